@@ -1,0 +1,19 @@
+import adapter from '@sveltejs/adapter-node';
+import { vitePreprocess } from '@sveltejs/vite-plugin-svelte';
+import { optimizeImports } from 'carbon-preprocess-svelte';
+
+/** @type {import('@sveltejs/kit').Config} */
+export default {
+  preprocess: [vitePreprocess(), optimizeImports()],
+  compilerOptions: { runes: ({ filename }) => (filename.includes('node_modules') ? undefined : true) },
+  kit: {
+    adapter: adapter(),
+    alias: { $core: 'src/lib/core', $server: 'src/lib/server', $ui: 'src/lib/ui' },
+    typescript: {
+      config: (config) => {
+        config.include.push('../scripts/**/*.ts', '../tests/**/*.ts', '../*.config.ts');
+        return config;
+      },
+    },
+  },
+};
