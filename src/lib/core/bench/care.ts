@@ -1,0 +1,53 @@
+/** Care dates: what the customer may do when, from the age of each film. */
+import type { Step } from '../coating/route';
+import type { Stage } from '../coating/system';
+import type { JobState } from './fold';
+import { pieceState } from './fold';
+
+export interface CareDate {
+  stage: Extract<Stage, 'handles' | 'wet-clean' | 'cured'>;
+  /** ms since 1970: all films of the kitchen are this far */
+  at: number;
+  /** the film that decides: piece, product, and when it was laid */
+  piece: string;
+  product: string;
+  laid: number;
+}
+
+const CARE_STAGES = ['handles', 'wet-clean', 'cured'] as const;
+
+/** The last film of each product on each piece. */
+function films(state: JobState, route: readonly Step[], pieces: readonly string[]) {
+  return pieces.flatMap((piece) =>
+    route.flatMap((step) => {
+      const done = step.product ? pieceState(state, piece).done.get(step.key) : undefined;
+      return step.product && done ? [{ piece, product: step.product, laid: done.end }] : [];
+    }),
+  );
+}
+
+/**
+ * Care dates of a kitchen or of some of its pieces.
+ * @returns for each stage that the products name, when the slowest film reaches it; empty while nothing is coated
+ */
+export function careDates(state: JobState, route: readonly Step[], pieces: readonly string[]): CareDate[] {
+  const laid = films(state, route, pieces);
+  return CARE_STAGES.flatMap((stage) => {
+    const ready = laid.flatMap((f) => {
+      const wait = f.product.stages[stage]?.value;
+      return wait === undefined ? [] : [{ stage, at: f.laid + wait * 60_000, piece: f.piece, product: f.product.name, laid: f.laid }];
+    });
+    const last = ready.reduce<CareDate | null>((a, b) => (a && a.at >= b.at ? a : b), null);
+    return last ? [last] : [];
+  });
+}
+
+/**
+ * How far the cure of a kitchen is.
+ * @returns share 0–1 of the slowest film, 0 while nothing is coated
+ */
+export function cureShare(state: JobState, route: readonly Step[], pieces: readonly string[], now: number): number {
+  const cured = careDates(state, route, pieces).find((d) => d.stage === 'cured');
+  if (!cured) return 0;
+  return Math.min(1, Math.max(0, (now - cured.laid) / (cured.at - cured.laid)));
+}

@@ -1,0 +1,86 @@
+/** Facts: what happened on a job, append-only. A mistake is taken back by a `void` fact, never by a change. */
+import { z } from 'zod';
+import { FACES } from '../coating/system';
+import { LATTICES } from '../quality/cross-cut';
+import { FAILURES } from '../quality/failures';
+
+const id = z.uuid();
+const pieces = z.array(id).min(1, 'Name at least one piece').max(500);
+const reason = z.string().trim().min(3, 'Say why, in a few words').max(500);
+
+/** A guard that was overruled, with the reason given. */
+export const overrideSchema = z.object({ rule: z.string(), reason });
+
+const flaked = z.array(z.number().int().nonnegative());
+
+export const bodySchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('piece.labelled'), pieces }),
+  z.object({ kind: z.literal('piece.down'), pieces, place: z.string().trim().min(1).max(80) }),
+  z.object({
+    kind: z.literal('work.started'),
+    step: z.string(),
+    lot: z.string(),
+    pieces,
+    override: overrideSchema.optional(),
+  }),
+  z.object({
+    kind: z.literal('work.finished'),
+    /** id of the `work.started` fact */
+    work: id,
+    /** pieces that were left out after all */
+    leftOut: z.array(id).default([]),
+  }),
+  z.object({
+    kind: z.literal('air.read'),
+    place: z.string().trim().min(1).max(40),
+    celsius: z.number().min(-30).max(60),
+    humidity: z.number().gt(0, 'Humidity must be above 0').max(1),
+    surface: z.number().min(-30).max(60).optional(),
+  }),
+  z.object({
+    kind: z.literal('piece.hung'),
+    piece: id,
+    /** the piece whose opening it was hung into */
+    opening: id,
+    override: overrideSchema.optional(),
+  }),
+  z.object({ kind: z.literal('job.handed-over'), note: z.string().max(2000).default(''), override: overrideSchema.optional() }),
+  z.object({
+    kind: z.literal('check.recorded'),
+    piece: id,
+    face: z.enum(FACES),
+    test: z.discriminatedUnion('method', [
+      z.object({ method: z.literal('visual'), failure: z.enum(FAILURES.map((f) => f.key)).nullable() }),
+      z
+        .object({ method: z.literal('cross-cut'), lattice: z.literal(LATTICES), flaked })
+        .refine((t) => t.flaked.every((s) => s < t.lattice) && new Set(t.flaked).size === t.flaked.length, {
+          message: 'Each flaked square may be named once and must lie in the lattice',
+          path: ['flaked'],
+        }),
+    ]),
+    note: z.string().max(2000).default(''),
+  }),
+  z.object({
+    kind: z.literal('touch-up.closed'),
+    /** id of the check that opened it */
+    touchUp: id,
+    minutes: z.number().int().positive('Minutes must be above 0').max(2000),
+    note: z.string().max(2000).default(''),
+    override: overrideSchema.optional(),
+  }),
+  z.object({ kind: z.literal('void'), fact: id, reason }),
+]);
+export type FactBody = z.infer<typeof bodySchema>;
+export type FactKind = FactBody['kind'];
+
+export const factSchema = z.object({
+  /** made by the device, so that sending twice stores once */
+  id,
+  job: id,
+  /** when it happened, ms since 1970 */
+  at: z.number().int(),
+  worker: z.string(),
+  device: z.string().max(64),
+  body: bodySchema,
+});
+export type Fact = z.infer<typeof factSchema>;

@@ -1,0 +1,167 @@
+/** The state of a job: a pure fold over its facts. Any order and repetition of arrival gives the same state. */
+import type { Face } from '../coating/system';
+import { crossCutClass, WORST_SOUND_ISO, type CrossCutResult } from '../quality/cross-cut';
+import type { Fact, FactBody } from './events';
+
+export interface StepDone {
+  /** ms since 1970 */
+  start: number;
+  end: number;
+  worker: string;
+  /** id of the `work.started` fact */
+  work: string;
+}
+
+export interface PieceState {
+  labelled: boolean;
+  down: boolean;
+  /** `opening`, or where it was put */
+  place: string;
+  /** steps done, by key of the route */
+  done: Map<string, StepDone>;
+  /** id of the piece whose opening it hangs in */
+  hungIn: string | null;
+  hungAt: number | null;
+}
+
+export interface Work {
+  id: string;
+  step: string;
+  lot: string;
+  pieces: string[];
+  worker: string;
+  start: number;
+  /** null while it runs */
+  end: number | null;
+  override: { rule: string; reason: string } | null;
+}
+
+export interface Check {
+  id: string;
+  piece: string;
+  face: Face;
+  at: number;
+  worker: string;
+  sound: boolean;
+  /** key of the failure seen; a failed cross-cut is peeling */
+  failure: string | null;
+  crossCut: CrossCutResult | null;
+  note: string;
+}
+
+export interface TouchUp {
+  /** id of the check that opened it */
+  id: string;
+  piece: string;
+  failure: string;
+  opened: number;
+  closed: { at: number; minutes: number; note: string; worker: string } | null;
+}
+
+export interface Air {
+  place: string;
+  celsius: number;
+  humidity: number;
+  surface?: number;
+  at: number;
+}
+
+export interface JobState {
+  pieces: Map<string, PieceState>;
+  works: Map<string, Work>;
+  /** latest reading by place */
+  air: Map<string, Air>;
+  handedOver: number | null;
+  checks: Check[];
+  touchUps: Map<string, TouchUp>;
+  /** facts taken back, with the reason */
+  voided: Map<string, string>;
+}
+
+const bare = (): PieceState => ({ labelled: false, down: false, place: 'opening', done: new Map(), hungIn: null, hungAt: null });
+
+/** The state of one piece; that of an untouched one where nothing is recorded. */
+export const pieceState = (state: JobState, piece: string): PieceState => state.pieces.get(piece) ?? bare();
+
+function apply(state: JobState, fact: Fact, body: FactBody): void {
+  const touch = (id: string): PieceState => {
+    const found = state.pieces.get(id) ?? bare();
+    state.pieces.set(id, found);
+    return found;
+  };
+  const { at, worker } = fact;
+  switch (body.kind) {
+    case 'piece.labelled':
+      for (const id of body.pieces) touch(id).labelled = true;
+      return;
+    case 'piece.down':
+      for (const id of body.pieces) Object.assign(touch(id), { down: true, place: body.place });
+      return;
+    case 'work.started': {
+      const { step, lot, pieces, override } = body;
+      state.works.set(fact.id, { id: fact.id, step, lot, pieces, worker, start: at, end: null, override: override ?? null });
+      return;
+    }
+    case 'work.finished': {
+      const work = state.works.get(body.work);
+      if (!work || work.end !== null) return;
+      work.end = at;
+      work.pieces = work.pieces.filter((p) => !body.leftOut.includes(p));
+      for (const id of work.pieces) touch(id).done.set(work.step, { start: work.start, end: at, worker: work.worker, work: work.id });
+      return;
+    }
+    case 'air.read': {
+      const { place, celsius, humidity, surface } = body;
+      state.air.set(place, { place, celsius, humidity, surface, at });
+      return;
+    }
+    case 'piece.hung':
+      Object.assign(touch(body.piece), { hungIn: body.opening, hungAt: at, place: 'opening' });
+      return;
+    case 'job.handed-over':
+      state.handedOver ??= at;
+      return;
+    case 'check.recorded': {
+      const { piece, face, test, note } = body;
+      const crossCut = test.method === 'cross-cut' ? crossCutClass(test.flaked.length, test.lattice) : null;
+      const failure =
+        test.method === 'visual' ? test.failure : crossCut && crossCut.iso > WORST_SOUND_ISO ? 'peeling' : null;
+      state.checks.push({ id: fact.id, piece, face, at, worker, sound: failure === null, failure, crossCut, note });
+      if (failure !== null) state.touchUps.set(fact.id, { id: fact.id, piece, failure, opened: at, closed: null });
+      return;
+    }
+    case 'touch-up.closed': {
+      const touchUp = state.touchUps.get(body.touchUp);
+      if (touchUp && !touchUp.closed) touchUp.closed = { at, minutes: body.minutes, note: body.note, worker };
+      return;
+    }
+    case 'void':
+      return;
+  }
+}
+
+/** Facts in the order they happened, each once; equal times by id. */
+export function inOrder(facts: readonly Fact[]): Fact[] {
+  const once = new Map(facts.map((f) => [f.id, f]));
+  return [...once.values()].sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
+}
+
+/**
+ * Folds facts into the state of the job.
+ * @param facts in any order, repeated or not; any subset is a valid state
+ */
+export function fold(facts: readonly Fact[]): JobState {
+  const ordered = inOrder(facts);
+  const state: JobState = {
+    pieces: new Map(),
+    works: new Map(),
+    air: new Map(),
+    handedOver: null,
+    checks: [],
+    touchUps: new Map(),
+    voided: new Map(),
+  };
+  for (const fact of ordered) if (fact.body.kind === 'void') state.voided.set(fact.body.fact, fact.body.reason);
+  for (const fact of ordered) if (!state.voided.has(fact.id)) apply(state, fact, fact.body);
+  return state;
+}

@@ -1,0 +1,30 @@
+/** How far every lot is, as the planner wants to know it. */
+import type { Step } from '../coating/route';
+import type { LotProgress } from '../planning/job-problem';
+import type { Lot } from './acts';
+import { pieceState, type JobState } from './fold';
+import { windowOf } from './guard';
+
+/** @returns progress of the lots that are not wholly home, in their order */
+export function lotProgress(state: JobState, route: readonly Step[], lots: readonly Lot[]): LotProgress[] {
+  const running = [...state.works.values()].filter((w) => w.end === null);
+  return lots.flatMap((lot) => {
+    const out = lot.pieces.filter((p) => pieceState(state, p).hungIn === null);
+    if (out.length === 0) return [];
+    const steps = route.map((step) => {
+      const work = running.find((w) => w.step === step.key && w.lot === lot.id);
+      const pending = out.filter((p) => !pieceState(state, p).done.has(step.key) && !work?.pieces.includes(p));
+      const windows = pending.map((p) => windowOf(state, step, p));
+      const ends = windows.flatMap((w) => (w.to === null ? [] : [w.to]));
+      return {
+        key: step.key,
+        pending: pending.length,
+        from: Math.max(0, ...windows.map((w) => w.from)),
+        to: ends.length ? Math.min(...ends) : null,
+        running: work ? { worker: work.worker, pieces: work.pieces.length, start: work.start } : null,
+      };
+    });
+    const racked = route.some((s) => s.kind === 'coat' && out.some((p) => pieceState(state, p).done.has(s.key)));
+    return [{ id: lot.id, pieces: out.length, racked, steps }];
+  });
+}

@@ -1,0 +1,67 @@
+/** Arithmetic on open hours: sorted, disjoint, half-open intervals of whole minutes. */
+import type { Interval } from './problem';
+
+/** The minutes that are open in both. */
+export function intersect(a: readonly Interval[], b: readonly Interval[]): Interval[] {
+  const out: Interval[] = [];
+  for (let i = 0, j = 0; i < a.length && j < b.length; ) {
+    const [x, y] = [a[i], b[j]];
+    if (!x || !y) break;
+    const from = Math.max(x[0], y[0]);
+    const to = Math.min(x[1], y[1]);
+    if (from < to) out.push([from, to]);
+    if (x[1] < y[1]) i++;
+    else j++;
+  }
+  return out;
+}
+
+/** The minutes that are open in any of them. */
+export function unite(calendars: readonly (readonly Interval[])[]): Interval[] {
+  const all = calendars.flat().sort((a, b) => a[0] - b[0]);
+  const out: Interval[] = [];
+  for (const [from, to] of all) {
+    const last = out.at(-1);
+    if (last && from <= last[1]) last[1] = Math.max(last[1], to);
+    else out.push([from, to]);
+  }
+  return out;
+}
+
+/** Index of the first interval that closes after `t`; the length when there is none. */
+export function firstOpen(open: readonly Interval[], t: number): number {
+  let [low, high] = [0, open.length];
+  while (low < high) {
+    const mid = (low + high) >> 1;
+    if ((open[mid]?.[1] ?? 0) > t) high = mid;
+    else low = mid + 1;
+  }
+  return low;
+}
+
+/**
+ * Earliest run of work in open hours.
+ * @param open the hours
+ * @param from not before this minute
+ * @param minutes open minutes of work
+ * @param pausable whether it may stop at closing time and go on at the next opening
+ * @returns start and end, or null when it fits nowhere
+ */
+export function earliestRun(open: readonly Interval[], from: number, minutes: number, pausable: boolean): Interval | null {
+  for (let i = firstOpen(open, from); i < open.length; i++) {
+    const hours = open[i];
+    if (!hours) return null;
+    const start = Math.max(from, hours[0]);
+    if (start + minutes <= hours[1]) return [start, start + minutes];
+    if (!pausable) continue;
+    let left = minutes - (hours[1] - start);
+    for (let k = i + 1; k < open.length; k++) {
+      const next = open[k];
+      if (!next) return null;
+      if (left <= next[1] - next[0]) return [start, next[0] + left];
+      left -= next[1] - next[0];
+    }
+    return null;
+  }
+  return null;
+}

@@ -1,0 +1,38 @@
+/** How many pieces to look at. Source: the hypergeometric distribution (sampling without replacement). */
+
+/**
+ * The smallest sample that finds at least one faulty piece with the wanted confidence.
+ * @param population N, how many pieces there are
+ * @param faulty K, how many of them would be faulty
+ * @param confidence share in (0, 1)
+ * @returns n with C(N−K, n) / C(N, n) ≤ 1 − confidence, from 1 to N
+ * @throws RangeError when the arguments make no such question
+ */
+export function sampleSize(population: number, faulty: number, confidence: number): number {
+  if (!(Number.isInteger(population) && population > 0)) throw new RangeError(`Population must be a whole number above 0, got ${population}`);
+  if (!(Number.isInteger(faulty) && faulty >= 1 && faulty <= population)) {
+    throw new RangeError(`Faulty pieces must be a whole number from 1 to ${population}, got ${faulty}`);
+  }
+  if (!(confidence > 0 && confidence < 1)) throw new RangeError(`Confidence must be between 0 and 1, got ${confidence}`);
+  let missAll = 1;
+  for (let n = 1; n <= population; n++) {
+    missAll *= Math.max(0, population - faulty - n + 1) / (population - n + 1);
+    if (missAll <= 1 - confidence) return n;
+  }
+  return population;
+}
+
+/**
+ * A seeded choice of n things, the risky ones first.
+ * @param items what to choose from
+ * @param n how many
+ * @param risk higher is looked at sooner
+ * @param random a seeded generator, values in [0, 1)
+ */
+export function chooseSample<T>(items: readonly T[], n: number, risk: (item: T) => number, random: () => number): T[] {
+  return items
+    .map((item) => ({ item, risk: risk(item), lot: random() }))
+    .sort((a, b) => b.risk - a.risk || a.lot - b.lot)
+    .slice(0, n)
+    .map((x) => x.item);
+}

@@ -1,0 +1,47 @@
+/** Film thickness and coverage: definitions (volume = area × thickness). */
+import type { Tool } from '../coating/tool';
+import { M2_PER_FT2, ML_PER_US_GALLON, UM_PER_MIL } from '../units/measures';
+
+/** Area that one litre covers at one micrometre wet, m². */
+export const M2_PER_LITRE_AT_1_UM = 1000;
+
+/** Area that one US gallon covers at one mil wet, ft²: 231 in³ / 0.001 in / 144. */
+export const FT2_PER_GALLON_AT_1_MIL = ((ML_PER_US_GALLON / 1000) * M2_PER_LITRE_AT_1_UM) / UM_PER_MIL / M2_PER_FT2;
+
+/**
+ * Wet film thickness to lay for a dry one.
+ * @param dry dry film thickness, any unit
+ * @param solids volume solids of the product, share in (0, 1]
+ * @param thinner thinner added, share of the product's volume, ≥ 0
+ * @returns wet film thickness in the unit of `dry`
+ * @throws RangeError when the solids or the thinner are out of range
+ */
+export function wetFilm(dry: number, solids: number, thinner = 0): number {
+  if (!(solids > 0 && solids <= 1)) throw new RangeError(`Volume solids must be above 0 and at most 1, got ${solids}`);
+  if (!(thinner >= 0)) throw new RangeError(`Thinner must be a share of 0 or more, got ${thinner}`);
+  return (dry * (1 + thinner)) / solids;
+}
+
+/**
+ * Spread rate: the area one litre of product covers.
+ * @param dryUm dry film thickness, µm
+ * @param solids volume solids, share
+ * @param transfer share of the product that reaches the work
+ * @returns m² per litre
+ */
+export const spreadRate = (dryUm: number, solids: number, transfer = 1): number =>
+  (M2_PER_LITRE_AT_1_UM * transfer) / wetFilm(dryUm, solids);
+
+/** Share of the paint that reaches the work, by tool. From memory, editable. */
+export const TRANSFER: Record<Tool, number> = { 'brush-roller': 0.92, spray: 0.65 };
+
+/**
+ * Volume of unthinned product to have for one coat.
+ * @param areaM2 area coated, m²
+ * @param dryUm dry film thickness, µm
+ * @param solids volume solids, share
+ * @param tool what lays it
+ * @returns mL
+ */
+export const coatVolume = (areaM2: number, dryUm: number, solids: number, tool: Tool): number =>
+  (areaM2 / spreadRate(dryUm, solids, TRANSFER[tool])) * 1000;

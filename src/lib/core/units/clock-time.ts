@@ -1,0 +1,52 @@
+/** Moments in words, in the job's own time zone. */
+import { Temporal } from 'temporal-polyfill';
+
+const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+const at = (ms: number, zone: string): Temporal.ZonedDateTime => Temporal.Instant.fromEpochMilliseconds(ms).toZonedDateTimeISO(zone);
+const two = (n: number): string => String(n).padStart(2, '0');
+
+/** @param ms since 1970 @returns e.g. `15:12` */
+export function sayClock(ms: number, zone: string): string {
+  const t = at(ms, zone);
+  return `${two(t.hour)}:${two(t.minute)}`;
+}
+
+/** @param ms since 1970 @returns e.g. `Tue 10 Mar` */
+export function sayDay(ms: number, zone: string): string {
+  const t = at(ms, zone);
+  return `${DAYS[t.dayOfWeek - 1]} ${t.day} ${MONTHS[t.month - 1]}`;
+}
+
+/** @param ms since 1970 @returns e.g. `10 March 2026` in the short form `10 Mar 2026` */
+export function sayDate(ms: number, zone: string): string {
+  const t = at(ms, zone);
+  return `${t.day} ${MONTHS[t.month - 1]} ${t.year}`;
+}
+
+/** @param ms since 1970 @returns e.g. `Tue 10 Mar, 15:12` */
+export const sayTime = (ms: number, zone: string): string => `${sayDay(ms, zone)}, ${sayClock(ms, zone)}`;
+
+/** The clock time alone today, with the day otherwise. */
+export const sayNear = (ms: number, now: number, zone: string): string =>
+  sayDay(ms, zone) === sayDay(now, zone) && Math.abs(ms - now) < 86_400_000 ? sayClock(ms, zone) : sayTime(ms, zone);
+
+/** Midnight at the start of the local day of a moment, ms since 1970. */
+export const startOfDay = (ms: number, zone: string): number => at(ms, zone).startOfDay().epochMilliseconds;
+
+/** @param date ISO date such as `2026-03-09` @returns ms since 1970 of its local midnight @throws RangeError on a bad date */
+export const dayToMs = (date: string, zone: string): number =>
+  Temporal.PlainDate.from(date).toZonedDateTime({ timeZone: zone }).epochMilliseconds;
+
+/** @returns ISO date of the local day, e.g. `2026-03-09` */
+export const isoDay = (ms: number, zone: string): string => at(ms, zone).toPlainDate().toString();
+
+/** Minutes as people say them: `40 min`, `3 h 20 min`, `2 d 4 h`. */
+export function sayMinutes(minutes: number): string {
+  const m = Math.round(minutes);
+  if (m < 60) return `${m} min`;
+  if (m < 2880) return m % 60 ? `${Math.floor(m / 60)} h ${m % 60} min` : `${m / 60} h`;
+  const hours = Math.round(m / 60);
+  return hours % 24 ? `${Math.floor(hours / 24)} d ${hours % 24} h` : `${hours / 24} d`;
+}

@@ -1,0 +1,46 @@
+/** Lengths are kept in millimetres; people type and read inches (with fractions), centimetres or millimetres. */
+
+export const LENGTH_UNITS = ['in', 'cm', 'mm'] as const;
+export type LengthUnit = (typeof LENGTH_UNITS)[number];
+
+export const MM_PER: Record<LengthUnit, number> = { mm: 1, cm: 10, in: 25.4 };
+
+const LENGTH = /^(?:(\d+)\s+(\d+)\/(\d+)|(\d+)\/(\d+)|(\d+(?:[.,]\d+)?))\s*(mm|cm|in|")?$/;
+
+/**
+ * Reads a length such as `36`, `14 3/8 in`, `3/4"`, `91.5 cm` or `914mm`.
+ * @param text what was typed
+ * @param unit the unit of a bare number
+ * @returns millimetres, or `null` when the text is not a length above zero
+ */
+export function parseLength(text: string, unit: LengthUnit): number | null {
+  const m = LENGTH.exec(text.trim());
+  if (!m) return null;
+  const [, whole, num, den, num2, den2, plain, suffix] = m;
+  const value = plain
+    ? Number(plain.replace(',', '.'))
+    : Number(whole ?? 0) + Number(num ?? num2) / Number(den ?? den2);
+  const mm = value * MM_PER[suffix === '"' ? 'in' : ((suffix as LengthUnit | undefined) ?? unit)];
+  return Number.isFinite(mm) && mm > 0 ? mm : null;
+}
+
+/**
+ * Writes a length for people: inches to the nearest 1/16 as a mixed fraction, cm to 0.1, mm whole.
+ * @param mm millimetres
+ * @param unit the unit to write in
+ * @returns the number without its unit, e.g. `14 3/8`
+ */
+export function formatLength(mm: number, unit: LengthUnit): string {
+  if (unit === 'mm') return String(Math.round(mm));
+  if (unit === 'cm') return String(Math.round(mm) / 10);
+  const sixteenths = Math.round((mm / 25.4) * 16);
+  const whole = Math.floor(sixteenths / 16);
+  let num = sixteenths % 16;
+  if (num === 0) return String(whole);
+  let den = 16;
+  while (num % 2 === 0) {
+    num /= 2;
+    den /= 2;
+  }
+  return whole ? `${whole} ${num}/${den}` : `${num}/${den}`;
+}
