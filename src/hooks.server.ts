@@ -1,0 +1,59 @@
+import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
+import { v7 as newId } from 'uuid';
+import { database } from '$server/db/open';
+import { makeDemo } from '$server/demo/demo';
+import { isDemo, now } from '$server/services/clock';
+import { currentPlan } from '$server/services/current-plan';
+import { openJob } from '$server/services/job-file';
+import { Refused } from '$server/services/refused';
+import { firstStart } from '$server/services/first-start';
+import { listWorkers } from '$server/store/workers';
+
+export const init: ServerInit = () => {
+  const db = database();
+  if (isDemo()) makeDemo(db);
+  else firstStart(db);
+};
+
+const YEAR = 365 * 86_400;
+
+export const handle: Handle = async ({ event, resolve }) => {
+  const db = database();
+  const workers = listWorkers(db);
+  const wanted = event.cookies.get('worker');
+  let device = event.cookies.get('device');
+  if (!device) {
+    device = newId();
+    event.cookies.set('device', device, { path: '/', maxAge: YEAR, sameSite: 'lax', secure: event.url.protocol === 'https:' });
+  }
+  const jobs = new Map<string, ReturnType<App.Locals['open']>>();
+  const clock = () => now(db);
+  event.locals = {
+    db,
+    now: clock,
+    worker: workers.find((w) => w.id === wanted)?.id ?? workers[0]?.id ?? '',
+    device,
+    open: (job) => {
+      const known = jobs.get(job);
+      if (known) return known;
+      const file = openJob(db, job);
+      const opened = { file, plan: currentPlan(db, file, clock()) };
+      jobs.set(job, opened);
+      return opened;
+    },
+    forget: () => jobs.clear(),
+  };
+  const started = performance.now();
+  const response = await resolve(event);
+  response.headers.set('server-timing', `app;dur=${(performance.now() - started).toFixed(1)}`);
+  response.headers.set('x-content-type-options', 'nosniff');
+  response.headers.set('referrer-policy', 'same-origin');
+  return response;
+};
+
+export const handleError: HandleServerError = ({ error, status, event }) => {
+  if (error instanceof Refused) return { message: error.message };
+  if (status === 404) return { message: `There is no page ${event.url.pathname}.`, advice: 'Go back to Today, or look the job up under Jobs.' };
+  console.error(error);
+  return { message: 'Something broke on our side. Nothing was half-saved.', advice: 'Go back and try again. If it breaks again, note the time and what you did.' };
+};

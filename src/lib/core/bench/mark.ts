@@ -1,0 +1,48 @@
+/** What the door mark of a piece shows: how far each face is, and its one state. */
+import type { Step } from '../coating/route';
+import type { Face } from '../coating/system';
+import { pieceState, type JobState } from './fold';
+import { nextStep, windowOf } from './guard';
+
+export interface FaceMark {
+  primed: boolean;
+  /** finish coats laid, and how many it gets */
+  coats: number;
+  of: number;
+}
+
+export type MarkState = 'up' | 'working' | 'drying' | 'ready' | 'defect' | 'home';
+
+export interface Mark {
+  front: FaceMark;
+  back: FaceMark;
+  state: MarkState;
+}
+
+function faceMark(state: JobState, route: readonly Step[], piece: string, face: Face): FaceMark {
+  const { done } = pieceState(state, piece);
+  const coats = route.filter((s) => s.kind === 'coat' && s.face === face);
+  const finish = coats.filter((s) => s.product?.kind === 'finish');
+  return {
+    primed: coats.some((s) => s.product?.kind === 'primer' && done.has(s.key)),
+    coats: finish.filter((s) => done.has(s.key)).length,
+    of: finish.length,
+  };
+}
+
+function markState(state: JobState, route: readonly Step[], piece: string, now: number): MarkState {
+  const own = pieceState(state, piece);
+  if ([...state.touchUps.values()].some((t) => t.piece === piece && !t.closed)) return 'defect';
+  if (own.hungIn !== null) return 'home';
+  if (!own.down) return 'up';
+  if ([...state.works.values()].some((w) => w.end === null && w.pieces.includes(piece))) return 'working';
+  const next = nextStep(state, route, piece);
+  return next && windowOf(state, next, piece).from > now ? 'drying' : 'ready';
+}
+
+/** @param now ms since 1970 */
+export const pieceMark = (state: JobState, route: readonly Step[], piece: string, now: number): Mark => ({
+  front: faceMark(state, route, piece, 'front'),
+  back: faceMark(state, route, piece, 'back'),
+  state: markState(state, route, piece, now),
+});

@@ -1,0 +1,44 @@
+/** The database: opened once per process, migrated before use. */
+import Database from 'better-sqlite3';
+import { mkdirSync, readdirSync, readFileSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
+
+export type Db = Database.Database;
+
+/** Applies the migrations that the database has not had, in order, each whole or not at all. */
+export function migrate(db: Db, folder: string): void {
+  db.exec('CREATE TABLE IF NOT EXISTS migration (name TEXT PRIMARY KEY, applied_at TEXT NOT NULL) STRICT');
+  const had = new Set(db.prepare('SELECT name FROM migration').pluck().all());
+  const files = readdirSync(folder).filter((f) => /^\d{4}_.*\.sql$/.test(f)).sort();
+  for (const name of files) {
+    if (had.has(name)) continue;
+    db.transaction(() => {
+      db.exec(readFileSync(join(folder, name), 'utf8'));
+      db.prepare("INSERT INTO migration (name, applied_at) VALUES (?, datetime('now'))").run(name);
+    }).immediate();
+  }
+}
+
+/**
+ * Opens a database file and brings it up to date.
+ * @param path the file, or `:memory:`
+ */
+export function openDatabase(path: string, migrations = 'migrations'): Db {
+  if (path !== ':memory:') mkdirSync(dirname(resolve(path)), { recursive: true });
+  const db = new Database(path);
+  db.pragma('journal_mode = WAL');
+  // A fact that was confirmed survives the loss of power.
+  db.pragma('synchronous = FULL');
+  db.pragma('foreign_keys = ON');
+  db.pragma('busy_timeout = 5000');
+  migrate(db, resolve(migrations));
+  return db;
+}
+
+let shared: Db | null = null;
+
+/** The server's own database, at ANTHEM_DATA or data/anthem.db. */
+export function database(): Db {
+  shared ??= openDatabase(process.env.ANTHEM_DATA ?? 'data/anthem.db');
+  return shared;
+}

@@ -1,0 +1,111 @@
+/** The demo: an invented company, and the job Lanternhouse in the middle of its coats. Made through the services. */
+import { SHELLAC_URETHANE } from '$core/coating/systems';
+import { plannedSteps } from '$core/planning/job-problem';
+import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/choice';
+import { dayToMs } from '$core/units/clock-time';
+import { v7 as newId } from 'uuid';
+import type { Db } from '../db/open';
+import { setClock } from '../services/clock';
+import { choosePlan } from '../services/choose-plan';
+import { createJob } from '../services/create-job';
+import { currentPlan } from '../services/current-plan';
+import { openJob } from '../services/job-file';
+import { recordFacts } from '../services/record-facts';
+import { saveSurvey } from '../services/save-survey';
+import { listJobIds } from '../store/jobs';
+import { writeSetting } from '../store/settings';
+import { insertWorker, listWorkers } from '../store/workers';
+
+const MINUTE = 60_000;
+export const DEMO_ZONE = 'America/Halifax';
+const MONDAY = dayToMs('2026-03-09', DEMO_ZONE);
+/** What the demo's clock shows: Wednesday 11 March 2026, 10:20. */
+export const DEMO_NOW = dayToMs('2026-03-11', DEMO_ZONE) + (10 * 60 + 20) * MINUTE;
+
+const CREW = [
+  { name: 'Ines', role: 'lead' },
+  { name: 'Tobin', role: 'painter' },
+  { name: 'Maud', role: 'painter' },
+  { name: 'Osei', role: 'helper' },
+];
+
+/** A galley kitchen: two walls, 34 pieces. */
+export const LANTERNHOUSE = `# Galley kitchen, birch, two walls facing each other
+unit in
+
+wall North
+upper 30 : pair
+upper 18 : door L
+upper 30x18 : pair
+upper 30 : pair
+upper 15 : glass R
+base 24 : drawer / door L
+base 18 : 3x drawer
+base 30 : open stove
+base 36 : false / pair
+base 15 : drawer / door R
+
+wall South
+tall 24 : door R / door R
+upper 33 : pair
+upper 33 : pair
+base 30 : 2x drawer / pair
+base 18 : 4x drawer
+base 18 : drawer / door L
+`;
+
+/** The first days went by the plan to the minute, until the demo's clock. */
+function followPlan(db: Db, job: string): void {
+  const file = openJob(db, job);
+  const plan = currentPlan(db, file, MONDAY);
+  if (!plan || 'infeasible' in plan.result) throw new Error('The demo job has no plan');
+  const facts = plannedSteps(plan.result.assignments, plan.t0).flatMap(({ lot, step, worker, start, end }) => {
+    const pieces = file.lots.find((l) => l.id === lot)?.pieces ?? [];
+    const work = newId();
+    const base = { job, worker, device: 'demo' };
+    return [
+      { ...base, id: work, at: start, body: { kind: 'work.started', step, lot, pieces } },
+      { ...base, id: newId(), at: end, body: { kind: 'work.finished', work, leftOut: [] } },
+    ];
+  });
+  recordFacts(db, job, facts.filter((f) => f.at <= DEMO_NOW).sort((x, y) => x.at - y.at));
+}
+
+/** Fills an empty database with the demo, whole or not at all. */
+export function makeDemo(db: Db): void {
+  if (listJobIds(db).length > 0) return;
+  setClock(db, DEMO_NOW);
+  db.transaction(() => {
+    if (listWorkers(db).length === 0) for (const { name, role } of CREW) insertWorker(db, { id: newId(), name, role });
+    const workers = listWorkers(db).map((w) => w.id);
+    writeSetting(db, 'company', { name: 'Saltmarsh Cabinet Finishing', town: 'Marrow Bay' });
+    writeSetting(db, 'measures', 'metric');
+    const job = createJob(
+      db,
+      { name: 'Lanternhouse', place: '4 Ropewalk Lane, Marrow Bay', houseYear: 1994, zone: DEMO_ZONE, unit: 'in', colour: 'Oatcloth', hex: '#DCCFA9', sheen: 'satin' },
+      MONDAY - 10 * 1440 * MINUTE,
+    );
+    saveSurvey(db, job, LANTERNHOUSE);
+    choosePlan(db, job, {
+      system: SHELLAC_URETHANE,
+      counts: SHELLAC_URETHANE.layers.map((l) => l.coats),
+      tool: 'spray',
+      lotSize: 12,
+      rackSlots: 36,
+      startDay: '2026-03-09',
+      workers: workers.slice(0, 2),
+      crewWeek: USUAL_CREW_WEEK,
+      houseWeek: USUAL_HOUSE_WEEK,
+    });
+    const { pieces } = openJob(db, job);
+    const worker = workers[0] ?? '';
+    const early = MONDAY + (7 * 60 + 10) * MINUTE;
+    const fact = (at: number, body: unknown) => ({ id: newId(), job, at, worker, device: 'demo', body });
+    recordFacts(db, job, [
+      fact(early, { kind: 'piece.labelled', pieces: pieces.map((p) => p.id) }),
+      fact(early + 45 * MINUTE, { kind: 'piece.down', pieces: pieces.map((p) => p.id), place: 'tent rack' }),
+    ]);
+    followPlan(db, job);
+    recordFacts(db, job, [fact(DEMO_NOW - 12 * MINUTE, { kind: 'air.read', place: 'tent', celsius: 18.4, humidity: 0.61 })]);
+  }).immediate();
+}

@@ -1,0 +1,38 @@
+/** The one form action by which pages record facts. */
+import { fail, type RequestEvent } from '@sveltejs/kit';
+import type { Refusal } from '$core/bench/guard';
+import { v7 as newId } from 'uuid';
+import { bodyFromForm } from './services/fact-form';
+import { recordFacts } from './services/record-facts';
+import { Refused } from './services/refused';
+
+/** What a page is told when a fact was stopped: why, and the fields to send again with a reason. */
+export interface Stopped {
+  message: string;
+  field: string | null;
+  rule: Refusal['rule'] | null;
+  canOverride: boolean;
+  sent: [string, string][];
+}
+
+export async function recordFromForm(event: RequestEvent, job: string) {
+  const form = await event.request.formData();
+  const { db, worker, device } = event.locals;
+  const fact = { id: String(form.get('id') || newId()), job, at: event.locals.now(), worker, device, body: bodyFromForm(form) };
+  try {
+    recordFacts(db, job, [fact]);
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error;
+    const sent = [...form.entries()].flatMap(([k, v]): [string, string][] => (typeof v === 'string' && !['id', 'rule', 'reason'].includes(k) ? [[k, v]] : []));
+    const stopped: Stopped = {
+      message: error.message.replace(/^Fact 1, body\.?/, ''),
+      field: error.field,
+      rule: (error.detail.rule as Refusal['rule'] | undefined) ?? null,
+      canOverride: error.detail.canOverride ?? false,
+      sent,
+    };
+    return fail(error.status, { stopped });
+  }
+  event.locals.forget();
+  return { recorded: fact.id };
+}

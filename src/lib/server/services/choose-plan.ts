@@ -1,0 +1,59 @@
+import { divide, lotName } from '$core/planning/lots';
+import { choiceSchema } from '$core/planning/choice';
+import { v7 as newId } from 'uuid';
+import type { Db } from '../db/open';
+import { writeChoice, writeZone } from '../store/jobs';
+import { listLots, listPieces, writeLots } from '../store/pieces';
+import { openJob } from './job-file';
+import { Refused } from './refused';
+import { refreshSummary } from './summaries';
+import { buildRoute } from '$core/coating/route';
+import { fold } from '$core/bench/fold';
+import { listFacts } from '../store/facts';
+
+/**
+ * Divides the pieces into lots. Once work is recorded the lots stand; pieces added later make lots of their own.
+ */
+export function divideLots(db: Db, job: string, lotSize: number): void {
+  const begun = fold(listFacts(db, job)).works.size > 0;
+  const standing = begun ? listLots(db, job).filter((lot) => lot.pieces.length) : [];
+  const placed = new Set(standing.flatMap((lot) => lot.pieces));
+  const free = listPieces(db, job).filter((p) => !placed.has(p.id));
+  const added = divide(free.map((p) => p.id), lotSize).map((pieces, i) => ({ id: newId(), name: lotName(standing.length + i), pieces }));
+  writeLots(db, job, [...standing, ...added]);
+}
+
+/**
+ * Keeps what was chosen for the plan and divides the pieces into lots.
+ * @param input a Choice, unchecked
+ * @throws Refused 422 when the choice is faulty, 409 when it would change a route that work has begun on
+ */
+export function choosePlan(db: Db, jobId: string, input: unknown, colour?: { hex: string; colour: string; sheen: string }): void {
+  const parsed = choiceSchema.safeParse(input);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0];
+    throw new Refused(422, issue?.message ?? 'The choice is not complete.', issue?.path[0] === undefined ? null : String(issue.path[0]));
+  }
+  const choice = parsed.data;
+  db.transaction(() => {
+    const file = openJob(db, jobId);
+    if (file.pieces.length === 0) throw new Refused(409, 'There are no pieces yet. Enter the survey first.');
+    let route;
+    try {
+      route = buildRoute(choice.system, choice.counts, choice.tool);
+    } catch (error) {
+      throw new Refused(422, error instanceof Error ? error.message : String(error), 'counts');
+    }
+    const keys = new Set(route.map((s) => s.key));
+    const orphan = [...file.state.works.values()].find((w) => !keys.has(w.step));
+    if (orphan) {
+      const step = file.route.find((s) => s.key === orphan.step);
+      throw new Refused(409, `“${step?.act ?? orphan.step}” is recorded already and the new choice has no such step. Keep the system and its coats, or take that work back first.`, 'system');
+    }
+    writeChoice(db, jobId, JSON.stringify(choice));
+    const zone = file.zones[0];
+    if (zone && colour) writeZone(db, { id: zone.id, ...colour });
+    divideLots(db, jobId, choice.lotSize);
+    refreshSummary(db, jobId);
+  }).immediate();
+}

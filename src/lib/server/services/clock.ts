@@ -1,0 +1,17 @@
+/** The time, which comes in from here and nowhere else. A demo's clock can be set, so that it always looks the same. */
+import type { Db } from '../db/open';
+import { readSetting, writeSetting } from '../store/settings';
+
+export const isDemo = (): boolean => process.env.ANTHEM_DEMO === '1';
+
+/** ms since 1970 */
+export function now(db: Db): number {
+  const clock = isDemo() ? readSetting(db, 'clock') : null;
+  if (!clock) return Date.now();
+  return clock.shows + (clock.running ? Date.now() - clock.setAt : 0);
+}
+
+/** Sets the demo clock; `null` follows the real one. */
+export function setClock(db: Db, shows: number | null, running = false): void {
+  writeSetting(db, 'clock', shows === null ? null : { shows, setAt: Date.now(), running });
+}

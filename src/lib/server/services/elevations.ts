@@ -1,0 +1,33 @@
+/** The walls of a job with the mark of every piece. */
+import { pieceMark } from '$core/bench/mark';
+import { elevation } from '$core/kitchen/geometry';
+import { readNotation } from '$core/kitchen/notation';
+import type { ElevationView } from '$lib/ui/elevation-view';
+import type { JobFile } from './job-file';
+import { pieceState } from '$core/bench/fold';
+
+export function elevations(file: JobFile, now: number): ElevationView[] {
+  const { kitchen } = readNotation(file.job.surveyed, file.job.unit);
+  return kitchen.walls.map((wall) => {
+    const drawn = elevation(wall);
+    const own = file.pieces.filter((p) => p.wall === wall.name);
+    return {
+      name: wall.name,
+      width: drawn.width,
+      height: drawn.height,
+      boxes: drawn.cabinets.map(({ x, y, w, h, open }) => ({ x, y, w, h, open })),
+      fronts: own.map(({ id, code, x, y, w, h, form, hinge }) => ({
+        id,
+        code,
+        x,
+        y,
+        w,
+        h,
+        form,
+        hinge,
+        mark: pieceMark(file.state, file.route, id, now),
+        where: pieceState(file.state, id).place,
+      })),
+    };
+  });
+}

@@ -1,0 +1,54 @@
+/** A fact posted by a form: fields to body. Unknown fields are ignored, faulty ones are named by the schema. */
+import type { FactKind } from '$core/bench/events';
+
+const number = (form: FormData, name: string): number | undefined => {
+  const text = String(form.get(name) ?? '').trim().replace(',', '.');
+  return text === '' ? undefined : Number(text);
+};
+const text = (form: FormData, name: string): string => String(form.get(name) ?? '');
+const all = (form: FormData, name: string): string[] => form.getAll(name).map(String).filter(Boolean);
+
+/** Reads the body of a fact from a form, unchecked: recording it checks it. */
+export function bodyFromForm(form: FormData): Record<string, unknown> {
+  const kind = text(form, 'kind') as FactKind;
+  const rule = text(form, 'rule');
+  const override = rule ? { override: { rule, reason: text(form, 'reason') } } : {};
+  switch (kind) {
+    case 'piece.labelled':
+      return { kind, pieces: all(form, 'piece') };
+    case 'piece.down':
+      return { kind, pieces: all(form, 'piece'), place: text(form, 'place') };
+    case 'work.started':
+      return { kind, step: text(form, 'step'), lot: text(form, 'lot'), pieces: all(form, 'piece'), ...override };
+    case 'work.finished':
+      return { kind, work: text(form, 'work'), leftOut: all(form, 'leftOut') };
+    case 'air.read': {
+      const surface = number(form, 'surface');
+      const humidity = number(form, 'humidity');
+      return {
+        kind,
+        place: text(form, 'place'),
+        celsius: number(form, 'celsius'),
+        humidity: humidity === undefined ? undefined : humidity / 100,
+        ...(surface === undefined ? {} : { surface }),
+      };
+    }
+    case 'piece.hung':
+      return { kind, piece: text(form, 'piece'), opening: text(form, 'opening'), ...override };
+    case 'job.handed-over':
+      return { kind, note: text(form, 'note'), ...override };
+    case 'check.recorded': {
+      const test =
+        text(form, 'method') === 'cross-cut'
+          ? { method: 'cross-cut', lattice: number(form, 'lattice'), flaked: all(form, 'flaked').map(Number) }
+          : { method: 'visual', failure: text(form, 'failure') || null };
+      return { kind, piece: text(form, 'piece'), face: text(form, 'face'), test, note: text(form, 'note') };
+    }
+    case 'touch-up.closed':
+      return { kind, touchUp: text(form, 'touchUp'), minutes: number(form, 'minutes'), note: text(form, 'note'), ...override };
+    case 'void':
+      return { kind, fact: text(form, 'fact'), reason: text(form, 'reason') };
+    default:
+      return { kind };
+  }
+}

@@ -1,0 +1,134 @@
+/** What stands around the pages of a job: the spine's facts and the bars of the rail and the board. */
+import type { Step } from '$core/coating/route';
+import { workMinutes } from '$core/coating/route';
+import { plannedSteps } from '$core/planning/job-problem';
+import { openMinutes } from '$core/planning/work-week';
+import { sayDate, sayDay, sayTime, startOfDay } from '$core/units/clock-time';
+import type { Bar, Station } from '$lib/ui/job-shell';
+import type { StoredPlan } from '../store/plans';
+import type { JobFile } from './job-file';
+import { summarise } from './summaries';
+
+const MINUTE = 60_000;
+
+/** When everything hangs by the plan, and the earliest any plan could; ms since 1970. */
+export function handBack(plan: StoredPlan | null): { at: number; bound: number } | null {
+  if (!plan || 'infeasible' in plan.result) return null;
+  return { at: plan.t0 + plan.result.makespan * MINUTE, bound: plan.t0 + plan.result.lowerBound * MINUTE };
+}
+
+export function stations(file: JobFile, plan: StoredPlan | null): Station[] {
+  const s = summarise(file);
+  const { zone, id } = file.job;
+  const back = handBack(plan);
+  const planned = plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
+  const hangs = planned.filter((p) => p.step === 'hang').map((p) => p.start);
+  const at = (page: string) => `/jobs/${id}/${page}`;
+  const of = (n: number) => `${n} of ${s.pieces}`;
+  const lastWork = s.handedOver ?? null;
+  const planFact = !file.choice
+    ? 'no system yet'
+    : plan && 'infeasible' in plan.result
+      ? 'no plan fits'
+      : back
+        ? `back ${sayTime(back.at, zone)}`
+        : s.pieces
+          ? 'all home'
+          : '';
+  return [
+    { key: 'survey', title: 'Survey', href: at('survey'), fact: s.pieces ? `${s.pieces} pieces` : 'draw the walls', done: s.pieces > 0 },
+    { key: 'plan', title: 'Plan', href: at('plan'), fact: planFact, done: file.choice !== null },
+    { key: 'take-down', title: 'Take down', href: at('take-down'), fact: s.pieces ? of(s.down) : '', done: s.pieces > 0 && s.down === s.pieces },
+    { key: 'coat', title: 'Coat', href: at('coat'), fact: s.passes ? `${s.passesDone} of ${s.passes} passes` : '', done: s.passes > 0 && s.passesDone === s.passes },
+    {
+      key: 'hang',
+      title: 'Hang',
+      href: at('hang'),
+      fact: s.hung > 0 ? of(s.hung) : hangs.length ? `from ${sayDay(Math.min(...hangs), zone)}` : '',
+      done: s.pieces > 0 && s.hung === s.pieces,
+    },
+    {
+      key: 'hand-over',
+      title: 'Hand over',
+      href: at('hand-over'),
+      fact: lastWork !== null ? sayDate(lastWork, zone) : back ? sayDay(back.at, zone) : '',
+      done: lastWork !== null,
+    },
+    {
+      key: 'check',
+      title: 'Check',
+      href: at('check'),
+      fact: s.openTouchUps ? `${s.openTouchUps} to touch up` : s.checks ? `${s.checks} checks` : lastWork !== null ? sayDay(lastWork + 7 * 1440 * MINUTE, zone) : '',
+      done: s.checks > 0 && s.openTouchUps === 0,
+    },
+  ];
+}
+
+/** The first later step that waits for the film of a coat. */
+function waitAfter(route: readonly Step[], step: Step): { minutes: number; word: string } | null {
+  for (const later of route) {
+    const need = later.after.find((r) => r.step === step.key && r.stage !== null);
+    if (need) return { minutes: need.min, word: later.kind === 'prep' ? 'clean' : later.kind };
+  }
+  return null;
+}
+
+function short(step: Step): string {
+  if (step.kind === 'coat') return step.product?.kind === 'primer' ? 'prime' : String(step.coat);
+  return step.kind === 'prep' ? (step.act.split(' ')[0] ?? '').toLowerCase() : step.kind;
+}
+
+/** Bars of what was done, is under way and is planned. */
+export function bars(file: JobFile, plan: StoredPlan | null, workers: ReadonlyMap<string, string>): Bar[] {
+  const lots = new Map(file.lots.map((l) => [l.id, l.name]));
+  const make = (id: string, step: Step, lot: string, who: string, start: number, end: number, tense: Bar['tense']): Bar => {
+    const wait = step.kind === 'coat' ? waitAfter(file.route, step) : null;
+    return {
+      id,
+      lot: lots.get(lot) ?? '',
+      kind: step.kind,
+      primer: step.product?.kind === 'primer',
+      face: step.face,
+      short: short(step),
+      words: step.act,
+      who: workers.get(who) ?? who,
+      start,
+      end,
+      dryUntil: wait && tense !== 'now' ? end + wait.minutes * MINUTE : null,
+      readyFor: wait?.word ?? '',
+      tense,
+    };
+  };
+  const step = (key: string) => file.route.find((s) => s.key === key);
+  const facts = [...file.state.works.values()].flatMap((w) => {
+    const s = step(w.step);
+    if (!s) return [];
+    const end = w.end ?? w.start + workMinutes(s, w.pieces.length) * MINUTE;
+    return [make(w.id, s, w.lot, w.worker, w.start, end, w.end === null ? 'now' : 'done')];
+  });
+  const planned =
+    plan && !('infeasible' in plan.result)
+      ? plannedSteps(plan.result.assignments, plan.t0).flatMap((p) => {
+          const s = step(p.step);
+          return s ? [make(`plan ${p.lot} ${p.step}`, s, p.lot, p.worker, p.start, p.end, 'planned')] : [];
+        })
+      : [];
+  return [...facts, ...planned].sort((a, b) => a.start - b.start);
+}
+
+/** The crew's open hours between two moments, ms since 1970. */
+export function openSpans(file: JobFile, from: number, to: number): [number, number][] {
+  if (!file.choice) return [];
+  return openMinutes(file.choice.crewWeek, file.job.zone, from, Math.round((to - from) / MINUTE)).map(([a, b]) => [from + a * MINUTE, from + b * MINUTE]);
+}
+
+/** The rail of today: its bars and hours. */
+export function today(file: JobFile, plan: StoredPlan | null, workers: ReadonlyMap<string, string>, now: number) {
+  const dayStart = startOfDay(now, file.job.zone);
+  const dayEnd = startOfDay(dayStart + 26 * 60 * MINUTE, file.job.zone);
+  return {
+    dayStart,
+    open: openSpans(file, dayStart, dayEnd),
+    bars: bars(file, plan, workers).filter((b) => (b.dryUntil ?? b.end) > dayStart && b.start < dayEnd),
+  };
+}

@@ -1,0 +1,49 @@
+import { factSchema, type Fact } from '$core/bench/events';
+import { judge } from '$core/bench/guard';
+import { fold } from '$core/bench/fold';
+import type { Db } from '../db/open';
+import { findFact, insertFact } from '../store/facts';
+import { now } from './clock';
+import { openJob } from './job-file';
+import { Refused } from './refused';
+import { refreshSummary } from './summaries';
+
+/** How far a device's clock may run ahead before its facts are refused, ms. */
+const AHEAD = 120_000;
+
+/**
+ * Records facts of one job: all of them or none. A fact that was stored before is stored once, however often it is sent.
+ * @param inputs facts, unchecked, in the order they happened
+ * @returns the ids, all of them stored for good when this returns
+ * @throws Refused 422 for a malformed fact, 409 for one that a guard stops or an id used for something else
+ */
+export function recordFacts(db: Db, jobId: string, inputs: readonly unknown[]): string[] {
+  const facts = inputs.map((input, i): Fact => {
+    const parsed = factSchema.safeParse(input);
+    if (parsed.success) return parsed.data;
+    const issue = parsed.error.issues[0];
+    throw new Refused(422, `Fact ${i + 1}, ${issue?.path.join('.') || 'whole'}: ${issue?.message ?? 'malformed'}`, issue?.path.map(String).at(-1) ?? null);
+  });
+  return db
+    .transaction(() => {
+      const file = openJob(db, jobId);
+      const time = now(db);
+      const known = [...file.facts];
+      for (const fact of facts) {
+        if (fact.job !== jobId) throw new Refused(422, 'The fact belongs to another job.', 'job');
+        const before = findFact(db, fact.id);
+        if (before) {
+          if (before.job !== fact.job || JSON.stringify(before.body) !== JSON.stringify(fact.body)) throw new Refused(409, 'This id is used for another fact. Record it anew.', 'id');
+          continue;
+        }
+        if (fact.at > time + AHEAD) throw new Refused(422, 'The fact lies in the future: the clock of this device is ahead. Set it right.', 'at');
+        const refusal = judge({ ...file.context, state: fold(known) }, known, fact);
+        if (refusal) throw new Refused(409, refusal.message, null, refusal);
+        insertFact(db, fact, time);
+        known.push(fact);
+      }
+      refreshSummary(db, jobId);
+      return facts.map((f) => f.id);
+    })
+    .immediate();
+}

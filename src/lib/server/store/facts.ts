@@ -1,0 +1,34 @@
+import { bodySchema, type Fact } from '$core/bench/events';
+import type { Db } from '../db/open';
+
+interface Row {
+  id: string;
+  job: string;
+  at: number;
+  worker: string;
+  device: string;
+  body: string;
+}
+
+const COLUMNS = 'id, job_id AS job, at, worker_id AS worker, device_id AS device, body';
+const read = (row: Row): Fact => ({ ...row, body: bodySchema.parse(JSON.parse(row.body)) });
+
+/** The facts of a job in the order they arrived. */
+export const listFacts = (db: Db, job: string): Fact[] =>
+  db.prepare<[string], Row>(`SELECT ${COLUMNS} FROM event WHERE job_id = ? ORDER BY seq`).all(job).map(read);
+
+export function findFact(db: Db, id: string): Fact | undefined {
+  const row = db.prepare<[string], Row>(`SELECT ${COLUMNS} FROM event WHERE id = ?`).get(id);
+  return row && read(row);
+}
+
+/** Number of the newest fact of a job, 0 before any. */
+export const lastFact = (db: Db, job: string): number =>
+  db.prepare<[string], number>('SELECT coalesce(max(seq), 0) FROM event WHERE job_id = ?').pluck().get(job) ?? 0;
+
+export function insertFact(db: Db, fact: Fact, recordedAt: number): void {
+  db.prepare(
+    `INSERT INTO event (id, job_id, at, recorded_at, worker_id, device_id, kind, body)
+     VALUES (@id, @job, @at, @recordedAt, @worker, @device, @kind, @body)`,
+  ).run({ ...fact, recordedAt, kind: fact.body.kind, body: JSON.stringify(fact.body) });
+}

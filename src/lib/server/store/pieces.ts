@@ -1,0 +1,65 @@
+import type { Band, Form, Hinge } from '$core/kitchen/kitchen';
+import type { Lot } from '$core/bench/acts';
+import type { Db } from '../db/open';
+
+export interface Piece {
+  id: string;
+  zoneId: string;
+  lotId: string | null;
+  position: number;
+  code: string;
+  wall: string;
+  cabinet: number;
+  band: Band;
+  row: number;
+  column: number;
+  form: Form;
+  hinge: Hinge | null;
+  x: number;
+  y: number;
+  w: number;
+  h: number;
+}
+
+const COLUMNS = `id, zone_id AS zoneId, lot_id AS lotId, position, coalesce(code, '') AS code, wall, cabinet, band, row_no AS row,
+  column_no AS "column", form, hinge, x_mm AS x, y_mm AS y, w_mm AS w, h_mm AS h`;
+
+export const listPieces = (db: Db, job: string): Piece[] =>
+  db.prepare<[string], Piece>(`SELECT ${COLUMNS} FROM piece WHERE job_id = ? ORDER BY position`).all(job);
+
+/** The job a piece belongs to. */
+export const jobOfPiece = (db: Db, piece: string): string | undefined =>
+  db.prepare<[string], string>('SELECT job_id FROM piece WHERE id = ?').pluck().get(piece);
+
+/** Replaces the pieces of a job; those that keep their id keep their lot. */
+export function writePieces(db: Db, job: string, pieces: readonly Piece[]): void {
+  const keep = new Set(pieces.map((p) => p.id));
+  db.prepare('UPDATE piece SET code = NULL WHERE job_id = ?').run(job);
+  for (const { id } of listPieces(db, job)) if (!keep.has(id)) db.prepare('DELETE FROM piece WHERE id = ?').run(id);
+  const put = db.prepare(
+    `INSERT INTO piece (id, job_id, zone_id, lot_id, position, code, wall, cabinet, band, row_no, column_no, form, hinge, x_mm, y_mm, w_mm, h_mm)
+     VALUES (@id, @job, @zoneId, @lotId, @position, @code, @wall, @cabinet, @band, @row, @column, @form, @hinge, @x, @y, @w, @h)
+     ON CONFLICT (id) DO UPDATE SET zone_id = excluded.zone_id, position = excluded.position, code = excluded.code, wall = excluded.wall,
+       cabinet = excluded.cabinet, band = excluded.band, row_no = excluded.row_no, column_no = excluded.column_no, form = excluded.form,
+       hinge = excluded.hinge, x_mm = excluded.x_mm, y_mm = excluded.y_mm, w_mm = excluded.w_mm, h_mm = excluded.h_mm`,
+  );
+  for (const piece of pieces) put.run({ ...piece, job });
+}
+
+/** The lots of a job with their pieces in wall order. */
+export function listLots(db: Db, job: string): Lot[] {
+  const lots = db.prepare<[string], { id: string; name: string }>('SELECT id, name FROM lot WHERE job_id = ? ORDER BY position').all(job);
+  const pieces = listPieces(db, job);
+  return lots.map((lot) => ({ ...lot, pieces: pieces.filter((p) => p.lotId === lot.id).map((p) => p.id) }));
+}
+
+/** Replaces the lots of a job. */
+export function writeLots(db: Db, job: string, lots: readonly Lot[]): void {
+  db.prepare('DELETE FROM lot WHERE job_id = ?').run(job);
+  const put = db.prepare('INSERT INTO lot (id, job_id, name, position) VALUES (?, ?, ?, ?)');
+  const join = db.prepare('UPDATE piece SET lot_id = ? WHERE id = ?');
+  lots.forEach((lot, i) => {
+    put.run(lot.id, job, lot.name, i);
+    for (const piece of lot.pieces) join.run(lot.id, piece);
+  });
+}

@@ -1,0 +1,21 @@
+import { z } from 'zod';
+import type { Db } from '../db/open';
+
+/** Settings of the company, each read back through its schema. */
+export const SETTINGS = {
+  /** the demo clock: what it showed when it was set, and whether it runs on */
+  clock: z.object({ shows: z.number().int(), setAt: z.number().int(), running: z.boolean() }),
+  measures: z.enum(['us', 'metric']),
+  company: z.object({ name: z.string(), town: z.string() }),
+} as const;
+type Key = keyof typeof SETTINGS;
+
+export function readSetting<K extends Key>(db: Db, key: K): z.infer<(typeof SETTINGS)[K]> | null {
+  const text = db.prepare<[string], string>('SELECT value FROM setting WHERE key = ?').pluck().get(key);
+  return text === undefined ? null : (SETTINGS[key].parse(JSON.parse(text)) as z.infer<(typeof SETTINGS)[K]>);
+}
+
+export function writeSetting<K extends Key>(db: Db, key: K, value: z.infer<(typeof SETTINGS)[K]> | null): void {
+  if (value === null) db.prepare('DELETE FROM setting WHERE key = ?').run(key);
+  else db.prepare('INSERT INTO setting (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value').run(key, JSON.stringify(value));
+}

@@ -1,0 +1,38 @@
+<script lang="ts">
+  /** A form that records one fact. The id is made here, so that a fact sent twice is stored once. */
+  import { enhance } from '$app/forms';
+  import { v7 as newId } from 'uuid';
+  import type { Snippet } from 'svelte';
+
+  interface Props {
+    kind: string;
+    /** hidden fields; an array gives one field per value */
+    fields?: Record<string, string | readonly string[]>;
+    children: Snippet<[boolean]>;
+    class?: string;
+  }
+  let { kind, fields = {}, children, class: name = '' }: Props = $props();
+  let id = $state(newId());
+  let sending = $state(false);
+  const flat = $derived(Object.entries(fields).flatMap(([k, v]) => (typeof v === 'string' ? [v] : v).map((x) => [k, x] as const)));
+</script>
+
+<form
+  method="post"
+  action="?/fact"
+  class={name}
+  use:enhance={({ formData }) => {
+    sending = true;
+    formData.set('id', id);
+    return async ({ update, result }) => {
+      await update({ reset: result.type === 'success' });
+      if (result.type === 'success') id = newId();
+      sending = false;
+    };
+  }}
+>
+  <input type="hidden" name="id" value={id} />
+  <input type="hidden" name="kind" value={kind} />
+  {#each flat as [k, v], i (i)}<input type="hidden" name={k} value={v} />{/each}
+  {@render children(sending)}
+</form>

@@ -1,0 +1,231 @@
+<script lang="ts">
+  import { sayClock, sayDay, sayTime, startOfDay } from '$core/units/clock-time';
+  import type { Bar } from './job-shell';
+
+  interface Props {
+    bars: Bar[];
+    /** ms since 1970 */
+    from: number;
+    to: number;
+    open: [number, number][];
+    rackSlots: number;
+    lots: { name: string; pieces: number }[];
+    now: number;
+    zone: string;
+    hex: string;
+    handBack: number | null;
+  }
+  let { bars, from, to, open, rackSlots, lots, now, zone, hex, handBack }: Props = $props();
+
+  let available = $state(880);
+  let nights = $state(false);
+  let picked: Bar | null = $state(null);
+  const LABELS = 74;
+  const ROW = 30;
+  const HOUR = 3_600_000;
+
+  /** Stretches of time, closed ones folded to a thin band unless they are wanted. */
+  const stretches = $derived.by(() => {
+    const cuts: { a: number; b: number; closed: boolean }[] = [];
+    const spans = [...open, ...bars.filter((b) => b.tense !== 'planned').map((b): [number, number] => [b.start, b.end])]
+      .map(([a, b]): [number, number] => [Math.max(from, a), Math.min(to, b)])
+      .filter(([a, b]) => a < b)
+      .sort((x, y) => x[0] - y[0]);
+    let at = from;
+    for (const [a, b] of spans) {
+      if (a > at) cuts.push({ a: at, b: a, closed: true });
+      const last = cuts.at(-1);
+      if (a < at && last && !last.closed) {
+        last.b = Math.max(last.b, b);
+        at = Math.max(at, b);
+        continue;
+      }
+      if (Math.max(a, at) < b) cuts.push({ a: Math.max(a, at), b, closed: false });
+      at = Math.max(at, b);
+    }
+    if (at < to) cuts.push({ a: at, b: to, closed: true });
+    return cuts;
+  });
+  const FOLD = 16;
+  const LUNCH = 5;
+  const folded = (s: { a: number; b: number; closed: boolean }) => (s.b - s.a > 2 * HOUR ? FOLD : LUNCH);
+  const scaled = $derived.by(() => {
+    const room = available - LABELS - 8;
+    const hours = stretches.reduce((n, s) => n + (s.closed && !nights ? 0 : s.b - s.a), 0) / HOUR;
+    const fixed = nights ? 0 : stretches.reduce((n, s) => n + (s.closed ? folded(s) : 0), 0);
+    const perHour = Math.max(nights ? 6 : 13, (room - fixed) / Math.max(1, hours));
+    let x = LABELS;
+    return stretches.map((s) => {
+      const w = s.closed && !nights ? folded(s) : ((s.b - s.a) / HOUR) * perHour;
+      const out = { ...s, x, w };
+      x += w;
+      return out;
+    });
+  });
+  const width = $derived(Math.ceil((scaled.at(-1)?.x ?? LABELS) + (scaled.at(-1)?.w ?? 0) + 8));
+  const x = (ms: number) => {
+    const s = scaled.find((k) => ms <= k.b) ?? scaled.at(-1);
+    return s ? s.x + (Math.max(0, Math.min(ms, s.b) - s.a) / (s.b - s.a)) * s.w : LABELS;
+  };
+  const days = $derived.by(() => {
+    const out: { at: number; x: number; words: string }[] = [];
+    for (let d = from; d < to; d = startOfDay(d + 26 * HOUR, zone)) {
+      const first = scaled.find((s) => !s.closed && s.b > d && s.a < startOfDay(d + 26 * HOUR, zone));
+      if (first) out.push({ at: d, x: x(Math.max(d, first.a)), words: sayDay(d, zone) });
+    }
+    return out;
+  });
+  const top = 26;
+  const rowY = (lot: string) => top + lots.findIndex((l) => l.name === lot) * ROW;
+  const rackTop = $derived(top + lots.length * ROW + 22);
+  const RACK = 46;
+  /** Slots in use: a lot lies on the rack from its first coat until it is hung. */
+  const rack = $derived.by(() => {
+    const steps: [number, number][] = [];
+    for (const lot of lots) {
+      const own = bars.filter((b) => b.lot === lot.name);
+      const first = Math.min(...own.filter((b) => b.kind === 'coat').map((b) => b.start));
+      const hang = own.filter((b) => b.kind === 'hang').map((b) => b.start);
+      if (!Number.isFinite(first)) continue;
+      steps.push([first, lot.pieces], [hang.length ? Math.min(...hang) : to, -lot.pieces]);
+    }
+    let level = 0;
+    return steps.sort((a, b) => a[0] - b[0]).map(([at, change]) => ({ at, level: (level += change) }));
+  });
+  const rackPath = $derived.by(() => {
+    const y = (n: number) => rackTop + RACK - (Math.min(n, rackSlots * 1.1) / Math.max(1, rackSlots * 1.1)) * RACK;
+    let path = `M${LABELS},${y(0)}`;
+    let level = 0;
+    for (const step of rack) {
+      path += ` L${x(step.at)},${y(level)} L${x(step.at)},${y(step.level)}`;
+      level = step.level;
+    }
+    return { path: `${path} L${width - 8},${y(level)} L${width - 8},${y(0)} Z`, full: y(rackSlots) };
+  });
+  const height = $derived(rackTop + RACK + 34);
+  const fill = (bar: Bar) => (bar.kind === 'coat' ? (bar.primer ? 'var(--primer)' : hex) : 'var(--card)');
+  /** A label stands in its bar when it fits there, otherwise it shortens to the face, otherwise it goes. */
+  const text = (bar: Bar, w: number) => {
+    const face = bar.face === 'back' ? 'B ' : bar.face === 'front' ? 'F ' : '';
+    const long = face + bar.short;
+    const brief = bar.kind === 'coat' ? (bar.primer ? 'p' : bar.short) : (bar.short[0] ?? '');
+    return w > long.length * 5.6 + 4 ? long : w > brief.length * 6 + 3 ? brief : '';
+  };
+  const describe = (bar: Bar) =>
+    `Lot ${bar.lot}: ${bar.words}, ${sayTime(bar.start, zone)} to ${sayClock(bar.end, zone)}, ${bar.who}${bar.dryUntil ? `; ${bar.readyFor} from ${sayTime(bar.dryUntil, zone)}` : ''}`;
+</script>
+
+<section bind:clientWidth={available} aria-label="Time board">
+  <div class="scroll">
+    <svg {width} {height} viewBox="0 0 {width} {height}">
+      {#each scaled as s (s.a)}
+        {#if s.closed}<rect x={s.x} y={top - 6} width={s.w} height={height - top - 28} fill="url(#closed)" />{/if}
+      {/each}
+      {#each days as day (day.at)}
+        <line x1={day.x} x2={day.x} y1={top - 6} y2={height - 34} stroke="var(--line-strong)" stroke-width="0.8" />
+        <text x={day.x + 3} y="13" font-size="12.5" font-weight="600" fill="var(--ink)">{day.words}</text>
+      {/each}
+      {#each lots as lot (lot.name)}
+        <text x="0" y={rowY(lot.name) + 16} font-size="13" fill="var(--ink)"><tspan font-weight="600">Lot {lot.name}</tspan><tspan fill="var(--soft)" font-size="12"> {lot.pieces}</tspan></text>
+        <line x1="0" x2={width} y1={rowY(lot.name) + 26} y2={rowY(lot.name) + 26} stroke="var(--line)" />
+      {/each}
+      {#each bars as bar (`tail ${bar.id}`)}
+        {#if bar.dryUntil !== null && bar.dryUntil > bar.end}
+          {@const until = Math.min(bar.dryUntil, to)}
+          <rect x={x(bar.end)} y={rowY(bar.lot) + 3} width={Math.max(0, x(until) - x(bar.end))} height="16" fill="url(#tail)" />
+          {#if bar.dryUntil < to}<line x1={x(until)} x2={x(until)} y1={rowY(bar.lot)} y2={rowY(bar.lot) + 22} stroke="var(--ready)" stroke-width="1.6" />{/if}
+        {/if}
+      {/each}
+      {#each bars as bar (bar.id)}
+        {@const w = Math.max(3, x(bar.end) - x(bar.start))}
+        <!-- svelte-ignore a11y_no_static_element_interactions -->
+        <g onpointerenter={() => (picked = bar)} onpointerleave={() => (picked = null)}>
+          <rect
+            x={x(bar.start)}
+            y={rowY(bar.lot)}
+            width={w}
+            height="22"
+            fill={fill(bar)}
+            stroke={bar === picked ? 'var(--act)' : 'var(--ink)'}
+            stroke-width={bar.tense === 'now' || bar === picked ? 2 : 0.9}
+            stroke-dasharray={bar.tense === 'planned' ? '3 2' : undefined}
+          />
+          <text x={x(bar.start) + 3} y={rowY(bar.lot) + 15} font-size="11" font-family="var(--cond)" pointer-events="none" fill="var(--ink)">{text(bar, w)}</text>
+          <title>{describe(bar)}</title>
+        </g>
+      {/each}
+      <text x="0" y={rackTop + 12} font-size="13" font-weight="600" fill="var(--ink)">Rack</text>
+      <text x="0" y={rackTop + 28} font-size="12" fill="var(--soft)">{rackSlots} slots</text>
+      <path d={rackPath.path} fill="var(--act)" fill-opacity="0.2" stroke="var(--act)" />
+      <line x1={LABELS} x2={width} y1={rackPath.full} y2={rackPath.full} stroke="var(--bad)" stroke-dasharray="4 3" />
+      {#if now > from && now < to}
+        <line x1={x(now)} x2={x(now)} y1={top - 8} y2={height - 34} stroke="var(--bad)" stroke-width="1.8" />
+        <text x={x(now)} y={height - 20} text-anchor="middle" font-size="12" fill="var(--bad)">now</text>
+      {/if}
+      {#if handBack !== null}
+        <line x1={x(handBack)} x2={x(handBack)} y1={top - 8} y2={height - 34} stroke="var(--act)" stroke-width="2.4" />
+        <text x={Math.min(width - 4, x(handBack) + 4)} y={height - 20} text-anchor="end" font-size="12.5" font-weight="600" fill="var(--act)">hand back {sayTime(handBack, zone)}</text>
+      {/if}
+    </svg>
+  </div>
+  <div class="under">
+    <span aria-hidden="true" class="key"><i class="work" style:background={hex}></i> done</span>
+    <span aria-hidden="true" class="key"><i class="work plan" style:background={hex}></i> planned</span>
+    <span aria-hidden="true" class="key"><i class="tail"></i> drying, then ready</span>
+    <span aria-hidden="true" class="key"><i class="shut"></i> closed{nights ? '' : ', folded'}</span>
+    <span class="soft">B back · F front</span>
+    <label class="check"><input type="checkbox" bind:checked={nights} /> nights to scale</label>
+  </div>
+  <p class="picked" aria-live="polite">{picked ? describe(picked) : 'Point at a bar to read it; the same list stands below, day by day.'}</p>
+</section>
+
+<style>
+  section {
+    min-width: 0;
+  }
+  .scroll {
+    overflow-x: auto;
+  }
+  svg {
+    display: block;
+  }
+  .under {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px 16px;
+    align-items: center;
+    font-size: 13px;
+  }
+  .under .check {
+    border: 0;
+    background: none;
+    margin-left: auto;
+  }
+  .key {
+    display: inline-flex;
+    align-items: center;
+    gap: 6px;
+  }
+  i {
+    display: inline-block;
+    width: 26px;
+    height: 14px;
+    border: 1px solid var(--ink);
+  }
+  i.plan {
+    border-style: dashed;
+  }
+  i.tail {
+    border: 0;
+    border-right: 2px solid var(--ready);
+    background: linear-gradient(90deg, #2c6aa880, #2c6aa810);
+  }
+  i.shut {
+    border: 0;
+    background: repeating-linear-gradient(135deg, #cfc8b8 0 1px, transparent 1px 5px);
+  }
+  .picked {
+    min-height: 22px;
+    color: var(--soft);
+  }
+</style>

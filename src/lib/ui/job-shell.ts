@@ -1,0 +1,30 @@
+/** What stands around every page of a job. */
+export interface Station {
+  key: string;
+  title: string;
+  href: string;
+  /** the one fact under the title */
+  fact: string;
+  done: boolean;
+}
+
+/** A bar on the day rail or the time board. Times in ms since 1970. */
+export interface Bar {
+  id: string;
+  lot: string;
+  kind: 'prep' | 'sand' | 'coat' | 'flip' | 'hang';
+  /** primer coats are drawn grey */
+  primer: boolean;
+  face: 'front' | 'back' | null;
+  /** one or two letters for a narrow bar, words for the rest */
+  short: string;
+  words: string;
+  who: string;
+  start: number;
+  end: number;
+  /** the film is ready for what comes next */
+  dryUntil: number | null;
+  readyFor: string;
+  /** done, under way, or planned */
+  tense: 'done' | 'now' | 'planned';
+}

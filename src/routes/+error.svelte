@@ -1,0 +1,16 @@
+<script lang="ts">
+  import { page } from '$app/state';
+</script>
+
+<div class="stack">
+  <h1>{page.error?.message ?? 'Something is not right.'}</h1>
+  {#if page.error?.advice}<p>{page.error.advice}</p>{/if}
+  <p class="row"><a href="/">Today</a> <a href="/jobs">Jobs</a> <span class="soft">({page.status})</span></p>
+</div>
+
+<style>
+  .stack {
+    padding: 40px 20px;
+    max-width: 640px;
+  }
+</style>

@@ -1,0 +1,188 @@
+<script lang="ts">
+  import 'carbon-components-svelte/css/all.css';
+  import '@fontsource/ibm-plex-sans/latin-400.css';
+  import '@fontsource/ibm-plex-sans/latin-500.css';
+  import '@fontsource/ibm-plex-sans/latin-600.css';
+  import '@fontsource/ibm-plex-mono/latin-500.css';
+  import '@fontsource/ibm-plex-mono/latin-600.css';
+  import '@fontsource/ibm-plex-sans-condensed/latin-400.css';
+  import '$ui/theme.css';
+  import { tinykeys } from 'tinykeys';
+  import { page } from '$app/state';
+  import KeyHelp from '$ui/KeyHelp.svelte';
+  import Patterns from '$ui/Patterns.svelte';
+  import { formatTemperature } from '$core/units/measures';
+
+  let { data, children } = $props();
+  let find: HTMLInputElement | undefined = $state();
+  let help = $state(false);
+
+  const job = $derived(page.params.job ?? page.data.jobId);
+  const air = $derived(page.data.air as { celsius: number; humidity: number; marginK: number } | null | undefined);
+  const places = [
+    { href: '/', title: 'Today' },
+    { href: '/jobs', title: 'Jobs' },
+    { href: '/settings', title: 'Settings' },
+  ];
+  const here = (href: string) => (href === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(href));
+
+  const typing = (event: KeyboardEvent) => event.target instanceof HTMLElement && event.target.matches('input, textarea, select');
+  /** Single keys press the button that names them. */
+  const press = (key: string) => (event: KeyboardEvent) => {
+    if (typing(event)) return;
+    const button = document.querySelector<HTMLElement>(`[data-key="${key}"]:not([disabled])`);
+    if (!button) return;
+    event.preventDefault();
+    button.click();
+  };
+  $effect(() =>
+    tinykeys(window, {
+      '/': (event) => {
+        if (typing(event) || !find) return;
+        event.preventDefault();
+        find.focus();
+      },
+      'Shift+?': (event) => {
+        if (!typing(event)) help = !help;
+      },
+      Escape: () => (help = false),
+      s: press('s'),
+      d: press('d'),
+      n: press('n'),
+    }),
+  );
+</script>
+
+<svelte:head><title>{page.data.title ? `${page.data.title} · Anthem` : 'Anthem'}</title></svelte:head>
+<Patterns />
+<a class="skip" href="#main">Skip to the page</a>
+<header class="top">
+  <a class="word" href="/">Anthem</a>
+  <nav aria-label="Main">
+    {#each places as place (place.href)}
+      <a href={place.href} class:on={here(place.href)} aria-current={here(place.href) ? 'page' : undefined}>{place.title}</a>
+    {/each}
+  </nav>
+  <span class="gap"></span>
+  {#if job}
+    <form class="find" action="/jobs/{job}/find" role="search">
+      <label class="sr-only" for="find">Find a piece by its code</label>
+      <input id="find" name="code" bind:this={find} placeholder="/  find a piece" autocomplete="off" autocapitalize="characters" />
+    </form>
+  {/if}
+  {#if air}
+    <span class="chip"><b>{formatTemperature(air.celsius, data.measures)}</b> · {Math.round(air.humidity * 100)} % · <span class:low={air.marginK < 3}>dew {air.marginK >= 0 ? '+' : ''}{air.marginK.toFixed(1)} K</span></span>
+  {/if}
+  {#if data.worker}<a class="chip who" href="/settings">{data.worker.name}<span> · {data.worker.role}</span></a>{/if}
+</header>
+<main id="main">
+  {@render children()}
+</main>
+{#if help}<KeyHelp close={() => (help = false)} />{/if}
+
+<style>
+  .skip {
+    position: absolute;
+    left: -999px;
+  }
+  .skip:focus {
+    left: 8px;
+    top: 8px;
+    background: var(--card);
+    padding: 8px;
+    z-index: 20;
+  }
+  .top {
+    display: flex;
+    align-items: center;
+    height: 48px;
+    padding: 0 20px;
+    gap: 18px;
+    border-bottom: 1px solid var(--line);
+    background: var(--card);
+  }
+  .word {
+    font-weight: 600;
+    font-size: 17px;
+    letter-spacing: 0.02em;
+    color: var(--ink);
+    text-decoration: none;
+  }
+  nav {
+    display: flex;
+    gap: 4px;
+    height: 100%;
+  }
+  nav a {
+    color: var(--soft);
+    text-decoration: none;
+    padding: 0 10px;
+    display: flex;
+    align-items: center;
+    border-bottom: 3px solid transparent;
+  }
+  nav a.on {
+    color: var(--ink);
+    font-weight: 600;
+    border-color: var(--act);
+  }
+  .gap {
+    flex: 1;
+  }
+  .find input {
+    width: 170px;
+    height: 32px;
+    padding: 0 12px;
+    border: 1px solid var(--line-strong);
+    border-radius: 16px;
+    background: var(--paper);
+    font: inherit;
+  }
+  .chip {
+    border: 1px solid var(--line-strong);
+    border-radius: 16px;
+    padding: 5px 12px;
+    background: var(--paper);
+    font-size: 13px;
+    white-space: nowrap;
+    color: var(--ink);
+    text-decoration: none;
+  }
+  .low {
+    color: var(--bad);
+    font-weight: 600;
+  }
+  @media (max-width: 800px) {
+    .top {
+      padding: 0 10px;
+      gap: 6px;
+      height: 52px;
+    }
+    nav a {
+      padding: 0 7px;
+    }
+    .chip:not(.who),
+    .who span {
+      display: none;
+    }
+    .find {
+      min-width: 0;
+    }
+    .find input {
+      width: 84px;
+      height: 44px;
+      padding: 0 8px;
+    }
+    .find input::placeholder {
+      font-size: 13px;
+    }
+    .who {
+      padding: 11px 10px;
+    }
+  }
+  @media print {
+    .top {
+      display: none;
+    }
+  }
+</style>

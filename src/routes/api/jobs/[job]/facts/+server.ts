@@ -1,0 +1,29 @@
+import { json } from '@sveltejs/kit';
+import { z } from 'zod';
+import { recordFacts } from '$server/services/record-facts';
+import { Refused } from '$server/services/refused';
+import type { RequestHandler } from './$types';
+
+const batch = z.object({ facts: z.array(z.unknown()).min(1).max(500) });
+
+/** All facts of a job, in the order they arrived. */
+export const GET: RequestHandler = ({ locals, params }) => {
+  try {
+    return json({ facts: locals.open(params.job).file.facts });
+  } catch (error) {
+    if (error instanceof Refused) return json({ error: error.message }, { status: error.status });
+    throw error;
+  }
+};
+
+/** Records a batch of facts, all or none. The answer is sent when they are stored for good. */
+export const POST: RequestHandler = async ({ locals, params, request }) => {
+  const parsed = batch.safeParse(await request.json().catch(() => null));
+  if (!parsed.success) return json({ error: 'Send { "facts": [ … ] } with 1 to 500 facts.' }, { status: 400 });
+  try {
+    return json({ recorded: recordFacts(locals.db, params.job, parsed.data.facts) });
+  } catch (error) {
+    if (error instanceof Refused) return json({ error: error.message, field: error.field, ...error.detail }, { status: error.status });
+    throw error;
+  }
+};

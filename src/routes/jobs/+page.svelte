@@ -1,0 +1,50 @@
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+
+  let { data } = $props();
+  const words: Record<string, string> = { survey: 'Survey', plan: 'Plan', 'take-down': 'Take down', coat: 'Coat', hang: 'Hang', 'hand-over': 'Hand over', check: 'Check' };
+</script>
+
+<div class="page stack">
+  <div class="row">
+    <h1>Jobs</h1>
+    <Button href="/jobs/new" data-key="n">New job</Button>
+  </div>
+  {#if data.jobs.length}
+    <div class="scroll">
+      <table class="plain">
+        <thead><tr><th>Job</th><th>Stage</th><th>Pieces</th><th>Down</th><th>Passes</th><th>Home</th><th>To touch up</th></tr></thead>
+        <tbody>
+          {#each data.jobs as job (job.id)}
+            <tr>
+              <td><a href="/jobs/{job.id}/{job.stage}"><b>{job.name}</b></a><br /><span class="soft">{job.place}</span></td>
+              <td>{words[job.stage]}</td>
+              <td>{job.pieces}</td>
+              <td>{job.down}</td>
+              <td>{job.passesDone} of {job.passes}</td>
+              <td>{job.hung}</td>
+              <td>{job.openTouchUps}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </div>
+  {:else}
+    <p>No jobs yet. Start one: a name and a colour are enough, the walls come next.</p>
+  {/if}
+</div>
+
+<style>
+  .page {
+    padding: 18px 20px;
+    max-width: 980px;
+  }
+  .scroll {
+    overflow-x: auto;
+  }
+  td a {
+    display: inline-flex;
+    min-height: 32px;
+    align-items: center;
+  }
+</style>

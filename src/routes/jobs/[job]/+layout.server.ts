@@ -1,0 +1,36 @@
+import { error } from '@sveltejs/kit';
+import { judgeAir } from '$core/air/humid-air';
+import { stations, today } from '$server/services/job-shell';
+import { Refused } from '$server/services/refused';
+import { listWorkers } from '$server/store/workers';
+import type { LayoutServerLoad } from './$types';
+
+/** An air reading older than this is not shown in the top line, ms. */
+const AIR_AGE = 4 * 3_600_000;
+
+export const load: LayoutServerLoad = ({ locals, params }) => {
+  let opened;
+  try {
+    opened = locals.open(params.job);
+  } catch (e) {
+    if (e instanceof Refused && e.status === 404) error(404, e.message);
+    throw e;
+  }
+  const { file, plan } = opened;
+  const now = locals.now();
+  const names = new Map(listWorkers(locals.db).map((w) => [w.id, w.name]));
+  const reading = [...file.state.air.values()].filter((a) => now - a.at < AIR_AGE).sort((a, b) => b.at - a.at)[0];
+  const zone = file.zones[0];
+  return {
+    title: file.job.name,
+    jobId: file.job.id,
+    zone: file.job.zone,
+    unit: file.job.unit,
+    colour: { name: zone?.colour ?? '', hex: zone?.hex ?? '#DCCFA9', sheen: zone?.sheen ?? '' },
+    stations: stations(file, plan),
+    rail: today(file, plan, names, now),
+    air: reading ? { ...reading, ...judgeAir(reading, { minC: 10, maxC: 32 }) } : null,
+    pieceCount: file.pieces.length,
+    houseYear: file.job.houseYear,
+  };
+};

@@ -1,0 +1,176 @@
+<script lang="ts">
+  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { crossCutClass, type Lattice } from '$core/quality/cross-cut';
+  import { sayTime } from '$core/units/clock-time';
+  import CrossCutGrid from '$ui/CrossCutGrid.svelte';
+  import FactForm from '$ui/FactForm.svelte';
+  import StoppedNote from '$ui/StoppedNote.svelte';
+  import WallDrawing from '$ui/WallDrawing.svelte';
+
+  let { data, form } = $props();
+  let method: 'visual' | 'cross-cut' = $state('visual');
+  let lattice: Lattice = $state(25);
+  let flaked: number[] = $state([]);
+  const result = $derived(crossCutClass(flaked.length, lattice));
+  const time = (ms: number) => sayTime(ms, data.zone);
+  $effect(() => {
+    // A recorded check begins a new one.
+    if (form?.recorded) flaked = [];
+  });
+</script>
+
+<div class="pair">
+  <div class="stack">
+    <section class="card">
+      <h2>Look at {data.proposal.size} of {data.pieceCount}</h2>
+      <p class="soft">
+        So many that, if {data.proposal.faulty} {data.proposal.faulty === 1 ? 'piece fails' : 'pieces fail'}, at least one is found {Math.round(data.proposal.confidence * 100)} times in 100. The wettest places first, then by lot.
+      </p>
+      <p class="row">
+        {#each data.sample as piece (piece.id)}
+          <a class="code mono" class:done={piece.checked} class:on={data.chosen?.id === piece.id} href="?piece={piece.id}" aria-label="Check piece {piece.code}{piece.checked ? ', checked' : ''}">{piece.code}{piece.checked ? ' ✓' : ''}</a>
+        {/each}
+      </p>
+    </section>
+    {#each data.walls as wall (wall.name)}
+      <WallDrawing {wall} hex={data.colour.hex} scale={0.19} href={(id) => `?piece=${id}`} chosen={new Set(data.chosen ? [data.chosen.id] : [])} />
+    {/each}
+    {#if data.checks.length}
+      <section class="card">
+        <h2>Checks</h2>
+        <div class="scroll">
+          <table class="plain">
+            <thead><tr><th>When</th><th>Piece</th><th>Face</th><th>Seen</th><th>By</th></tr></thead>
+            <tbody>
+              {#each data.checks as check (check.id)}
+                <tr>
+                  <td>{time(check.at)}</td>
+                  <td class="mono"><b>{check.code}</b></td>
+                  <td>{check.face}</td>
+                  <td class:bad={!check.sound}>
+                    {#if check.crossCut}cross-cut <b>{check.crossCut.astm}</b> ({Math.round(check.crossCut.share * 100)} % off){:else}{check.seen ?? 'sound'}{/if}
+                    {#if check.note}<span class="soft"> {check.note}</span>{/if}
+                  </td>
+                  <td>{check.who}</td>
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        </div>
+      </section>
+    {/if}
+  </div>
+  <div class="stack side">
+    <StoppedNote stopped={form?.stopped} />
+    {#if data.handedOver === null}<p class="warn">Not handed over yet: checks are usual a week, a month, half a year and a year after.</p>{/if}
+    {#if data.chosen}
+      <section class="card on">
+        <h2>Check <span class="mono">{data.chosen.code}</span> <span class="soft">{data.chosen.form}, {data.chosen.wall}</span></h2>
+        <div class="row" role="radiogroup" aria-label="Test">
+          <label class="check"><input type="radio" bind:group={method} value="visual" /> look</label>
+          <label class="check"><input type="radio" bind:group={method} value="cross-cut" /> cross-cut tape</label>
+        </div>
+        <FactForm kind="check.recorded" fields={{ piece: data.chosen.id, method }}>
+          {#snippet children(sending)}
+            <div class="stack">
+              {#if method === 'visual'}
+                <Select name="face" labelText="Face"><SelectItem value="front" text="front" /><SelectItem value="back" text="back" /></Select>
+                <Select name="failure" labelText="Seen">
+                  <SelectItem value="" text="sound" />
+                  {#each data.failures as failure (failure.key)}<SelectItem value={failure.key} text={failure.seen} />{/each}
+                </Select>
+              {:else}
+                <p class="warn">Cut only where agreed and out of sight: the back edge or the inside face.</p>
+                <input type="hidden" name="face" value="back" />
+                <div class="row">
+                  <label class="check"><input type="radio" name="lattice" bind:group={lattice} value={25} onchange={() => (flaked = [])} /> 25 squares</label>
+                  <label class="check"><input type="radio" name="lattice" bind:group={lattice} value={100} onchange={() => (flaked = [])} /> 100, thin film</label>
+                </div>
+                <p>Tap every square that came off.</p>
+                <CrossCutGrid {lattice} bind:flaked />
+                <p class="class" aria-live="polite"><b>{result.astm}</b> <span class="soft">ISO 2409 class {result.iso} · {flaked.length} of {lattice} off, {Math.round(result.share * 100)} %</span></p>
+              {/if}
+              <TextInput name="note" labelText="Note" maxlength={500} />
+              <Button type="submit" disabled={sending}>Record the check</Button>
+            </div>
+          {/snippet}
+        </FactForm>
+      </section>
+    {:else}
+      <p>Choose a piece: from the list, or on the drawing.</p>
+    {/if}
+    {#each data.touchUps as touchUp (touchUp.id)}
+      <section class="card" class:open={!touchUp.closed}>
+        <h2>Touch-up <span class="mono">{touchUp.code}</span>: {touchUp.seen.toLowerCase()}</h2>
+        {#if touchUp.closed}
+          <p>Closed {time(touchUp.closed.at)}, {touchUp.closed.minutes} min. {touchUp.closed.note}</p>
+        {:else}
+          <p>{touchUp.remedy}</p>
+          <p class="soft">Likely: {touchUp.cause.toLowerCase()}. About {touchUp.minutes} min. {touchUp.basis}.</p>
+          <p>Safe from <b>{time(touchUp.from)}</b></p>
+          <FactForm kind="touch-up.closed" fields={{ touchUp: touchUp.id }}>
+            {#snippet children(sending)}
+              <div class="close">
+                <TextInput name="minutes" labelText="Minutes it took" inputmode="numeric" required />
+                <TextInput name="note" labelText="What was done" maxlength={500} />
+                <Button type="submit" kind="tertiary" disabled={sending}>Close it</Button>
+              </div>
+            {/snippet}
+          </FactForm>
+        {/if}
+      </section>
+    {/each}
+  </div>
+</div>
+
+<style>
+  .code {
+    display: inline-flex;
+    align-items: center;
+    justify-content: center;
+    min-width: 48px;
+    min-height: 44px;
+    padding: 0 8px;
+    border: 1px solid var(--line-strong);
+    border-radius: 3px;
+    color: var(--ink);
+    font-size: 16px;
+    font-weight: 600;
+    text-decoration: none;
+  }
+  .code.done {
+    background: var(--act-soft);
+  }
+  .code.on {
+    outline: 3px solid var(--act);
+  }
+  .on {
+    border-left: 6px solid var(--act);
+  }
+  .open {
+    border-left: 6px solid var(--bad);
+  }
+  .bad {
+    color: var(--bad);
+  }
+  .warn {
+    color: var(--warn);
+    font-weight: 500;
+  }
+  .class b {
+    font-size: 24px;
+  }
+  .close {
+    display: grid;
+    gap: 8px;
+    margin-top: 8px;
+  }
+  .scroll {
+    overflow-x: auto;
+  }
+  @media (max-width: 800px) {
+    .side {
+      order: -1;
+    }
+  }
+</style>

@@ -1,0 +1,88 @@
+import { acts } from '$core/bench/acts';
+import { workMinutes } from '$core/coating/route';
+import { isTurnUnsafe } from '$core/labels/turn-safe';
+import { mixFor } from '$core/takeoff/mix';
+import { productNeeds } from '$core/takeoff/needs';
+import { plannedSteps } from '$core/planning/job-problem';
+import { elevations } from '$server/services/elevations';
+import { recordFromForm } from '$server/fact-action';
+import { listWorkers } from '$server/store/workers';
+import type { Actions, PageServerLoad } from './$types';
+
+/** Recent facts that can be taken back from the bench. */
+const RECENT = 6;
+
+export const load: PageServerLoad = ({ locals, params }) => {
+  const { file, plan } = locals.open(params.job);
+  const now = locals.now();
+  const planned = plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
+  const due = new Map(planned.map((p) => [`${p.lot}:${p.step}`, p.start]));
+  const lotNames = new Map(file.lots.map((l) => [l.id, l.name]));
+  const people = new Map(listWorkers(locals.db).map((w) => [w.id, w.name]));
+  const pieces = new Map(file.pieces.map((p) => [p.id, p]));
+  const walls = elevations(file, now);
+  const marks = new Map(walls.flatMap((w) => w.fronts.map((f) => [f.id, f.mark])));
+  const list = acts(file.state, file.route, file.lots, now, due).map((a) => {
+    const own = a.pieces.flatMap((id) => pieces.get(id) ?? []);
+    const need = a.step.product ? productNeeds([a.step], own, file.choice?.tool ?? 'spray')[0] : undefined;
+    const { product } = a.step;
+    return {
+      status: a.status,
+      lotId: a.lot,
+      lot: lotNames.get(a.lot) ?? '',
+      step: a.step.key,
+      kind: a.step.kind,
+      act: a.step.act,
+      how: a.step.how,
+      minutes: workMinutes(a.step, a.pieces.length),
+      pieces: own.map(({ id, code, w, h, form, hinge }) => ({ id, code, w, h, form, hinge, unsafe: isTurnUnsafe(code), mark: marks.get(id) })),
+      from: a.status === 'waiting' ? a.from : null,
+      closes: a.closes,
+      planned: due.get(`${a.lot}:${a.step.key}`) ?? null,
+      work: a.status === 'running' ? { id: a.work.id, since: a.work.start, who: people.get(a.work.worker) ?? '' } : null,
+      paint: need
+        ? {
+            name: need.product.name,
+            wetUm: need.wetUm,
+            volumeMl: need.volumeMl,
+            mix: product?.mix ? { ...mixFor(product.mix, need.volumeMl * (1 + product.mix.thinner)), induction: product.mix.induction.value, potLife: product.mix.potLife.value } : null,
+          }
+        : null,
+    };
+  });
+  const facts = [...file.facts]
+    .filter((f) => f.body.kind !== 'void' && !file.state.voided.has(f.id))
+    .slice(-RECENT)
+    .reverse()
+    .map((f) => ({ id: f.id, at: f.at, who: people.get(f.worker) ?? '', words: words(f.body) }));
+  function words(body: (typeof file.facts)[number]['body']): string {
+    const codes = (ids: readonly string[]) => (ids.length > 5 ? `${ids.length} pieces` : ids.map((id) => file.codes.get(id)).join(' '));
+    switch (body.kind) {
+      case 'work.started':
+        return `Started: ${file.route.find((s) => s.key === body.step)?.act ?? body.step}, lot ${lotNames.get(body.lot) ?? ''} (${codes(body.pieces)})`;
+      case 'work.finished': {
+        const work = file.state.works.get(body.work);
+        return `Done: ${file.route.find((s) => s.key === work?.step)?.act ?? ''}, lot ${lotNames.get(work?.lot ?? '') ?? ''}`;
+      }
+      case 'piece.labelled':
+        return `Labelled ${codes(body.pieces)}`;
+      case 'piece.down':
+        return `Down: ${codes(body.pieces)}`;
+      case 'air.read':
+        return `Air, ${body.place}: ${body.celsius} °C, ${Math.round(body.humidity * 100)} %`;
+      case 'piece.hung':
+        return `Hung ${codes([body.piece])}`;
+      case 'job.handed-over':
+        return 'Handed over';
+      case 'check.recorded':
+        return `Checked ${codes([body.piece])}`;
+      case 'touch-up.closed':
+        return 'Touch-up closed';
+      case 'void':
+        return 'Taken back';
+    }
+  }
+  return { walls, list, facts, chosen: file.choice !== null };
+};
+
+export const actions: Actions = { fact: (event) => recordFromForm(event, event.params.job) };

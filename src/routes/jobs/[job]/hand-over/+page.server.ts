@@ -1,0 +1,18 @@
+import { careDates, cureShare } from '$core/bench/care';
+import { pieceState } from '$core/bench/fold';
+import { recordFromForm } from '$server/fact-action';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, params }) => {
+  const { file } = locals.open(params.job);
+  const ids = file.pieces.map((p) => p.id);
+  const missing = file.pieces.filter((p) => pieceState(file.state, p.id).hungIn === null).map((p) => p.code);
+  return {
+    missing,
+    handedOver: file.state.handedOver,
+    care: careDates(file.state, file.route, ids).map((d) => ({ ...d, code: file.codes.get(d.piece) ?? '' })),
+    cure: cureShare(file.state, file.route, ids, locals.now()),
+  };
+};
+
+export const actions: Actions = { fact: (event) => recordFromForm(event, event.params.job) };

@@ -1,0 +1,86 @@
+<script lang="ts">
+  import { Button, TextArea } from 'carbon-components-svelte';
+  import { sayTime } from '$core/units/clock-time';
+  import Codes from '$ui/Codes.svelte';
+  import FactForm from '$ui/FactForm.svelte';
+  import StoppedNote from '$ui/StoppedNote.svelte';
+
+  let { data, form } = $props();
+  const words = {
+    handles: ['Handles', 'Fit hardware from here: the film no longer prints or sticks. Until then open doors by the edge.'],
+    'wet-clean': ['Wet cleaning', 'A soft damp cloth and mild soap from here. Until then wipe dry and gently.'],
+    cured: ['Fully hard', 'Ordinary use from here. A nick or two in the first month is normal: keep the small can.'],
+  } as const;
+</script>
+
+<div class="stack page">
+  <StoppedNote stopped={form?.stopped} />
+  {#if data.handedOver !== null}
+    <div class="card ok"><h2>Handed over {sayTime(data.handedOver, data.zone)}</h2></div>
+  {:else if data.pieceCount === 0}
+    <p>There are no pieces yet.</p>
+  {:else if data.missing.length === 0}
+    <div class="card ok">
+      <h2>Every piece is home</h2>
+      <FactForm kind="job.handed-over">
+        {#snippet children(sending)}
+          <TextArea name="note" labelText="What was agreed at the door" rows={3} maxlength={2000} />
+          <p class="act"><Button type="submit" disabled={sending}>Hand over</Button></p>
+        {/snippet}
+      </FactForm>
+    </div>
+  {:else}
+    <div class="card">
+      <h2>{data.missing.length} not home yet</h2>
+      <p><Codes codes={data.missing} /></p>
+      <p><a href="/jobs/{data.jobId}/hang">Hang them first.</a></p>
+    </div>
+  {/if}
+  <section class="card">
+    <h2>Care</h2>
+    {#if data.care.length}
+      <p>The cure is <b>{Math.round(data.cure * 100)} %</b> done.</p>
+      <div class="bar" role="img" aria-label="Cure {Math.round(data.cure * 100)} per cent"><i style:width="{data.cure * 100}%"></i></div>
+      <table class="plain">
+        <thead><tr><th>From</th><th>What</th><th>Decided by</th></tr></thead>
+        <tbody>
+          {#each data.care as date (date.stage)}
+            <tr>
+              <td class="when"><b>{sayTime(date.at, data.zone)}</b></td>
+              <td><b>{words[date.stage][0]}</b><br />{words[date.stage][1]}</td>
+              <td class="soft">{date.product} on {date.code}, laid {sayTime(date.laid, data.zone)}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+      <p class="soft">From each film’s own age at 25 °C, 50 % humidity; the slowest decides. The product’s data sheet always wins.</p>
+    {:else}
+      <p class="soft">The care dates stand here once the finish is on.</p>
+    {/if}
+  </section>
+</div>
+
+<style>
+  .page {
+    max-width: 860px;
+  }
+  .ok {
+    border-left: 6px solid var(--ready);
+  }
+  .act {
+    margin-top: 10px;
+  }
+  .when {
+    white-space: nowrap;
+  }
+  .bar {
+    height: 14px;
+    border: 1px solid var(--ink);
+    margin: 6px 0 10px;
+  }
+  .bar i {
+    display: block;
+    height: 100%;
+    background: var(--act);
+  }
+</style>

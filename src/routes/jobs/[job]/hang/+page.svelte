@@ -1,0 +1,92 @@
+<script lang="ts">
+  import { Button, TextInput } from 'carbon-components-svelte';
+  import { enhance } from '$app/forms';
+  import { isTurnUnsafe } from '$core/labels/turn-safe';
+  import { sayTime } from '$core/units/clock-time';
+  import StoppedNote from '$ui/StoppedNote.svelte';
+  import WallDrawing from '$ui/WallDrawing.svelte';
+  import { v7 as newId } from 'uuid';
+
+  let { data, form } = $props();
+  let id = $state(newId());
+  let sending = $state(false);
+  let code = $state('');
+  const home = $derived(data.openings.filter((o) => o.home).length);
+  const next = $derived(data.next);
+</script>
+
+<div class="pair">
+  <div class="stack">
+    {#each data.walls as wall (wall.name)}
+      <WallDrawing {wall} hex={data.colour.hex} scale={0.19} href={(piece) => `?opening=${piece}`} chosen={new Set(next ? [next.id] : [])} />
+    {/each}
+  </div>
+  <div class="stack side">
+    <p role="status"><b>{home} of {data.openings.length}</b> home</p>
+    <StoppedNote stopped={form?.stopped} />
+    {#if next}
+      <section class="card" class:ready={!next.before && !next.from}>
+        <p class="soft">Opening on the {next.wall} wall takes</p>
+        <p class="big mono" class:unsafe={isTurnUnsafe(next.code)}>{next.code}</p>
+        <p>{next.form}{next.hinge ? `, hinge ${next.hinge}: its own hinges, to their own holes` : ''}</p>
+        <p class="soft">It lies at: {next.place}</p>
+        {#if next.before}<p class="warn">“{next.before}” comes first.</p>{/if}
+        {#if next.from}<p class="warn">Ready to hang {sayTime(next.from, data.zone)}.</p>{/if}
+        <form
+          method="post"
+          action="?/hang&opening={next.id}"
+          use:enhance={({ formData }) => {
+            sending = true;
+            formData.set('id', id);
+            return async ({ update, result }) => {
+              await update({ reset: result.type === 'success' });
+              if (result.type === 'success') {
+                id = newId();
+                code = '';
+              }
+              sending = false;
+            };
+          }}
+        >
+          <input type="hidden" name="id" value={id} />
+          <input type="hidden" name="opening" value={next.id} />
+          <div class="hang">
+            <TextInput name="code" bind:value={code} labelText="Code on the piece in your hand" autocomplete="off" required />
+            <Button type="submit" disabled={sending}>Hung</Button>
+          </div>
+        </form>
+        <p class="soft">Then three adjustments: side, height, depth. Even reveals, new bumpers.</p>
+      </section>
+    {:else if data.openings.length}
+      <section class="card ready"><h2>Every piece is home</h2><Button href="/jobs/{data.jobId}/hand-over">Hand over</Button></section>
+    {:else}
+      <p>There are no pieces yet.</p>
+    {/if}
+  </div>
+</div>
+
+<style>
+  .ready {
+    border-left: 6px solid var(--ready);
+  }
+  .big {
+    font-size: 44px;
+    font-weight: 600;
+    line-height: 1.2;
+  }
+  .warn {
+    color: var(--warn);
+    font-weight: 500;
+  }
+  .hang {
+    display: flex;
+    gap: 10px;
+    align-items: end;
+    margin: 10px 0;
+  }
+  @media (max-width: 800px) {
+    .side {
+      order: -1;
+    }
+  }
+</style>

@@ -1,0 +1,219 @@
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+  import { enhance } from '$app/forms';
+  import { sayClock, sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
+  import { formatArea, formatFilm, formatVolume } from '$core/units/measures';
+  import SystemChoice from '$ui/SystemChoice.svelte';
+  import TimeBoard from '$ui/TimeBoard.svelte';
+  import WeekHours from '$ui/WeekHours.svelte';
+
+  let { data, form } = $props();
+  let sending = $state(false);
+  // svelte-ignore state_referenced_locally
+  let choosing = $state(data.chosen === null);
+  const days = $derived.by(() => {
+    const out = new Map<string, typeof data.board.bars>();
+    for (const bar of data.board.bars) if (bar.tense !== 'done') {
+      const day = sayDay(bar.start, data.zone);
+      out.set(day, [...(out.get(day) ?? []), bar]);
+    }
+    return [...out];
+  });
+</script>
+
+{#if data.pieceCount === 0}
+  <p>There are no pieces yet. <a href="/jobs/{data.jobId}/survey">Enter the survey first.</a></p>
+{:else}
+  <div class="pair">
+    <div class="stack">
+      {#if data.none}
+        <div class="card none" role="alert">
+          <h2>{data.none.proven ? 'No plan can be right' : 'No plan was found'}</h2>
+          <p>{data.none.reason}.</p>
+          <p class="soft">Change the hours, the people, the rack or the size of the lots, and plan again.</p>
+        </div>
+      {/if}
+      {#if data.board.bars.length}
+        <TimeBoard {...data.board} now={data.now} zone={data.zone} hex={data.colour.hex} handBack={data.handBack?.at ?? null} />
+      {/if}
+      <details bind:open={choosing}>
+        <summary>{data.chosen ? 'Change the system, the people or the hours' : 'Choose a system, then plan'}</summary>
+        <form
+          class="stack choose"
+          method="post"
+          action="?/choose"
+          use:enhance={() => {
+            sending = true;
+            return async ({ update, result }) => {
+              await update({ reset: false });
+              sending = false;
+              if (result.type === 'success') choosing = false;
+            };
+          }}
+        >
+          {#if form?.refused}<p class="bad" role="alert">{form.refused}</p>{/if}
+          <SystemChoice systems={data.systems} chosen={data.chosen} />
+          <div class="fields">
+            <label>First day<input type="date" name="startDay" value={data.form.startDay} required /></label>
+            <label>Pieces to a lot, at most<input type="number" name="lotSize" min="1" max="60" value={data.form.lotSize} required /></label>
+            <label>Rack slots<input type="number" name="rackSlots" min="1" max="500" value={data.form.rackSlots} required /></label>
+          </div>
+          <fieldset>
+            <legend>People on the job</legend>
+            {#each data.workers as worker (worker.id)}
+              <label class="check"><input type="checkbox" name="worker" value={worker.id} checked={data.form.workers.includes(worker.id)} /> {worker.name}</label>
+            {/each}
+          </fieldset>
+          <WeekHours legend="Crew works" prefix="crew" week={data.form.crewWeek} />
+          <WeekHours legend="Kitchen is open to us" prefix="house" week={data.form.houseWeek} />
+          <div><Button type="submit" disabled={sending}>{data.chosen ? 'Plan again' : 'Plan'}</Button></div>
+        </form>
+      </details>
+      {#if days.length}
+        <section class="stack">
+          <h2>Day by day</h2>
+          {#each days as [day, list] (day)}
+            <table class="plain days">
+              <caption>{day}</caption>
+              <tbody>
+                {#each list as bar (bar.id)}
+                  <tr>
+                    <td class="mono">{bar.tense === 'now' ? 'now' : sayClock(bar.start, data.zone)}–{sayClock(bar.end, data.zone)}</td>
+                    <td><b>{bar.words}</b>, lot {bar.lot}</td>
+                    <td>{bar.who}</td>
+                    <td class="soft">{bar.dryUntil ? `${bar.readyFor} from ${sayTime(bar.dryUntil, data.zone)}` : ''}</td>
+                  </tr>
+                {/each}
+              </tbody>
+            </table>
+          {/each}
+        </section>
+      {/if}
+    </div>
+    <div class="stack">
+      {#if data.handBack}
+        <div class="card back">
+          <h2>Hand back</h2>
+          <p class="big">{sayTime(data.handBack.at, data.zone)}</p>
+          {#if data.handBack.bound < data.handBack.at}
+            <p>No plan can be before <b>{sayTime(data.handBack.bound, data.zone)}</b>.</p>
+          {:else}
+            <p>No plan can be sooner.</p>
+          {/if}
+          <p class="soft">Waits at 25 °C, 50 % humidity.</p>
+        </div>
+      {:else if data.chosen && !data.none}
+        <div class="card"><h2>Everything hangs</h2><a href="/jobs/{data.jobId}/hand-over">Hand over</a></div>
+      {/if}
+      {#if data.needs.length}
+        <div class="card">
+          <h2>Have at hand</h2>
+          <table class="plain">
+            <thead><tr><th>Product</th><th>Area</th><th>Volume</th><th>Wet film</th></tr></thead>
+            <tbody>
+              {#each data.needs as need (need.name)}
+                <tr>
+                  <td>{need.name}</td>
+                  <td>{formatArea(need.areaM2, data.measures)}</td>
+                  <td><b>{formatVolume(need.volumeMl, data.measures)}</b></td>
+                  <td>{formatFilm(need.wetUm, data.measures)}</td>
+                </tr>
+                {#if need.mix}
+                  <tr><td colspan="4" class="soft">For each litre: {need.mix.a.toFixed(0)} mL base, {need.mix.b.toFixed(0)} mL hardener, {need.mix.thinner.toFixed(0)} mL thinner. Stand {need.mix.induction} min; use within {sayMinutes(need.mix.potLife)}.</td></tr>
+                {/if}
+              {/each}
+            </tbody>
+          </table>
+          <p class="soft">All coats, 10 % reserve. Work: <b>{sayMinutes(data.labour)}</b> of hands.</p>
+        </div>
+      {/if}
+      {#if data.chosen}
+        <div class="card">
+          <h2>{data.chosen.system.name}</h2>
+          <ul>{#each data.chosen.system.cautions as caution (caution)}<li>{caution}</li>{/each}</ul>
+        </div>
+      {/if}
+      {#if data.lots.length}
+        <div class="card">
+          <h2>Lots</h2>
+          {#each data.lots as lot (lot.name)}<p><b>{lot.name}</b> <span class="mono">{lot.codes.join(' ')}</span></p>{/each}
+        </div>
+      {/if}
+    </div>
+  </div>
+{/if}
+
+<style>
+  .back {
+    border-left: 5px solid var(--act);
+  }
+  .big {
+    font-size: 24px;
+    font-weight: 600;
+  }
+  .none {
+    border-left: 6px solid var(--bad);
+  }
+  .bad {
+    color: var(--bad);
+    font-weight: 500;
+  }
+  .fields {
+    display: flex;
+    gap: 14px;
+    flex-wrap: wrap;
+  }
+  .fields label {
+    display: grid;
+    gap: 4px;
+    color: var(--soft);
+    font-size: 13px;
+  }
+  .fields input {
+    height: 44px;
+    padding: 0 10px;
+    font: inherit;
+    font-size: 15px;
+    color: var(--ink);
+    border: 1px solid var(--line-strong);
+    background: var(--card);
+  }
+  fieldset {
+    border: 0;
+    padding: 0;
+    margin: 0;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+  }
+  legend {
+    padding: 0;
+    margin-bottom: 4px;
+    color: var(--soft);
+    font-size: 13px;
+  }
+  ul {
+    margin: 0;
+    padding-left: 18px;
+  }
+  .days caption {
+    text-align: left;
+    font-weight: 600;
+    padding-bottom: 2px;
+  }
+  .days td:first-child {
+    width: 120px;
+    white-space: nowrap;
+  }
+  .days td:nth-child(3) {
+    width: 70px;
+  }
+  .days td:nth-child(4) {
+    width: 220px;
+  }
+  @media (max-width: 800px) {
+    .days td:nth-child(4) {
+      display: none;
+    }
+  }
+</style>

@@ -1,0 +1,31 @@
+import { fail } from '@sveltejs/kit';
+import { elevations } from '$server/services/elevations';
+import { Refused } from '$server/services/refused';
+import { saveSurvey } from '$server/services/save-survey';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, params, url }) => {
+  const { file } = locals.open(params.job);
+  return {
+    notation: file.job.notation,
+    surveyed: file.job.surveyed,
+    missing: url.searchParams.get('missing'),
+    walls: elevations(file, locals.now()),
+    pieces: file.pieces.map(({ id, code, wall, form, hinge, w, h, cabinet, row, column }) => ({ id, code, wall, form, hinge, w, h, cabinet, row, column })),
+    kept: file.pieces.filter((p) => file.state.pieces.get(p.id)?.labelled).map((p) => p.id),
+  };
+};
+
+export const actions: Actions = {
+  save: async ({ request, locals, params }) => {
+    const text = String((await request.formData()).get('notation') ?? '').replace(/\r\n/g, '\n');
+    try {
+      const saved = saveSurvey(locals.db, params.job, text);
+      locals.forget();
+      return { saved, text };
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      return fail(error.status, { refused: error.message, text });
+    }
+  },
+};

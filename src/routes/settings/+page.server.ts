@@ -1,0 +1,61 @@
+import { fail } from '@sveltejs/kit';
+import { v7 as newId } from 'uuid';
+import { Temporal } from 'temporal-polyfill';
+import { DEMO_ZONE, DEMO_NOW } from '$server/demo/demo';
+import { isDemo, setClock } from '$server/services/clock';
+import { readSetting, writeSetting } from '$server/store/settings';
+import { insertWorker, listWorkers } from '$server/store/workers';
+import type { Actions, PageServerLoad } from './$types';
+
+const zone = (): string => (isDemo() ? DEMO_ZONE : Intl.DateTimeFormat().resolvedOptions().timeZone);
+const local = (ms: number): string => Temporal.Instant.fromEpochMilliseconds(ms).toZonedDateTimeISO(zone()).toPlainDateTime().toString({ smallestUnit: 'minute' });
+
+export const load: PageServerLoad = ({ locals }) => ({
+  title: 'Settings',
+  clock: isDemo() ? { shows: local(locals.now()), running: readSetting(locals.db, 'clock')?.running ?? true } : null,
+});
+
+const YEAR = 365 * 86_400;
+
+export const actions: Actions = {
+  me: async ({ request, cookies, locals }) => {
+    const id = String((await request.formData()).get('worker'));
+    if (!listWorkers(locals.db).some((w) => w.id === id)) return fail(422, { refused: 'Choose one of the people.' });
+    cookies.set('worker', id, { path: '/', maxAge: YEAR, sameSite: 'lax', secure: false });
+    locals.worker = id;
+    return { saved: 'You are on record from now on.' };
+  },
+  person: async ({ request, locals }) => {
+    const form = await request.formData();
+    const name = String(form.get('name') ?? '').trim();
+    const role = String(form.get('role') ?? '').trim() || 'painter';
+    if (!name || name.length > 60) return fail(422, { refused: 'Give a name of 1 to 60 letters.' });
+    if (listWorkers(locals.db).some((w) => w.name.toLowerCase() === name.toLowerCase())) return fail(422, { refused: `There is a ${name} already.` });
+    insertWorker(locals.db, { id: newId(), name, role: role.slice(0, 40) });
+    return { saved: `${name} is on the crew.` };
+  },
+  measures: async ({ request, locals }) => {
+    const wanted = String((await request.formData()).get('measures'));
+    if (wanted !== 'us' && wanted !== 'metric') return fail(422, { refused: 'Choose US or metric.' });
+    writeSetting(locals.db, 'measures', wanted);
+    return { saved: 'Measures are set.' };
+  },
+  clock: async ({ request, locals }) => {
+    if (!isDemo()) return fail(422, { refused: 'Only the demo’s clock can be set.' });
+    const form = await request.formData();
+    const jump = Number(form.get('jump') ?? 0);
+    const running = form.get('running') === 'on';
+    const typed = String(form.get('shows') ?? '');
+    try {
+      const at = jump
+        ? locals.now() + jump * 60_000
+        : form.has('reset')
+          ? DEMO_NOW
+          : Temporal.PlainDateTime.from(typed).toZonedDateTime(zone()).epochMilliseconds;
+      setClock(locals.db, at, running);
+    } catch {
+      return fail(422, { refused: `“${typed}” is not a date and time. Write it as 2026-03-11T10:20.` });
+    }
+    return { saved: 'The clock is set.' };
+  },
+};
