@@ -24,7 +24,12 @@ export const handle: Handle = async ({ event, resolve }) => {
   let device = event.cookies.get('device');
   if (!device) {
     device = newId();
-    event.cookies.set('device', device, { path: '/', maxAge: YEAR, sameSite: 'lax', secure: event.url.protocol === 'https:' });
+    event.cookies.set('device', device, {
+      path: '/',
+      maxAge: YEAR,
+      sameSite: 'lax',
+      secure: event.url.protocol === 'https:',
+    });
   }
   const jobs = new Map<string, ReturnType<App.Locals['open']>>();
   const clock = () => now(db);
@@ -53,7 +58,14 @@ export const handle: Handle = async ({ event, resolve }) => {
 
 export const handleError: HandleServerError = ({ error, status, event }) => {
   if (error instanceof Refused) return { message: error.message };
-  if (status === 404) return { message: `There is no page ${event.url.pathname}.`, advice: 'Go back to Today, or look the job up under Jobs.' };
+  if (status === 404)
+    return {
+      message: `There is no page ${event.url.pathname}.`,
+      advice: 'Go back to Today, or look the job up under Jobs.',
+    };
   console.error(error);
-  return { message: 'Something broke on our side. Nothing was half-saved.', advice: 'Go back and try again. If it breaks again, note the time and what you did.' };
+  return {
+    message: 'Something broke on our side. Nothing was half-saved.',
+    advice: 'Go back and try again. If it breaks again, note the time and what you did.',
+  };
 };

@@ -18,15 +18,19 @@
   let help = $state(false);
 
   const job = $derived(page.params.job ?? page.data.jobId);
-  const air = $derived(page.data.air as { celsius: number; humidity: number; marginK: number } | null | undefined);
+  const air = $derived(
+    page.data.air as { celsius: number; humidity: number; marginK: number } | null | undefined,
+  );
   const places = [
     { href: '/', title: 'Today' },
     { href: '/jobs', title: 'Jobs' },
     { href: '/settings', title: 'Settings' },
   ];
-  const here = (href: string) => (href === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(href));
+  const here = (href: string) =>
+    href === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(href);
 
-  const typing = (event: KeyboardEvent) => event.target instanceof HTMLElement && event.target.matches('input, textarea, select');
+  const typing = (event: KeyboardEvent) =>
+    event.target instanceof HTMLElement && event.target.matches('input, textarea, select');
   /** Single keys press the button that names them. */
   const press = (key: string) => (event: KeyboardEvent) => {
     if (typing(event)) return;
@@ -60,20 +64,38 @@
   <a class="word" href="/">Anthem</a>
   <nav aria-label="Main">
     {#each places as place (place.href)}
-      <a href={place.href} class:on={here(place.href)} aria-current={here(place.href) ? 'page' : undefined}>{place.title}</a>
+      <a
+        href={place.href}
+        class:on={here(place.href)}
+        class:settings={place.href === '/settings'}
+        aria-current={here(place.href) ? 'page' : undefined}>{place.title}</a
+      >
     {/each}
   </nav>
   <span class="gap"></span>
   {#if job}
     <form class="find" action="/jobs/{job}/find" role="search">
       <label class="sr-only" for="find">Find a piece by its code</label>
-      <input id="find" name="code" bind:this={find} placeholder="/  find a piece" autocomplete="off" autocapitalize="characters" />
+      <input
+        id="find"
+        name="code"
+        bind:this={find}
+        placeholder="/  find a piece"
+        autocomplete="off"
+        autocapitalize="characters"
+      />
     </form>
   {/if}
   {#if air}
-    <span class="chip"><b>{formatTemperature(air.celsius, data.measures)}</b> · {Math.round(air.humidity * 100)} % · <span class:low={air.marginK < 3}>dew {air.marginK >= 0 ? '+' : ''}{air.marginK.toFixed(1)} K</span></span>
+    <span class="chip"
+      ><b>{formatTemperature(air.celsius, data.measures)}</b> · {Math.round(air.humidity * 100)} % ·
+      <span class:low={air.marginK < 3}>dew {air.marginK >= 0 ? '+' : ''}{air.marginK.toFixed(1)} K</span
+      ></span
+    >
   {/if}
-  {#if data.worker}<a class="chip who" href="/settings">{data.worker.name}<span> · {data.worker.role}</span></a>{/if}
+  {#if data.worker}<a class="chip who" href="/settings"
+      >{data.worker.name}<span>&nbsp;· {data.worker.role}</span></a
+    >{/if}
 </header>
 <main id="main">
   {@render children()}
@@ -162,14 +184,16 @@
       padding: 0 7px;
     }
     .chip:not(.who),
-    .who span {
+    .who span,
+    nav a.settings {
       display: none;
     }
     .find {
       min-width: 0;
     }
     .find input {
-      width: 84px;
+      width: 100%;
+      max-width: 110px;
       height: 44px;
       padding: 0 8px;
     }

@@ -12,7 +12,8 @@ export const load: PageServerLoad = ({ locals }) => {
     .filter((s) => s.stage !== 'check' || s.openTouchUps > 0)
     .map((summary) => {
       const { file, plan } = locals.open(summary.id);
-      const planned = plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
+      const planned =
+        plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
       const due = new Map(planned.map((p) => [`${p.lot}:${p.step}`, p.start]));
       const names = new Map(file.lots.map((l) => [l.id, l.name]));
       const list = acts(file.state, file.route, file.lots, now, due).slice(0, 4);

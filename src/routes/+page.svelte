@@ -3,7 +3,15 @@
   import { sayDay, sayNear, sayTime } from '$core/units/clock-time';
 
   let { data } = $props();
-  const pages: Record<string, string> = { survey: 'survey', plan: 'plan', 'take-down': 'take-down', coat: 'coat', hang: 'hang', 'hand-over': 'hand-over', check: 'check' };
+  const pages: Record<string, string> = {
+    survey: 'survey',
+    plan: 'plan',
+    'take-down': 'take-down',
+    coat: 'coat',
+    hang: 'hang',
+    'hand-over': 'hand-over',
+    check: 'check',
+  };
   const asks: Record<string, string> = {
     survey: 'Draw the walls',
     plan: 'Choose a system and start',
@@ -28,15 +36,28 @@
   {/if}
   <div class="grid">
     {#each data.jobs as job (job.id)}
-      <section class="card" class:ready={job.acts.some((a) => a.status === 'ready' || a.status === 'running')}>
+      <section
+        class="card"
+        class:ready={job.acts.some((a) => a.status === 'ready' || a.status === 'running')}
+      >
         <h2><a href="/jobs/{job.id}/{pages[job.stage]}">{job.name}</a></h2>
         <p class="soft">
-          {job.pieces} pieces{job.stage === 'coat' ? ` · ${job.passes}` : ''}{job.back ? ` · back ${sayTime(job.back, job.zone)}` : ''}
+          {job.pieces} pieces{job.stage === 'coat' ? ` · ${job.passes}` : ''}{job.back
+            ? ` · back ${sayTime(job.back, job.zone)}`
+            : ''}
         </p>
         <ul>
           {#each job.acts as act (act.words + act.status)}
             <li>
-              <b class="mono when">{act.status === 'running' ? 'now' : act.from ? sayNear(act.from, data.now, job.zone) : act.status === 'up' ? 'up' : 'ready'}</b>
+              <b class="mono when"
+                >{act.status === 'running'
+                  ? 'now'
+                  : act.from
+                    ? sayNear(act.from, data.now, job.zone)
+                    : act.status === 'up'
+                      ? 'up'
+                      : 'ready'}</b
+              >
               <span>{act.words} <span class="soft">{act.pieces} pieces</span></span>
             </li>
           {/each}

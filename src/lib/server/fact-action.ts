@@ -18,12 +18,21 @@ export interface Stopped {
 export async function recordFromForm(event: RequestEvent, job: string) {
   const form = await event.request.formData();
   const { db, worker, device } = event.locals;
-  const fact = { id: String(form.get('id') || newId()), job, at: event.locals.now(), worker, device, body: bodyFromForm(form) };
+  const fact = {
+    id: String(form.get('id') || newId()),
+    job,
+    at: event.locals.now(),
+    worker,
+    device,
+    body: bodyFromForm(form),
+  };
   try {
     recordFacts(db, job, [fact]);
   } catch (error) {
     if (!(error instanceof Refused)) throw error;
-    const sent = [...form.entries()].flatMap(([k, v]): [string, string][] => (typeof v === 'string' && !['id', 'rule', 'reason'].includes(k) ? [[k, v]] : []));
+    const sent = [...form.entries()].flatMap(([k, v]): [string, string][] =>
+      typeof v === 'string' && !['id', 'rule', 'reason'].includes(k) ? [[k, v]] : [],
+    );
     const stopped: Stopped = {
       message: error.message.replace(/^Fact 1, body\.?/, ''),
       field: error.field,

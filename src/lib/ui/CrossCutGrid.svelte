@@ -5,10 +5,22 @@
   const side = $derived(Math.sqrt(lattice));
 </script>
 
-<div class="grid" style:grid-template-columns="repeat({side}, 1fr)" class:fine={side > 5} role="group" aria-label="Squares of the cross-cut">
+<div
+  class="grid"
+  style:grid-template-columns="repeat({side}, 1fr)"
+  class:fine={side > 5}
+  role="group"
+  aria-label="Squares of the cross-cut"
+>
   {#each Array.from({ length: lattice }, (_, i) => i) as i (`${lattice} ${i}`)}
     <label class:off={flaked.includes(i)}>
-      <input type="checkbox" name="flaked" value={i} bind:group={flaked} aria-label="Square {Math.floor(i / side) + 1}, {(i % side) + 1}" />
+      <input
+        type="checkbox"
+        name="flaked"
+        value={i}
+        bind:group={flaked}
+        aria-label="Square {Math.floor(i / side) + 1}, {(i % side) + 1}"
+      />
     </label>
   {/each}
 </div>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { sayClock } from '$core/units/clock-time';
-  import type { Bar } from './job-shell';
+  import type { Bar } from '$server/services/shell-view';
 
   interface Props {
     bars: Bar[];
@@ -18,10 +18,22 @@
   let width = $state(1240);
   const narrow = $derived(width < 700);
   const wholeDay = $derived({ from: dayStart + 6 * HOUR, to: dayStart + 24 * HOUR });
-  const window = $derived(narrow ? { from: Math.floor(now / HOUR - 2) * HOUR, to: Math.floor(now / HOUR + 4) * HOUR } : wholeDay);
-  const x = (ms: number) => ((Math.min(window.to, Math.max(window.from, ms)) - window.from) / (window.to - window.from)) * width;
-  const hours = $derived(Array.from({ length: Math.round((window.to - window.from) / HOUR) + 1 }, (_, i) => window.from + i * HOUR));
-  const shown = $derived(bars.filter((b) => (b.dryUntil ?? b.end) > window.from && b.start < window.to).sort((a, b) => a.start - b.start));
+  const window = $derived(
+    narrow ? { from: Math.floor(now / HOUR - 2) * HOUR, to: Math.floor(now / HOUR + 4) * HOUR } : wholeDay,
+  );
+  const x = (ms: number) =>
+    ((Math.min(window.to, Math.max(window.from, ms)) - window.from) / (window.to - window.from)) * width;
+  const hours = $derived(
+    Array.from(
+      { length: Math.round((window.to - window.from) / HOUR) + 1 },
+      (_, i) => window.from + i * HOUR,
+    ),
+  );
+  const shown = $derived(
+    bars
+      .filter((b) => (b.dryUntil ?? b.end) > window.from && b.start < window.to)
+      .sort((a, b) => a.start - b.start),
+  );
   /** Rows are shared by bars that do not touch. */
   const rows = $derived.by(() => {
     const ends: number[] = [];
@@ -55,22 +67,54 @@
     {/each}
     {#each hours as hour (hour)}
       <line x1={x(hour)} x2={x(hour)} y1="14" y2="74" stroke="var(--line)" />
-      <text x={x(hour) + 3} y="11" font-size="11" fill="var(--soft)" font-family="var(--cond)">{sayClock(hour, zone)}</text>
+      <text x={x(hour) + 3} y="11" font-size="11" fill="var(--soft)" font-family="var(--cond)"
+        >{sayClock(hour, zone)}</text
+      >
     {/each}
     {#each shown as bar (bar.id)}
       {@const y = 17 + (rows.get(bar.id) ?? 0) * LINE}
       {@const w = Math.max(3, x(bar.end) - x(bar.start))}
       {#if y < 66}
         {#if bar.dryUntil !== null && bar.dryUntil > bar.end}
-          <rect x={x(bar.end)} {y} width={Math.max(0, x(bar.dryUntil) - x(bar.end))} height="13" fill="url(#tail)" />
+          <rect
+            x={x(bar.end)}
+            {y}
+            width={Math.max(0, x(bar.dryUntil) - x(bar.end))}
+            height="13"
+            fill="url(#tail)"
+          />
           {#if bar.dryUntil < window.to}
-            <line x1={x(bar.dryUntil)} x2={x(bar.dryUntil)} y1={y - 1} y2={y + 14} stroke="var(--ready)" stroke-width="2" />
-            <text x={x(bar.dryUntil) + 4} y={y + 10.5} font-size="11" fill="var(--ready)" font-family="var(--cond)">{bar.readyFor} {sayClock(bar.dryUntil, zone)}</text>
+            <line
+              x1={x(bar.dryUntil)}
+              x2={x(bar.dryUntil)}
+              y1={y - 1}
+              y2={y + 14}
+              stroke="var(--ready)"
+              stroke-width="2"
+            />
+            <text
+              x={x(bar.dryUntil) + 4}
+              y={y + 10.5}
+              font-size="11"
+              fill="var(--ready)"
+              font-family="var(--cond)">{bar.readyFor} {sayClock(bar.dryUntil, zone)}</text
+            >
           {/if}
         {/if}
-        <rect x={x(bar.start)} {y} width={w} height="13" fill={fill(bar)} stroke="var(--ink)" stroke-width={bar.tense === 'now' ? 1.8 : 0.9} stroke-dasharray={bar.tense === 'planned' ? '3 2' : undefined} />
+        <rect
+          x={x(bar.start)}
+          {y}
+          width={w}
+          height="13"
+          fill={fill(bar)}
+          stroke="var(--ink)"
+          stroke-width={bar.tense === 'now' ? 1.8 : 0.9}
+          stroke-dasharray={bar.tense === 'planned' ? '3 2' : undefined}
+        />
         {#if w > 34}
-          <text x={x(bar.start) + 3} y={y + 10.5} font-size="11" font-family="var(--cond)">{bar.lot} {bar.short}</text>
+          <text x={x(bar.start) + 3} y={y + 10.5} font-size="11" font-family="var(--cond)"
+            >{bar.lot} {bar.short}</text
+          >
         {/if}
       {/if}
     {/each}

@@ -41,7 +41,15 @@
   {/if}
   <line x1={x} y1={y + h} x2={x + w} y2={y} stroke="var(--ink)" stroke-width="0.7" opacity="0.55" />
   {#if glass}
-    <rect x={x + w * 0.2} y={y + h * 0.12} width={w * 0.6} height={h * 0.76} fill="var(--paper)" stroke="var(--line-strong)" stroke-width="0.7" />
+    <rect
+      x={x + w * 0.2}
+      y={y + h * 0.12}
+      width={w * 0.6}
+      height={h * 0.76}
+      fill="var(--paper)"
+      stroke="var(--line-strong)"
+      stroke-width="0.7"
+    />
   {/if}
   <rect
     {x}
@@ -59,14 +67,29 @@
     <line x1={hx} x2={hx} y1={y + h * 0.8} y2={y + h * 0.88} stroke="var(--ink)" stroke-width="4" />
   {/if}
   {#if mark.state === 'home'}
-    <rect x={x + inset} y={y + inset} width={w - 2 * inset} height={h - 2 * inset} fill="none" stroke="var(--ink)" stroke-width="0.9" />
+    <rect
+      x={x + inset}
+      y={y + inset}
+      width={w - 2 * inset}
+      height={h - 2 * inset}
+      fill="none"
+      stroke="var(--ink)"
+      stroke-width="0.9"
+    />
   {:else if mark.state === 'ready'}
     <polygon points="{x + w - notch},{y + h} {x + w},{y + h - notch} {x + w},{y + h}" fill="var(--ready)" />
   {:else if mark.state === 'defect'}
     <polygon points="{x + w - notch * 1.2},{y} {x + w},{y} {x + w},{y + notch * 1.2}" fill="var(--bad)" />
   {/if}
   {#if text > 0 && code}
-    <rect x={x + w / 2 - plate.w / 2} y={y + h / 2 - plate.h / 2} width={plate.w} height={plate.h} fill="var(--card)" opacity="0.94" />
+    <rect
+      x={x + w / 2 - plate.w / 2}
+      y={y + h / 2 - plate.h / 2}
+      width={plate.w}
+      height={plate.h}
+      fill="var(--card)"
+      opacity="0.94"
+    />
     <text
       x={x + w / 2}
       y={y + h / 2 + size * 0.36}

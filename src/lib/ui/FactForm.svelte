@@ -14,7 +14,9 @@
   let { kind, fields = {}, children, class: name = '' }: Props = $props();
   let id = $state(newId());
   let sending = $state(false);
-  const flat = $derived(Object.entries(fields).flatMap(([k, v]) => (typeof v === 'string' ? [v] : v).map((x) => [k, x] as const)));
+  const flat = $derived(
+    Object.entries(fields).flatMap(([k, v]) => (typeof v === 'string' ? [v] : v).map((x) => [k, x] as const)),
+  );
 </script>
 
 <form

@@ -1,7 +1,18 @@
 <script lang="ts">
-  import type { Station } from './job-shell';
+  import type { Station } from '$server/services/shell-view';
 
-  let { name, about, stations, current }: { name: string; about: string; stations: Station[]; current: string } = $props();
+  let {
+    name,
+    about,
+    stations,
+    current,
+  }: { name: string; about: string; stations: Station[]; current: string } = $props();
+  let nav: HTMLElement | undefined = $state();
+  $effect(() => {
+    // On a phone the station that is open comes into view.
+    const on = nav?.querySelector<HTMLElement>(`[data-station="${current}"]`);
+    if (nav && on) nav.scrollLeft = on.offsetLeft - nav.offsetLeft - 40;
+  });
 </script>
 
 <header>
@@ -9,9 +20,15 @@
     <h1>{name}</h1>
     <div class="soft">{about}</div>
   </div>
-  <nav aria-label="Stages of the job">
+  <nav aria-label="Stages of the job" bind:this={nav}>
     {#each stations as station (station.key)}
-      <a href={station.href} class:done={station.done} class:on={station.key === current} aria-current={station.key === current ? 'page' : undefined}>
+      <a
+        href={station.href}
+        data-station={station.key}
+        class:done={station.done}
+        class:on={station.key === current}
+        aria-current={station.key === current ? 'page' : undefined}
+      >
         <b>{station.title}</b>
         <span>{station.fact}</span>
       </a>

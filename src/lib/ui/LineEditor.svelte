@@ -1,7 +1,12 @@
 <script lang="ts">
   import type { NotationError } from '$core/kitchen/notation';
 
-  let { value = $bindable(), name, label, errors }: { value: string; name: string; label: string; errors: NotationError[] } = $props();
+  let {
+    value = $bindable(),
+    name,
+    label,
+    errors,
+  }: { value: string; name: string; label: string; errors: NotationError[] } = $props();
   let area: HTMLTextAreaElement | undefined = $state();
   let scroll = $state(0);
 
@@ -23,7 +28,10 @@
       <div style="transform: translateY({-scroll}px)">
         {#each lines as line, i (i)}
           {@const error = byLine.get(i + 1)}
-          <div class:faulty={error}>{#if error}{line.slice(0, error.from)}<mark>{line.slice(error.from, error.to) || ' '}</mark>{line.slice(error.to)}{:else}{line}{/if}&nbsp;</div>
+          <div class:faulty={error}>
+            {#if error}{line.slice(0, error.from)}<mark>{line.slice(error.from, error.to) || ' '}</mark
+              >{line.slice(error.to)}{:else}{line}{/if}&nbsp;
+          </div>
         {/each}
       </div>
     </div>
@@ -38,12 +46,14 @@
       rows={Math.max(12, Math.min(24, lines.length + 1))}
       aria-describedby="faults"
       aria-invalid={errors.length > 0}
-      onscroll={() => (scroll = area?.scrollTop ?? 0)}
-    ></textarea>
+      onscroll={() => (scroll = area?.scrollTop ?? 0)}></textarea>
   </div>
   <ul id="faults" aria-live="polite">
     {#each errors as error (error.line)}
-      <li><button type="button" onclick={() => goTo(error)}>Line {error.line}</button> <b>{error.message}.</b> {error.hint}.</li>
+      <li>
+        <button type="button" onclick={() => goTo(error)}>Line {error.line}</button> <b>{error.message}.</b>
+        {error.hint}.
+      </li>
     {/each}
   </ul>
 </div>

@@ -8,7 +8,10 @@
     <dt>wall North</dt>
     <dd>begins a wall; everything below stands on it, left to right</dd>
     <dt>upper 30 : pair</dt>
-    <dd>a hung cabinet 30 {unit} wide with two doors; <b>base</b> stands under the counter, <b>tall</b> from floor to top</dd>
+    <dd>
+      a hung cabinet 30 {unit} wide with two doors; <b>base</b> stands under the counter, <b>tall</b> from floor
+      to top
+    </dd>
     <dt>upper 30x18 : open hood</dt>
     <dd>18 {unit} high, nothing to coat</dd>
     <dt>base 24 : drawer / door L</dt>

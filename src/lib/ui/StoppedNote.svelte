@@ -19,7 +19,14 @@
       <FactForm {kind} fields={{ ...fields, rule: stopped.rule }}>
         {#snippet children(sending)}
           <div class="again">
-            <TextInput name="reason" labelText="Do it all the same, because" placeholder="The reason is kept with the record" required minlength={3} maxlength={500} />
+            <TextInput
+              name="reason"
+              labelText="Do it all the same, because"
+              placeholder="The reason is kept with the record"
+              required
+              minlength={3}
+              maxlength={500}
+            />
             <Button type="submit" kind="danger-tertiary" disabled={sending}>Do it all the same</Button>
           </div>
         {/snippet}

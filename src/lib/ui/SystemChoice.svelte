@@ -41,26 +41,53 @@
           {@const product = productOf(system, layer.product)}
           <tr>
             <td>{product?.name}</td>
-            <td><input type="number" name="back.{key}.{i}" min="0" max="4" value={coats(system, i, 'back')} aria-label="Coats of {product?.name} on backs" /></td>
-            <td><input type="number" name="front.{key}.{i}" min="0" max="4" value={coats(system, i, 'front')} aria-label="Coats of {product?.name} on fronts" /></td>
+            <td
+              ><input
+                type="number"
+                name="back.{key}.{i}"
+                min="0"
+                max="4"
+                value={coats(system, i, 'back')}
+                aria-label="Coats of {product?.name} on backs"
+              /></td
+            >
+            <td
+              ><input
+                type="number"
+                name="front.{key}.{i}"
+                min="0"
+                max="4"
+                value={coats(system, i, 'front')}
+                aria-label="Coats of {product?.name} on fronts"
+              /></td
+            >
             {#each STAGES.filter((s) => s !== 'touch') as stage (stage)}
               {@const figure = product?.stages[stage]}
-              <td class="figure" title={figure ? `${figure.basis}${figure.note ? `, ${figure.note}` : ''}` : 'no figure'}>
-                {figure ? sayMinutes(figure.value) : '–'}{#if figure?.basis === 'from memory'}<sup>m</sup>{/if}
+              <td
+                class="figure"
+                title={figure ? `${figure.basis}${figure.note ? `, ${figure.note}` : ''}` : 'no figure'}
+              >
+                {figure ? sayMinutes(figure.value) : '–'}{#if figure?.basis === 'from memory'}<sup>m</sup
+                  >{/if}
               </td>
             {/each}
           </tr>
         {/each}
       </tbody>
     </table>
-    <p class="soft">Times at 25 °C, 50 % humidity. <sup>m</sup> from memory, the rest common practice; the product’s data sheet always wins.</p>
+    <p class="soft">
+      Times at 25 °C, 50 % humidity. <sup>m</sup> from memory, the rest common practice; the product’s data sheet
+      always wins.
+    </p>
   </div>
 {/if}
 
 <fieldset class="row">
   <legend>Laid by</legend>
   <label class="check"><input type="radio" name="tool" value="spray" bind:group={tool} /> spray</label>
-  <label class="check"><input type="radio" name="tool" value="brush-roller" bind:group={tool} /> brush and roller</label>
+  <label class="check"
+    ><input type="radio" name="tool" value="brush-roller" bind:group={tool} /> brush and roller</label
+  >
 </fieldset>
 
 <style>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { sayClock, sayDay, sayTime, startOfDay } from '$core/units/clock-time';
-  import type { Bar } from './job-shell';
+  import type { Bar } from '$server/services/shell-view';
 
   interface Props {
     bars: Bar[];
@@ -18,6 +18,11 @@
   let { bars, from, to, open, rackSlots, lots, now, zone, hex, handBack }: Props = $props();
 
   let available = $state(880);
+  let scroller: HTMLElement | undefined = $state();
+  $effect(() => {
+    // Where the board is wider than the screen it opens at the present.
+    if (scroller) scroller.scrollLeft = x(now) - scroller.clientWidth / 2;
+  });
   let nights = $state(false);
   let picked: Bar | null = $state(null);
   const LABELS = 74;
@@ -27,7 +32,10 @@
   /** Stretches of time, closed ones folded to a thin band unless they are wanted. */
   const stretches = $derived.by(() => {
     const cuts: { a: number; b: number; closed: boolean }[] = [];
-    const spans = [...open, ...bars.filter((b) => b.tense !== 'planned').map((b): [number, number] => [b.start, b.end])]
+    const spans = [
+      ...open,
+      ...bars.filter((b) => b.tense !== 'planned').map((b): [number, number] => [b.start, b.end]),
+    ]
       .map(([a, b]): [number, number] => [Math.max(from, a), Math.min(to, b)])
       .filter(([a, b]) => a < b)
       .sort((x, y) => x[0] - y[0]);
@@ -93,7 +101,8 @@
     return steps.sort((a, b) => a[0] - b[0]).map(([at, change]) => ({ at, level: (level += change) }));
   });
   const rackPath = $derived.by(() => {
-    const y = (n: number) => rackTop + RACK - (Math.min(n, rackSlots * 1.1) / Math.max(1, rackSlots * 1.1)) * RACK;
+    const y = (n: number) =>
+      rackTop + RACK - (Math.min(n, rackSlots * 1.1) / Math.max(1, rackSlots * 1.1)) * RACK;
     let path = `M${LABELS},${y(0)}`;
     let level = 0;
     for (const step of rack) {
@@ -116,24 +125,54 @@
 </script>
 
 <section bind:clientWidth={available} aria-label="Time board">
-  <div class="scroll">
+  <div class="scroll" bind:this={scroller}>
     <svg {width} {height} viewBox="0 0 {width} {height}">
       {#each scaled as s (s.a)}
-        {#if s.closed}<rect x={s.x} y={top - 6} width={s.w} height={height - top - 28} fill="url(#closed)" />{/if}
+        {#if s.closed}<rect
+            x={s.x}
+            y={top - 6}
+            width={s.w}
+            height={height - top - 28}
+            fill="url(#closed)"
+          />{/if}
       {/each}
       {#each days as day (day.at)}
-        <line x1={day.x} x2={day.x} y1={top - 6} y2={height - 34} stroke="var(--line-strong)" stroke-width="0.8" />
+        <line
+          x1={day.x}
+          x2={day.x}
+          y1={top - 6}
+          y2={height - 34}
+          stroke="var(--line-strong)"
+          stroke-width="0.8"
+        />
         <text x={day.x + 3} y="13" font-size="12.5" font-weight="600" fill="var(--ink)">{day.words}</text>
       {/each}
       {#each lots as lot (lot.name)}
-        <text x="0" y={rowY(lot.name) + 16} font-size="13" fill="var(--ink)"><tspan font-weight="600">Lot {lot.name}</tspan><tspan fill="var(--soft)" font-size="12"> {lot.pieces}</tspan></text>
+        <text x="0" y={rowY(lot.name) + 16} font-size="13" fill="var(--ink)"
+          ><tspan font-weight="600">Lot {lot.name}</tspan><tspan dx="5" fill="var(--soft)" font-size="12"
+            >{lot.pieces}</tspan
+          ></text
+        >
         <line x1="0" x2={width} y1={rowY(lot.name) + 26} y2={rowY(lot.name) + 26} stroke="var(--line)" />
       {/each}
       {#each bars as bar (`tail ${bar.id}`)}
         {#if bar.dryUntil !== null && bar.dryUntil > bar.end}
           {@const until = Math.min(bar.dryUntil, to)}
-          <rect x={x(bar.end)} y={rowY(bar.lot) + 3} width={Math.max(0, x(until) - x(bar.end))} height="16" fill="url(#tail)" />
-          {#if bar.dryUntil < to}<line x1={x(until)} x2={x(until)} y1={rowY(bar.lot)} y2={rowY(bar.lot) + 22} stroke="var(--ready)" stroke-width="1.6" />{/if}
+          <rect
+            x={x(bar.end)}
+            y={rowY(bar.lot) + 3}
+            width={Math.max(0, x(until) - x(bar.end))}
+            height="16"
+            fill="url(#tail)"
+          />
+          {#if bar.dryUntil < to}<line
+              x1={x(until)}
+              x2={x(until)}
+              y1={rowY(bar.lot)}
+              y2={rowY(bar.lot) + 22}
+              stroke="var(--ready)"
+              stroke-width="1.6"
+            />{/if}
         {/if}
       {/each}
       {#each bars as bar (bar.id)}
@@ -150,21 +189,49 @@
             stroke-width={bar.tense === 'now' || bar === picked ? 2 : 0.9}
             stroke-dasharray={bar.tense === 'planned' ? '3 2' : undefined}
           />
-          <text x={x(bar.start) + 3} y={rowY(bar.lot) + 15} font-size="11" font-family="var(--cond)" pointer-events="none" fill="var(--ink)">{text(bar, w)}</text>
+          <text
+            x={x(bar.start) + 3}
+            y={rowY(bar.lot) + 15}
+            font-size="11"
+            font-family="var(--cond)"
+            pointer-events="none"
+            fill="var(--ink)">{text(bar, w)}</text
+          >
           <title>{describe(bar)}</title>
         </g>
       {/each}
       <text x="0" y={rackTop + 12} font-size="13" font-weight="600" fill="var(--ink)">Rack</text>
       <text x="0" y={rackTop + 28} font-size="12" fill="var(--soft)">{rackSlots} slots</text>
       <path d={rackPath.path} fill="var(--act)" fill-opacity="0.2" stroke="var(--act)" />
-      <line x1={LABELS} x2={width} y1={rackPath.full} y2={rackPath.full} stroke="var(--bad)" stroke-dasharray="4 3" />
+      <line
+        x1={LABELS}
+        x2={width}
+        y1={rackPath.full}
+        y2={rackPath.full}
+        stroke="var(--bad)"
+        stroke-dasharray="4 3"
+      />
       {#if now > from && now < to}
         <line x1={x(now)} x2={x(now)} y1={top - 8} y2={height - 34} stroke="var(--bad)" stroke-width="1.8" />
         <text x={x(now)} y={height - 20} text-anchor="middle" font-size="12" fill="var(--bad)">now</text>
       {/if}
       {#if handBack !== null}
-        <line x1={x(handBack)} x2={x(handBack)} y1={top - 8} y2={height - 34} stroke="var(--act)" stroke-width="2.4" />
-        <text x={Math.min(width - 4, x(handBack) + 4)} y={height - 20} text-anchor="end" font-size="12.5" font-weight="600" fill="var(--act)">hand back {sayTime(handBack, zone)}</text>
+        <line
+          x1={x(handBack)}
+          x2={x(handBack)}
+          y1={top - 8}
+          y2={height - 34}
+          stroke="var(--act)"
+          stroke-width="2.4"
+        />
+        <text
+          x={Math.min(width - 4, x(handBack) + 4)}
+          y={height - 20}
+          text-anchor="end"
+          font-size="12.5"
+          font-weight="600"
+          fill="var(--act)">hand back {sayTime(handBack, zone)}</text
+        >
       {/if}
     </svg>
   </div>
@@ -176,7 +243,9 @@
     <span class="soft">B back · F front</span>
     <label class="check"><input type="checkbox" bind:checked={nights} /> nights to scale</label>
   </div>
-  <p class="picked" aria-live="polite">{picked ? describe(picked) : 'Point at a bar to read it; the same list stands below, day by day.'}</p>
+  <p class="picked" aria-live="polite">
+    {picked ? describe(picked) : 'Point at a bar to read it; the same list stands below, day by day.'}
+  </p>
 </section>
 
 <style>

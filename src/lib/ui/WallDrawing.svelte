@@ -1,6 +1,7 @@
 <script lang="ts">
   import DoorMark from './DoorMark.svelte';
-  import { STATE_WORDS, type ElevationView } from './elevation-view';
+  import type { ElevationView } from '$server/services/elevations';
+  import { STATE_WORDS } from './elevation-view';
 
   interface Props {
     wall: ElevationView;
@@ -35,20 +36,56 @@
           stroke-dasharray={box.open === null ? undefined : '3 3'}
         />
         {#if box.open !== null && box.open !== 'open'}
-          <text x={(box.x + box.w / 2) * scale} y={top(box.y, box.h) + (box.h * scale) / 2 + 4} text-anchor="middle" font-size="11" fill="var(--soft)">{box.open}</text>
+          <text
+            x={(box.x + box.w / 2) * scale}
+            y={top(box.y, box.h) + (box.h * scale) / 2 + 4}
+            text-anchor="middle"
+            font-size="11"
+            fill="var(--soft)">{box.open}</text
+          >
         {/if}
       {/each}
       {#each wall.fronts as front (front.id)}
-        {@const place = { x: front.x * scale, y: top(front.y, front.h), w: front.w * scale, h: front.h * scale }}
+        {@const place = {
+          x: front.x * scale,
+          y: top(front.y, front.h),
+          w: front.w * scale,
+          h: front.h * scale,
+        }}
         {#if href}
-          <a href={href(front.id)} aria-label="Piece {front.code}, {front.form}, {STATE_WORDS[front.mark.state]}">
-            <DoorMark {...place} code={front.code} mark={front.mark} {hex} hinge={front.hinge} glass={front.form === 'glass'} />
+          <a
+            href={href(front.id)}
+            aria-label="Piece {front.code}, {front.form}, {STATE_WORDS[front.mark.state]}"
+          >
+            <DoorMark
+              {...place}
+              code={front.code}
+              mark={front.mark}
+              {hex}
+              hinge={front.hinge}
+              glass={front.form === 'glass'}
+            />
           </a>
         {:else}
-          <DoorMark {...place} code={front.code} mark={front.mark} {hex} hinge={front.hinge} glass={front.form === 'glass'} />
+          <DoorMark
+            {...place}
+            code={front.code}
+            mark={front.mark}
+            {hex}
+            hinge={front.hinge}
+            glass={front.form === 'glass'}
+          />
         {/if}
         {#if chosen.has(front.id)}
-          <rect x={place.x - 3} y={place.y - 3} width={place.w + 6} height={place.h + 6} fill="none" stroke="var(--act)" stroke-width="3" />
+          <rect
+            x={place.x - 3}
+            y={place.y - 3}
+            width={place.w + 6}
+            height={place.h + 6}
+            fill="none"
+            stroke="var(--act)"
+            stroke-width="3"
+          />
         {/if}
       {/each}
     </svg>

@@ -9,7 +9,10 @@
 <fieldset>
   <legend>{legend}</legend>
   {#each DAYS as day, i (day)}
-    <label class="check"><input type="checkbox" name="{prefix}Day" value={i + 1} checked={week.days.includes(i + 1)} /> {day}</label>
+    <label class="check"
+      ><input type="checkbox" name="{prefix}Day" value={i + 1} checked={week.days.includes(i + 1)} />
+      {day}</label
+    >
   {/each}
   {#each spans as span, i (i)}
     <span class="span">

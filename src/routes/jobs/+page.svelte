@@ -2,7 +2,15 @@
   import { Button } from 'carbon-components-svelte';
 
   let { data } = $props();
-  const words: Record<string, string> = { survey: 'Survey', plan: 'Plan', 'take-down': 'Take down', coat: 'Coat', hang: 'Hang', 'hand-over': 'Hand over', check: 'Check' };
+  const words: Record<string, string> = {
+    survey: 'Survey',
+    plan: 'Plan',
+    'take-down': 'Take down',
+    coat: 'Coat',
+    hang: 'Hang',
+    'hand-over': 'Hand over',
+    check: 'Check',
+  };
 </script>
 
 <div class="page stack">
@@ -13,11 +21,21 @@
   {#if data.jobs.length}
     <div class="scroll">
       <table class="plain">
-        <thead><tr><th>Job</th><th>Stage</th><th>Pieces</th><th>Down</th><th>Passes</th><th>Home</th><th>To touch up</th></tr></thead>
+        <thead
+          ><tr
+            ><th>Job</th><th>Stage</th><th>Pieces</th><th>Down</th><th>Passes</th><th>Home</th><th
+              >To touch up</th
+            ></tr
+          ></thead
+        >
         <tbody>
           {#each data.jobs as job (job.id)}
             <tr>
-              <td><a href="/jobs/{job.id}/{job.stage}"><b>{job.name}</b></a><br /><span class="soft">{job.place}</span></td>
+              <td
+                ><a href="/jobs/{job.id}/{job.stage}"><b>{job.name}</b></a><br /><span class="soft"
+                  >{job.place}</span
+                ></td
+              >
               <td>{words[job.stage]}</td>
               <td>{job.pieces}</td>
               <td>{job.down}</td>

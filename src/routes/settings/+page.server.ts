@@ -8,11 +8,17 @@ import { insertWorker, listWorkers } from '$server/store/workers';
 import type { Actions, PageServerLoad } from './$types';
 
 const zone = (): string => (isDemo() ? DEMO_ZONE : Intl.DateTimeFormat().resolvedOptions().timeZone);
-const local = (ms: number): string => Temporal.Instant.fromEpochMilliseconds(ms).toZonedDateTimeISO(zone()).toPlainDateTime().toString({ smallestUnit: 'minute' });
+const local = (ms: number): string =>
+  Temporal.Instant.fromEpochMilliseconds(ms)
+    .toZonedDateTimeISO(zone())
+    .toPlainDateTime()
+    .toString({ smallestUnit: 'minute' });
 
 export const load: PageServerLoad = ({ locals }) => ({
   title: 'Settings',
-  clock: isDemo() ? { shows: local(locals.now()), running: readSetting(locals.db, 'clock')?.running ?? true } : null,
+  clock: isDemo()
+    ? { shows: local(locals.now()), running: readSetting(locals.db, 'clock')?.running ?? true }
+    : null,
 });
 
 const YEAR = 365 * 86_400;
@@ -20,7 +26,8 @@ const YEAR = 365 * 86_400;
 export const actions: Actions = {
   me: async ({ request, cookies, locals }) => {
     const id = String((await request.formData()).get('worker'));
-    if (!listWorkers(locals.db).some((w) => w.id === id)) return fail(422, { refused: 'Choose one of the people.' });
+    if (!listWorkers(locals.db).some((w) => w.id === id))
+      return fail(422, { refused: 'Choose one of the people.' });
     cookies.set('worker', id, { path: '/', maxAge: YEAR, sameSite: 'lax', secure: false });
     locals.worker = id;
     return { saved: 'You are on record from now on.' };
@@ -30,7 +37,8 @@ export const actions: Actions = {
     const name = String(form.get('name') ?? '').trim();
     const role = String(form.get('role') ?? '').trim() || 'painter';
     if (!name || name.length > 60) return fail(422, { refused: 'Give a name of 1 to 60 letters.' });
-    if (listWorkers(locals.db).some((w) => w.name.toLowerCase() === name.toLowerCase())) return fail(422, { refused: `There is a ${name} already.` });
+    if (listWorkers(locals.db).some((w) => w.name.toLowerCase() === name.toLowerCase()))
+      return fail(422, { refused: `There is a ${name} already.` });
     insertWorker(locals.db, { id: newId(), name, role: role.slice(0, 40) });
     return { saved: `${name} is on the crew.` };
   },

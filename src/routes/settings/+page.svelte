@@ -11,9 +11,19 @@
   {#if form?.saved}<p class="ok" role="status">{form.saved}</p>{/if}
   <section class="card">
     <h2>Who is using this device</h2>
-    <form method="post" action="?/me" class="row" use:enhance={() => ({ update }) => update({ reset: false })}>
+    <form
+      method="post"
+      action="?/me"
+      class="row"
+      use:enhance={() =>
+        ({ update }) =>
+          update({ reset: false })}
+    >
       {#each data.workers as worker (worker.id)}
-        <label class="check"><input type="radio" name="worker" value={worker.id} checked={worker.id === data.worker?.id} /> {worker.name}, {worker.role}</label>
+        <label class="check"
+          ><input type="radio" name="worker" value={worker.id} checked={worker.id === data.worker?.id} />
+          {worker.name}, {worker.role}</label
+        >
       {/each}
       <Button type="submit" kind="tertiary">This is me</Button>
     </form>
@@ -28,21 +38,51 @@
   </section>
   <section class="card">
     <h2>Measures</h2>
-    <form method="post" action="?/measures" class="row" use:enhance={() => ({ update }) => update({ reset: false })}>
-      <label class="check"><input type="radio" name="measures" value="metric" checked={data.measures === 'metric'} /> litres, m², µm, °C</label>
-      <label class="check"><input type="radio" name="measures" value="us" checked={data.measures === 'us'} /> gallons, ft², mil, °F</label>
+    <form
+      method="post"
+      action="?/measures"
+      class="row"
+      use:enhance={() =>
+        ({ update }) =>
+          update({ reset: false })}
+    >
+      <label class="check"
+        ><input type="radio" name="measures" value="metric" checked={data.measures === 'metric'} /> litres, m²,
+        µm, °C</label
+      >
+      <label class="check"
+        ><input type="radio" name="measures" value="us" checked={data.measures === 'us'} /> gallons, ft², mil, °F</label
+      >
       <Button type="submit" kind="tertiary">Use these</Button>
     </form>
   </section>
   {#if data.clock}
     <section class="card">
       <h2>The demo’s clock</h2>
-      <form method="post" action="?/clock" class="row end" use:enhance={() => ({ update }) => update({ reset: false })}>
-        <label class="when">It shows<input type="datetime-local" name="shows" value={data.clock.shows} /></label>
-        <label class="check"><input type="checkbox" name="running" checked={data.clock.running} /> runs on from there</label>
+      <form
+        method="post"
+        action="?/clock"
+        class="row end"
+        use:enhance={() =>
+          ({ update }) =>
+            update({ reset: false })}
+      >
+        <label class="when"
+          >It shows<input type="datetime-local" name="shows" value={data.clock.shows} /></label
+        >
+        <label class="check"
+          ><input type="checkbox" name="running" checked={data.clock.running} /> runs on from there</label
+        >
         <Button type="submit" kind="tertiary">Set it</Button>
       </form>
-      <form method="post" action="?/clock" class="row" use:enhance={() => ({ update }) => update({ reset: false })}>
+      <form
+        method="post"
+        action="?/clock"
+        class="row"
+        use:enhance={() =>
+          ({ update }) =>
+            update({ reset: false })}
+      >
         {#each [[15, '15 min'], [60, '1 h'], [240, '4 h'], [1440, '1 day']] as [minutes, words] (minutes)}
           <Button type="submit" kind="ghost" name="jump" value={minutes}>{words} on</Button>
         {/each}

@@ -8,7 +8,8 @@ const B = 243.12;
  * @param celsius air temperature, °C
  * @returns Pa
  */
-export const saturationPressure = (celsius: number): number => 611.2 * Math.exp((A * celsius) / (B + celsius));
+export const saturationPressure = (celsius: number): number =>
+  611.2 * Math.exp((A * celsius) / (B + celsius));
 
 /**
  * Dew point, the inverse of the Magnus form at e = RH · e_s.
@@ -68,10 +69,14 @@ export function judgeAir(reading: AirReading, limits: AirLimits): AirVerdict {
   if (marginK < DEW_POINT_MARGIN_K) {
     reasons.push(`surface only ${marginK.toFixed(1)} K above the dew point, ${DEW_POINT_MARGIN_K} K needed`);
   }
-  if (reading.celsius < limits.minC) reasons.push(`${reading.celsius.toFixed(1)} °C is below the product’s ${limits.minC} °C`);
-  if (reading.celsius > limits.maxC) reasons.push(`${reading.celsius.toFixed(1)} °C is above the product’s ${limits.maxC} °C`);
+  if (reading.celsius < limits.minC)
+    reasons.push(`${reading.celsius.toFixed(1)} °C is below the product’s ${limits.minC} °C`);
+  if (reading.celsius > limits.maxC)
+    reasons.push(`${reading.celsius.toFixed(1)} °C is above the product’s ${limits.maxC} °C`);
   if (reading.humidity > maxHumidity) {
-    reasons.push(`${Math.round(reading.humidity * 100)} % humidity is above ${Math.round(maxHumidity * 100)} %`);
+    reasons.push(
+      `${Math.round(reading.humidity * 100)} % humidity is above ${Math.round(maxHumidity * 100)} %`,
+    );
   }
   return { coat: reasons.length === 0, marginK, reasons };
 }

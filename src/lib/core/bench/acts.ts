@@ -29,7 +29,13 @@ export type Act = {
  * @param now ms since 1970
  * @returns under way first, then ready in the order of the plan, then waiting by time
  */
-export function acts(state: JobState, route: readonly Step[], lots: readonly Lot[], now: number, planned: ReadonlyMap<string, number>): Act[] {
+export function acts(
+  state: JobState,
+  route: readonly Step[],
+  lots: readonly Lot[],
+  now: number,
+  planned: ReadonlyMap<string, number>,
+): Act[] {
   const out: Act[] = [];
   const running = [...state.works.values()].filter((w) => w.end === null);
   for (const work of running) {
@@ -52,11 +58,18 @@ export function acts(state: JobState, route: readonly Step[], lots: readonly Lot
       const from = Math.max(0, ...windows.map((w) => w.from));
       const ends = windows.flatMap((w) => (w.to === null ? [] : [w.to]));
       const base = { lot: lot.id, step, pieces, closes: ends.length ? Math.min(...ends) : null };
-      out.push(up ? { ...base, status: 'up' } : from > now ? { ...base, status: 'waiting', from } : { ...base, status: 'ready' });
+      out.push(
+        up
+          ? { ...base, status: 'up' }
+          : from > now
+            ? { ...base, status: 'waiting', from }
+            : { ...base, status: 'ready' },
+      );
     }
   }
   const rank = { running: 0, ready: 1, waiting: 2, up: 3 };
-  const due = (a: Act): number => (a.status === 'waiting' ? a.from : (planned.get(`${a.lot}:${a.step.key}`) ?? Infinity));
+  const due = (a: Act): number =>
+    a.status === 'waiting' ? a.from : (planned.get(`${a.lot}:${a.step.key}`) ?? Infinity);
   const key = (a: Act): number => (Number.isFinite(due(a)) ? due(a) : Number.MAX_SAFE_INTEGER);
   return out.sort((a, b) => rank[a.status] - rank[b.status] || key(a) - key(b));
 }

@@ -35,7 +35,9 @@ export function careDates(state: JobState, route: readonly Step[], pieces: reado
   return CARE_STAGES.flatMap((stage) => {
     const ready = laid.flatMap((f) => {
       const wait = f.product.stages[stage]?.value;
-      return wait === undefined ? [] : [{ stage, at: f.laid + wait * 60_000, piece: f.piece, product: f.product.name, laid: f.laid }];
+      return wait === undefined
+        ? []
+        : [{ stage, at: f.laid + wait * 60_000, piece: f.piece, product: f.product.name, laid: f.laid }];
     });
     const last = ready.reduce<CareDate | null>((a, b) => (a && a.at >= b.at ? a : b), null);
     return last ? [last] : [];
@@ -46,7 +48,12 @@ export function careDates(state: JobState, route: readonly Step[], pieces: reado
  * How far the cure of a kitchen is.
  * @returns share 0–1 of the slowest film, 0 while nothing is coated
  */
-export function cureShare(state: JobState, route: readonly Step[], pieces: readonly string[], now: number): number {
+export function cureShare(
+  state: JobState,
+  route: readonly Step[],
+  pieces: readonly string[],
+  now: number,
+): number {
   const cured = careDates(state, route, pieces).find((d) => d.stage === 'cured');
   if (!cured) return 0;
   return Math.min(1, Math.max(0, (now - cured.laid) / (cured.at - cured.laid)));

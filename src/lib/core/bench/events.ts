@@ -44,7 +44,11 @@ export const bodySchema = z.discriminatedUnion('kind', [
     opening: id,
     override: overrideSchema.optional(),
   }),
-  z.object({ kind: z.literal('job.handed-over'), note: z.string().max(2000).default(''), override: overrideSchema.optional() }),
+  z.object({
+    kind: z.literal('job.handed-over'),
+    note: z.string().max(2000).default(''),
+    override: overrideSchema.optional(),
+  }),
   z.object({
     kind: z.literal('check.recorded'),
     piece: id,

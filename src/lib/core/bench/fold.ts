@@ -78,7 +78,14 @@ export interface JobState {
   voided: Map<string, string>;
 }
 
-const bare = (): PieceState => ({ labelled: false, down: false, place: 'opening', done: new Map(), hungIn: null, hungAt: null });
+const bare = (): PieceState => ({
+  labelled: false,
+  down: false,
+  place: 'opening',
+  done: new Map(),
+  hungIn: null,
+  hungAt: null,
+});
 
 /** The state of one piece; that of an untouched one where nothing is recorded. */
 export const pieceState = (state: JobState, piece: string): PieceState => state.pieces.get(piece) ?? bare();
@@ -99,7 +106,16 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
       return;
     case 'work.started': {
       const { step, lot, pieces, override } = body;
-      state.works.set(fact.id, { id: fact.id, step, lot, pieces, worker, start: at, end: null, override: override ?? null });
+      state.works.set(fact.id, {
+        id: fact.id,
+        step,
+        lot,
+        pieces,
+        worker,
+        start: at,
+        end: null,
+        override: override ?? null,
+      });
       return;
     }
     case 'work.finished': {
@@ -107,7 +123,8 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
       if (!work || work.end !== null) return;
       work.end = at;
       work.pieces = work.pieces.filter((p) => !body.leftOut.includes(p));
-      for (const id of work.pieces) touch(id).done.set(work.step, { start: work.start, end: at, worker: work.worker, work: work.id });
+      for (const id of work.pieces)
+        touch(id).done.set(work.step, { start: work.start, end: at, worker: work.worker, work: work.id });
       return;
     }
     case 'air.read': {
@@ -125,9 +142,24 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
       const { piece, face, test, note } = body;
       const crossCut = test.method === 'cross-cut' ? crossCutClass(test.flaked.length, test.lattice) : null;
       const failure =
-        test.method === 'visual' ? test.failure : crossCut && crossCut.iso > WORST_SOUND_ISO ? 'peeling' : null;
-      state.checks.push({ id: fact.id, piece, face, at, worker, sound: failure === null, failure, crossCut, note });
-      if (failure !== null) state.touchUps.set(fact.id, { id: fact.id, piece, failure, opened: at, closed: null });
+        test.method === 'visual'
+          ? test.failure
+          : crossCut && crossCut.iso > WORST_SOUND_ISO
+            ? 'peeling'
+            : null;
+      state.checks.push({
+        id: fact.id,
+        piece,
+        face,
+        at,
+        worker,
+        sound: failure === null,
+        failure,
+        crossCut,
+        note,
+      });
+      if (failure !== null)
+        state.touchUps.set(fact.id, { id: fact.id, piece, failure, opened: at, closed: null });
       return;
     }
     case 'touch-up.closed': {
@@ -161,7 +193,8 @@ export function fold(facts: readonly Fact[]): JobState {
     touchUps: new Map(),
     voided: new Map(),
   };
-  for (const fact of ordered) if (fact.body.kind === 'void') state.voided.set(fact.body.fact, fact.body.reason);
+  for (const fact of ordered)
+    if (fact.body.kind === 'void') state.voided.set(fact.body.fact, fact.body.reason);
   for (const fact of ordered) if (!state.voided.has(fact.id)) apply(state, fact, fact.body);
   return state;
 }

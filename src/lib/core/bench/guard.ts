@@ -42,7 +42,12 @@ const MINUTE = 60_000;
 /** A reading older than this says nothing about the air now, min. */
 const AIR_AGE = 240;
 
-const refuse = (rule: Refusal['rule'], message: string, canOverride = true, from: number | null = null): Refusal => ({ rule, message, from, canOverride });
+const refuse = (
+  rule: Refusal['rule'],
+  message: string,
+  canOverride = true,
+  from: number | null = null,
+): Refusal => ({ rule, message, from, canOverride });
 
 const list = (ctx: Context, pieces: readonly string[]): string => {
   const codes = pieces.map((p) => ctx.codes.get(p) ?? '?');
@@ -75,19 +80,25 @@ export function windowOf(state: JobState, step: Step, piece: string): Window {
 
 /** The first step of the route that a piece has not had, or null when it has had them all. */
 export const nextStep = (state: JobState, route: readonly Step[], piece: string): Step | null =>
-  route.find((s) => (s.kind === 'hang' ? pieceState(state, piece).hungIn === null : !pieceState(state, piece).done.has(s.key))) ?? null;
+  route.find((s) =>
+    s.kind === 'hang' ? pieceState(state, piece).hungIn === null : !pieceState(state, piece).done.has(s.key),
+  ) ?? null;
 
-const working = (state: JobState, piece: string) => [...state.works.values()].find((w) => w.end === null && w.pieces.includes(piece));
+const working = (state: JobState, piece: string) =>
+  [...state.works.values()].find((w) => w.end === null && w.pieces.includes(piece));
 
 /** Judges starting a step on pieces at a moment. */
 export function judgeStart(ctx: Context, step: Step, pieces: readonly string[], at: number): Refusal | null {
   const { state, route } = ctx;
   const busy = pieces.filter((p) => working(state, p));
-  if (busy.length) return refuse('at-work', `${list(ctx, busy)}: someone is at work on it. Finish that first.`, false);
+  if (busy.length)
+    return refuse('at-work', `${list(ctx, busy)}: someone is at work on it. Finish that first.`, false);
   const had = pieces.filter((p) => pieceState(state, p).done.has(step.key));
-  if (had.length) return refuse('done-already', `${list(ctx, had)}: “${step.act}” is recorded already.`, false);
+  if (had.length)
+    return refuse('done-already', `${list(ctx, had)}: “${step.act}” is recorded already.`, false);
   const up = pieces.filter((p) => !pieceState(state, p).down);
-  if (up.length) return refuse('not-down', `${list(ctx, up)} still hangs in its opening. Take it down first.`);
+  if (up.length)
+    return refuse('not-down', `${list(ctx, up)} still hangs in its opening. Take it down first.`);
   const skipping = pieces.filter((p) => nextStep(state, route, p)?.key !== step.key);
   if (skipping.length) {
     const missing = nextStep(state, route, skipping[0] ?? '');
@@ -97,19 +108,31 @@ export function judgeStart(ctx: Context, step: Step, pieces: readonly string[], 
   const from = Math.max(0, ...windows.map(({ w }) => w.from));
   if (from > at) {
     const wet = windows.filter(({ w }) => w.from > at).map(({ p }) => p);
-    return refuse('too-early', `Wait until ${ctx.sayTime(from)}: the film on ${list(ctx, wet)} is not ready for “${step.act}”.`, true, from);
+    return refuse(
+      'too-early',
+      `Wait until ${ctx.sayTime(from)}: the film on ${list(ctx, wet)} is not ready for “${step.act}”.`,
+      true,
+      from,
+    );
   }
   const late = windows.filter(({ w }) => w.to !== null && w.to < at);
   if (late.length) {
     const to = Math.min(...late.map(({ w }) => w.to ?? Infinity));
-    return refuse('too-late', `${list(ctx, late.map(({ p }) => p))}: the recoat window closed ${ctx.sayTime(to)}. Sand lightly first.`);
+    return refuse(
+      'too-late',
+      `${list(
+        ctx,
+        late.map(({ p }) => p),
+      )}: the recoat window closed ${ctx.sayTime(to)}. Sand lightly first.`,
+    );
   }
   const { product } = step;
   if (product) {
     for (const reading of state.air.values()) {
       if (at - reading.at > AIR_AGE * MINUTE) continue;
       const verdict = judgeAir(reading, product.limits);
-      if (!verdict.coat) return refuse('air', `Air in the ${reading.place}: ${verdict.reasons.join('; ')}. Do not coat.`);
+      if (!verdict.coat)
+        return refuse('air', `Air in the ${reading.place}: ${verdict.reasons.join('; ')}. Do not coat.`);
     }
   }
   return null;
@@ -121,20 +144,39 @@ function judgeHung(ctx: Context, piece: string, opening: string, at: number): Re
   const code = ctx.codes.get(piece) ?? '?';
   if (own.hungIn !== null) return refuse('done-already', `${code} hangs already.`, false);
   if (piece !== opening) {
-    return refuse('wrong-opening', `This is ${code}, the opening takes ${ctx.codes.get(opening) ?? '?'}. Look for the underline and the up-arrow.`, false);
+    return refuse(
+      'wrong-opening',
+      `This is ${code}, the opening takes ${ctx.codes.get(opening) ?? '?'}. Look for the underline and the up-arrow.`,
+      false,
+    );
   }
-  if (working(state, piece)) return refuse('at-work', `Someone is at work on ${code}. Finish that first.`, false);
+  if (working(state, piece))
+    return refuse('at-work', `Someone is at work on ${code}. Finish that first.`, false);
   const next = nextStep(state, route, piece);
-  if (next && next.kind !== 'hang') return refuse('skipped-step', `${code}: “${next.act}” comes before hanging.`);
+  if (next && next.kind !== 'hang')
+    return refuse('skipped-step', `${code}: “${next.act}” comes before hanging.`);
   const hang = route.find((s) => s.kind === 'hang');
   const from = hang ? windowOf(state, hang, piece).from : 0;
-  return from > at ? refuse('too-early', `Wait until ${ctx.sayTime(from)}: the film on ${code} is not ready to hang.`, true, from) : null;
+  return from > at
+    ? refuse(
+        'too-early',
+        `Wait until ${ctx.sayTime(from)}: the film on ${code} is not ready to hang.`,
+        true,
+        from,
+      )
+    : null;
 }
 
 /** What a fact rests on would be missing after it is taken back. */
-function judgeVoid(ctx: Context, facts: readonly Fact[], target: string, route: readonly Step[]): Refusal | null {
+function judgeVoid(
+  ctx: Context,
+  facts: readonly Fact[],
+  target: string,
+  route: readonly Step[],
+): Refusal | null {
   const fact = facts.find((f) => f.id === target);
-  if (!fact || fact.body.kind === 'void') return refuse('unknown', 'There is no such fact to take back.', false);
+  if (!fact || fact.body.kind === 'void')
+    return refuse('unknown', 'There is no such fact to take back.', false);
   if (ctx.state.voided.has(target)) return refuse('done-already', 'This was taken back already.', false);
   const without = fold(facts.filter((f) => f.id !== target));
   for (const [piece, state] of without.pieces) {
@@ -143,8 +185,10 @@ function judgeVoid(ctx: Context, facts: readonly Fact[], target: string, route: 
     if (first < 0 || !missing || !ctx.state.pieces.get(piece)?.done.has(missing.key)) continue;
     const later = route.slice(first + 1).find((s) => state.done.has(s.key));
     const code = ctx.codes.get(piece) ?? '?';
-    if (later) return refuse('later-work', `${code} has had “${later.act}” since. Take that back first.`, false);
-    if (state.hungIn !== null) return refuse('later-work', `${code} has been hung since. Take that back first.`, false);
+    if (later)
+      return refuse('later-work', `${code} has had “${later.act}” since. Take that back first.`, false);
+    if (state.hungIn !== null)
+      return refuse('later-work', `${code} has been hung since. Take that back first.`, false);
   }
   return null;
 }
@@ -166,7 +210,8 @@ function judgeBody(ctx: Context, facts: readonly Fact[], body: FactBody, at: num
   const { state, codes } = ctx;
   const named = 'pieces' in body ? body.pieces : 'piece' in body ? [body.piece] : [];
   const strangers = named.filter((p) => !codes.has(p));
-  if (strangers.length) return refuse('unknown', `${strangers.length} of the pieces named are not of this job.`, false);
+  if (strangers.length)
+    return refuse('unknown', `${strangers.length} of the pieces named are not of this job.`, false);
   switch (body.kind) {
     case 'piece.labelled': {
       const had = body.pieces.filter((p) => pieceState(state, p).labelled);
@@ -174,7 +219,12 @@ function judgeBody(ctx: Context, facts: readonly Fact[], body: FactBody, at: num
     }
     case 'piece.down': {
       const bare = body.pieces.filter((p) => !pieceState(state, p).labelled);
-      if (bare.length) return refuse('not-labelled', `${list(ctx, bare)} has no label yet. Label it before it comes down.`, false);
+      if (bare.length)
+        return refuse(
+          'not-labelled',
+          `${list(ctx, bare)} has no label yet. Label it before it comes down.`,
+          false,
+        );
       const had = body.pieces.filter((p) => pieceState(state, p).down);
       return had.length ? refuse('done-already', `${list(ctx, had)} is down already.`, false) : null;
     }
@@ -187,7 +237,8 @@ function judgeBody(ctx: Context, facts: readonly Fact[], body: FactBody, at: num
       const work = state.works.get(body.work);
       if (!work) return refuse('unknown', 'There is no such work to finish.', false);
       if (work.end !== null) return refuse('done-already', 'This work is finished already.', false);
-      if (at < work.start) return refuse('order', `It began ${ctx.sayTime(work.start)} and cannot end before that.`, false);
+      if (at < work.start)
+        return refuse('order', `It began ${ctx.sayTime(work.start)} and cannot end before that.`, false);
       if (work.pieces.every((p) => body.leftOut.includes(p))) {
         return refuse('order', 'Every piece is left out. Take the start back instead.', false);
       }
@@ -196,16 +247,26 @@ function judgeBody(ctx: Context, facts: readonly Fact[], body: FactBody, at: num
     case 'piece.hung':
       return judgeHung(ctx, body.piece, body.opening, at);
     case 'job.handed-over': {
-      if (state.handedOver !== null) return refuse('done-already', 'The kitchen is handed over already.', false);
+      if (state.handedOver !== null)
+        return refuse('done-already', 'The kitchen is handed over already.', false);
       const missing = [...codes.keys()].filter((p) => pieceState(state, p).hungIn === null);
-      return missing.length ? refuse('not-home', `${missing.length} not home yet: ${list(ctx, missing)}.`) : null;
+      return missing.length
+        ? refuse('not-home', `${missing.length} not home yet: ${list(ctx, missing)}.`)
+        : null;
     }
     case 'touch-up.closed': {
       const touchUp = state.touchUps.get(body.touchUp);
       if (!touchUp) return refuse('unknown', 'There is no such touch-up.', false);
       if (touchUp.closed) return refuse('done-already', 'This touch-up is closed already.', false);
       const from = touchUpFrom(ctx, touchUp.id);
-      return from > at ? refuse('too-early', `Safe from ${ctx.sayTime(from)}: the film is too young for this remedy.`, true, from) : null;
+      return from > at
+        ? refuse(
+            'too-early',
+            `Safe from ${ctx.sayTime(from)}: the film is too young for this remedy.`,
+            true,
+            from,
+          )
+        : null;
     }
     case 'void':
       return judgeVoid(ctx, facts, body.fact, ctx.route);
@@ -218,7 +279,9 @@ function judgeBody(ctx: Context, facts: readonly Fact[], body: FactBody, at: num
 /** When the last coat on a piece was finished, ms since 1970; null when none is recorded. */
 export function lastLaid(state: JobState, route: readonly Step[], piece: string): number | null {
   const { done } = pieceState(state, piece);
-  const ends = route.flatMap((s) => (s.kind === 'coat' && done.has(s.key) ? [done.get(s.key)?.end ?? 0] : []));
+  const ends = route.flatMap((s) =>
+    s.kind === 'coat' && done.has(s.key) ? [done.get(s.key)?.end ?? 0] : [],
+  );
   return ends.length ? Math.max(...ends) : null;
 }
 
@@ -226,5 +289,10 @@ export function lastLaid(state: JobState, route: readonly Step[], piece: string)
 export function touchUpFrom(ctx: Pick<Context, 'state' | 'route' | 'cureMinutes'>, id: string): number {
   const touchUp = ctx.state.touchUps.get(id);
   if (!touchUp) throw new Error(`There is no touch-up ${id}`);
-  return earliestRemedy(failureOf(touchUp.failure), touchUp.opened, lastLaid(ctx.state, ctx.route, touchUp.piece), ctx.cureMinutes);
+  return earliestRemedy(
+    failureOf(touchUp.failure),
+    touchUp.opened,
+    lastLaid(ctx.state, ctx.route, touchUp.piece),
+    ctx.cureMinutes,
+  );
 }

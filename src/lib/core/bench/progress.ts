@@ -13,7 +13,9 @@ export function lotProgress(state: JobState, route: readonly Step[], lots: reado
     if (out.length === 0) return [];
     const steps = route.map((step) => {
       const work = running.find((w) => w.step === step.key && w.lot === lot.id);
-      const pending = out.filter((p) => !pieceState(state, p).done.has(step.key) && !work?.pieces.includes(p));
+      const pending = out.filter(
+        (p) => !pieceState(state, p).done.has(step.key) && !work?.pieces.includes(p),
+      );
       const windows = pending.map((p) => windowOf(state, step, p));
       const ends = windows.flatMap((w) => (w.to === null ? [] : [w.to]));
       return {
@@ -24,7 +26,9 @@ export function lotProgress(state: JobState, route: readonly Step[], lots: reado
         running: work ? { worker: work.worker, pieces: work.pieces.length, start: work.start } : null,
       };
     });
-    const racked = route.some((s) => s.kind === 'coat' && out.some((p) => pieceState(state, p).done.has(s.key)));
+    const racked = route.some(
+      (s) => s.kind === 'coat' && out.some((p) => pieceState(state, p).done.has(s.key)),
+    );
     return [{ id: lot.id, pieces: out.length, racked, steps }];
   });
 }

@@ -51,7 +51,8 @@ const plural: Record<Face, string> = { back: 'backs', front: 'fronts' };
 
 function need(product: Product, stage: Stage): number {
   const figure = product.stages[stage];
-  if (!figure) throw new Error(`${product.name} has no figure for “${stage}”: give one before planning with it`);
+  if (!figure)
+    throw new Error(`${product.name} has no figure for “${stage}”: give one before planning with it`);
   return figure.value;
 }
 
@@ -65,14 +66,17 @@ function need(product: Product, stage: Stage): number {
  */
 export function buildRoute(system: System, counts: CoatCounts, tool: Tool): Step[] {
   if (counts.length !== system.layers.length) {
-    throw new Error(`${system.name} has ${system.layers.length} layers, coat counts are given for ${counts.length}`);
+    throw new Error(
+      `${system.name} has ${system.layers.length} layers, coat counts are given for ${counts.length}`,
+    );
   }
   const total = (face: Face) => counts.reduce((sum, c) => sum + c[face], 0);
   if (total('front') === 0) throw new Error('The fronts need at least one coat');
   const steps: Step[] = [];
   const add = (step: Omit<Step, 'after'>, after: Requirement[]) => {
     const last = steps.at(-1);
-    if (last && !after.some((r) => r.step === last.key)) after.unshift({ step: last.key, stage: null, min: 0, max: null });
+    if (last && !after.some((r) => r.step === last.key))
+      after.unshift({ step: last.key, stage: null, min: 0, max: null });
     steps.push({ ...step, after });
   };
   const work = { face: null, product: null, coat: 0, of: 0, setupMinutes: 5 } as const;
@@ -81,7 +85,14 @@ export function buildRoute(system: System, counts: CoatCounts, tool: Tool): Step
   for (const prep of system.prep) {
     const last = steps.at(-1);
     add(
-      { ...work, key: prep.key, kind: 'prep', act: prep.act, how: prep.how, minutesPerPiece: prep.minutesPerPiece.value },
+      {
+        ...work,
+        key: prep.key,
+        kind: 'prep',
+        act: prep.act,
+        how: prep.how,
+        minutesPerPiece: prep.minutesPerPiece.value,
+      },
       last ? [{ step: last.key, stage: null, min: wait, max: null }] : [],
     );
     wait = prep.dry.value;
@@ -100,7 +111,15 @@ export function buildRoute(system: System, counts: CoatCounts, tool: Tool): Step
         if (below && grit) {
           const sand = `${face}.sand.${product.key}.${coat}`;
           add(
-            { ...work, key: sand, kind: 'sand', face, act: `Sand ${plural[face]} lightly, ${grit}`, how: 'Sand, vacuum, tack off. Mind the edges.', minutesPerPiece: SAND_FACE },
+            {
+              ...work,
+              key: sand,
+              kind: 'sand',
+              face,
+              act: `Sand ${plural[face]} lightly, ${grit}`,
+              how: 'Sand, vacuum, tack off. Mind the edges.',
+              minutesPerPiece: SAND_FACE,
+            },
             [{ step: below.key, stage: 'sand', min: need(below.product, 'sand'), max: null }],
           );
         }
@@ -139,13 +158,28 @@ export function buildRoute(system: System, counts: CoatCounts, tool: Tool): Step
   hang.push(...filmWait(back, 'hang'));
   if (back) {
     add(
-      { ...work, key: 'flip', kind: 'flip', act: 'Flip', how: 'Turn fronts up. Move the tape label to the back that is dry.', setupMinutes: 2, minutesPerPiece: FLIP },
+      {
+        ...work,
+        key: 'flip',
+        kind: 'flip',
+        act: 'Flip',
+        how: 'Turn fronts up. Move the tape label to the back that is dry.',
+        setupMinutes: 2,
+        minutesPerPiece: FLIP,
+      },
       filmWait(back, 'flip'),
     );
   }
   hang.push(...filmWait(coatFace('front'), 'hang'));
   add(
-    { ...work, key: 'hang', kind: 'hang', act: 'Hang', how: 'Right piece, own hinges, three adjustments: side, height, depth.', minutesPerPiece: HANG },
+    {
+      ...work,
+      key: 'hang',
+      kind: 'hang',
+      act: 'Hang',
+      how: 'Right piece, own hinges, three adjustments: side, height, depth.',
+      minutesPerPiece: HANG,
+    },
     hang,
   );
   return steps;

@@ -33,7 +33,8 @@ const WIPE = {
   dry: memory(15),
 };
 
-const RAGS = 'Oily and solvent rags heat up by themselves: lay flat outdoors or put in a closed metal can with water.';
+const RAGS =
+  'Oily and solvent rags heat up by themselves: lay flat outdoors or put in a closed metal can with water.';
 const VAPOUR = 'Vapours: no pilot lights or fans that spark, air the room, wear a suitable respirator.';
 const SPRAY = 'Spray under high pressure injects through skin: seek care at once.';
 const SHEET = 'The product’s own data sheet, local codes and licensed practice decide.';
@@ -52,7 +53,13 @@ export const SHELLAC_URETHANE: System = {
       base: 'solvent',
       solids: memory(0.29),
       dryFilm: memory(25),
-      stages: { touch: memory(10), sand: practice(15, 'T06'), recoat: practice(15, 'T06'), flip: memory(60), hang: memory(DAY) },
+      stages: {
+        touch: memory(10),
+        sand: practice(15, 'T06'),
+        recoat: practice(15, 'T06'),
+        flip: memory(60),
+        hang: memory(DAY),
+      },
       recoatBy: null,
       limits,
       mix: null,
@@ -168,7 +175,14 @@ export const TWO_PACK: System = {
       },
       recoatBy: null,
       limits: { ...limits, minC: 15 },
-      mix: { a: 7, b: 1, thinner: 0.1, thinnerOf: 'A+B', induction: practice(20, 'T12: 15 to 20 min'), potLife: memory(240) },
+      mix: {
+        a: 7,
+        b: 1,
+        thinner: 0.1,
+        thinnerOf: 'A+B',
+        induction: practice(20, 'T12: 15 to 20 min'),
+        potLife: memory(240),
+      },
     },
   ],
   prep: [CLEAN, SAND, WIPE],

@@ -2,7 +2,13 @@
 import type { Form } from './kitchen';
 
 /** How much more surface a profile has than its outline. From memory. */
-export const PROFILE_FACTOR: Record<Form, number> = { door: 1.08, glass: 1.08, drawer: 1.0, false: 1.0, panel: 1.0 };
+export const PROFILE_FACTOR: Record<Form, number> = {
+  door: 1.08,
+  glass: 1.08,
+  drawer: 1.0,
+  false: 1.0,
+  panel: 1.0,
+};
 /** Share of a glass door's face that is wood. From memory. */
 const GLASS_WOOD_SHARE = 0.4;
 /** Usual thickness of a front, mm: three quarters of an inch. Common practice, no source. */
@@ -22,4 +28,5 @@ export function faceArea(piece: { form: Form; w: number; h: number }): number {
  * Area of all four edges of a piece.
  * @returns m²
  */
-export const edgeArea = (piece: { w: number; h: number }): number => (2 * (piece.w + piece.h) * THICKNESS_MM) / 1e6;
+export const edgeArea = (piece: { w: number; h: number }): number =>
+  (2 * (piece.w + piece.h) * THICKNESS_MM) / 1e6;

@@ -48,7 +48,8 @@ export interface Elevation {
  */
 export function rowHeights(cabinet: Cabinet): { heights: number[] } | { shortMm: number } {
   const free = cabinet.heightMm - REVEAL_MM * (cabinet.rows.length + 1);
-  const low = (row: Cabinet['rows'][number]) => row.fronts.every((f) => f.form === 'drawer' || f.form === 'false');
+  const low = (row: Cabinet['rows'][number]) =>
+    row.fronts.every((f) => f.form === 'drawer' || f.form === 'false');
   const mixed = cabinet.rows.some((row) => !low(row));
   const fixed = cabinet.rows.map((row) => row.heightMm ?? (mixed && low(row) ? DRAWER_MM : null));
   const sharing = fixed.filter((h) => h === null).length;
@@ -74,7 +75,15 @@ function place(cabinet: Cabinet, index: number, x: number): PlacedCabinet {
     const h = heights[r] ?? 0;
     const w = frontWidth(cabinet, row.fronts.length);
     row.fronts.forEach((front, column) => {
-      fronts.push({ ...front, row: r, column, x: x + REVEAL_MM + column * (w + REVEAL_MM), y: top - h, w, h });
+      fronts.push({
+        ...front,
+        row: r,
+        column,
+        x: x + REVEAL_MM + column * (w + REVEAL_MM),
+        y: top - h,
+        w,
+        h,
+      });
     });
     top -= h + REVEAL_MM;
   });

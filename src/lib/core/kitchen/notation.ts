@@ -13,7 +13,18 @@
  */
 import { formatLength, LENGTH_UNITS, parseLength, type LengthUnit } from '../units/length';
 import { frontWidth, LEAST_FRONT_MM, rowHeights } from './geometry';
-import { BANDS, canHinge, FORMS, USUAL_HEIGHT, type Band, type Cabinet, type Front, type Kitchen, type Row, type Wall } from './kitchen';
+import {
+  BANDS,
+  canHinge,
+  FORMS,
+  USUAL_HEIGHT,
+  type Band,
+  type Cabinet,
+  type Front,
+  type Kitchen,
+  type Row,
+  type Wall,
+} from './kitchen';
 
 export interface NotationError {
   /** line number from 1, and the characters concerned (half-open, from 0) */
@@ -56,7 +67,11 @@ function distance(a: string, b: string): number {
   for (let i = 1; i <= a.length; i++) {
     const next = [i];
     for (let j = 1; j <= b.length; j++) {
-      next[j] = Math.min((row[j] ?? 0) + 1, (next[j - 1] ?? 0) + 1, (row[j - 1] ?? 0) + (a[i - 1] === b[j - 1] ? 0 : 1));
+      next[j] = Math.min(
+        (row[j] ?? 0) + 1,
+        (next[j - 1] ?? 0) + 1,
+        (row[j - 1] ?? 0) + (a[i - 1] === b[j - 1] ? 0 : 1),
+      );
     }
     row = next;
   }
@@ -68,7 +83,8 @@ function nearest(word: string, words: readonly string[]): string | null {
   return best !== undefined && distance(word, best) <= 2 ? best : null;
 }
 
-const isOneOf = <T extends string>(word: string, words: readonly T[]): word is T => (words as readonly string[]).includes(word);
+const isOneOf = <T extends string>(word: string, words: readonly T[]): word is T =>
+  (words as readonly string[]).includes(word);
 
 /** A stretch of a line with its place in it. */
 interface Span {
@@ -95,10 +111,20 @@ const end = (span: Span): number => span.from + Math.max(1, span.text.length);
 function length(span: Span, unit: LengthUnit, what: string): number {
   const mm = parseLength(span.text, unit);
   if (mm === null) {
-    throw new Fault(span.from, end(span), `“${span.text}” is not a ${what}`, `Write a number above 0, such as 30, 14 3/8 or 76 cm`);
+    throw new Fault(
+      span.from,
+      end(span),
+      `“${span.text}” is not a ${what}`,
+      `Write a number above 0, such as 30, 14 3/8 or 76 cm`,
+    );
   }
   if (mm > MAX_CABINET_MM) {
-    throw new Fault(span.from, end(span), `A ${what} of ${formatLength(mm, unit)} ${unit} is more than a wall holds`, 'Check the unit: bare numbers are read in the unit of the “unit” line');
+    throw new Fault(
+      span.from,
+      end(span),
+      `A ${what} of ${formatLength(mm, unit)} ${unit} is more than a wall holds`,
+      'Check the unit: bare numbers are read in the unit of the “unit” line',
+    );
   }
   return mm;
 }
@@ -106,7 +132,10 @@ function length(span: Span, unit: LengthUnit, what: string): number {
 function readRow(span: Span, unit: LengthUnit): Row[] {
   const at = span.text.indexOf('@');
   const words = at < 0 ? span : { text: span.text.slice(0, at), from: span.from };
-  const heightMm = at < 0 ? null : length({ text: span.text.slice(at + 1).trim(), from: span.from + at + 1 }, unit, 'row height');
+  const heightMm =
+    at < 0
+      ? null
+      : length({ text: span.text.slice(at + 1).trim(), from: span.from + at + 1 }, unit, 'row height');
   let repeat = 1;
   const fronts: Front[] = [];
   for (const m of words.text.matchAll(/\S+/g)) {
@@ -117,9 +146,16 @@ function readRow(span: Span, unit: LengthUnit): Row[] {
     const last = fronts.at(-1);
     if (count && fronts.length === 0) {
       repeat = Number(count[1]);
-      if (repeat < 1 || repeat > 12) throw new Fault(from, to, `A stack of ${repeat} is not possible`, 'Write 1x to 12x');
+      if (repeat < 1 || repeat > 12)
+        throw new Fault(from, to, `A stack of ${repeat} is not possible`, 'Write 1x to 12x');
     } else if (word === 'l' || word === 'r') {
-      if (!last || !canHinge(last.form)) throw new Fault(from, to, `“${m[0]}” says where a door is hinged, and no door stands before it`, 'Write it after the door: door L');
+      if (!last || !canHinge(last.form))
+        throw new Fault(
+          from,
+          to,
+          `“${m[0]}” says where a door is hinged, and no door stands before it`,
+          'Write it after the door: door L',
+        );
       last.hinge = word === 'l' ? 'left' : 'right';
     } else if (word === 'pair') {
       fronts.push({ form: 'door', hinge: 'left' }, { form: 'door', hinge: 'right' });
@@ -127,22 +163,43 @@ function readRow(span: Span, unit: LengthUnit): Row[] {
       fronts.push({ form: word, hinge: canHinge(word) ? 'left' : null });
     } else {
       const close = nearest(word, CONTENTS);
-      throw new Fault(from, to, `“${m[0]}” is not a front`, close ? `Did you mean “${close}”?` : `Write one of ${CONTENTS.join(', ')}`);
+      throw new Fault(
+        from,
+        to,
+        `“${m[0]}” is not a front`,
+        close ? `Did you mean “${close}”?` : `Write one of ${CONTENTS.join(', ')}`,
+      );
     }
   }
-  if (fronts.length === 0) throw new Fault(span.from, end(span), 'A row is empty', 'Write what closes it, e.g. door, or take the “/” away');
+  if (fronts.length === 0)
+    throw new Fault(
+      span.from,
+      end(span),
+      'A row is empty',
+      'Write what closes it, e.g. door, or take the “/” away',
+    );
   return Array.from({ length: repeat }, () => ({ fronts: fronts.map((f) => ({ ...f })), heightMm }));
 }
 
 function checkFits(cabinet: Cabinet, unit: LengthUnit, size: Span, contents: Span): void {
   const result = rowHeights(cabinet);
   if ('shortMm' in result) {
-    throw new Fault(contents.from, end(contents), `The rows need ${formatLength(result.shortMm, unit)} ${unit} more height than the cabinet has`, 'Measure the rows again, or give the height: base 24x36');
+    throw new Fault(
+      contents.from,
+      end(contents),
+      `The rows need ${formatLength(result.shortMm, unit)} ${unit} more height than the cabinet has`,
+      'Measure the rows again, or give the height: base 24x36',
+    );
   }
   const tooLow = result.heights.find((h) => h < LEAST_FRONT_MM);
   const narrow = cabinet.rows.some((row) => frontWidth(cabinet, row.fronts.length) < LEAST_FRONT_MM);
   if (tooLow !== undefined || narrow) {
-    throw new Fault(size.from, end(size), `The fronts would be less than ${formatLength(LEAST_FRONT_MM, unit)} ${unit}`, 'Check the width and the unit');
+    throw new Fault(
+      size.from,
+      end(size),
+      `The fronts would be less than ${formatLength(LEAST_FRONT_MM, unit)} ${unit}`,
+      'Check the width and the unit',
+    );
   }
 }
 
@@ -150,12 +207,23 @@ function readCabinet(line: Span, band: Band, unit: LengthUnit): Cabinet {
   const colon = line.text.indexOf(':');
   const head: Span = { text: colon < 0 ? line.text : line.text.slice(0, colon), from: line.from };
   const size = split({ text: head.text.slice(band.length), from: head.from + band.length }, /^$/g)[0] ?? head;
-  if (!size.text) throw new Fault(line.from, end(line), 'The width is missing', `Write it after the word: ${band} 30 : door`);
+  if (!size.text)
+    throw new Fault(
+      line.from,
+      end(line),
+      'The width is missing',
+      `Write it after the word: ${band} 30 : door`,
+    );
   const [wide, high] = split(size, /\s*[x×]\s*/g);
   const widthMm = length(wide ?? size, unit, 'width');
   const heightMm = high ? length(high, unit, 'height') : USUAL_HEIGHT[band];
   if (colon < 0) {
-    throw new Fault(end(size) - 1, end(size), 'What closes the cabinet is missing', `Write it after a colon: ${band} ${size.text} : door`);
+    throw new Fault(
+      end(size) - 1,
+      end(size),
+      'What closes the cabinet is missing',
+      `Write it after a colon: ${band} ${size.text} : door`,
+    );
   }
   const contents: Span = { text: line.text.slice(colon + 1), from: line.from + colon + 1 };
   const open = /^\s*open\b\s*(.*)$/i.exec(contents.text);
@@ -190,21 +258,43 @@ export function readNotation(text: string, defaultUnit: LengthUnit): Reading {
       const rest: Span = { text: line.text.slice(start.length).trim(), from: from + start.length + 1 };
       if (word === 'unit') {
         const wanted = rest.text.toLowerCase();
-        if (!isOneOf(wanted, LENGTH_UNITS)) throw new Fault(rest.from, end(rest), `“${rest.text}” is not a unit`, 'Write unit in, unit cm or unit mm');
+        if (!isOneOf(wanted, LENGTH_UNITS))
+          throw new Fault(
+            rest.from,
+            end(rest),
+            `“${rest.text}” is not a unit`,
+            'Write unit in, unit cm or unit mm',
+          );
         unit = wanted;
       } else if (word === 'wall') {
         if (!rest.text) throw new Fault(from, end(line), 'The wall has no name', 'Write one: wall North');
         if (walls.some((w) => w.name.toLowerCase() === rest.text.toLowerCase())) {
-          throw new Fault(rest.from, end(rest), `There is a wall “${rest.text}” already`, 'Give each wall a name of its own');
+          throw new Fault(
+            rest.from,
+            end(rest),
+            `There is a wall “${rest.text}” already`,
+            'Give each wall a name of its own',
+          );
         }
         walls.push({ name: rest.text, cabinets: [] });
       } else if (isOneOf(word, BANDS)) {
         const wall = walls.at(-1);
-        if (!wall) throw new Fault(from, end(line), 'The cabinet stands on no wall', 'Begin with a line such as: wall North');
+        if (!wall)
+          throw new Fault(
+            from,
+            end(line),
+            'The cabinet stands on no wall',
+            'Begin with a line such as: wall North',
+          );
         wall.cabinets.push(readCabinet(line, word, unit));
       } else {
         const close = nearest(word, STARTS);
-        throw new Fault(from, from + Math.max(1, start.length || line.text.length), `A line cannot begin with “${start || line.text.slice(0, 12)}”`, close ? `Did you mean “${close}”?` : `Begin with ${STARTS.join(', ')}`);
+        throw new Fault(
+          from,
+          from + Math.max(1, start.length || line.text.length),
+          `A line cannot begin with “${start || line.text.slice(0, 12)}”`,
+          close ? `Did you mean “${close}”?` : `Begin with ${STARTS.join(', ')}`,
+        );
       }
     } catch (fault) {
       if (!(fault instanceof Fault)) throw fault;
@@ -212,15 +302,28 @@ export function readNotation(text: string, defaultUnit: LengthUnit): Reading {
     }
   });
   if (lines.length > MAX_LINES) {
-    errors.push({ line: MAX_LINES + 1, from: 0, to: 1, message: `Only ${MAX_LINES} lines are read`, hint: 'Split the job in two' });
+    errors.push({
+      line: MAX_LINES + 1,
+      from: 0,
+      to: 1,
+      message: `Only ${MAX_LINES} lines are read`,
+      hint: 'Split the job in two',
+    });
   }
   return { kitchen: { walls }, unit, errors };
 }
 
 function writeRow(row: Row, mm: (value: number) => string): string {
   const [a, b] = row.fronts;
-  const pair = row.fronts.length === 2 && a?.form === 'door' && b?.form === 'door' && a.hinge === 'left' && b.hinge === 'right';
-  const fronts = pair ? 'pair' : row.fronts.map((f) => f.form + (f.hinge ? (f.hinge === 'left' ? ' L' : ' R') : '')).join(' ');
+  const pair =
+    row.fronts.length === 2 &&
+    a?.form === 'door' &&
+    b?.form === 'door' &&
+    a.hinge === 'left' &&
+    b.hinge === 'right';
+  const fronts = pair
+    ? 'pair'
+    : row.fronts.map((f) => f.form + (f.hinge ? (f.hinge === 'left' ? ' L' : ' R') : '')).join(' ');
   return fronts + (row.heightMm === null ? '' : ` @${mm(row.heightMm)}`);
 }
 
@@ -229,7 +332,7 @@ function writeCabinet(cabinet: Cabinet, mm: (value: number) => string): string {
   const size = mm(cabinet.widthMm) + (usual ? '' : ` x ${mm(cabinet.heightMm)}`);
   const rows = cabinet.rows.map((row) => writeRow(row, mm));
   const stacked: string[] = [];
-  for (let i = 0; i < rows.length; ) {
+  for (let i = 0; i < rows.length;) {
     let n = 1;
     while (rows[i + n] === rows[i] && n < 12) n++;
     stacked.push(n > 1 ? `${n}x ${rows[i]}` : (rows[i] ?? ''));
@@ -251,4 +354,3 @@ export function writeNotation(kitchen: Kitchen): string {
 
 /** The shape of a cabinet as text: equal for cabinets that look the same. */
 export const cabinetShape = (cabinet: Cabinet): string => writeCabinet(cabinet, (value) => value.toFixed(1));
-

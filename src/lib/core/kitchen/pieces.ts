@@ -98,7 +98,12 @@ export function matchPieces(before: Kitchen, after: Kitchen): (number | null)[] 
     if (!from || cabinet === undefined) return null;
     const index = old.findIndex(
       (o, k) =>
-        !taken.has(k) && o.wall === from.wall && o.cabinet === cabinet && o.row === piece.row && o.column === piece.column && o.form === piece.form,
+        !taken.has(k) &&
+        o.wall === from.wall &&
+        o.cabinet === cabinet &&
+        o.row === piece.row &&
+        o.column === piece.column &&
+        o.form === piece.form,
     );
     if (index < 0) return null;
     taken.add(index);

@@ -17,8 +17,34 @@ export interface SheetFormat {
 
 /** Two common grids: 2 × 7 on A4 and 2 × 5 on US Letter. Common practice, no source. */
 export const SHEETS: readonly SheetFormat[] = [
-  { key: 'letter-10', name: 'US Letter, 10 labels', pageW: 215.9, pageH: 279.4, columns: 2, rows: 5, labelW: 101.6, labelH: 50.8, left: 4, top: 12.7, gapX: 4.7, gapY: 0 },
-  { key: 'a4-14', name: 'A4, 14 labels', pageW: 210, pageH: 297, columns: 2, rows: 7, labelW: 99.1, labelH: 38.1, left: 4.7, top: 15.1, gapX: 2.5, gapY: 0 },
+  {
+    key: 'letter-10',
+    name: 'US Letter, 10 labels',
+    pageW: 215.9,
+    pageH: 279.4,
+    columns: 2,
+    rows: 5,
+    labelW: 101.6,
+    labelH: 50.8,
+    left: 4,
+    top: 12.7,
+    gapX: 4.7,
+    gapY: 0,
+  },
+  {
+    key: 'a4-14',
+    name: 'A4, 14 labels',
+    pageW: 210,
+    pageH: 297,
+    columns: 2,
+    rows: 7,
+    labelW: 99.1,
+    labelH: 38.1,
+    left: 4.7,
+    top: 15.1,
+    gapX: 2.5,
+    gapY: 0,
+  },
 ];
 
 export interface LabelPlace {
@@ -37,7 +63,9 @@ export interface LabelPlace {
 export function placeLabels(sheet: SheetFormat, count: number, first = 0): LabelPlace[] {
   const perPage = sheet.columns * sheet.rows;
   if (!(Number.isInteger(first) && first >= 0 && first < perPage)) {
-    throw new RangeError(`The first label must be at position 1 to ${perPage} of the sheet, got ${first + 1}`);
+    throw new RangeError(
+      `The first label must be at position 1 to ${perPage} of the sheet, got ${first + 1}`,
+    );
   }
   return Array.from({ length: count }, (_, i) => {
     const k = first + i;

@@ -9,7 +9,8 @@ type Span = readonly [number, number];
 const openMinutes = (hours: readonly Span[], from: number, to: number): number =>
   hours.reduce((sum, [a, b]) => sum + Math.max(0, Math.min(b, to) - Math.max(a, from)), 0);
 
-const isOpen = (hours: readonly Span[], minute: number): boolean => hours.some(([a, b]) => a <= minute && minute < b);
+const isOpen = (hours: readonly Span[], minute: number): boolean =>
+  hours.some(([a, b]) => a <= minute && minute < b);
 
 /**
  * @param problem the problem
@@ -21,15 +22,21 @@ export function audit(problem: Problem, plan: Plan): string[] {
   const done = new Map<string, Plan['assignments'][number]>();
   for (const a of plan.assignments) {
     if (done.has(a.operation)) faults.push(`${a.operation} is planned twice`);
-    if (!problem.operations.some((o) => o.id === a.operation)) faults.push(`${a.operation} is not in the problem`);
+    if (!problem.operations.some((o) => o.id === a.operation))
+      faults.push(`${a.operation} is not in the problem`);
     done.set(a.operation, a);
   }
-  const hoursOf = (workerCalendar: string | undefined, stationCalendar: string | null | undefined): Span[] => {
+  const hoursOf = (
+    workerCalendar: string | undefined,
+    stationCalendar: string | null | undefined,
+  ): Span[] => {
     const own = problem.calendars.find((c) => c.id === workerCalendar)?.open ?? [];
     if (!stationCalendar) return own;
     const there = problem.calendars.find((c) => c.id === stationCalendar)?.open ?? [];
     return own.flatMap(([a, b]) =>
-      there.flatMap(([c, d]): Span[] => (Math.max(a, c) < Math.min(b, d) ? [[Math.max(a, c), Math.min(b, d)]] : [])),
+      there.flatMap(([c, d]): Span[] =>
+        Math.max(a, c) < Math.min(b, d) ? [[Math.max(a, c), Math.min(b, d)]] : [],
+      ),
     );
   };
 
@@ -42,15 +49,21 @@ export function audit(problem: Problem, plan: Plan): string[] {
       })
       .sort((x, y) => x.a.start - y.a.start);
     for (const { o, a } of visits) {
-      const together = visits.filter((v) => v.a.start <= a.start && a.start < v.a.end && v.a.end > v.a.start).length;
-      if (together > station.capacity) faults.push(`${station.id} holds ${together} operations when ${o.id} starts, its capacity is ${station.capacity}`);
+      const together = visits.filter(
+        (v) => v.a.start <= a.start && a.start < v.a.end && v.a.end > v.a.start,
+      ).length;
+      if (together > station.capacity)
+        faults.push(
+          `${station.id} holds ${together} operations when ${o.id} starts, its capacity is ${station.capacity}`,
+        );
     }
   }
   for (const worker of problem.workers) {
     const tasks = plan.assignments.filter((a) => a.worker === worker.id).sort((x, y) => x.start - y.start);
     tasks.forEach((a, i) => {
       const next = tasks[i + 1];
-      if (next && next.start < a.end) faults.push(`${worker.id} does ${a.operation} and ${next.operation} at the same time`);
+      if (next && next.start < a.end)
+        faults.push(`${worker.id} does ${a.operation} and ${next.operation} at the same time`);
     });
   }
 
@@ -61,7 +74,8 @@ export function audit(problem: Problem, plan: Plan): string[] {
       continue;
     }
     const worker = problem.workers.find((w) => w.id === a.worker);
-    if (!worker?.skills.includes(o.skill)) faults.push(`${o.id} is given to ${a.worker}, who lacks the skill ${o.skill}`);
+    if (!worker?.skills.includes(o.skill))
+      faults.push(`${o.id} is given to ${a.worker}, who lacks the skill ${o.skill}`);
     const station = problem.stations.find((s) => s.id === o.station);
     const hours = hoursOf(worker?.calendar, station?.calendar);
     const previous = problem.operations
@@ -71,7 +85,9 @@ export function audit(problem: Problem, plan: Plan): string[] {
         return b && b.start < a.start ? [{ material: p.material, start: b.start }] : [];
       })
       .sort((x, y) => y.start - x.start)[0];
-    const change = station?.changeovers.find((c) => c.from === (previous?.material ?? null) && c.to === o.material);
+    const change = station?.changeovers.find(
+      (c) => c.from === (previous?.material ?? null) && c.to === o.material,
+    );
     const due = o.minutes + (change?.minutes ?? 0);
     if (a.end > problem.horizon) faults.push(`${o.id} ends at ${a.end}, after the horizon`);
     if (due > 0) {
@@ -81,15 +97,18 @@ export function audit(problem: Problem, plan: Plan): string[] {
     const worked = openMinutes(hours, a.start, a.end);
     if (worked !== due) faults.push(`${o.id} has ${worked} open minutes, ${due} are due`);
     if (!o.pausable && worked !== a.end - a.start) faults.push(`${o.id} is interrupted and may not pause`);
-    if (o.lockedStart !== null && a.start !== o.lockedStart) faults.push(`${o.id} starts at ${a.start}, it is pinned to ${o.lockedStart}`);
+    if (o.lockedStart !== null && a.start !== o.lockedStart)
+      faults.push(`${o.id} starts at ${a.start}, it is pinned to ${o.lockedStart}`);
   }
 
   for (const link of problem.links) {
     const [from, to] = [done.get(link.from), done.get(link.to)];
     if (!from || !to) continue;
     const lag = to.start - from.end;
-    if (lag < link.minLag) faults.push(`${link.to} starts ${lag} min after ${link.from}, at least ${link.minLag} are due`);
-    if (link.maxLag !== null && lag > link.maxLag) faults.push(`${link.to} starts ${lag} min after ${link.from}, at most ${link.maxLag} are allowed`);
+    if (lag < link.minLag)
+      faults.push(`${link.to} starts ${lag} min after ${link.from}, at least ${link.minLag} are due`);
+    if (link.maxLag !== null && lag > link.maxLag)
+      faults.push(`${link.to} starts ${lag} min after ${link.from}, at most ${link.maxLag} are allowed`);
   }
 
   for (const rack of problem.racks) {
@@ -102,12 +121,14 @@ export function audit(problem: Problem, plan: Plan): string[] {
       });
     for (const at of new Set(taken.map((t) => t.from))) {
       const used = taken.reduce((sum, t) => sum + (t.from <= at && at < t.to ? t.slots : 0), 0);
-      if (used > rack.slots) faults.push(`${rack.id} holds ${used} pieces at ${at}, it has ${rack.slots} slots`);
+      if (used > rack.slots)
+        faults.push(`${rack.id} holds ${used} pieces at ${at}, it has ${rack.slots} slots`);
     }
   }
 
   const last = Math.max(...problem.finish.map((f) => (done.get(f.operation)?.end ?? 0) + f.tail));
   if (plan.makespan !== last) faults.push(`The makespan is given as ${plan.makespan}, it is ${last}`);
-  if (plan.lowerBound > plan.makespan) faults.push(`The lower bound ${plan.lowerBound} is above the makespan ${plan.makespan}`);
+  if (plan.lowerBound > plan.makespan)
+    faults.push(`The lower bound ${plan.lowerBound} is above the makespan ${plan.makespan}`);
   return faults;
 }

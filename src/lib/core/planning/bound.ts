@@ -36,24 +36,37 @@ export function lowerBound(m: Model): number | NoPlan {
     let from = op.lockedStart ?? 0;
     for (const lag of m.before[i] ?? []) from = Math.max(from, (earliestEnd[lag.other] ?? 0) + lag.min);
     if (op.lockedStart !== null && from > op.lockedStart) {
-      return { infeasible: true, proven: true, reason: `${op.id} is pinned to minute ${op.lockedStart}, and what comes before it ends no earlier than minute ${from}` };
+      return {
+        infeasible: true,
+        proven: true,
+        reason: `${op.id} is pinned to minute ${op.lockedStart}, and what comes before it ends no earlier than minute ${from}`,
+      };
     }
     const hours = unite((m.able[i] ?? []).map((w) => m.hours[w]?.[(m.station[i] ?? -1) + 1] ?? []));
     const run = earliestRun(hours, from, op.minutes, op.pausable);
     if (!run || run[1] > m.problem.horizon) {
-      return { infeasible: true, proven: true, reason: `${op.id} cannot end before the horizon (minute ${m.problem.horizon}): the chain of work and waits before it is too long for the open hours` };
+      return {
+        infeasible: true,
+        proven: true,
+        reason: `${op.id} cannot end before the horizon (minute ${m.problem.horizon}): the chain of work and waits before it is too long for the open hours`,
+      };
     }
     head[i] = run[0];
     earliestEnd[i] = run[1];
   }
   const finish = new Map(m.problem.finish.map((f) => [f.operation, f.tail]));
-  let bound = Math.max(...m.operations.map((o, i) => (finish.has(o.id) ? (earliestEnd[i] ?? 0) + (finish.get(o.id) ?? 0) : 0)));
+  let bound = Math.max(
+    ...m.operations.map((o, i) => (finish.has(o.id) ? (earliestEnd[i] ?? 0) + (finish.get(o.id) ?? 0) : 0)),
+  );
 
   // What must still follow the end of an operation; −∞ where nothing on the way to the finish does.
   const tailAfter = m.operations.map((o) => finish.get(o.id) ?? -Infinity);
   for (const i of [...m.order].reverse()) {
     for (const lag of m.after[i] ?? []) {
-      tailAfter[i] = Math.max(tailAfter[i] ?? -Infinity, lag.min + (m.operations[lag.other]?.minutes ?? 0) + (tailAfter[lag.other] ?? -Infinity));
+      tailAfter[i] = Math.max(
+        tailAfter[i] ?? -Infinity,
+        lag.min + (m.operations[lag.other]?.minutes ?? 0) + (tailAfter[lag.other] ?? -Infinity),
+      );
     }
   }
   /** The set must be done one after another within the hours; thresholds on heads and tails give the strongest subset. */
@@ -70,7 +83,9 @@ export function lowerBound(m: Model): number | NoPlan {
     }
   };
   for (const skill of new Set(m.operations.map((o) => o.skill))) {
-    const people = m.problem.workers.flatMap((w, i) => (w.skills.includes(skill) ? [m.hours[i]?.[0] ?? []] : []));
+    const people = m.problem.workers.flatMap((w, i) =>
+      w.skills.includes(skill) ? [m.hours[i]?.[0] ?? []] : [],
+    );
     const set = m.operations.flatMap((o, i) => (o.skill === skill ? [i] : []));
     content(set, people);
   }
@@ -80,6 +95,9 @@ export function lowerBound(m: Model): number | NoPlan {
     content(set, [unite(m.problem.workers.map((_, w) => m.hours[w]?.[s + 1] ?? []))]);
   });
   // One crew in which everybody can do everything: its whole work content.
-  content(m.operations.map((_, i) => i), m.hours.map((h) => h[0] ?? []));
+  content(
+    m.operations.map((_, i) => i),
+    m.hours.map((h) => h[0] ?? []),
+  );
   return bound;
 }

@@ -4,7 +4,7 @@ import type { Interval } from './problem';
 /** The minutes that are open in both. */
 export function intersect(a: readonly Interval[], b: readonly Interval[]): Interval[] {
   const out: Interval[] = [];
-  for (let i = 0, j = 0; i < a.length && j < b.length; ) {
+  for (let i = 0, j = 0; i < a.length && j < b.length;) {
     const [x, y] = [a[i], b[j]];
     if (!x || !y) break;
     const from = Math.max(x[0], y[0]);
@@ -47,7 +47,12 @@ export function firstOpen(open: readonly Interval[], t: number): number {
  * @param pausable whether it may stop at closing time and go on at the next opening
  * @returns start and end, or null when it fits nowhere
  */
-export function earliestRun(open: readonly Interval[], from: number, minutes: number, pausable: boolean): Interval | null {
+export function earliestRun(
+  open: readonly Interval[],
+  from: number,
+  minutes: number,
+  pausable: boolean,
+): Interval | null {
   for (let i = firstOpen(open, from); i < open.length; i++) {
     const hours = open[i];
     if (!hours) return null;

@@ -10,7 +10,11 @@ export const choiceSchema = z
     counts: coatCountsSchema,
     tool: z.enum(TOOLS),
     /** pieces to a lot at most */
-    lotSize: z.number().int('A lot holds whole pieces').min(1, 'A lot holds at least one piece').max(60, 'More than 60 pieces do not stay wet together'),
+    lotSize: z
+      .number()
+      .int('A lot holds whole pieces')
+      .min(1, 'A lot holds at least one piece')
+      .max(60, 'More than 60 pieces do not stay wet together'),
     rackSlots: z.number().int().min(1, 'The rack needs at least one slot').max(500),
     /** ISO date of the first day */
     startDay: z.iso.date('Write the day as 2026-03-09'),
@@ -22,11 +26,23 @@ export const choiceSchema = z
     path: ['lotSize'],
     message: 'A lot cannot be larger than the rack: make the lots smaller or give the rack more slots',
   })
-  .refine((c) => c.counts.length === c.system.layers.length, { path: ['counts'], message: 'Give the coats of every layer' })
-  .refine((c) => c.counts.some((n) => n.front > 0), { path: ['counts'], message: 'The fronts need at least one coat' });
+  .refine((c) => c.counts.length === c.system.layers.length, {
+    path: ['counts'],
+    message: 'Give the coats of every layer',
+  })
+  .refine((c) => c.counts.some((n) => n.front > 0), {
+    path: ['counts'],
+    message: 'The fronts need at least one coat',
+  });
 export type Choice = z.infer<typeof choiceSchema>;
 
 /** Eight hours with an hour's lunch, Monday to Friday. Common practice, no source. */
-export const USUAL_CREW_WEEK = { days: [1, 2, 3, 4, 5], spans: [['08:00', '12:00'], ['13:00', '16:30']] as [string, string][] };
+export const USUAL_CREW_WEEK = {
+  days: [1, 2, 3, 4, 5],
+  spans: [
+    ['08:00', '12:00'],
+    ['13:00', '16:30'],
+  ] as [string, string][],
+};
 /** When a family lets people into the kitchen. Common practice, no source. */
 export const USUAL_HOUSE_WEEK = { days: [1, 2, 3, 4, 5], spans: [['09:00', '17:00']] as [string, string][] };

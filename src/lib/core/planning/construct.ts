@@ -58,7 +58,8 @@ class Construction {
     for (const k of this.m.holdsOf[i] ?? []) {
       const own = this.m.holds[k];
       if (!own || own.from !== i) continue;
-      const ownEnd = own.to !== null ? (this.done(own.to) ? (this.start[own.to] ?? 0) : FOREVER) : end + (own.tail ?? 0);
+      const ownEnd =
+        own.to !== null ? (this.done(own.to) ? (this.start[own.to] ?? 0) : FOREVER) : end + (own.tail ?? 0);
       const spans: [number, number, number][] = [];
       for (const h of this.m.holds) {
         if (h.rack !== own.rack || h.from === i || !this.done(h.from)) continue;
@@ -70,11 +71,14 @@ class Construction {
               : this.done(h.to)
                 ? (this.start[h.to] ?? 0)
                 : FOREVER;
-        if (closes > t && (this.start[h.from] ?? 0) < ownEnd) spans.push([this.start[h.from] ?? 0, closes, h.slots]);
+        if (closes > t && (this.start[h.from] ?? 0) < ownEnd)
+          spans.push([this.start[h.from] ?? 0, closes, h.slots]);
       }
       const room = (this.m.problem.racks[own.rack]?.slots ?? 0) - own.slots - this.opened(i, own.rack, k);
       const points = [t, ...spans.map((s) => s[0]).filter((s) => s > t)];
-      const full = points.find((p) => spans.reduce((sum, [a, b, n]) => sum + (a <= p && p < b ? n : 0), 0) > room);
+      const full = points.find(
+        (p) => spans.reduce((sum, [a, b, n]) => sum + (a <= p && p < b ? n : 0), 0) > room,
+      );
       if (full !== undefined) {
         const frees = spans.filter(([a, b]) => a <= full && full < b).map((s) => s[1]);
         next = Math.max(next, Math.min(FOREVER, ...frees));
@@ -129,7 +133,8 @@ class Construction {
           t = Math.min(...overlapping.map((b) => b.to));
           continue;
         }
-        const due = (material: string | null) => changeover(this.m.problem, s, material, next?.material ?? null);
+        const due = (material: string | null) =>
+          changeover(this.m.problem, s, material, next?.material ?? null);
         if (next && due(op.material) !== due(last?.material ?? null)) {
           t = next.to;
           continue;
@@ -151,30 +156,51 @@ class Construction {
     if (!op) return { never: 'no such operation' };
     let from = this.release[i] ?? 0;
     if (op.lockedStart !== null) from = op.lockedStart;
-    else for (const lag of this.m.before[i] ?? []) if (this.done(lag.other)) from = Math.max(from, (this.end[lag.other] ?? 0) + lag.min);
+    else
+      for (const lag of this.m.before[i] ?? [])
+        if (this.done(lag.other)) from = Math.max(from, (this.end[lag.other] ?? 0) + lag.min);
     let best: Placed | null = null;
     for (const w of this.m.able[i] ?? []) {
       const found = this.fit(i, w, from);
       if (found && (!best || found.end < best.end)) best = found;
     }
-    if (!best) return { never: `${op.id} finds no open hours of its people${op.station ? ` and ${op.station}` : ''} before the horizon` };
-    if (op.lockedStart !== null && best.at !== op.lockedStart) return { never: `${op.id} is pinned to minute ${op.lockedStart}, and its people, place or rack are not free then` };
+    if (!best)
+      return {
+        never: `${op.id} finds no open hours of its people${op.station ? ` and ${op.station}` : ''} before the horizon`,
+      };
+    if (op.lockedStart !== null && best.at !== op.lockedStart)
+      return {
+        never: `${op.id} is pinned to minute ${op.lockedStart}, and its people, place or rack are not free then`,
+      };
     if (best.at >= FOREVER) return { wait: true };
-    if (best.end > this.m.problem.horizon) return { never: `${op.id} would end at minute ${best.end}, after the horizon (${this.m.problem.horizon})` };
+    if (best.end > this.m.problem.horizon)
+      return {
+        never: `${op.id} would end at minute ${best.end}, after the horizon (${this.m.problem.horizon})`,
+      };
     for (const lag of this.m.before[i] ?? []) {
       if (lag.max === null || !this.done(lag.other)) continue;
       const late = best.at - ((this.end[lag.other] ?? 0) + lag.max);
       const opener = this.m.operations[lag.other]?.id ?? '';
       const clash = `${op.id} must start within ${lag.max} min of the end of ${opener}, and its people, hours or rack allow it only ${late} min later`;
-      if (late > 0) return op.lockedStart !== null || this.m.operations[lag.other]?.lockedStart != null ? { never: clash } : { push: lag.other, by: late, clash };
+      if (late > 0)
+        return op.lockedStart !== null || this.m.operations[lag.other]?.lockedStart != null
+          ? { never: clash }
+          : { push: lag.other, by: late, clash };
     }
     for (const lag of this.m.after[i] ?? []) {
       if (!this.done(lag.other)) continue;
       const start = this.start[lag.other] ?? 0;
       const next = this.m.operations[lag.other]?.id ?? '';
-      if (best.end + lag.min > start) return { never: `${op.id} cannot end ${lag.min} min before ${next}, which is pinned to minute ${start}` };
+      if (best.end + lag.min > start)
+        return {
+          never: `${op.id} cannot end ${lag.min} min before ${next}, which is pinned to minute ${start}`,
+        };
       if (lag.max !== null && best.end + lag.max < start) {
-        return { push: i, by: start - lag.max - best.end, clash: `${next} is pinned more than ${lag.max} min after the end of ${op.id}` };
+        return {
+          push: i,
+          by: start - lag.max - best.end,
+          clash: `${next} is pinned more than ${lag.max} min after the end of ${op.id}`,
+        };
       }
     }
     return best;
@@ -222,7 +248,8 @@ export function construct(m: Model, urgency: Float64Array): Schedule | Clash {
           clash = `${m.operations[i]?.id ?? ''} finds no room on the rack`;
           continue;
         }
-        if ('never' in result) return { clash: pushes > 0 ? `${clash}; moved later, ${result.never}` : result.never };
+        if ('never' in result)
+          return { clash: pushes > 0 ? `${clash}; moved later, ${result.never}` : result.never };
         if ('push' in result) {
           clash = result.clash;
           const opener = result.push;
@@ -243,5 +270,7 @@ export function construct(m: Model, urgency: Float64Array): Schedule | Clash {
 }
 
 function makespan(m: Model, end: Int32Array): number {
-  return Math.max(...m.problem.finish.map((f) => (end[m.operations.findIndex((o) => o.id === f.operation)] ?? 0) + f.tail));
+  return Math.max(
+    ...m.problem.finish.map((f) => (end[m.operations.findIndex((o) => o.id === f.operation)] ?? 0) + f.tail),
+  );
 }

@@ -84,8 +84,14 @@ export function buildProblem(job: JobToPlan): Problem | null {
         capacity: 1,
         calendar: null,
         changeovers: products.flatMap((to) => [
-          ...products.flatMap((from) => (from === to ? [] : [{ from, to, minutes: CHANGEOVER_MINUTES[job.tool] }])),
-          { from: null, to, minutes: job.lastMaterial !== null && job.lastMaterial !== to ? CHANGEOVER_MINUTES[job.tool] : 0 },
+          ...products.flatMap((from) =>
+            from === to ? [] : [{ from, to, minutes: CHANGEOVER_MINUTES[job.tool] }],
+          ),
+          {
+            from: null,
+            to,
+            minutes: job.lastMaterial !== null && job.lastMaterial !== to ? CHANGEOVER_MINUTES[job.tool] : 0,
+          },
         ]),
       },
       { id: 'kitchen', capacity: 1, calendar: 'house', changeovers: [] },
@@ -99,7 +105,17 @@ export function buildProblem(job: JobToPlan): Problem | null {
   /** An operation that a fact stands for: its own worker, always open, begun at the start. */
   const helper = (id: string, lot: string, minutes: number): string => {
     problem.workers.push({ id, calendar: 'always', skills: [id] });
-    problem.operations.push({ id, lot, pieces: 0, minutes, skill: id, pausable: false, station: null, material: null, lockedStart: 0 });
+    problem.operations.push({
+      id,
+      lot,
+      pieces: 0,
+      minutes,
+      skill: id,
+      pausable: false,
+      station: null,
+      material: null,
+      lockedStart: 0,
+    });
     return id;
   };
 
@@ -116,7 +132,17 @@ export function buildProblem(job: JobToPlan): Problem | null {
         const left = Math.max(1, workMinutes(step, running.pieces) - spent);
         const id = `${lot.id}${SEPARATOR}${step.key}${SEPARATOR}running`;
         const station = step.kind === 'coat' ? 'tent' : null;
-        problem.operations.push({ id, lot: lot.id, pieces: running.pieces, minutes: left, skill: id, pausable: false, station, material: null, lockedStart: 0 });
+        problem.operations.push({
+          id,
+          lot: lot.id,
+          pieces: running.pieces,
+          minutes: left,
+          skill: id,
+          pausable: false,
+          station,
+          material: null,
+          lockedStart: 0,
+        });
         extra.set(running.worker, [...(extra.get(running.worker) ?? []), { open: [0, left], skill: id }]);
         ids.push(id);
       }
@@ -134,12 +160,18 @@ export function buildProblem(job: JobToPlan): Problem | null {
           lockedStart: null,
         });
         for (const need of step.after) {
-          for (const from of present.get(need.step) ?? []) problem.links.push({ from, to: id, minLag: need.min, maxLag: need.max });
+          for (const from of present.get(need.step) ?? [])
+            problem.links.push({ from, to: id, minLag: need.min, maxLag: need.max });
         }
         if (progress.from > job.t0) {
           const film = helper(`${id}${SEPARATOR}film`, lot.id, minute(progress.from));
           const open = progress.to === null ? null : minute(progress.to) - minute(progress.from);
-          problem.links.push({ from: film, to: id, minLag: 0, maxLag: open === null ? null : Math.max(0, open) });
+          problem.links.push({
+            from: film,
+            to: id,
+            minLag: 0,
+            maxLag: open === null ? null : Math.max(0, open),
+          });
         }
         ids.push(id);
       }
@@ -149,7 +181,9 @@ export function buildProblem(job: JobToPlan): Problem | null {
     if (!hang) continue;
     problem.finish.push({ operation: hang, tail: 0 });
     const firstCoat = job.route.find((s) => s.kind === 'coat' && present.get(s.key)?.length);
-    const onRack = lot.racked ? helper(`${lot.id}${SEPARATOR}rack${SEPARATOR}now`, lot.id, 0) : firstCoat && present.get(firstCoat.key)?.[0];
+    const onRack = lot.racked
+      ? helper(`${lot.id}${SEPARATOR}rack${SEPARATOR}now`, lot.id, 0)
+      : firstCoat && present.get(firstCoat.key)?.[0];
     if (onRack) problem.holds.push({ rack: 'rack', slots: lot.pieces, from: onRack, to: hang, tail: null });
   }
   if (problem.finish.length === 0) return null;
@@ -161,7 +195,11 @@ export function buildProblem(job: JobToPlan): Problem | null {
       ? [[0, until], ...crew.flatMap(([a, b]): Interval[] => (b > until ? [[Math.max(a, until), b]] : []))]
       : crew;
     problem.calendars.push({ id: calendar, open });
-    problem.workers.push({ id: worker, calendar, skills: ['prep', 'coat', 'hang', ...own.map((e) => e.skill)] });
+    problem.workers.push({
+      id: worker,
+      calendar,
+      skills: ['prep', 'coat', 'hang', ...own.map((e) => e.skill)],
+    });
   }
   return problem;
 }

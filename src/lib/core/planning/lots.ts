@@ -16,4 +16,5 @@ export function divide<T>(pieces: readonly T[], most: number): T[][] {
 }
 
 /** Names of lots: A … Z, then A2, B2 … */
-export const lotName = (i: number): string => String.fromCharCode(65 + (i % 26)) + (i < 26 ? '' : String(Math.floor(i / 26) + 1));
+export const lotName = (i: number): string =>
+  String.fromCharCode(65 + (i % 26)) + (i < 26 ? '' : String(Math.floor(i / 26) + 1));

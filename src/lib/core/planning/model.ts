@@ -38,7 +38,12 @@ export interface Model {
 }
 
 /** Minutes to change a station from one material to another. */
-export function changeover(problem: Problem, station: number, from: string | null, to: string | null): number {
+export function changeover(
+  problem: Problem,
+  station: number,
+  from: string | null,
+  to: string | null,
+): number {
   return problem.stations[station]?.changeovers.find((c) => c.from === from && c.to === to)?.minutes ?? 0;
 }
 
@@ -69,7 +74,10 @@ export function compile(problem: Problem): Model | NoPlan {
   const station = operations.map((o) => (o.station === null ? -1 : (stationIndex.get(o.station) ?? -1)));
   const hours = workers.map((w) => {
     const own = calendar.get(w.calendar) ?? [];
-    return [own, ...stations.map((s) => (s.calendar === null ? own : intersect(own, calendar.get(s.calendar) ?? [])))];
+    return [
+      own,
+      ...stations.map((s) => (s.calendar === null ? own : intersect(own, calendar.get(s.calendar) ?? []))),
+    ];
   });
   const able = operations.map((o) => workers.flatMap((w, i) => (w.skills.includes(o.skill) ? [i] : [])));
   const before: Lag[][] = operations.map(() => []);
@@ -78,7 +86,9 @@ export function compile(problem: Problem): Model | NoPlan {
     const [from, to] = [index.get(l.from), index.get(l.to)];
     if (from === undefined || to === undefined) continue;
     if (l.maxLag !== null && l.maxLag < l.minLag) {
-      return no(`${l.to} may start at the earliest ${l.minLag} min after ${l.from} and at the latest ${l.maxLag} min after it: the window is empty`);
+      return no(
+        `${l.to} may start at the earliest ${l.minLag} min after ${l.from} and at the latest ${l.maxLag} min after it: the window is empty`,
+      );
     }
     after[from]?.push({ other: to, min: l.minLag, max: l.maxLag });
     before[to]?.push({ other: from, min: l.minLag, max: l.maxLag });
@@ -107,7 +117,9 @@ export function compile(problem: Problem): Model | NoPlan {
       }),
     );
     if (widest < o.minutes) {
-      return no(`${o.id} takes ${o.minutes} min ${o.pausable ? 'and all open hours together give' : 'at a stretch and the longest open stretch is'} ${widest} min`);
+      return no(
+        `${o.id} takes ${o.minutes} min ${o.pausable ? 'and all open hours together give' : 'at a stretch and the longest open stretch is'} ${widest} min`,
+      );
     }
   }
 

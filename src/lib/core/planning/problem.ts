@@ -23,7 +23,9 @@ export const problemSchema = z
         id,
         capacity: z.number().int().positive(),
         calendar: id.nullable(),
-        changeovers: z.array(z.object({ from: z.string().nullable(), to: z.string().nullable(), minutes: minute })),
+        changeovers: z.array(
+          z.object({ from: z.string().nullable(), to: z.string().nullable(), minutes: minute }),
+        ),
       }),
     ),
     racks: z.array(z.object({ id, slots: minute })),
@@ -42,12 +44,17 @@ export const problemSchema = z
         }),
       )
       .min(1),
-    links: z.array(z.object({ from: id, to: id, minLag: z.number().int(), maxLag: z.number().int().nullable() })),
-    holds: z.array(z.object({ rack: id, slots: minute, from: id, to: id.nullable(), tail: minute.nullable() })),
+    links: z.array(
+      z.object({ from: id, to: id, minLag: z.number().int(), maxLag: z.number().int().nullable() }),
+    ),
+    holds: z.array(
+      z.object({ rack: id, slots: minute, from: id, to: id.nullable(), tail: minute.nullable() }),
+    ),
     finish: z.array(z.object({ operation: id, tail: minute })).min(1),
   })
   .superRefine((p, ctx) => {
-    const fault = (path: (string | number)[], message: string) => ctx.addIssue({ code: 'custom', path, message });
+    const fault = (path: (string | number)[], message: string) =>
+      ctx.addIssue({ code: 'custom', path, message });
     const unique = (list: { id: string }[], name: string) => {
       const seen = new Set<string>();
       list.forEach((x, i) => {
@@ -66,15 +73,18 @@ export const problemSchema = z
     };
     p.calendars.forEach((c, i) =>
       c.open.forEach(([from, to], k) => {
-        if (from >= to) fault(['calendars', i, 'open', k], `Opens at ${from} and closes at ${to}: it must close later`);
+        if (from >= to)
+          fault(['calendars', i, 'open', k], `Opens at ${from} and closes at ${to}: it must close later`);
         const before = c.open[k - 1];
-        if (before && before[1] > from) fault(['calendars', i, 'open', k], 'Open hours must be sorted and must not overlap');
+        if (before && before[1] > from)
+          fault(['calendars', i, 'open', k], 'Open hours must be sorted and must not overlap');
       }),
     );
     p.workers.forEach((w, i) => known(calendars, w.calendar, 'calendar', ['workers', i, 'calendar']));
     p.stations.forEach((s, i) => {
       known(calendars, s.calendar, 'calendar', ['stations', i, 'calendar']);
-      if (s.capacity > 1 && s.changeovers.length) fault(['stations', i], 'Changeovers need a station of capacity 1');
+      if (s.capacity > 1 && s.changeovers.length)
+        fault(['stations', i], 'Changeovers need a station of capacity 1');
     });
     p.operations.forEach((o, i) => known(stations, o.station, 'station', ['operations', i, 'station']));
     p.links.forEach((l, i) => {

@@ -12,7 +12,10 @@ export const workWeekSchema = z.object({
   spans: z
     .array(z.tuple([clock, clock]))
     .min(1)
-    .refine((spans) => spans.every(([a, b], i) => a < b && (spans[i - 1]?.[1] ?? '') <= a), 'Hours must run forward and must not overlap'),
+    .refine(
+      (spans) => spans.every(([a, b], i) => a < b && (spans[i - 1]?.[1] ?? '') <= a),
+      'Hours must run forward and must not overlap',
+    ),
 });
 export type WorkWeek = z.infer<typeof workWeekSchema>;
 
@@ -29,11 +32,15 @@ const MINUTE = 60_000;
 export function openMinutes(week: WorkWeek, zone: string, t0: number, horizon: number): Interval[] {
   const out: Interval[] = [];
   let day = Temporal.Instant.fromEpochMilliseconds(t0).toZonedDateTimeISO(zone).toPlainDate();
-  const last = Temporal.Instant.fromEpochMilliseconds(t0 + horizon * MINUTE).toZonedDateTimeISO(zone).toPlainDate();
+  const last = Temporal.Instant.fromEpochMilliseconds(t0 + horizon * MINUTE)
+    .toZonedDateTimeISO(zone)
+    .toPlainDate();
   for (; Temporal.PlainDate.compare(day, last) <= 0; day = day.add({ days: 1 })) {
     if (!week.days.includes(day.dayOfWeek)) continue;
     for (const span of week.spans) {
-      const [from, to] = span.map((time) => (day.toZonedDateTime({ timeZone: zone, plainTime: time }).epochMilliseconds - t0) / MINUTE);
+      const [from, to] = span.map(
+        (time) => (day.toZonedDateTime({ timeZone: zone, plainTime: time }).epochMilliseconds - t0) / MINUTE,
+      );
       if (from === undefined || to === undefined) continue;
       const clipped: Interval = [Math.max(0, from), Math.min(horizon, to)];
       if (clipped[0] < clipped[1]) out.push(clipped);

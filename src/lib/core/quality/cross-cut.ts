@@ -25,7 +25,8 @@ export function crossCutClass(flaked: number, lattice: Lattice): CrossCutResult 
     throw new RangeError(`Flaked squares must be a whole number from 0 to ${lattice}, got ${flaked}`);
   }
   const share = flaked / lattice;
-  const iso = flaked === 0 ? 0 : share < 0.05 ? 1 : share <= 0.15 ? 2 : share <= 0.35 ? 3 : share <= 0.65 ? 4 : 5;
+  const iso =
+    flaked === 0 ? 0 : share < 0.05 ? 1 : share <= 0.15 ? 2 : share <= 0.35 ? 3 : share <= 0.65 ? 4 : 5;
   return { share, iso, astm: (['5B', '4B', '3B', '2B', '1B', '0B'] as const)[iso] };
 }
 

@@ -104,7 +104,12 @@ export function failureOf(key: string): Failure {
  * @param cureMinutes minutes from then to cured, null when the product names none
  * @returns ms since 1970, never before `now`
  */
-export function earliestRemedy(failure: Failure, now: number, laid: number | null, cureMinutes: number | null): number {
+export function earliestRemedy(
+  failure: Failure,
+  now: number,
+  laid: number | null,
+  cureMinutes: number | null,
+): number {
   if (laid === null) return now;
   const wait = Math.max(failure.waitMinutes, failure.afterCure ? (cureMinutes ?? 0) : 0);
   return Math.max(now, laid + wait * 60_000);

@@ -9,11 +9,13 @@
  * @throws RangeError when the arguments make no such question
  */
 export function sampleSize(population: number, faulty: number, confidence: number): number {
-  if (!(Number.isInteger(population) && population > 0)) throw new RangeError(`Population must be a whole number above 0, got ${population}`);
+  if (!(Number.isInteger(population) && population > 0))
+    throw new RangeError(`Population must be a whole number above 0, got ${population}`);
   if (!(Number.isInteger(faulty) && faulty >= 1 && faulty <= population)) {
     throw new RangeError(`Faulty pieces must be a whole number from 1 to ${population}, got ${faulty}`);
   }
-  if (!(confidence > 0 && confidence < 1)) throw new RangeError(`Confidence must be between 0 and 1, got ${confidence}`);
+  if (!(confidence > 0 && confidence < 1))
+    throw new RangeError(`Confidence must be between 0 and 1, got ${confidence}`);
   let missAll = 1;
   for (let n = 1; n <= population; n++) {
     missAll *= Math.max(0, population - faulty - n + 1) / (population - n + 1);
@@ -29,7 +31,12 @@ export function sampleSize(population: number, faulty: number, confidence: numbe
  * @param risk higher is looked at sooner
  * @param random a seeded generator, values in [0, 1)
  */
-export function chooseSample<T>(items: readonly T[], n: number, risk: (item: T) => number, random: () => number): T[] {
+export function chooseSample<T>(
+  items: readonly T[],
+  n: number,
+  risk: (item: T) => number,
+  random: () => number,
+): T[] {
   return items
     .map((item) => ({ item, risk: risk(item), lot: random() }))
     .sort((a, b) => b.risk - a.risk || a.lot - b.lot)

@@ -6,7 +6,8 @@ import { M2_PER_FT2, ML_PER_US_GALLON, UM_PER_MIL } from '../units/measures';
 export const M2_PER_LITRE_AT_1_UM = 1000;
 
 /** Area that one US gallon covers at one mil wet, ft²: 231 in³ / 0.001 in / 144. */
-export const FT2_PER_GALLON_AT_1_MIL = ((ML_PER_US_GALLON / 1000) * M2_PER_LITRE_AT_1_UM) / UM_PER_MIL / M2_PER_FT2;
+export const FT2_PER_GALLON_AT_1_MIL =
+  ((ML_PER_US_GALLON / 1000) * M2_PER_LITRE_AT_1_UM) / UM_PER_MIL / M2_PER_FT2;
 
 /**
  * Wet film thickness to lay for a dry one.
@@ -17,7 +18,8 @@ export const FT2_PER_GALLON_AT_1_MIL = ((ML_PER_US_GALLON / 1000) * M2_PER_LITRE
  * @throws RangeError when the solids or the thinner are out of range
  */
 export function wetFilm(dry: number, solids: number, thinner = 0): number {
-  if (!(solids > 0 && solids <= 1)) throw new RangeError(`Volume solids must be above 0 and at most 1, got ${solids}`);
+  if (!(solids > 0 && solids <= 1))
+    throw new RangeError(`Volume solids must be above 0 and at most 1, got ${solids}`);
   if (!(thinner >= 0)) throw new RangeError(`Thinner must be a share of 0 or more, got ${thinner}`);
   return (dry * (1 + thinner)) / solids;
 }

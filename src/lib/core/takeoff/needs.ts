@@ -27,14 +27,23 @@ export const passArea = (step: Step, piece: { form: Form; w: number; h: number }
   faceArea(piece) + (step.face === 'front' ? edgeArea(piece) : 0);
 
 /** Volume per product for pieces that go the whole route. */
-export function productNeeds(route: readonly Step[], pieces: readonly { form: Form; w: number; h: number }[], tool: Tool): ProductNeed[] {
+export function productNeeds(
+  route: readonly Step[],
+  pieces: readonly { form: Form; w: number; h: number }[],
+  tool: Tool,
+): ProductNeed[] {
   const needs = new Map<string, ProductNeed>();
   for (const step of route) {
     const { product } = step;
     if (!product) continue;
     const areaM2 = pieces.reduce((sum, p) => sum + passArea(step, p), 0);
     const volume = coatVolume(areaM2, product.dryFilm.value, product.solids.value, tool) * (1 + RESERVE);
-    const need = needs.get(product.key) ?? { product, areaM2: 0, volumeMl: 0, wetUm: wetFilm(product.dryFilm.value, product.solids.value, product.mix?.thinner ?? 0) };
+    const need = needs.get(product.key) ?? {
+      product,
+      areaM2: 0,
+      volumeMl: 0,
+      wetUm: wetFilm(product.dryFilm.value, product.solids.value, product.mix?.thinner ?? 0),
+    };
     needs.set(product.key, { ...need, areaM2: need.areaM2 + areaM2, volumeMl: need.volumeMl + volume });
   }
   return [...needs.values()];

@@ -4,7 +4,8 @@ import { Temporal } from 'temporal-polyfill';
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
-const at = (ms: number, zone: string): Temporal.ZonedDateTime => Temporal.Instant.fromEpochMilliseconds(ms).toZonedDateTimeISO(zone);
+const at = (ms: number, zone: string): Temporal.ZonedDateTime =>
+  Temporal.Instant.fromEpochMilliseconds(ms).toZonedDateTimeISO(zone);
 const two = (n: number): string => String(n).padStart(2, '0');
 
 /** @param ms since 1970 @returns e.g. `15:12` */
@@ -30,7 +31,9 @@ export const sayTime = (ms: number, zone: string): string => `${sayDay(ms, zone)
 
 /** The clock time alone today, with the day otherwise. */
 export const sayNear = (ms: number, now: number, zone: string): string =>
-  sayDay(ms, zone) === sayDay(now, zone) && Math.abs(ms - now) < 86_400_000 ? sayClock(ms, zone) : sayTime(ms, zone);
+  sayDay(ms, zone) === sayDay(now, zone) && Math.abs(ms - now) < 86_400_000
+    ? sayClock(ms, zone)
+    : sayTime(ms, zone);
 
 /** Midnight at the start of the local day of a moment, ms since 1970. */
 export const startOfDay = (ms: number, zone: string): number => at(ms, zone).startOfDay().epochMilliseconds;

@@ -9,7 +9,9 @@ export type Db = Database.Database;
 export function migrate(db: Db, folder: string): void {
   db.exec('CREATE TABLE IF NOT EXISTS migration (name TEXT PRIMARY KEY, applied_at TEXT NOT NULL) STRICT');
   const had = new Set(db.prepare('SELECT name FROM migration').pluck().all());
-  const files = readdirSync(folder).filter((f) => /^\d{4}_.*\.sql$/.test(f)).sort();
+  const files = readdirSync(folder)
+    .filter((f) => /^\d{4}_.*\.sql$/.test(f))
+    .sort();
   for (const name of files) {
     if (had.has(name)) continue;
     db.transaction(() => {

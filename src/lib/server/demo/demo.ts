@@ -59,16 +59,22 @@ function followPlan(db: Db, job: string): void {
   const file = openJob(db, job);
   const plan = currentPlan(db, file, MONDAY);
   if (!plan || 'infeasible' in plan.result) throw new Error('The demo job has no plan');
-  const facts = plannedSteps(plan.result.assignments, plan.t0).flatMap(({ lot, step, worker, start, end }) => {
-    const pieces = file.lots.find((l) => l.id === lot)?.pieces ?? [];
-    const work = newId();
-    const base = { job, worker, device: 'demo' };
-    return [
-      { ...base, id: work, at: start, body: { kind: 'work.started', step, lot, pieces } },
-      { ...base, id: newId(), at: end, body: { kind: 'work.finished', work, leftOut: [] } },
-    ];
-  });
-  recordFacts(db, job, facts.filter((f) => f.at <= DEMO_NOW).sort((x, y) => x.at - y.at));
+  const facts = plannedSteps(plan.result.assignments, plan.t0).flatMap(
+    ({ lot, step, worker, start, end }) => {
+      const pieces = file.lots.find((l) => l.id === lot)?.pieces ?? [];
+      const work = newId();
+      const base = { job, worker, device: 'demo' };
+      return [
+        { ...base, id: work, at: start, body: { kind: 'work.started', step, lot, pieces } },
+        { ...base, id: newId(), at: end, body: { kind: 'work.finished', work, leftOut: [] } },
+      ];
+    },
+  );
+  recordFacts(
+    db,
+    job,
+    facts.filter((f) => f.at <= DEMO_NOW).sort((x, y) => x.at - y.at),
+  );
 }
 
 /** Fills an empty database with the demo, whole or not at all. */
@@ -76,13 +82,23 @@ export function makeDemo(db: Db): void {
   if (listJobIds(db).length > 0) return;
   setClock(db, DEMO_NOW);
   db.transaction(() => {
-    if (listWorkers(db).length === 0) for (const { name, role } of CREW) insertWorker(db, { id: newId(), name, role });
+    if (listWorkers(db).length === 0)
+      for (const { name, role } of CREW) insertWorker(db, { id: newId(), name, role });
     const workers = listWorkers(db).map((w) => w.id);
     writeSetting(db, 'company', { name: 'Saltmarsh Cabinet Finishing', town: 'Marrow Bay' });
     writeSetting(db, 'measures', 'metric');
     const job = createJob(
       db,
-      { name: 'Lanternhouse', place: '4 Ropewalk Lane, Marrow Bay', houseYear: 1994, zone: DEMO_ZONE, unit: 'in', colour: 'Oatcloth', hex: '#DCCFA9', sheen: 'satin' },
+      {
+        name: 'Lanternhouse',
+        place: '4 Ropewalk Lane, Marrow Bay',
+        houseYear: 1994,
+        zone: DEMO_ZONE,
+        unit: 'in',
+        colour: 'Oatcloth',
+        hex: '#DCCFA9',
+        sheen: 'satin',
+      },
       MONDAY - 10 * 1440 * MINUTE,
     );
     saveSurvey(db, job, LANTERNHOUSE);
@@ -106,6 +122,8 @@ export function makeDemo(db: Db): void {
       fact(early + 45 * MINUTE, { kind: 'piece.down', pieces: pieces.map((p) => p.id), place: 'tent rack' }),
     ]);
     followPlan(db, job);
-    recordFacts(db, job, [fact(DEMO_NOW - 12 * MINUTE, { kind: 'air.read', place: 'tent', celsius: 18.4, humidity: 0.61 })]);
+    recordFacts(db, job, [
+      fact(DEMO_NOW - 12 * MINUTE, { kind: 'air.read', place: 'tent', celsius: 18.4, humidity: 0.61 }),
+    ]);
   }).immediate();
 }

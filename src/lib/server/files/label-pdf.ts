@@ -9,9 +9,19 @@ import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 const POINTS_PER_MM = 72 / 25.4;
 const pt = (mm: number): number => mm * POINTS_PER_MM;
 
-const fontFolder = join(dirname(createRequire(import.meta.url).resolve('pdfmake/package.json')), 'build', 'fonts', 'Roboto');
+const fontFolder = join(
+  dirname(createRequire(import.meta.url).resolve('pdfmake/package.json')),
+  'build',
+  'fonts',
+  'Roboto',
+);
 pdfmake.setFonts({
-  Roboto: { normal: join(fontFolder, 'Roboto-Regular.ttf'), bold: join(fontFolder, 'Roboto-Medium.ttf'), italics: join(fontFolder, 'Roboto-Italic.ttf'), bolditalics: join(fontFolder, 'Roboto-MediumItalic.ttf') },
+  Roboto: {
+    normal: join(fontFolder, 'Roboto-Regular.ttf'),
+    bold: join(fontFolder, 'Roboto-Medium.ttf'),
+    italics: join(fontFolder, 'Roboto-Italic.ttf'),
+    bolditalics: join(fontFolder, 'Roboto-MediumItalic.ttf'),
+  },
 });
 
 export interface LabelledPiece {
@@ -34,7 +44,16 @@ function label(piece: LabelledPiece, x: number, y: number, sheet: SheetFormat, j
   return [
     {
       canvas: [
-        { type: 'polyline', closePath: true, color: '#000', points: [{ x: 0, y: pt(5) }, { x: pt(3.5), y: 0 }, { x: pt(7), y: pt(5) }] },
+        {
+          type: 'polyline',
+          closePath: true,
+          color: '#000',
+          points: [
+            { x: 0, y: pt(5) },
+            { x: pt(3.5), y: 0 },
+            { x: pt(7), y: pt(5) },
+          ],
+        },
         { type: 'rect', x: pt(2.7), y: pt(5), w: pt(1.6), h: stem - pt(5), color: '#000' },
       ],
       absolutePosition: arrow,
@@ -52,7 +71,12 @@ function label(piece: LabelledPiece, x: number, y: number, sheet: SheetFormat, j
       absolutePosition: { x: left + pt(17), y: top + h - pt(9) - 2 },
     },
     { text: job, fontSize: 8, color: '#444', absolutePosition: { x: left + pt(17), y: top + h - pt(5) - 1 } },
-    { qr: piece.id, fit: qr, eccLevel: 'M', absolutePosition: { x: left + w - qr - pt(4), y: top + (h - qr) / 2 } },
+    {
+      qr: piece.id,
+      fit: qr,
+      eccLevel: 'M',
+      absolutePosition: { x: left + w - qr - pt(4), y: top + (h - qr) / 2 },
+    },
   ];
 }
 
@@ -60,7 +84,12 @@ function label(piece: LabelledPiece, x: number, y: number, sheet: SheetFormat, j
  * Draws the labels of the pieces, in their order.
  * @param first first free position on the first sheet, from 0
  */
-export async function labelSheet(sheet: SheetFormat, first: number, job: string, pieces: readonly LabelledPiece[]): Promise<Buffer> {
+export async function labelSheet(
+  sheet: SheetFormat,
+  first: number,
+  job: string,
+  pieces: readonly LabelledPiece[],
+): Promise<Buffer> {
   const places = placeLabels(sheet, pieces.length, first);
   const pages = Math.max(...places.map((p) => p.page)) + 1;
   const content: Content[] = Array.from({ length: pages }, (_, page) => ({
@@ -73,6 +102,11 @@ export async function labelSheet(sheet: SheetFormat, first: number, job: string,
     ],
     pageBreak: page > 0 ? ('before' as const) : undefined,
   }));
-  const definition: TDocumentDefinitions = { pageSize: { width: pt(sheet.pageW), height: pt(sheet.pageH) }, pageMargins: [0, 0, 0, 0], content, info: { title: `Labels, ${job}` } };
+  const definition: TDocumentDefinitions = {
+    pageSize: { width: pt(sheet.pageW), height: pt(sheet.pageH) },
+    pageMargins: [0, 0, 0, 0],
+    content,
+    info: { title: `Labels, ${job}` },
+  };
   return pdfmake.createPdf(definition).getBuffer();
 }

@@ -19,7 +19,10 @@ export function divideLots(db: Db, job: string, lotSize: number): void {
   const standing = begun ? listLots(db, job).filter((lot) => lot.pieces.length) : [];
   const placed = new Set(standing.flatMap((lot) => lot.pieces));
   const free = listPieces(db, job).filter((p) => !placed.has(p.id));
-  const added = divide(free.map((p) => p.id), lotSize).map((pieces, i) => ({ id: newId(), name: lotName(standing.length + i), pieces }));
+  const added = divide(
+    free.map((p) => p.id),
+    lotSize,
+  ).map((pieces, i) => ({ id: newId(), name: lotName(standing.length + i), pieces }));
   writeLots(db, job, [...standing, ...added]);
 }
 
@@ -28,11 +31,20 @@ export function divideLots(db: Db, job: string, lotSize: number): void {
  * @param input a Choice, unchecked
  * @throws Refused 422 when the choice is faulty, 409 when it would change a route that work has begun on
  */
-export function choosePlan(db: Db, jobId: string, input: unknown, colour?: { hex: string; colour: string; sheen: string }): void {
+export function choosePlan(
+  db: Db,
+  jobId: string,
+  input: unknown,
+  colour?: { hex: string; colour: string; sheen: string },
+): void {
   const parsed = choiceSchema.safeParse(input);
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
-    throw new Refused(422, issue?.message ?? 'The choice is not complete.', issue?.path[0] === undefined ? null : String(issue.path[0]));
+    throw new Refused(
+      422,
+      issue?.message ?? 'The choice is not complete.',
+      issue?.path[0] === undefined ? null : String(issue.path[0]),
+    );
   }
   const choice = parsed.data;
   db.transaction(() => {
@@ -48,7 +60,11 @@ export function choosePlan(db: Db, jobId: string, input: unknown, colour?: { hex
     const orphan = [...file.state.works.values()].find((w) => !keys.has(w.step));
     if (orphan) {
       const step = file.route.find((s) => s.key === orphan.step);
-      throw new Refused(409, `“${step?.act ?? orphan.step}” is recorded already and the new choice has no such step. Keep the system and its coats, or take that work back first.`, 'system');
+      throw new Refused(
+        409,
+        `“${step?.act ?? orphan.step}” is recorded already and the new choice has no such step. Keep the system and its coats, or take that work back first.`,
+        'system',
+      );
     }
     writeChoice(db, jobId, JSON.stringify(choice));
     const zone = file.zones[0];

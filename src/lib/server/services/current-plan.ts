@@ -48,7 +48,9 @@ export function jobToPlan(file: JobFile, now: number, horizonDays: number): JobT
 /** An operation that should have begun by now and has not: the plan is overtaken. */
 function overtaken(plan: StoredPlan, now: number): boolean {
   if ('infeasible' in plan.result) return now - plan.madeAt > 15 * MINUTE;
-  return plan.result.assignments.some((a) => !a.operation.endsWith(':film') && a.start > 0 && plan.t0 + a.start * MINUTE < now - MINUTE);
+  return plan.result.assignments.some(
+    (a) => !a.operation.endsWith(':film') && a.start > 0 && plan.t0 + a.start * MINUTE < now - MINUTE,
+  );
 }
 
 /**
@@ -61,8 +63,15 @@ export function currentPlan(db: Db, file: JobFile, now: number): StoredPlan | nu
   const facts = lastFact(db, file.job.id);
   const choice = file.job.choice ?? '';
   const stored = newestPlan(db, file.job.id);
-  const lotsKnown = stored && file.lots.every((lot) => lot.pieces.every((p) => file.state.pieces.get(p)?.hungIn != null) || stored.problem.operations.some((o) => o.lot === lot.id));
-  if (stored && lotsKnown && stored.facts === facts && stored.choice === choice && !overtaken(stored, now)) return stored;
+  const lotsKnown =
+    stored &&
+    file.lots.every(
+      (lot) =>
+        lot.pieces.every((p) => file.state.pieces.get(p)?.hungIn != null) ||
+        stored.problem.operations.some((o) => o.lot === lot.id),
+    );
+  if (stored && lotsKnown && stored.facts === facts && stored.choice === choice && !overtaken(stored, now))
+    return stored;
 
   let plan: StoredPlan | null = null;
   for (const days of HORIZONS) {
@@ -73,7 +82,8 @@ export function currentPlan(db: Db, file: JobFile, now: number): StoredPlan | nu
     plan = { id: newId(), madeAt: now, t0: job.t0, facts, choice, problem, result };
     if (!('infeasible' in result)) {
       const faults = audit(problem, result);
-      if (faults.length) throw new Error(`The planner made a wrong plan for ${file.job.name}: ${faults.join('; ')}`);
+      if (faults.length)
+        throw new Error(`The planner made a wrong plan for ${file.job.name}: ${faults.join('; ')}`);
       break;
     }
   }

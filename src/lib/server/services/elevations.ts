@@ -1,10 +1,30 @@
 /** The walls of a job with the mark of every piece. */
-import { pieceMark } from '$core/bench/mark';
-import { elevation } from '$core/kitchen/geometry';
-import { readNotation } from '$core/kitchen/notation';
-import type { ElevationView } from '$lib/ui/elevation-view';
-import type { JobFile } from './job-file';
 import { pieceState } from '$core/bench/fold';
+import { pieceMark, type Mark } from '$core/bench/mark';
+import { elevation } from '$core/kitchen/geometry';
+import type { Form, Hinge } from '$core/kitchen/kitchen';
+import { readNotation } from '$core/kitchen/notation';
+import type { JobFile } from './job-file';
+
+/** A wall ready to draw. Millimetres, floor at 0. */
+export interface ElevationView {
+  name: string;
+  width: number;
+  height: number;
+  boxes: { x: number; y: number; w: number; h: number; open: string | null }[];
+  fronts: {
+    id: string;
+    code: string;
+    x: number;
+    y: number;
+    w: number;
+    h: number;
+    form: Form;
+    hinge: Hinge | null;
+    mark: Mark;
+    where: string;
+  }[];
+}
 
 export function elevations(file: JobFile, now: number): ElevationView[] {
   const { kitchen } = readNotation(file.job.surveyed, file.job.unit);

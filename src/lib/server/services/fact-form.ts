@@ -2,7 +2,9 @@
 import type { FactKind } from '$core/bench/events';
 
 const number = (form: FormData, name: string): number | undefined => {
-  const text = String(form.get(name) ?? '').trim().replace(',', '.');
+  const text = String(form.get(name) ?? '')
+    .trim()
+    .replace(',', '.');
   return text === '' ? undefined : Number(text);
 };
 const text = (form: FormData, name: string): string => String(form.get(name) ?? '');
@@ -19,7 +21,13 @@ export function bodyFromForm(form: FormData): Record<string, unknown> {
     case 'piece.down':
       return { kind, pieces: all(form, 'piece'), place: text(form, 'place') };
     case 'work.started':
-      return { kind, step: text(form, 'step'), lot: text(form, 'lot'), pieces: all(form, 'piece'), ...override };
+      return {
+        kind,
+        step: text(form, 'step'),
+        lot: text(form, 'lot'),
+        pieces: all(form, 'piece'),
+        ...override,
+      };
     case 'work.finished':
       return { kind, work: text(form, 'work'), leftOut: all(form, 'leftOut') };
     case 'air.read': {
@@ -45,7 +53,13 @@ export function bodyFromForm(form: FormData): Record<string, unknown> {
       return { kind, piece: text(form, 'piece'), face: text(form, 'face'), test, note: text(form, 'note') };
     }
     case 'touch-up.closed':
-      return { kind, touchUp: text(form, 'touchUp'), minutes: number(form, 'minutes'), note: text(form, 'note'), ...override };
+      return {
+        kind,
+        touchUp: text(form, 'touchUp'),
+        minutes: number(form, 'minutes'),
+        note: text(form, 'note'),
+        ...override,
+      };
     case 'void':
       return { kind, fact: text(form, 'fact'), reason: text(form, 'reason') };
     default:

@@ -29,7 +29,11 @@ export interface JobFile {
 /** Loads a job. @throws Refused 404 when there is none */
 export function openJob(db: Db, id: string): JobFile {
   const job = findJob(db, id);
-  if (!job) throw new Refused(404, 'There is no such job. It may have been opened from an old link: look it up under Jobs.');
+  if (!job)
+    throw new Refused(
+      404,
+      'There is no such job. It may have been opened from an old link: look it up under Jobs.',
+    );
   const pieces = listPieces(db, id);
   const facts = listFacts(db, id);
   const state = fold(facts);
@@ -44,5 +48,16 @@ export function openJob(db: Db, id: string): JobFile {
     cureMinutes: cures.length ? Math.max(...cures) : null,
     sayTime: (ms) => sayTime(ms, job.zone),
   };
-  return { job, zones: listZones(db, id), pieces, lots: listLots(db, id), facts, state, choice, route, codes, context };
+  return {
+    job,
+    zones: listZones(db, id),
+    pieces,
+    lots: listLots(db, id),
+    facts,
+    state,
+    choice,
+    route,
+    codes,
+    context,
+  };
 }

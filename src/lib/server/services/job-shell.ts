@@ -4,7 +4,7 @@ import { workMinutes } from '$core/coating/route';
 import { plannedSteps } from '$core/planning/job-problem';
 import { openMinutes } from '$core/planning/work-week';
 import { sayDate, sayDay, sayTime, startOfDay } from '$core/units/clock-time';
-import type { Bar, Station } from '$lib/ui/job-shell';
+import type { Bar, Station } from './shell-view';
 import type { StoredPlan } from '../store/plans';
 import type { JobFile } from './job-file';
 import { summarise } from './summaries';
@@ -21,7 +21,8 @@ export function stations(file: JobFile, plan: StoredPlan | null): Station[] {
   const s = summarise(file);
   const { zone, id } = file.job;
   const back = handBack(plan);
-  const planned = plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
+  const planned =
+    plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
   const hangs = planned.filter((p) => p.step === 'hang').map((p) => p.start);
   const at = (page: string) => `/jobs/${id}/${page}`;
   const of = (n: number) => `${n} of ${s.pieces}`;
@@ -36,10 +37,28 @@ export function stations(file: JobFile, plan: StoredPlan | null): Station[] {
           ? 'all home'
           : '';
   return [
-    { key: 'survey', title: 'Survey', href: at('survey'), fact: s.pieces ? `${s.pieces} pieces` : 'draw the walls', done: s.pieces > 0 },
+    {
+      key: 'survey',
+      title: 'Survey',
+      href: at('survey'),
+      fact: s.pieces ? `${s.pieces} pieces` : 'draw the walls',
+      done: s.pieces > 0,
+    },
     { key: 'plan', title: 'Plan', href: at('plan'), fact: planFact, done: file.choice !== null },
-    { key: 'take-down', title: 'Take down', href: at('take-down'), fact: s.pieces ? of(s.down) : '', done: s.pieces > 0 && s.down === s.pieces },
-    { key: 'coat', title: 'Coat', href: at('coat'), fact: s.passes ? `${s.passesDone} of ${s.passes} passes` : '', done: s.passes > 0 && s.passesDone === s.passes },
+    {
+      key: 'take-down',
+      title: 'Take down',
+      href: at('take-down'),
+      fact: s.pieces ? of(s.down) : '',
+      done: s.pieces > 0 && s.down === s.pieces,
+    },
+    {
+      key: 'coat',
+      title: 'Coat',
+      href: at('coat'),
+      fact: s.passes ? `${s.passesDone} of ${s.passes} passes` : '',
+      done: s.passes > 0 && s.passesDone === s.passes,
+    },
     {
       key: 'hang',
       title: 'Hang',
@@ -58,7 +77,13 @@ export function stations(file: JobFile, plan: StoredPlan | null): Station[] {
       key: 'check',
       title: 'Check',
       href: at('check'),
-      fact: s.openTouchUps ? `${s.openTouchUps} to touch up` : s.checks ? `${s.checks} checks` : lastWork !== null ? sayDay(lastWork + 7 * 1440 * MINUTE, zone) : '',
+      fact: s.openTouchUps
+        ? `${s.openTouchUps} to touch up`
+        : s.checks
+          ? `${s.checks} checks`
+          : lastWork !== null
+            ? sayDay(lastWork + 7 * 1440 * MINUTE, zone)
+            : '',
       done: s.checks > 0 && s.openTouchUps === 0,
     },
   ];
@@ -81,7 +106,15 @@ function short(step: Step): string {
 /** Bars of what was done, is under way and is planned. */
 export function bars(file: JobFile, plan: StoredPlan | null, workers: ReadonlyMap<string, string>): Bar[] {
   const lots = new Map(file.lots.map((l) => [l.id, l.name]));
-  const make = (id: string, step: Step, lot: string, who: string, start: number, end: number, tense: Bar['tense']): Bar => {
+  const make = (
+    id: string,
+    step: Step,
+    lot: string,
+    who: string,
+    start: number,
+    end: number,
+    tense: Bar['tense'],
+  ): Bar => {
     const wait = step.kind === 'coat' ? waitAfter(file.route, step) : null;
     return {
       id,
@@ -119,11 +152,18 @@ export function bars(file: JobFile, plan: StoredPlan | null, workers: ReadonlyMa
 /** The crew's open hours between two moments, ms since 1970. */
 export function openSpans(file: JobFile, from: number, to: number): [number, number][] {
   if (!file.choice) return [];
-  return openMinutes(file.choice.crewWeek, file.job.zone, from, Math.round((to - from) / MINUTE)).map(([a, b]) => [from + a * MINUTE, from + b * MINUTE]);
+  return openMinutes(file.choice.crewWeek, file.job.zone, from, Math.round((to - from) / MINUTE)).map(
+    ([a, b]) => [from + a * MINUTE, from + b * MINUTE],
+  );
 }
 
 /** The rail of today: its bars and hours. */
-export function today(file: JobFile, plan: StoredPlan | null, workers: ReadonlyMap<string, string>, now: number) {
+export function today(
+  file: JobFile,
+  plan: StoredPlan | null,
+  workers: ReadonlyMap<string, string>,
+  now: number,
+) {
   const dayStart = startOfDay(now, file.job.zone);
   const dayEnd = startOfDay(dayStart + 26 * 60 * MINUTE, file.job.zone);
   return {

@@ -22,7 +22,11 @@ export function recordFacts(db: Db, jobId: string, inputs: readonly unknown[]): 
     const parsed = factSchema.safeParse(input);
     if (parsed.success) return parsed.data;
     const issue = parsed.error.issues[0];
-    throw new Refused(422, `Fact ${i + 1}, ${issue?.path.join('.') || 'whole'}: ${issue?.message ?? 'malformed'}`, issue?.path.map(String).at(-1) ?? null);
+    throw new Refused(
+      422,
+      `Fact ${i + 1}, ${issue?.path.join('.') || 'whole'}: ${issue?.message ?? 'malformed'}`,
+      issue?.path.map(String).at(-1) ?? null,
+    );
   });
   return db
     .transaction(() => {
@@ -33,10 +37,16 @@ export function recordFacts(db: Db, jobId: string, inputs: readonly unknown[]): 
         if (fact.job !== jobId) throw new Refused(422, 'The fact belongs to another job.', 'job');
         const before = findFact(db, fact.id);
         if (before) {
-          if (before.job !== fact.job || JSON.stringify(before.body) !== JSON.stringify(fact.body)) throw new Refused(409, 'This id is used for another fact. Record it anew.', 'id');
+          if (before.job !== fact.job || JSON.stringify(before.body) !== JSON.stringify(fact.body))
+            throw new Refused(409, 'This id is used for another fact. Record it anew.', 'id');
           continue;
         }
-        if (fact.at > time + AHEAD) throw new Refused(422, 'The fact lies in the future: the clock of this device is ahead. Set it right.', 'at');
+        if (fact.at > time + AHEAD)
+          throw new Refused(
+            422,
+            'The fact lies in the future: the clock of this device is ahead. Set it right.',
+            'at',
+          );
         const refusal = judge({ ...file.context, state: fold(known) }, known, fact);
         if (refusal) throw new Refused(409, refusal.message, null, refusal);
         insertFact(db, fact, time);

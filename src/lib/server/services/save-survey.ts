@@ -24,7 +24,8 @@ const MAX_TEXT = 100_000;
  * @throws Refused 409 when a piece that has facts would vanish, 422 when the text is too long
  */
 export function saveSurvey(db: Db, jobId: string, text: string): SavedSurvey {
-  if (text.length > MAX_TEXT) throw new Refused(422, `A survey has at most ${MAX_TEXT} letters. Split the job in two.`, 'notation');
+  if (text.length > MAX_TEXT)
+    throw new Refused(422, `A survey has at most ${MAX_TEXT} letters. Split the job in two.`, 'notation');
   return db
     .transaction((): SavedSurvey => {
       const { job, pieces, state, zones, choice } = openJob(db, jobId);
@@ -37,15 +38,31 @@ export function saveSurvey(db: Db, jobId: string, text: string): SavedSurvey {
       const was = matchPieces(before, reading.kitchen).map((i) => (i === null ? undefined : pieces[i]));
       const gone = pieces.filter((p) => !was.includes(p) && state.pieces.has(p.id));
       if (gone.length) {
-        throw new Refused(409, `The survey no longer has ${gone.map((p) => p.code).join(' ')}, which work is recorded on. Put the cabinet back, or take that work back first.`, 'notation');
+        throw new Refused(
+          409,
+          `The survey no longer has ${gone.map((p) => p.code).join(' ')}, which work is recorded on. Put the cabinet back, or take that work back first.`,
+          'notation',
+        );
       }
       const zone = zones[0];
       if (!zone) throw new Refused(409, 'The job has no colour zone.');
       const surveyed = surveyPieces(reading.kitchen);
-      const codes = assignNumbers(was.map((p) => ({ code: p?.code ?? null, kept: p !== undefined && pieceState(state, p.id).labelled })));
+      const codes = assignNumbers(
+        was.map((p) => ({
+          code: p?.code ?? null,
+          kept: p !== undefined && pieceState(state, p.id).labelled,
+        })),
+      );
       const next: Piece[] = surveyed.map((piece, position) => {
         const old = was[position];
-        return { ...piece, position, id: old?.id ?? newId(), zoneId: old?.zoneId ?? zone.id, lotId: old?.lotId ?? null, code: codes[position] ?? '' };
+        return {
+          ...piece,
+          position,
+          id: old?.id ?? newId(),
+          zoneId: old?.zoneId ?? zone.id,
+          lotId: old?.lotId ?? null,
+          code: codes[position] ?? '',
+        };
       });
       writePieces(db, jobId, next);
       writeNotation(db, jobId, text, text);

@@ -24,7 +24,8 @@ export function findFact(db: Db, id: string): Fact | undefined {
 
 /** Number of the newest fact of a job, 0 before any. */
 export const lastFact = (db: Db, job: string): number =>
-  db.prepare<[string], number>('SELECT coalesce(max(seq), 0) FROM event WHERE job_id = ?').pluck().get(job) ?? 0;
+  db.prepare<[string], number>('SELECT coalesce(max(seq), 0) FROM event WHERE job_id = ?').pluck().get(job) ??
+  0;
 
 export function insertFact(db: Db, fact: Fact, recordedAt: number): void {
   db.prepare(

@@ -48,7 +48,9 @@ export function writeChoice(db: Db, id: string, choice: string): void {
 }
 
 export function insertZone(db: Db, job: string, zone: Zone): void {
-  db.prepare('INSERT INTO zone (id, job_id, name, colour, hex, sheen) VALUES (@id, @job, @name, @colour, @hex, @sheen)').run({ ...zone, job });
+  db.prepare(
+    'INSERT INTO zone (id, job_id, name, colour, hex, sheen) VALUES (@id, @job, @name, @colour, @hex, @sheen)',
+  ).run({ ...zone, job });
 }
 
 export function writeZone(db: Db, zone: Omit<Zone, 'name'>): void {
@@ -56,4 +58,6 @@ export function writeZone(db: Db, zone: Omit<Zone, 'name'>): void {
 }
 
 export const listZones = (db: Db, job: string): Zone[] =>
-  db.prepare<[string], Zone>('SELECT id, name, colour, hex, sheen FROM zone WHERE job_id = ? ORDER BY rowid').all(job);
+  db
+    .prepare<[string], Zone>('SELECT id, name, colour, hex, sheen FROM zone WHERE job_id = ? ORDER BY rowid')
+    .all(job);

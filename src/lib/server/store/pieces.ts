@@ -35,7 +35,8 @@ export const jobOfPiece = (db: Db, piece: string): string | undefined =>
 export function writePieces(db: Db, job: string, pieces: readonly Piece[]): void {
   const keep = new Set(pieces.map((p) => p.id));
   db.prepare('UPDATE piece SET code = NULL WHERE job_id = ?').run(job);
-  for (const { id } of listPieces(db, job)) if (!keep.has(id)) db.prepare('DELETE FROM piece WHERE id = ?').run(id);
+  for (const { id } of listPieces(db, job))
+    if (!keep.has(id)) db.prepare('DELETE FROM piece WHERE id = ?').run(id);
   const put = db.prepare(
     `INSERT INTO piece (id, job_id, zone_id, lot_id, position, code, wall, cabinet, band, row_no, column_no, form, hinge, x_mm, y_mm, w_mm, h_mm)
      VALUES (@id, @job, @zoneId, @lotId, @position, @code, @wall, @cabinet, @band, @row, @column, @form, @hinge, @x, @y, @w, @h)
@@ -48,7 +49,11 @@ export function writePieces(db: Db, job: string, pieces: readonly Piece[]): void
 
 /** The lots of a job with their pieces in wall order. */
 export function listLots(db: Db, job: string): Lot[] {
-  const lots = db.prepare<[string], { id: string; name: string }>('SELECT id, name FROM lot WHERE job_id = ? ORDER BY position').all(job);
+  const lots = db
+    .prepare<[string], { id: string; name: string }>(
+      'SELECT id, name FROM lot WHERE job_id = ? ORDER BY position',
+    )
+    .all(job);
   const pieces = listPieces(db, job);
   return lots.map((lot) => ({ ...lot, pieces: pieces.filter((p) => p.lotId === lot.id).map((p) => p.id) }));
 }

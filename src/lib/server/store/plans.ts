@@ -19,14 +19,24 @@ type Row = Omit<StoredPlan, 'problem' | 'result'> & { problem: string; result: s
 
 export function newestPlan(db: Db, job: string): StoredPlan | undefined {
   const row = db
-    .prepare<[string], Row>('SELECT id, made_at AS madeAt, t0, facts, choice, problem, result FROM plan WHERE job_id = ? ORDER BY rowid DESC LIMIT 1')
+    .prepare<[string], Row>(
+      'SELECT id, made_at AS madeAt, t0, facts, choice, problem, result FROM plan WHERE job_id = ? ORDER BY rowid DESC LIMIT 1',
+    )
     .get(job);
-  return row && { ...row, problem: JSON.parse(row.problem) as Problem, result: JSON.parse(row.result) as Plan | NoPlan };
+  return (
+    row && {
+      ...row,
+      problem: JSON.parse(row.problem) as Problem,
+      result: JSON.parse(row.result) as Plan | NoPlan,
+    }
+  );
 }
 
 export function insertPlan(db: Db, job: string, plan: StoredPlan): void {
   db.prepare(
     'INSERT INTO plan (id, job_id, made_at, t0, facts, choice, problem, result) VALUES (@id, @job, @madeAt, @t0, @facts, @choice, @problem, @result)',
   ).run({ ...plan, job, problem: JSON.stringify(plan.problem), result: JSON.stringify(plan.result) });
-  db.prepare('DELETE FROM plan WHERE job_id = @job AND rowid NOT IN (SELECT rowid FROM plan WHERE job_id = @job ORDER BY rowid DESC LIMIT @keep)').run({ job, keep: KEPT });
+  db.prepare(
+    'DELETE FROM plan WHERE job_id = @job AND rowid NOT IN (SELECT rowid FROM plan WHERE job_id = @job ORDER BY rowid DESC LIMIT @keep)',
+  ).run({ job, keep: KEPT });
 }

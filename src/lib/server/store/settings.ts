@@ -15,7 +15,14 @@ export function readSetting<K extends Key>(db: Db, key: K): z.infer<(typeof SETT
   return text === undefined ? null : (SETTINGS[key].parse(JSON.parse(text)) as z.infer<(typeof SETTINGS)[K]>);
 }
 
-export function writeSetting<K extends Key>(db: Db, key: K, value: z.infer<(typeof SETTINGS)[K]> | null): void {
+export function writeSetting<K extends Key>(
+  db: Db,
+  key: K,
+  value: z.infer<(typeof SETTINGS)[K]> | null,
+): void {
   if (value === null) db.prepare('DELETE FROM setting WHERE key = ?').run(key);
-  else db.prepare('INSERT INTO setting (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value').run(key, JSON.stringify(value));
+  else
+    db.prepare(
+      'INSERT INTO setting (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value',
+    ).run(key, JSON.stringify(value));
 }

@@ -10,5 +10,7 @@ export const listWorkers = (db: Db): Worker[] =>
   db.prepare<[], Worker>('SELECT id, name, role FROM worker ORDER BY position').all();
 
 export function insertWorker(db: Db, worker: Worker): void {
-  db.prepare('INSERT INTO worker (id, name, role, position) VALUES (@id, @name, @role, (SELECT count(*) FROM worker))').run(worker);
+  db.prepare(
+    'INSERT INTO worker (id, name, role, position) VALUES (@id, @name, @role, (SELECT count(*) FROM worker))',
+  ).run(worker);
 }

@@ -19,7 +19,9 @@ export const load: LayoutServerLoad = ({ locals, params }) => {
   const { file, plan } = opened;
   const now = locals.now();
   const names = new Map(listWorkers(locals.db).map((w) => [w.id, w.name]));
-  const reading = [...file.state.air.values()].filter((a) => now - a.at < AIR_AGE).sort((a, b) => b.at - a.at)[0];
+  const reading = [...file.state.air.values()]
+    .filter((a) => now - a.at < AIR_AGE)
+    .sort((a, b) => b.at - a.at)[0];
   const zone = file.zones[0];
   return {
     title: file.job.name,

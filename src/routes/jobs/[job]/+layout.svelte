@@ -14,7 +14,13 @@
   {current}
 />
 <div class="body">{@render children()}</div>
-<DayRail {...data.rail} now={data.now} zone={data.zone} hex={data.colour.hex} href="/jobs/{data.jobId}/coat" />
+<DayRail
+  {...data.rail}
+  now={data.now}
+  zone={data.zone}
+  hex={data.colour.hex}
+  href="/jobs/{data.jobId}/coat"
+/>
 
 <style>
   .body {

@@ -8,7 +8,11 @@ const ZONES = Intl.supportedValuesOf('timeZone');
 export const load: PageServerLoad = ({ locals }) => {
   void locals;
   const own = Intl.DateTimeFormat().resolvedOptions().timeZone;
-  return { title: 'New job', zones: ZONES, zone: process.env.ANTHEM_DEMO === '1' ? DEMO_ZONE : ZONES.includes(own) ? own : 'Etc/UTC' };
+  return {
+    title: 'New job',
+    zones: ZONES,
+    zone: process.env.ANTHEM_DEMO === '1' ? DEMO_ZONE : ZONES.includes(own) ? own : 'Etc/UTC',
+  };
 };
 
 export const actions: Actions = {

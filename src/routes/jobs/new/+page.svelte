@@ -4,7 +4,12 @@
   let { data, form } = $props();
   const sent = $derived<Record<string, string>>(form?.sent ?? {});
   const errors = $derived<Record<string, string>>(form?.errors ?? {});
-  const field = (name: string) => ({ name, value: sent[name] ?? '', invalid: name in errors, invalidText: errors[name] ?? '' });
+  const field = (name: string) => ({
+    name,
+    value: sent[name] ?? '',
+    invalid: name in errors,
+    invalidText: errors[name] ?? '',
+  });
 </script>
 
 <form class="page stack" method="post">
@@ -12,7 +17,12 @@
   <TextInput {...field('name')} labelText="Name of the job" placeholder="What everyone calls it" />
   <TextInput {...field('place')} labelText="Address" />
   <div class="two">
-    <TextInput {...field('houseYear')} labelText="Year the house was built" helperText="Before 1978: test for lead before sanding" inputmode="numeric" />
+    <TextInput
+      {...field('houseYear')}
+      labelText="Year the house was built"
+      helperText="Before 1978: test for lead before sanding"
+      inputmode="numeric"
+    />
     <Select name="unit" labelText="Bare numbers in the survey are" selected={sent.unit ?? 'in'}>
       <SelectItem value="in" text="inches" />
       <SelectItem value="cm" text="centimetres" />

@@ -10,7 +10,11 @@ import type { Actions, PageServerLoad } from './$types';
 
 const jobOf = (locals: App.Locals, piece: string): string => {
   const job = jobOfPiece(locals.db, piece);
-  if (!job) error(404, { message: 'There is no such piece.', advice: 'Scan the label again, or find the piece by its code on the job’s pages.' });
+  if (!job)
+    error(404, {
+      message: 'There is no such piece.',
+      advice: 'Scan the label again, or find the piece by its code on the job’s pages.',
+    });
   return job;
 };
 
@@ -26,7 +30,18 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const working = [...file.state.works.values()].find((w) => w.end === null && w.pieces.includes(piece.id));
   const history = file.route.flatMap((step) => {
     const done = own.done.get(step.key);
-    return done ? [{ id: done.work, act: step.act, start: done.start, end: done.end, who: people.get(done.worker) ?? '', product: step.product?.name ?? '' }] : [];
+    return done
+      ? [
+          {
+            id: done.work,
+            act: step.act,
+            start: done.start,
+            end: done.end,
+            who: people.get(done.worker) ?? '',
+            product: step.product?.name ?? '',
+          },
+        ]
+      : [];
   });
   const film = file.route.reduce(
     (sum, step) => {
@@ -36,9 +51,19 @@ export const load: PageServerLoad = ({ locals, params }) => {
     { front: 0, back: 0 },
   );
   const taken = inOrder(file.facts).flatMap((f) =>
-    f.body.kind === 'void' ? [{ id: f.id, at: f.at, reason: f.body.reason, fact: f.body.fact, who: people.get(f.worker) ?? '' }] : [],
+    f.body.kind === 'void'
+      ? [{ id: f.id, at: f.at, reason: f.body.reason, fact: f.body.fact, who: people.get(f.worker) ?? '' }]
+      : [],
   );
-  const touching = new Set(file.facts.flatMap((f) => ('pieces' in f.body && f.body.pieces.includes(piece.id) ? [f.id] : 'piece' in f.body && f.body.piece === piece.id ? [f.id] : [])));
+  const touching = new Set(
+    file.facts.flatMap((f) =>
+      'pieces' in f.body && f.body.pieces.includes(piece.id)
+        ? [f.id]
+        : 'piece' in f.body && f.body.piece === piece.id
+          ? [f.id]
+          : [],
+    ),
+  );
   return {
     title: `Piece ${piece.code}`,
     jobId: file.job.id,
@@ -46,7 +71,16 @@ export const load: PageServerLoad = ({ locals, params }) => {
     zone: file.job.zone,
     unit: file.job.unit,
     colour: { hex: file.zones[0]?.hex ?? '#DCCFA9', name: file.zones[0]?.colour ?? '' },
-    piece: { id: piece.id, code: piece.code, wall: piece.wall, form: piece.form, hinge: piece.hinge, w: piece.w, h: piece.h, lot: file.lots.find((l) => l.id === piece.lotId)?.name ?? null },
+    piece: {
+      id: piece.id,
+      code: piece.code,
+      wall: piece.wall,
+      form: piece.form,
+      hinge: piece.hinge,
+      w: piece.w,
+      h: piece.h,
+      lot: file.lots.find((l) => l.id === piece.lotId)?.name ?? null,
+    },
     mark: pieceMark(file.state, file.route, piece.id, now),
     place: own.place,
     labelled: own.labelled,
@@ -61,4 +95,6 @@ export const load: PageServerLoad = ({ locals, params }) => {
   };
 };
 
-export const actions: Actions = { fact: (event) => recordFromForm(event, jobOf(event.locals, event.params.piece)) };
+export const actions: Actions = {
+  fact: (event) => recordFromForm(event, jobOf(event.locals, event.params.piece)),
+};

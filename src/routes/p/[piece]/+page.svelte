@@ -25,15 +25,38 @@
 <div class="page stack">
   <p><a href="/jobs/{data.jobId}/coat">{data.jobName}</a></p>
   <div class="head">
-    <svg width={data.piece.w * scale + 4} height={data.piece.h * scale + 4} viewBox="-2 -2 {data.piece.w * scale + 4} {data.piece.h * scale + 4}" role="img" aria-label="Door mark: {STATE_WORDS[data.mark.state]}">
-      <DoorMark x={0} y={0} w={data.piece.w * scale} h={data.piece.h * scale} code={data.piece.code} mark={data.mark} hex={data.colour.hex} hinge={data.piece.hinge} glass={data.piece.form === 'glass'} text={34} />
+    <svg
+      width={data.piece.w * scale + 4}
+      height={data.piece.h * scale + 4}
+      viewBox="-2 -2 {data.piece.w * scale + 4} {data.piece.h * scale + 4}"
+      role="img"
+      aria-label="Door mark: {STATE_WORDS[data.mark.state]}"
+    >
+      <DoorMark
+        x={0}
+        y={0}
+        w={data.piece.w * scale}
+        h={data.piece.h * scale}
+        code={data.piece.code}
+        mark={data.mark}
+        hex={data.colour.hex}
+        hinge={data.piece.hinge}
+        glass={data.piece.form === 'glass'}
+        text={34}
+      />
     </svg>
     <div class="stack">
       <h1>Piece <span class="mono" class:unsafe={isTurnUnsafe(data.piece.code)}>{data.piece.code}</span></h1>
       <p>
-        {data.piece.form}{data.piece.hinge ? `, hinge ${data.piece.hinge}` : ''} · {data.piece.wall}{data.piece.lot ? ` · lot ${data.piece.lot}` : ''}
+        {data.piece.form}{data.piece.hinge ? `, hinge ${data.piece.hinge}` : ''} · {data.piece.wall}{data
+          .piece.lot
+          ? ` · lot ${data.piece.lot}`
+          : ''}
       </p>
-      <p>{formatLength(data.piece.w, data.unit)} × {formatLength(data.piece.h, data.unit)} {data.unit} · {data.colour.name}</p>
+      <p>
+        {formatLength(data.piece.w, data.unit)} × {formatLength(data.piece.h, data.unit)}
+        {data.unit} · {data.colour.name}
+      </p>
       <p>Where: <b>{data.place}</b> · {STATE_WORDS[data.mark.state]}</p>
       <p class="next">Next: <b>{act}</b></p>
     </div>
@@ -41,17 +64,33 @@
   <StoppedNote stopped={form?.stopped} />
   <section class="card">
     <h2>What it has had</h2>
-    <p class="soft">Dry film, by the products’ figures: front {formatFilm(data.film.front, data.measures)}, back {formatFilm(data.film.back, data.measures)}</p>
+    <p class="soft">
+      Dry film, by the products’ figures: front {formatFilm(data.film.front, data.measures)}, back {formatFilm(
+        data.film.back,
+        data.measures,
+      )}
+    </p>
     <ul>
       {#each data.history as step (step.id)}
         <li>
           <span class="mono">{time(step.start)}–{sayClock(step.end, data.zone)}</span>
           <span><b>{step.act}</b> <span class="soft">{step.product} · {step.who}</span></span>
-          <Button kind="ghost" size="field" on:click={() => (taking = taking === step.id ? null : step.id)} aria-expanded={taking === step.id}>Take back</Button>
+          <Button
+            kind="ghost"
+            size="field"
+            on:click={() => (taking = taking === step.id ? null : step.id)}
+            aria-expanded={taking === step.id}>Take back</Button
+          >
           {#if taking === step.id}
             <FactForm kind="void" fields={{ fact: step.id }} class="why">
               {#snippet children(sending)}
-                <TextInput name="reason" labelText="Why (the whole lot’s step is taken back)" required minlength={3} maxlength={500} />
+                <TextInput
+                  name="reason"
+                  labelText="Why (the whole lot’s step is taken back)"
+                  required
+                  minlength={3}
+                  maxlength={500}
+                />
                 <Button type="submit" kind="danger-tertiary" disabled={sending}>Take it back</Button>
               {/snippet}
             </FactForm>
@@ -61,13 +100,17 @@
         <li class="soft">Nothing yet.</li>
       {/each}
       {#if data.hungAt}<li><span class="mono">{time(data.hungAt)}</span> <b>Hung</b></li>{/if}
-      {#each data.taken as back (back.id)}<li class="soft"><span class="mono">{time(back.at)}</span> <span>Taken back by {back.who}: {back.reason}</span></li>{/each}
+      {#each data.taken as back (back.id)}<li class="soft">
+          <span class="mono">{time(back.at)}</span> <span>Taken back by {back.who}: {back.reason}</span>
+        </li>{/each}
     </ul>
   </section>
   {#if data.care.length}
     <section class="card">
       <h2>Care of this piece</h2>
-      {#each data.care as date (date.stage)}<p>{date.stage === 'wet-clean' ? 'wet cleaning' : date.stage} from <b>{time(date.at)}</b></p>{/each}
+      {#each data.care as date (date.stage)}<p>
+          {date.stage === 'wet-clean' ? 'wet cleaning' : date.stage} from <b>{time(date.at)}</b>
+        </p>{/each}
     </section>
   {/if}
 </div>

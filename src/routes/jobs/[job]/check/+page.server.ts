@@ -30,7 +30,15 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     sample: sample
       .sort((a, b) => a.position - b.position)
       .map((p) => ({ id: p.id, code: p.code, checked: checked.has(p.id) })),
-    chosen: chosen ? { id: chosen.id, code: chosen.code, wall: chosen.wall, form: chosen.form, home: pieceState(file.state, chosen.id).hungIn !== null } : null,
+    chosen: chosen
+      ? {
+          id: chosen.id,
+          code: chosen.code,
+          wall: chosen.wall,
+          form: chosen.form,
+          home: pieceState(file.state, chosen.id).hungIn !== null,
+        }
+      : null,
     failures: FAILURES.map(({ key, seen }) => ({ key, seen })),
     checks: [...file.state.checks].reverse().map((c) => ({
       id: c.id,

@@ -24,16 +24,32 @@
     <section class="card">
       <h2>Look at {data.proposal.size} of {data.pieceCount}</h2>
       <p class="soft">
-        So many that, if {data.proposal.faulty} {data.proposal.faulty === 1 ? 'piece fails' : 'pieces fail'}, at least one is found {Math.round(data.proposal.confidence * 100)} times in 100. The wettest places first, then by lot.
+        So many that, if {data.proposal.faulty}
+        {data.proposal.faulty === 1 ? 'piece fails' : 'pieces fail'}, at least one is found {Math.round(
+          data.proposal.confidence * 100,
+        )} times in 100. Under the counter first, the rest drawn at random.
       </p>
       <p class="row">
         {#each data.sample as piece (piece.id)}
-          <a class="code mono" class:done={piece.checked} class:on={data.chosen?.id === piece.id} href="?piece={piece.id}" aria-label="Check piece {piece.code}{piece.checked ? ', checked' : ''}">{piece.code}{piece.checked ? ' ✓' : ''}</a>
+          <a
+            class="code mono"
+            class:done={piece.checked}
+            class:on={data.chosen?.id === piece.id}
+            href="?piece={piece.id}"
+            aria-label="Check piece {piece.code}{piece.checked ? ', checked' : ''}"
+            >{piece.code}{piece.checked ? ' ✓' : ''}</a
+          >
         {/each}
       </p>
     </section>
     {#each data.walls as wall (wall.name)}
-      <WallDrawing {wall} hex={data.colour.hex} scale={0.19} href={(id) => `?piece=${id}`} chosen={new Set(data.chosen ? [data.chosen.id] : [])} />
+      <WallDrawing
+        {wall}
+        hex={data.colour.hex}
+        scale={0.19}
+        href={(id) => `?piece=${id}`}
+        chosen={new Set(data.chosen ? [data.chosen.id] : [])}
+      />
     {/each}
     {#if data.checks.length}
       <section class="card">
@@ -48,7 +64,9 @@
                   <td class="mono"><b>{check.code}</b></td>
                   <td>{check.face}</td>
                   <td class:bad={!check.sound}>
-                    {#if check.crossCut}cross-cut <b>{check.crossCut.astm}</b> ({Math.round(check.crossCut.share * 100)} % off){:else}{check.seen ?? 'sound'}{/if}
+                    {#if check.crossCut}cross-cut <b>{check.crossCut.astm}</b> ({Math.round(
+                        check.crossCut.share * 100,
+                      )} % off){:else}{check.seen ?? 'sound'}{/if}
                     {#if check.note}<span class="soft"> {check.note}</span>{/if}
                   </td>
                   <td>{check.who}</td>
@@ -62,33 +80,68 @@
   </div>
   <div class="stack side">
     <StoppedNote stopped={form?.stopped} />
-    {#if data.handedOver === null}<p class="warn">Not handed over yet: checks are usual a week, a month, half a year and a year after.</p>{/if}
+    {#if data.handedOver === null}<p class="warn">
+        Not handed over yet: checks are usual a week, a month, half a year and a year after.
+      </p>{/if}
     {#if data.chosen}
       <section class="card on">
-        <h2>Check <span class="mono">{data.chosen.code}</span> <span class="soft">{data.chosen.form}, {data.chosen.wall}</span></h2>
+        <h2>
+          Check <span class="mono">{data.chosen.code}</span>
+          <span class="soft">{data.chosen.form}, {data.chosen.wall}</span>
+        </h2>
         <div class="row" role="radiogroup" aria-label="Test">
           <label class="check"><input type="radio" bind:group={method} value="visual" /> look</label>
-          <label class="check"><input type="radio" bind:group={method} value="cross-cut" /> cross-cut tape</label>
+          <label class="check"
+            ><input type="radio" bind:group={method} value="cross-cut" /> cross-cut tape</label
+          >
         </div>
         <FactForm kind="check.recorded" fields={{ piece: data.chosen.id, method }}>
           {#snippet children(sending)}
             <div class="stack">
               {#if method === 'visual'}
-                <Select name="face" labelText="Face"><SelectItem value="front" text="front" /><SelectItem value="back" text="back" /></Select>
+                <Select name="face" labelText="Face"
+                  ><SelectItem value="front" text="front" /><SelectItem value="back" text="back" /></Select
+                >
                 <Select name="failure" labelText="Seen">
                   <SelectItem value="" text="sound" />
-                  {#each data.failures as failure (failure.key)}<SelectItem value={failure.key} text={failure.seen} />{/each}
+                  {#each data.failures as failure (failure.key)}<SelectItem
+                      value={failure.key}
+                      text={failure.seen}
+                    />{/each}
                 </Select>
               {:else}
                 <p class="warn">Cut only where agreed and out of sight: the back edge or the inside face.</p>
                 <input type="hidden" name="face" value="back" />
                 <div class="row">
-                  <label class="check"><input type="radio" name="lattice" bind:group={lattice} value={25} onchange={() => (flaked = [])} /> 25 squares</label>
-                  <label class="check"><input type="radio" name="lattice" bind:group={lattice} value={100} onchange={() => (flaked = [])} /> 100, thin film</label>
+                  <label class="check"
+                    ><input
+                      type="radio"
+                      name="lattice"
+                      bind:group={lattice}
+                      value={25}
+                      onchange={() => (flaked = [])}
+                    /> 25 squares</label
+                  >
+                  <label class="check"
+                    ><input
+                      type="radio"
+                      name="lattice"
+                      bind:group={lattice}
+                      value={100}
+                      onchange={() => (flaked = [])}
+                    /> 100, thin film</label
+                  >
                 </div>
                 <p>Tap every square that came off.</p>
                 <CrossCutGrid {lattice} bind:flaked />
-                <p class="class" aria-live="polite"><b>{result.astm}</b> <span class="soft">ISO 2409 class {result.iso} · {flaked.length} of {lattice} off, {Math.round(result.share * 100)} %</span></p>
+                <p class="class" aria-live="polite">
+                  <b>{result.astm}</b>
+                  <span class="soft"
+                    >ISO 2409 class {result.iso} · {flaked.length} of {lattice} off, {Math.round(
+                      result.share * 100,
+                    )} %</span
+                  >
+                </p>
               {/if}
               <TextInput name="note" labelText="Note" maxlength={500} />
               <Button type="submit" disabled={sending}>Record the check</Button>
@@ -106,7 +159,9 @@
           <p>Closed {time(touchUp.closed.at)}, {touchUp.closed.minutes} min. {touchUp.closed.note}</p>
         {:else}
           <p>{touchUp.remedy}</p>
-          <p class="soft">Likely: {touchUp.cause.toLowerCase()}. About {touchUp.minutes} min. {touchUp.basis}.</p>
+          <p class="soft">
+            Likely: {touchUp.cause.toLowerCase()}. About {touchUp.minutes} min. {touchUp.basis}.
+          </p>
           <p>Safe from <b>{time(touchUp.from)}</b></p>
           <FactForm kind="touch-up.closed" fields={{ touchUp: touchUp.id }}>
             {#snippet children(sending)}

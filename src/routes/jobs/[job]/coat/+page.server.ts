@@ -15,7 +15,8 @@ const RECENT = 6;
 export const load: PageServerLoad = ({ locals, params }) => {
   const { file, plan } = locals.open(params.job);
   const now = locals.now();
-  const planned = plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
+  const planned =
+    plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
   const due = new Map(planned.map((p) => [`${p.lot}:${p.step}`, p.start]));
   const lotNames = new Map(file.lots.map((l) => [l.id, l.name]));
   const people = new Map(listWorkers(locals.db).map((w) => [w.id, w.name]));
@@ -35,17 +36,35 @@ export const load: PageServerLoad = ({ locals, params }) => {
       act: a.step.act,
       how: a.step.how,
       minutes: workMinutes(a.step, a.pieces.length),
-      pieces: own.map(({ id, code, w, h, form, hinge }) => ({ id, code, w, h, form, hinge, unsafe: isTurnUnsafe(code), mark: marks.get(id) })),
+      pieces: own.map(({ id, code, w, h, form, hinge }) => ({
+        id,
+        code,
+        w,
+        h,
+        form,
+        hinge,
+        unsafe: isTurnUnsafe(code),
+        mark: marks.get(id),
+      })),
       from: a.status === 'waiting' ? a.from : null,
       closes: a.closes,
       planned: due.get(`${a.lot}:${a.step.key}`) ?? null,
-      work: a.status === 'running' ? { id: a.work.id, since: a.work.start, who: people.get(a.work.worker) ?? '' } : null,
+      work:
+        a.status === 'running'
+          ? { id: a.work.id, since: a.work.start, who: people.get(a.work.worker) ?? '' }
+          : null,
       paint: need
         ? {
             name: need.product.name,
             wetUm: need.wetUm,
             volumeMl: need.volumeMl,
-            mix: product?.mix ? { ...mixFor(product.mix, need.volumeMl * (1 + product.mix.thinner)), induction: product.mix.induction.value, potLife: product.mix.potLife.value } : null,
+            mix: product?.mix
+              ? {
+                  ...mixFor(product.mix, need.volumeMl * (1 + product.mix.thinner)),
+                  induction: product.mix.induction.value,
+                  potLife: product.mix.potLife.value,
+                }
+              : null,
           }
         : null,
     };
@@ -56,7 +75,8 @@ export const load: PageServerLoad = ({ locals, params }) => {
     .reverse()
     .map((f) => ({ id: f.id, at: f.at, who: people.get(f.worker) ?? '', words: words(f.body) }));
   function words(body: (typeof file.facts)[number]['body']): string {
-    const codes = (ids: readonly string[]) => (ids.length > 5 ? `${ids.length} pieces` : ids.map((id) => file.codes.get(id)).join(' '));
+    const codes = (ids: readonly string[]) =>
+      ids.length > 5 ? `${ids.length} pieces` : ids.map((id) => file.codes.get(id)).join(' ');
     switch (body.kind) {
       case 'work.started':
         return `Started: ${file.route.find((s) => s.key === body.step)?.act ?? body.step}, lot ${lotNames.get(body.lot) ?? ''} (${codes(body.pieces)})`;

@@ -30,7 +30,16 @@
       {@const w = Math.min(72, Math.max(30, piece.w * 0.085))}
       <a href="/p/{piece.id}" aria-label="Piece {piece.code}">
         <svg width={w + 4} height={h + 4} viewBox="-2 -2 {w + 4} {h + 4}">
-          <DoorMark x={0} y={0} {w} {h} code={piece.code} mark={piece.mark ?? BARE} hex={data.colour.hex} text={15} />
+          <DoorMark
+            x={0}
+            y={0}
+            {w}
+            {h}
+            code={piece.code}
+            mark={piece.mark ?? BARE}
+            hex={data.colour.hex}
+            text={15}
+          />
         </svg>
       </a>
     {/each}
@@ -40,11 +49,18 @@
 {#snippet paint(act: Act)}
   {#if act.paint}
     <p>
-      {act.paint.name} · wet film <b>{formatFilm(act.paint.wetUm, data.measures)}</b> · {formatVolume(act.paint.volumeMl, data.measures)} for this pass
+      {act.paint.name} · wet film <b>{formatFilm(act.paint.wetUm, data.measures)}</b> · {formatVolume(
+        act.paint.volumeMl,
+        data.measures,
+      )} for this pass
     </p>
     {#if act.paint.mix}
       <p>
-        Mix {act.paint.mix.a.toFixed(0)} mL base, {act.paint.mix.b.toFixed(0)} mL hardener, {act.paint.mix.thinner.toFixed(0)} mL thinner. Let it stand {act.paint.mix.induction} min; use it within {sayMinutes(act.paint.mix.potLife)}.
+        Mix {act.paint.mix.a.toFixed(0)} mL base, {act.paint.mix.b.toFixed(0)} mL hardener, {act.paint.mix.thinner.toFixed(
+          0,
+        )} mL thinner. Let it stand {act.paint.mix.induction} min; use it within {sayMinutes(
+          act.paint.mix.potLife,
+        )}.
       </p>
     {/if}
   {/if}
@@ -64,12 +80,17 @@
         {@render marks(act)}
         <FactForm kind="work.finished" fields={{ work: act.work?.id ?? '' }}>
           {#snippet children(sending)}
-            <div class="big"><Button type="submit" disabled={sending} data-key={i === 0 ? 'd' : undefined}>Done</Button></div>
+            <div class="big">
+              <Button type="submit" disabled={sending} data-key={i === 0 ? 'd' : undefined}>Done</Button>
+            </div>
             <details>
               <summary>Some were left out</summary>
               <div class="row">
                 {#each act.pieces as piece (piece.id)}
-                  <label class="check mono"><input type="checkbox" name="leftOut" value={piece.id} /> <span class:unsafe={piece.unsafe}>{piece.code}</span></label>
+                  <label class="check mono"
+                    ><input type="checkbox" name="leftOut" value={piece.id} />
+                    <span class:unsafe={piece.unsafe}>{piece.code}</span></label
+                  >
                 {/each}
               </div>
             </details>
@@ -79,23 +100,32 @@
     {/each}
     {#each ready as act, i (act.lotId + act.step)}
       <section class="card ready">
-        <p class="soft">Ready now{#if act.planned && act.planned > data.now}{' '}· planned {near(act.planned)}{/if}</p>
+        <p class="soft">
+          Ready now{#if act.planned && act.planned > data.now}{' '}· planned {near(act.planned)}{/if}
+        </p>
         <h2 class="act">{act.act}, lot {act.lot}</h2>
         <p class="soft">
           {act.pieces.length} pieces · about {sayMinutes(act.minutes)}
           {#if act.closes}<span class="warn">▲ before {near(act.closes)}</span>{/if}
         </p>
         {@render paint(act)}
-        {#if i === 0 && running.length === 0}{@render marks(act)}{:else}<p><Codes codes={act.pieces.map((p) => p.code)} /></p>{/if}
+        {#if i === 0 && running.length === 0}{@render marks(act)}{:else}<p>
+            <Codes codes={act.pieces.map((p) => p.code)} />
+          </p>{/if}
         <p class="soft how">{act.how}</p>
         <FactForm kind="work.started" fields={{ step: act.step, lot: act.lotId }}>
           {#snippet children(sending)}
-            <div class="big"><Button type="submit" disabled={sending} data-key={i === 0 ? 's' : undefined}>Start</Button></div>
+            <div class="big">
+              <Button type="submit" disabled={sending} data-key={i === 0 ? 's' : undefined}>Start</Button>
+            </div>
             <details>
               <summary>Leave some out</summary>
               <div class="row">
                 {#each act.pieces as piece (piece.id)}
-                  <label class="check mono"><input type="checkbox" name="piece" value={piece.id} checked /> <span class:unsafe={piece.unsafe}>{piece.code}</span></label>
+                  <label class="check mono"
+                    ><input type="checkbox" name="piece" value={piece.id} checked />
+                    <span class:unsafe={piece.unsafe}>{piece.code}</span></label
+                  >
                 {/each}
               </div>
             </details>
@@ -121,8 +151,13 @@
               {#if act.closes}<div class="warn">▲ before {near(act.closes)}</div>{/if}
             </div>
             {#if act.kind !== 'hang'}
-              <FactForm kind="work.started" fields={{ step: act.step, lot: act.lotId, piece: act.pieces.map((p) => p.id) }}>
-                {#snippet children(sending)}<Button type="submit" kind="ghost" size="field" disabled={sending}>Start now</Button>{/snippet}
+              <FactForm
+                kind="work.started"
+                fields={{ step: act.step, lot: act.lotId, piece: act.pieces.map((p) => p.id) }}
+              >
+                {#snippet children(sending)}<Button type="submit" kind="ghost" size="field" disabled={sending}
+                    >Start now</Button
+                  >{/snippet}
               </FactForm>
             {/if}
           </div>
@@ -132,7 +167,10 @@
     {#if up.length}
       <section class="card">
         <h2>Still up</h2>
-        <p>{up.reduce((n, a) => n + a.pieces.length, 0)} pieces have not come down. <a href="/jobs/{data.jobId}/take-down">Take them down.</a></p>
+        <p>
+          {up.reduce((n, a) => n + a.pieces.length, 0)} pieces have not come down.
+          <a href="/jobs/{data.jobId}/take-down">Take them down.</a>
+        </p>
       </section>
     {/if}
     <section class="card">
@@ -155,7 +193,12 @@
         <div class="fact">
           <span class="mono">{near(fact.at)}</span>
           <span>{fact.words} <span class="soft">{fact.who}</span></span>
-          <Button kind="ghost" size="field" on:click={() => (taking = taking === fact.id ? null : fact.id)} aria-expanded={taking === fact.id}>Take back</Button>
+          <Button
+            kind="ghost"
+            size="field"
+            on:click={() => (taking = taking === fact.id ? null : fact.id)}
+            aria-expanded={taking === fact.id}>Take back</Button
+          >
           {#if taking === fact.id}
             <FactForm kind="void" fields={{ fact: fact.id }} class="why">
               {#snippet children(sending)}
@@ -172,9 +215,11 @@
   </div>
   <div class="stack walls">
     <MarkLegend hex={data.colour.hex} />
-    {#each data.walls as wall (wall.name)}
-      <WallDrawing {wall} hex={data.colour.hex} scale={0.163} href={(id) => `/p/${id}`} />
-    {/each}
+    <div class="elevations">
+      {#each data.walls as wall (wall.name)}
+        <WallDrawing {wall} hex={data.colour.hex} scale={0.163} href={(id) => `/p/${id}`} />
+      {/each}
+    </div>
   </div>
 </div>
 
@@ -187,6 +232,14 @@
   }
   .walls {
     order: 1;
+  }
+  .elevations {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 18px 28px;
+  }
+  .elevations > :global(figure) {
+    max-width: 100%;
   }
   .ready {
     border-left: 6px solid var(--ready);

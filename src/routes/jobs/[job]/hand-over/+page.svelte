@@ -7,9 +7,18 @@
 
   let { data, form } = $props();
   const words = {
-    handles: ['Handles', 'Fit hardware from here: the film no longer prints or sticks. Until then open doors by the edge.'],
-    'wet-clean': ['Wet cleaning', 'A soft damp cloth and mild soap from here. Until then wipe dry and gently.'],
-    cured: ['Fully hard', 'Ordinary use from here. A nick or two in the first month is normal: keep the small can.'],
+    handles: [
+      'Handles',
+      'Fit hardware from here: the film no longer prints or sticks. Until then open doors by the edge.',
+    ],
+    'wet-clean': [
+      'Wet cleaning',
+      'A soft damp cloth and mild soap from here. Until then wipe dry and gently.',
+    ],
+    cured: [
+      'Fully hard',
+      'Ordinary use from here. A nick or two in the first month is normal: keep the small can.',
+    ],
   } as const;
 </script>
 
@@ -40,7 +49,9 @@
     <h2>Care</h2>
     {#if data.care.length}
       <p>The cure is <b>{Math.round(data.cure * 100)} %</b> done.</p>
-      <div class="bar" role="img" aria-label="Cure {Math.round(data.cure * 100)} per cent"><i style:width="{data.cure * 100}%"></i></div>
+      <div class="bar" role="img" aria-label="Cure {Math.round(data.cure * 100)} per cent">
+        <i style:width="{data.cure * 100}%"></i>
+      </div>
       <table class="plain">
         <thead><tr><th>From</th><th>What</th><th>Decided by</th></tr></thead>
         <tbody>
@@ -53,7 +64,10 @@
           {/each}
         </tbody>
       </table>
-      <p class="soft">From each film’s own age at 25 °C, 50 % humidity; the slowest decides. The product’s data sheet always wins.</p>
+      <p class="soft">
+        From each film’s own age at 25 °C, 50 % humidity; the slowest decides. The product’s data sheet always
+        wins.
+      </p>
     {:else}
       <p class="soft">The care dates stand here once the finish is on.</p>
     {/if}

@@ -36,11 +36,21 @@ export const actions: Actions = {
   /** The code on the piece in hand, typed or scanned, becomes the piece it names. */
   hang: async (event) => {
     const form = await event.request.clone().formData();
-    const typed = String(form.get('code') ?? '').trim().toLowerCase();
+    const typed = String(form.get('code') ?? '')
+      .trim()
+      .toLowerCase();
     const { file } = event.locals.open(event.params.job);
     const piece = file.pieces.find((p) => p.code.toLowerCase() === typed || p.id === typed);
     if (!piece) {
-      return fail(422, { stopped: { message: `There is no piece “${typed}” in this job.`, field: 'code', rule: null, canOverride: false, sent: [] } });
+      return fail(422, {
+        stopped: {
+          message: `There is no piece “${typed}” in this job.`,
+          field: 'code',
+          rule: null,
+          canOverride: false,
+          sent: [],
+        },
+      });
     }
     form.set('piece', piece.id);
     form.set('kind', 'piece.hung');

@@ -18,7 +18,13 @@
 <div class="pair">
   <div class="stack">
     {#each data.walls as wall (wall.name)}
-      <WallDrawing {wall} hex={data.colour.hex} scale={0.19} href={(piece) => `?opening=${piece}`} chosen={new Set(next ? [next.id] : [])} />
+      <WallDrawing
+        {wall}
+        hex={data.colour.hex}
+        scale={0.19}
+        href={(piece) => `?opening=${piece}`}
+        chosen={new Set(next ? [next.id] : [])}
+      />
     {/each}
   </div>
   <div class="stack side">
@@ -31,7 +37,7 @@
         <p>{next.form}{next.hinge ? `, hinge ${next.hinge}: its own hinges, to their own holes` : ''}</p>
         <p class="soft">It lies at: {next.place}</p>
         {#if next.before}<p class="warn">“{next.before}” comes first.</p>{/if}
-        {#if next.from}<p class="warn">Ready to hang {sayTime(next.from, data.zone)}.</p>{/if}
+        {#if next.from && !next.before}<p class="warn">Ready to hang {sayTime(next.from, data.zone)}.</p>{/if}
         <form
           method="post"
           action="?/hang&opening={next.id}"
@@ -51,14 +57,23 @@
           <input type="hidden" name="id" value={id} />
           <input type="hidden" name="opening" value={next.id} />
           <div class="hang">
-            <TextInput name="code" bind:value={code} labelText="Code on the piece in your hand" autocomplete="off" required />
+            <TextInput
+              name="code"
+              bind:value={code}
+              labelText="Code on the piece in your hand"
+              autocomplete="off"
+              required
+            />
             <Button type="submit" disabled={sending}>Hung</Button>
           </div>
         </form>
         <p class="soft">Then three adjustments: side, height, depth. Even reveals, new bumpers.</p>
       </section>
     {:else if data.openings.length}
-      <section class="card ready"><h2>Every piece is home</h2><Button href="/jobs/{data.jobId}/hand-over">Hand over</Button></section>
+      <section class="card ready">
+        <h2>Every piece is home</h2>
+        <Button href="/jobs/{data.jobId}/hand-over">Hand over</Button>
+      </section>
     {:else}
       <p>There are no pieces yet.</p>
     {/if}

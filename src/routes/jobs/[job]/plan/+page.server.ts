@@ -16,7 +16,9 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const workers = listWorkers(locals.db);
   const names = new Map(workers.map((w) => [w.id, w.name]));
   const drawn = bars(file, plan, names);
-  const from = drawn.length ? startOfDay(Math.min(...drawn.map((b) => b.start)), file.job.zone) : startOfDay(now, file.job.zone);
+  const from = drawn.length
+    ? startOfDay(Math.min(...drawn.map((b) => b.start)), file.job.zone)
+    : startOfDay(now, file.job.zone);
   const to = Math.max(now, ...drawn.map((b) => b.end)) + 3_600_000;
   const needs = file.choice ? productNeeds(file.route, file.pieces, file.choice.tool) : [];
   const spare = isoDay(now, file.job.zone);
@@ -35,17 +37,36 @@ export const load: PageServerLoad = ({ locals, params }) => {
     },
     begun: file.state.works.size > 0,
     lots: file.lots.map((l) => ({ name: l.name, codes: l.pieces.map((p) => file.codes.get(p) ?? '') })),
-    board: { bars: drawn, from, to, open: openSpans(file, from, to), rackSlots: choice?.rackSlots ?? 0, lots: file.lots.map((l) => ({ name: l.name, pieces: l.pieces.length })) },
+    board: {
+      bars: drawn,
+      from,
+      to,
+      open: openSpans(file, from, to),
+      rackSlots: choice?.rackSlots ?? 0,
+      lots: file.lots.map((l) => ({ name: l.name, pieces: l.pieces.length })),
+    },
     handBack: handBack(plan),
-    none: plan && 'infeasible' in plan.result ? { reason: plan.result.reason, proven: plan.result.proven } : null,
+    none:
+      plan && 'infeasible' in plan.result ? { reason: plan.result.reason, proven: plan.result.proven } : null,
     needs: needs.map((n) => ({
       name: n.product.name,
       areaM2: n.areaM2,
       volumeMl: n.volumeMl,
       wetUm: n.wetUm,
-      mix: n.product.mix ? { ...mixFor(n.product.mix, 1000), induction: n.product.mix.induction.value, potLife: n.product.mix.potLife.value } : null,
+      mix: n.product.mix
+        ? {
+            ...mixFor(n.product.mix, 1000),
+            induction: n.product.mix.induction.value,
+            potLife: n.product.mix.potLife.value,
+          }
+        : null,
     })),
-    labour: file.choice ? labourMinutes(file.route, file.lots.map((l) => l.pieces.length)) : 0,
+    labour: file.choice
+      ? labourMinutes(
+          file.route,
+          file.lots.map((l) => l.pieces.length),
+        )
+      : 0,
   };
 };
 
@@ -55,7 +76,8 @@ const whole = (form: FormData, name: string): number => Number(String(form.get(n
 function spans(form: FormData, name: string): [string, string][] {
   const times = form.getAll(name).map(String);
   const out: [string, string][] = [];
-  for (let i = 0; i + 1 < times.length; i += 2) if (times[i] || times[i + 1]) out.push([times[i] ?? '', times[i + 1] ?? '']);
+  for (let i = 0; i + 1 < times.length; i += 2)
+    if (times[i] || times[i + 1]) out.push([times[i] ?? '', times[i + 1] ?? '']);
   return out;
 }
 
@@ -70,7 +92,10 @@ export const actions: Actions = {
     try {
       choosePlan(locals.db, params.job, {
         system,
-        counts: system.layers.map((_, i) => ({ back: whole(form, `back.${key}.${i}`), front: whole(form, `front.${key}.${i}`) })),
+        counts: system.layers.map((_, i) => ({
+          back: whole(form, `back.${key}.${i}`),
+          front: whole(form, `front.${key}.${i}`),
+        })),
         tool: form.get('tool'),
         lotSize: whole(form, 'lotSize'),
         rackSlots: whole(form, 'rackSlots'),

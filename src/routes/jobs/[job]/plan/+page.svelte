@@ -13,10 +13,11 @@
   let choosing = $state(data.chosen === null);
   const days = $derived.by(() => {
     const out = new Map<string, typeof data.board.bars>();
-    for (const bar of data.board.bars) if (bar.tense !== 'done') {
-      const day = sayDay(bar.start, data.zone);
-      out.set(day, [...(out.get(day) ?? []), bar]);
-    }
+    for (const bar of data.board.bars)
+      if (bar.tense !== 'done') {
+        const day = sayDay(bar.start, data.zone);
+        out.set(day, [...(out.get(day) ?? []), bar]);
+      }
     return [...out];
   });
 </script>
@@ -24,8 +25,8 @@
 {#if data.pieceCount === 0}
   <p>There are no pieces yet. <a href="/jobs/{data.jobId}/survey">Enter the survey first.</a></p>
 {:else}
-  <div class="pair">
-    <div class="stack">
+  <div class="pair plan">
+    <div class="stack board">
       {#if data.none}
         <div class="card none" role="alert">
           <h2>{data.none.proven ? 'No plan can be right' : 'No plan was found'}</h2>
@@ -34,10 +35,20 @@
         </div>
       {/if}
       {#if data.board.bars.length}
-        <TimeBoard {...data.board} now={data.now} zone={data.zone} hex={data.colour.hex} handBack={data.handBack?.at ?? null} />
+        <TimeBoard
+          {...data.board}
+          now={data.now}
+          zone={data.zone}
+          hex={data.colour.hex}
+          handBack={data.handBack?.at ?? null}
+        />
       {/if}
       <details bind:open={choosing}>
-        <summary>{data.chosen ? 'Change the system, the people or the hours' : 'Choose a system, then plan'}</summary>
+        <summary
+          >{data.chosen
+            ? 'Change the system, the people or the hours'
+            : 'Choose a system, then plan'}</summary
+        >
         <form
           class="stack choose"
           method="post"
@@ -55,13 +66,39 @@
           <SystemChoice systems={data.systems} chosen={data.chosen} />
           <div class="fields">
             <label>First day<input type="date" name="startDay" value={data.form.startDay} required /></label>
-            <label>Pieces to a lot, at most<input type="number" name="lotSize" min="1" max="60" value={data.form.lotSize} required /></label>
-            <label>Rack slots<input type="number" name="rackSlots" min="1" max="500" value={data.form.rackSlots} required /></label>
+            <label
+              >Pieces to a lot, at most<input
+                type="number"
+                name="lotSize"
+                min="1"
+                max="60"
+                value={data.form.lotSize}
+                required
+              /></label
+            >
+            <label
+              >Rack slots<input
+                type="number"
+                name="rackSlots"
+                min="1"
+                max="500"
+                value={data.form.rackSlots}
+                required
+              /></label
+            >
           </div>
           <fieldset>
             <legend>People on the job</legend>
             {#each data.workers as worker (worker.id)}
-              <label class="check"><input type="checkbox" name="worker" value={worker.id} checked={data.form.workers.includes(worker.id)} /> {worker.name}</label>
+              <label class="check"
+                ><input
+                  type="checkbox"
+                  name="worker"
+                  value={worker.id}
+                  checked={data.form.workers.includes(worker.id)}
+                />
+                {worker.name}</label
+              >
             {/each}
           </fieldset>
           <WeekHours legend="Crew works" prefix="crew" week={data.form.crewWeek} />
@@ -78,10 +115,17 @@
               <tbody>
                 {#each list as bar (bar.id)}
                   <tr>
-                    <td class="mono">{bar.tense === 'now' ? 'now' : sayClock(bar.start, data.zone)}–{sayClock(bar.end, data.zone)}</td>
+                    <td class="mono"
+                      >{bar.tense === 'now' ? 'now' : sayClock(bar.start, data.zone)}–{sayClock(
+                        bar.end,
+                        data.zone,
+                      )}</td
+                    >
                     <td><b>{bar.words}</b>, lot {bar.lot}</td>
                     <td>{bar.who}</td>
-                    <td class="soft">{bar.dryUntil ? `${bar.readyFor} from ${sayTime(bar.dryUntil, data.zone)}` : ''}</td>
+                    <td class="soft"
+                      >{bar.dryUntil ? `${bar.readyFor} from ${sayTime(bar.dryUntil, data.zone)}` : ''}</td
+                    >
                   </tr>
                 {/each}
               </tbody>
@@ -90,7 +134,7 @@
         </section>
       {/if}
     </div>
-    <div class="stack">
+    <div class="stack sooner">
       {#if data.handBack}
         <div class="card back">
           <h2>Hand back</h2>
@@ -103,8 +147,13 @@
           <p class="soft">Waits at 25 °C, 50 % humidity.</p>
         </div>
       {:else if data.chosen && !data.none}
-        <div class="card"><h2>Everything hangs</h2><a href="/jobs/{data.jobId}/hand-over">Hand over</a></div>
+        <div class="card">
+          <h2>Everything hangs</h2>
+          <a href="/jobs/{data.jobId}/hand-over">Hand over</a>
+        </div>
       {/if}
+    </div>
+    <div class="stack rest">
       {#if data.needs.length}
         <div class="card">
           <h2>Have at hand</h2>
@@ -119,7 +168,15 @@
                   <td>{formatFilm(need.wetUm, data.measures)}</td>
                 </tr>
                 {#if need.mix}
-                  <tr><td colspan="4" class="soft">For each litre: {need.mix.a.toFixed(0)} mL base, {need.mix.b.toFixed(0)} mL hardener, {need.mix.thinner.toFixed(0)} mL thinner. Stand {need.mix.induction} min; use within {sayMinutes(need.mix.potLife)}.</td></tr>
+                  <tr
+                    ><td colspan="4" class="soft"
+                      >For each litre: {need.mix.a.toFixed(0)} mL base, {need.mix.b.toFixed(0)} mL hardener, {need.mix.thinner.toFixed(
+                        0,
+                      )} mL thinner. Stand {need.mix.induction} min; use within {sayMinutes(
+                        need.mix.potLife,
+                      )}.</td
+                    ></tr
+                  >
                 {/if}
               {/each}
             </tbody>
@@ -130,13 +187,17 @@
       {#if data.chosen}
         <div class="card">
           <h2>{data.chosen.system.name}</h2>
-          <ul>{#each data.chosen.system.cautions as caution (caution)}<li>{caution}</li>{/each}</ul>
+          <ul>
+            {#each data.chosen.system.cautions as caution (caution)}<li>{caution}</li>{/each}
+          </ul>
         </div>
       {/if}
       {#if data.lots.length}
         <div class="card">
           <h2>Lots</h2>
-          {#each data.lots as lot (lot.name)}<p><b>{lot.name}</b> <span class="mono">{lot.codes.join(' ')}</span></p>{/each}
+          {#each data.lots as lot (lot.name)}<p>
+              <b>{lot.name}</b> <span class="mono">{lot.codes.join(' ')}</span>
+            </p>{/each}
         </div>
       {/if}
     </div>
@@ -144,6 +205,26 @@
 {/if}
 
 <style>
+  .plan {
+    grid-template-areas: 'board sooner' 'board rest';
+    grid-template-rows: auto 1fr;
+    row-gap: 12px;
+  }
+  .board {
+    grid-area: board;
+  }
+  .sooner {
+    grid-area: sooner;
+  }
+  .rest {
+    grid-area: rest;
+  }
+  @media (max-width: 800px) {
+    .plan {
+      grid-template-areas: 'sooner' 'board' 'rest';
+      grid-template-rows: none;
+    }
+  }
   .back {
     border-left: 5px solid var(--act);
   }
@@ -195,6 +276,7 @@
   ul {
     margin: 0;
     padding-left: 18px;
+    list-style: disc;
   }
   .days caption {
     text-align: left;

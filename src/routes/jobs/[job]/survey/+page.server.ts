@@ -11,7 +11,18 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     surveyed: file.job.surveyed,
     missing: url.searchParams.get('missing'),
     walls: elevations(file, locals.now()),
-    pieces: file.pieces.map(({ id, code, wall, form, hinge, w, h, cabinet, row, column }) => ({ id, code, wall, form, hinge, w, h, cabinet, row, column })),
+    pieces: file.pieces.map(({ id, code, wall, form, hinge, w, h, cabinet, row, column }) => ({
+      id,
+      code,
+      wall,
+      form,
+      hinge,
+      w,
+      h,
+      cabinet,
+      row,
+      column,
+    })),
     kept: file.pieces.filter((p) => file.state.pieces.get(p.id)?.labelled).map((p) => p.id),
   };
 };

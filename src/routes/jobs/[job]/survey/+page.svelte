@@ -7,7 +7,8 @@
   import { assignNumbers } from '$core/labels/number-scheme';
   import { isTurnUnsafe } from '$core/labels/turn-safe';
   import { formatLength } from '$core/units/length';
-  import { BARE, type ElevationView } from '$ui/elevation-view';
+  import type { ElevationView } from '$server/services/elevations';
+  import { BARE } from '$ui/elevation-view';
   import LineEditor from '$ui/LineEditor.svelte';
   import NotationHelp from '$ui/NotationHelp.svelte';
   import WallDrawing from '$ui/WallDrawing.svelte';
@@ -23,7 +24,9 @@
   const walls = $derived.by((): ElevationView[] => {
     const surveyed = surveyPieces(reading.kitchen);
     const was = matchPieces(before, reading.kitchen).map((i) => (i === null ? undefined : data.pieces[i]));
-    const codes = assignNumbers(was.map((p) => ({ code: p?.code ?? null, kept: p !== undefined && data.kept.includes(p.id) })));
+    const codes = assignNumbers(
+      was.map((p) => ({ code: p?.code ?? null, kept: p !== undefined && data.kept.includes(p.id) })),
+    );
     const marks = new Map(data.walls.flatMap((w) => w.fronts.map((f) => [f.id, f])));
     return reading.kitchen.walls.map((wall) => {
       const drawn = elevation(wall);
@@ -34,7 +37,15 @@
         boxes: drawn.cabinets,
         fronts: surveyed.flatMap((p, i) =>
           p.wall === wall.name
-            ? [{ ...p, id: was[i]?.id ?? `new ${i}`, code: codes[i] ?? '', mark: marks.get(was[i]?.id ?? '')?.mark ?? BARE, where: '' }]
+            ? [
+                {
+                  ...p,
+                  id: was[i]?.id ?? `new ${i}`,
+                  code: codes[i] ?? '',
+                  mark: marks.get(was[i]?.id ?? '')?.mark ?? BARE,
+                  where: '',
+                },
+              ]
             : [],
         ),
       };
@@ -60,26 +71,43 @@
   >
     <LineEditor bind:value={text} name="notation" label="One line a cabinet" errors={reading.errors} />
     <div class="row">
-      <Button type="submit" data-key="n" disabled={sending || (saved && data.notation !== '')}>Save the survey</Button>
+      <Button type="submit" data-key="n" disabled={sending || (saved && data.notation !== '')}
+        >Save the survey</Button
+      >
       <span class="soft" role="status">
-        {#if reading.errors.length}{reading.errors.length} {reading.errors.length === 1 ? 'line' : 'lines'} to mend{:else if saved && count}saved, {count} pieces{:else}{count} pieces{/if}
+        {#if reading.errors.length}{reading.errors.length}
+          {reading.errors.length === 1 ? 'line' : 'lines'} to mend{:else if saved && count}saved, {count} pieces{:else}{count}
+          pieces{/if}
       </span>
     </div>
     {#if form?.refused}<p class="bad" role="alert">{form.refused}</p>{/if}
     {#if form?.saved?.errors.length && saved}
-      <p class="warn" role="status">Kept as typed. The pieces stay as they were until every line can be read.</p>
+      <p class="warn" role="status">
+        Kept as typed. The pieces stay as they were until every line can be read.
+      </p>
     {/if}
     {#if data.missing}<p class="bad" role="alert">There is no piece “{data.missing}” in this job.</p>{/if}
     {#if data.houseYear !== null && data.houseYear < 1978}
-      <p class="warn">House of {data.houseYear}: old paint may hold lead. Test before sanding; certified firm and practice, local rules.</p>
+      <p class="warn">
+        House of {data.houseYear}: old paint may hold lead. Test before sanding; certified firm and practice,
+        local rules.
+      </p>
     {/if}
     <NotationHelp unit={data.unit} />
   </form>
   <div class="stack drawing">
     {#each walls as wall (wall.name)}
-      <WallDrawing {wall} hex={data.colour.hex} scale={0.17} length="{mm(wall.width)} {data.unit}" href={null} />
+      <WallDrawing
+        {wall}
+        hex={data.colour.hex}
+        scale={0.17}
+        length="{mm(wall.width)} {data.unit}"
+        href={null}
+      />
     {:else}
-      <p class="soft">The walls are drawn here as you type. Begin with a line such as <span class="mono">wall North</span>.</p>
+      <p class="soft">
+        The walls are drawn here as you type. Begin with a line such as <span class="mono">wall North</span>.
+      </p>
     {/each}
   </div>
 </div>
@@ -90,8 +118,11 @@
       <h2>Pieces</h2>
       <span class="soft">Underlined numbers read as another number upside down</span>
       <form class="row labels" action="/jobs/{data.jobId}/labels.pdf" target="_blank">
-        <label>Sheet
-          <select name="sheet"><option value="letter-10">US Letter, 10</option><option value="a4-14">A4, 14</option></select>
+        <label
+          >Sheet
+          <select name="sheet"
+            ><option value="letter-10">US Letter, 10</option><option value="a4-14">A4, 14</option></select
+          >
         </label>
         <label>Start at label <input name="first" type="number" min="1" max="14" value="1" /></label>
         <Button type="submit" kind="tertiary">Print the labels</Button>
@@ -99,11 +130,19 @@
     </div>
     <div class="scroll">
       <table class="plain">
-        <thead><tr><th>Code</th><th>Wall</th><th>Piece</th><th>Hinge</th><th>Width, {data.unit}</th><th>Height, {data.unit}</th></tr></thead>
+        <thead
+          ><tr
+            ><th>Code</th><th>Wall</th><th>Piece</th><th>Hinge</th><th>Width, {data.unit}</th><th
+              >Height, {data.unit}</th
+            ></tr
+          ></thead
+        >
         <tbody>
           {#each data.pieces as piece (piece.id)}
             <tr>
-              <td class="mono code"><a href="/p/{piece.id}" class:unsafe={isTurnUnsafe(piece.code)}>{piece.code}</a></td>
+              <td class="mono code"
+                ><a href="/p/{piece.id}" class:unsafe={isTurnUnsafe(piece.code)}>{piece.code}</a></td
+              >
               <td>{piece.wall}</td>
               <td>{piece.form}</td>
               <td>{piece.hinge ?? ''}</td>

@@ -10,7 +10,15 @@ export const load: PageServerLoad = ({ locals, params }) => {
       .filter((p) => p.wall === wall)
       .map((p) => {
         const s = pieceState(file.state, p.id);
-        return { id: p.id, code: p.code, form: p.form, hinge: p.hinge, labelled: s.labelled, down: s.down, place: s.place };
+        return {
+          id: p.id,
+          code: p.code,
+          form: p.form,
+          hinge: p.hinge,
+          labelled: s.labelled,
+          down: s.down,
+          place: s.place,
+        };
       }),
   }));
   return { walls };

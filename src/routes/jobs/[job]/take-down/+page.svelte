@@ -7,15 +7,22 @@
   let { data, form } = $props();
   let place = $state('tent rack');
   const all = $derived(data.walls.flatMap((w) => w.pieces));
-  const count = $derived({ up: all.filter((p) => !p.down).length, labelled: all.filter((p) => p.labelled).length, down: all.filter((p) => p.down).length });
+  const count = $derived({
+    up: all.filter((p) => !p.down).length,
+    labelled: all.filter((p) => p.labelled).length,
+    down: all.filter((p) => p.down).length,
+  });
 </script>
 
 <div class="stack">
   <p class="account" role="status">
-    <b>{all.length}</b> pieces: <b>{count.up}</b> on the walls · <b>{count.labelled}</b> labelled · <b>{count.down}</b> down
+    <b>{all.length}</b> pieces: <b>{count.up}</b> on the walls · <b>{count.labelled}</b> labelled ·
+    <b>{count.down}</b> down
   </p>
   <StoppedNote stopped={form?.stopped} />
-  {#if all.length === 0}<p>There are no pieces yet. <a href="/jobs/{data.jobId}/survey">Enter the survey first.</a></p>{/if}
+  {#if all.length === 0}<p>
+      There are no pieces yet. <a href="/jobs/{data.jobId}/survey">Enter the survey first.</a>
+    </p>{/if}
   {#if count.up > 0}
     <label class="place">Pieces that come down go to <input bind:value={place} maxlength="80" /></label>
   {/if}
@@ -27,12 +34,16 @@
         <h2>{wall.name}</h2>
         {#if bare.length}
           <FactForm kind="piece.labelled" fields={{ piece: bare }}>
-            {#snippet children(sending)}<Button type="submit" kind="tertiary" disabled={sending}>Labels are on, all {bare.length}</Button>{/snippet}
+            {#snippet children(sending)}<Button type="submit" kind="tertiary" disabled={sending}
+                >Labels are on, all {bare.length}</Button
+              >{/snippet}
           </FactForm>
         {/if}
         {#if ready.length}
           <FactForm kind="piece.down" fields={{ piece: ready, place }}>
-            {#snippet children(sending)}<Button type="submit" kind="tertiary" disabled={sending}>{ready.length} are down</Button>{/snippet}
+            {#snippet children(sending)}<Button type="submit" kind="tertiary" disabled={sending}
+                >{ready.length} are down</Button
+              >{/snippet}
           </FactForm>
         {/if}
       </div>
@@ -45,11 +56,17 @@
               <span class="state">down · {piece.place}</span>
             {:else if piece.labelled}
               <FactForm kind="piece.down" fields={{ piece: [piece.id], place }}>
-                {#snippet children(sending)}<Button type="submit" size="field" disabled={sending}>Down</Button>{/snippet}
+                {#snippet children(sending)}<Button type="submit" size="field" disabled={sending}>Down</Button
+                  >{/snippet}
               </FactForm>
             {:else}
               <FactForm kind="piece.labelled" fields={{ piece: [piece.id] }}>
-                {#snippet children(sending)}<Button type="submit" kind="tertiary" size="field" disabled={sending}>Label is on</Button>{/snippet}
+                {#snippet children(sending)}<Button
+                    type="submit"
+                    kind="tertiary"
+                    size="field"
+                    disabled={sending}>Label is on</Button
+                  >{/snippet}
               </FactForm>
             {/if}
           </li>

@@ -19,11 +19,13 @@ export const GET: RequestHandler = ({ locals, params }) => {
 /** Records a batch of facts, all or none. The answer is sent when they are stored for good. */
 export const POST: RequestHandler = async ({ locals, params, request }) => {
   const parsed = batch.safeParse(await request.json().catch(() => null));
-  if (!parsed.success) return json({ error: 'Send { "facts": [ … ] } with 1 to 500 facts.' }, { status: 400 });
+  if (!parsed.success)
+    return json({ error: 'Send { "facts": [ … ] } with 1 to 500 facts.' }, { status: 400 });
   try {
     return json({ recorded: recordFacts(locals.db, params.job, parsed.data.facts) });
   } catch (error) {
-    if (error instanceof Refused) return json({ error: error.message, field: error.field, ...error.detail }, { status: error.status });
+    if (error instanceof Refused)
+      return json({ error: error.message, field: error.field, ...error.detail }, { status: error.status });
     throw error;
   }
 };

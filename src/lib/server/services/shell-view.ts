@@ -1,4 +1,6 @@
-/** What stands around every page of a job. */
+/** What pages of a job are given to draw around them. */
+
+/** A stage of the spine. */
 export interface Station {
   key: string;
   title: string;

@@ -1,0 +1,70 @@
+/** Direction of knowledge: routes → ui, server → core; the core knows nobody, and its rooms stand in order. */
+const ORDER = ['units', 'air', 'quality', 'coating', 'kitchen', 'labels', 'takeoff', 'planning', 'bench'];
+
+const inside = ORDER.slice(0, -1).map((room, i) => ({
+  name: `core-${room}-knows-only-what-is-below`,
+  severity: 'error',
+  from: { path: `^src/lib/core/${room}/`, pathNot: '\\.test\\.ts$' },
+  to: { path: `^src/lib/core/(${ORDER.slice(i + 1).join('|')})/` },
+}));
+
+module.exports = {
+  forbidden: [
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'core-knows-nobody',
+      severity: 'error',
+      from: { path: '^src/lib/core/' },
+      to: { path: '^src/(lib/(server|ui|workers)|routes)/' },
+    },
+    {
+      name: 'core-is-pure',
+      severity: 'error',
+      from: { path: '^src/lib/core/', pathNot: '\\.test\\.ts$' },
+      to: {
+        path: '(node_modules/(svelte|@sveltejs|better-sqlite3|carbon-components-svelte)/|^node:|^(fs|path|os|http)$)',
+      },
+    },
+    {
+      name: 'ui-has-no-server',
+      severity: 'error',
+      from: { path: '^src/lib/ui/' },
+      to: { path: '^src/lib/server/', dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'server-has-no-ui',
+      severity: 'error',
+      from: { path: '^src/lib/server/' },
+      to: { path: '^src/(lib/ui|routes)/' },
+    },
+    {
+      name: 'pages-speak-no-sql',
+      severity: 'error',
+      from: { path: '^src/(routes|lib/ui)/' },
+      to: { path: '(node_modules/better-sqlite3/|^src/lib/server/db/)' },
+    },
+    {
+      name: 'store-holds-only-sql',
+      severity: 'error',
+      from: { path: '^src/lib/server/store/' },
+      to: { path: '^src/lib/server/services/' },
+    },
+    {
+      name: 'nothing-unresolved',
+      severity: 'error',
+      from: {},
+      to: { couldNotResolve: true, pathNot: '^\\$(app|env)/|\\$types$|^pdfmake/interfaces$' },
+    },
+    ...inside,
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    webpackConfig: { fileName: '.dependency-cruiser.aliases.cjs' },
+    enhancedResolveOptions: {
+      extensions: ['.ts', '.js', '.svelte', '.css', '.json'],
+      conditionNames: ['svelte', 'import', 'node', 'default'],
+      exportsFields: ['exports'],
+    },
+  },
+};

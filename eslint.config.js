@@ -1,0 +1,39 @@
+import js from '@eslint/js';
+import svelte from 'eslint-plugin-svelte';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+import svelteConfig from './svelte.config.js';
+
+export default ts.config(
+  { ignores: ['build/', '.svelte-kit/', 'node_modules/', 'data/', 'playwright-report/', 'test-results/'] },
+  js.configs.recommended,
+  ...ts.configs.strict,
+  ...svelte.configs.recommended,
+  { languageOptions: { globals: { ...globals.browser, ...globals.node } } },
+  {
+    files: ['**/*.svelte', '**/*.svelte.ts'],
+    languageOptions: { parserOptions: { parser: ts.parser, extraFileExtensions: ['.svelte'], svelteConfig } },
+    rules: {
+      // Links are plain paths: the application is served from the root.
+      'svelte/no-navigation-without-resolve': 'off',
+      // Maps and sets here are made anew in each derivation and never changed afterwards.
+      'svelte/prefer-svelte-reactivity': 'off',
+      // A space between two elements is written as one.
+      'svelte/no-useless-mustaches': 'off',
+    },
+  },
+  {
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-non-null-assertion': 'error',
+      '@typescript-eslint/no-invalid-void-type': 'off',
+      'no-console': ['error', { allow: ['error'] }],
+    },
+  },
+  { files: ['scripts/**', 'tests/**'], rules: { 'no-console': 'off' } },
+  {
+    files: ['**/*.cjs'],
+    languageOptions: { globals: globals.node },
+    rules: { '@typescript-eslint/no-require-imports': 'off' },
+  },
+);

@@ -1,0 +1,79 @@
+/** What the commands need first: packages, the build, a free port, the server. Plain Node, so that it runs on a fresh clone. */
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { createServer } from 'node:net';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = dirname(dirname(fileURLToPath(import.meta.url)));
+
+/** Runs a command in the project; ends this process with its status when it fails. */
+export function run(command, args, options = {}) {
+  const result = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
+  if (result.status !== 0) process.exit(result.status ?? 1);
+  return result;
+}
+
+/** Installs the packages of the lock file when they are not there or not the same. */
+export function install() {
+  const stamp = join(root, 'node_modules', '.anthem-lock');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
+  console.log('Installing packages; the database is built from source, which takes about two minutes …');
+  run('npm', ['ci', '--no-audit', '--no-fund']);
+  writeFileSync(stamp, lock);
+}
+
+function newest(path) {
+  const info = statSync(path);
+  if (!info.isDirectory()) return info.mtimeMs;
+  return Math.max(0, ...readdirSync(path).map((name) => newest(join(path, name))));
+}
+
+/** Builds the application when its sources are newer than the build. */
+export function build() {
+  const built = join(root, 'build', 'index.js');
+  const sources = ['src', 'static', 'package-lock.json', 'svelte.config.js', 'vite.config.ts'].map((p) =>
+    newest(join(root, p)),
+  );
+  if (existsSync(built) && statSync(built).mtimeMs > Math.max(...sources)) return;
+  console.log('Building …');
+  run('npx', ['--no-install', 'vite', 'build', '--logLevel', 'warn']);
+}
+
+/** The wanted port, or the next free one on localhost. */
+export function freePort(wanted) {
+  return new Promise((resolve) => {
+    const probe = createServer();
+    probe.once('error', () => resolve(freePort(wanted + 1)));
+    probe.listen(wanted, '127.0.0.1', () => probe.close(() => resolve(wanted)));
+  });
+}
+
+/**
+ * Starts the built server and waits for its first page.
+ * @returns the process and the address
+ */
+export async function serve(env, wantedPort, stdio = 'inherit') {
+  const port = await freePort(wantedPort);
+  const url = `http://localhost:${port}`;
+  const server = spawn(process.execPath, ['build'], {
+    cwd: root,
+    stdio,
+    env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), ORIGIN: url, ...env },
+  });
+  for (let i = 0; i < 400; i++) {
+    if (server.exitCode !== null) throw new Error(`The server ended with status ${server.exitCode}`);
+    const up = await fetch(`http://127.0.0.1:${port}/`).then(
+      (r) => r.ok,
+      () => false,
+    );
+    if (up) return { server, url: `http://127.0.0.1:${port}`, shown: url };
+    await new Promise((r) => setTimeout(r, 25));
+  }
+  server.kill();
+  throw new Error('The server did not answer within ten seconds');
+}

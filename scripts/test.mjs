@@ -1,0 +1,74 @@
+/** `npm test`: everything, from a fresh clone. Ends with a line "N passed, N failed". */
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { install, root } from './prepare.mjs';
+
+install();
+const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
+if (!existsSync(CHROMIUM)) {
+  const asRoot = process.getuid?.() === 0;
+  console.log('Chromium is missing; installing Debian’s package …');
+  if (asRoot) {
+    spawnSync('apt-get', ['update', '-q'], { stdio: 'ignore' });
+    spawnSync('apt-get', ['install', '-y', '-q', '--no-install-recommends', 'chromium'], {
+      stdio: 'inherit',
+    });
+  }
+  if (!existsSync(CHROMIUM)) {
+    console.error('The browser tests need Chromium: apt-get install chromium, or set CHROMIUM to its path.');
+    console.log('0 passed, 1 failed');
+    process.exit(1);
+  }
+}
+
+rmSync(join(root, 'test-results'), { recursive: true, force: true });
+mkdirSync(join(root, 'test-results'));
+let passed = 0;
+let failed = 0;
+
+/** A check that passes or fails as one. */
+function check(name, ...args) {
+  console.log(`\n— ${name}`);
+  const { status } = spawnSync('npx', ['--no-install', ...args], { cwd: root, stdio: 'inherit' });
+  if (status === 0) passed++;
+  else failed++;
+}
+
+/** Counts of a test runner's JSON report; a run without a report is a failure. */
+function suite(name, report, count, ...args) {
+  console.log(`\n— ${name}`);
+  const { status } = spawnSync('npx', ['--no-install', ...args], { cwd: root, stdio: 'inherit' });
+  const path = join(root, 'test-results', report);
+  const [good, bad] = existsSync(path) ? count(JSON.parse(readFileSync(path, 'utf8'))) : [0, 1];
+  passed += good;
+  failed += status !== 0 && bad === 0 ? 1 : bad;
+}
+
+check('prepare', 'svelte-kit', 'sync');
+check('types of components', 'svelte-check', '--fail-on-warnings', '--output', 'human');
+check('types', 'tsc', '--noEmit');
+check('style', 'eslint', '.', '--max-warnings', '0');
+check('format', 'prettier', '--check', '--log-level', 'warn', '.');
+check('layers', 'depcruise', 'src', '--config', '.dependency-cruiser.cjs', '--output-type', 'err');
+suite(
+  'unit and reference',
+  'unit.json',
+  (r) => [r.numPassedTests, r.numFailedTests],
+  'vitest',
+  'run',
+  '--reporter=default',
+  '--reporter=json',
+  '--outputFile.json=test-results/unit.json',
+);
+check('build', 'vite', 'build', '--logLevel', 'error');
+suite(
+  'browser',
+  'browser.json',
+  (r) => [r.stats.expected, r.stats.unexpected + r.stats.flaky],
+  'playwright',
+  'test',
+);
+
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);
