@@ -21,7 +21,8 @@ export function parseLength(text: string, unit: LengthUnit): number | null {
     ? Number(plain.replace(',', '.'))
     : Number(whole ?? 0) + Number(num ?? num2) / Number(den ?? den2);
   const mm = value * MM_PER[suffix === '"' ? 'in' : ((suffix as LengthUnit | undefined) ?? unit)];
-  return Number.isFinite(mm) && mm > 0 ? mm : null;
+  // A nanometre is finer than any rule: the same length is the same number, whatever the unit it was typed in.
+  return Number.isFinite(mm) && mm > 0 ? Math.round(mm * 1e6) / 1e6 : null;
 }
 
 /**

@@ -1,0 +1,26 @@
+import fc from 'fast-check';
+import { expect, it } from 'vitest';
+import { mixFor } from './mix';
+
+it('mixes 7 : 1 with 10 % thinner of both to one litre', () => {
+  // By hand: 8.8 parts make 1000 mL, so a part is 113.64 mL.
+  const { a, b, thinner } = mixFor({ a: 7, b: 1, thinner: 0.1, thinnerOf: 'A+B' }, 1000);
+  expect([a, b, thinner].map((v) => v.toFixed(2))).toEqual(['795.45', '113.64', '90.91']);
+});
+
+it('takes the thinner of A alone where the sheet says so', () => {
+  const { a, thinner } = mixFor({ a: 7, b: 1, thinner: 0.1, thinnerOf: 'A' }, 870);
+  expect(thinner / a).toBeCloseTo(0.1, 12);
+});
+
+it('always adds up to the wanted volume, in the wanted parts', () => {
+  const part = fc.double({ min: 0.1, max: 20, noNaN: true });
+  fc.assert(
+    fc.property(part, part, fc.double({ min: 0, max: 0.5, noNaN: true }), fc.constantFrom('A+B' as const, 'A' as const), (a, b, thinner, thinnerOf) => {
+      const mix = mixFor({ a, b, thinner, thinnerOf }, 500);
+      expect(mix.a + mix.b + mix.thinner).toBeCloseTo(500, 6);
+      expect(mix.a / mix.b).toBeCloseTo(a / b, 6);
+    }),
+  );
+  expect(() => mixFor({ a: 0, b: 1, thinner: 0, thinnerOf: 'A' }, 1)).toThrow(/Parts/);
+});

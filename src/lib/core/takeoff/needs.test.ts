@@ -1,0 +1,19 @@
+import { expect, it } from 'vitest';
+import { buildRoute } from '../coating/route';
+import { SHELLAC_URETHANE } from '../coating/systems';
+import { labourMinutes, productNeeds } from './needs';
+
+it('adds up a single slab drawer by hand', () => {
+  // 400 × 200 mm: a face 0.08 m², edges 2 × 0.6 × 0.01905 = 0.02286 m² with the front.
+  const route = buildRoute(SHELLAC_URETHANE, [{ back: 1, front: 1 }, { back: 2, front: 2 }], 'spray');
+  const [primer, enamel] = productNeeds(route, [{ form: 'drawer', w: 400, h: 200 }], 'spray');
+  expect(primer?.areaM2).toBeCloseTo(0.08 + 0.10286, 9);
+  expect(enamel?.areaM2).toBeCloseTo(2 * (0.08 + 0.10286), 9);
+  expect(enamel?.volumeMl).toBeCloseTo(((2 * 0.18286 * 38) / 0.38 / 0.65) * 1.1, 6);
+  expect(enamel?.wetUm).toBeCloseTo(100, 9);
+});
+
+it('counts the setup once a lot, so that many small lots take longer', () => {
+  const route = buildRoute(SHELLAC_URETHANE, [{ back: 1, front: 1 }, { back: 2, front: 2 }], 'spray');
+  expect(labourMinutes(route, [12, 12, 12])).toBeGreaterThan(labourMinutes(route, [36]));
+});

@@ -1,0 +1,29 @@
+import { expect, it } from 'vitest';
+import { dayToMs, isoDay, sayClock, sayDay, sayMinutes, sayNear, sayTime, startOfDay } from './clock-time';
+
+const zone = 'America/Halifax';
+const noon = Date.parse('2026-03-11T12:05:00-03:00');
+
+it('says moments in the job’s own zone', () => {
+  expect(sayTime(noon, zone)).toBe('Wed 11 Mar, 12:05');
+  expect(sayDay(noon, 'Asia/Tokyo')).toBe('Thu 12 Mar');
+  expect(sayNear(noon, noon + 3_600_000, zone)).toBe('12:05');
+  expect(sayNear(noon, noon + 86_400_000, zone)).toBe('Wed 11 Mar, 12:05');
+  expect(isoDay(noon, zone)).toBe('2026-03-11');
+});
+
+it('knows that the day the clocks go forward has 23 hours', () => {
+  // Nova Scotia, 8 March 2026: 02:00 becomes 03:00 (second Sunday of March).
+  const sunday = dayToMs('2026-03-08', zone);
+  expect((dayToMs('2026-03-09', zone) - sunday) / 3_600_000).toBe(23);
+  expect(startOfDay(sunday + 5 * 3_600_000, zone)).toBe(sunday);
+  expect(sayClock(sunday + 2 * 3_600_000, zone)).toBe('03:00');
+});
+
+it.each([
+  [40, '40 min'],
+  [200, '3 h 20 min'],
+  [240, '4 h'],
+  [3120, '2 d 4 h'],
+  [2880, '2 d'],
+])('says %d minutes as %s', (minutes, words) => expect(sayMinutes(minutes)).toBe(words));
