@@ -67,11 +67,11 @@ export async function serve(env, wantedPort, stdio = 'inherit') {
   });
   for (let i = 0; i < 400; i++) {
     if (server.exitCode !== null) throw new Error(`The server ended with status ${server.exitCode}`);
-    const up = await fetch(`http://127.0.0.1:${port}/`).then(
+    const up = await fetch(url).then(
       (r) => r.ok,
       () => false,
     );
-    if (up) return { server, url: `http://127.0.0.1:${port}`, shown: url };
+    if (up) return { server, url };
     await new Promise((r) => setTimeout(r, 25));
   }
   server.kill();

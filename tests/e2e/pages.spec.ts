@@ -1,0 +1,84 @@
+/** Every main page of the demo at both sizes: readable, nothing beyond the edge, and errors that help. */
+import { expect, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { startServer, type TestServer } from './server';
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+let server: TestServer;
+let job: string;
+test.beforeAll(async () => {
+  server = await startServer();
+  job = /\/jobs\/[0-9a-f-]{36}/.exec(await (await fetch(`${server.url}/jobs`)).text())?.[0] ?? '';
+});
+test.afterAll(() => server.end());
+
+const PAGES = ['/', '/jobs', '/jobs/new', '/settings', 'survey', 'plan', 'take-down', 'coat', 'hang', 'hand-over', 'check'];
+const SIZES = [
+  { width: 1280, height: 800 },
+  { width: 390, height: 844 },
+];
+
+for (const size of SIZES) {
+  for (const path of PAGES) {
+    test(`${path} at ${size.width}`, async ({ page }) => {
+      const faults: string[] = [];
+      page.on('pageerror', (e) => faults.push(e.message));
+      page.on('console', (m) => m.type() === 'error' && faults.push(m.text()));
+      await page.setViewportSize(size);
+      await page.goto(server.url + (path.startsWith('/') ? path : `${job}/${path}`));
+      await page.waitForLoadState('networkidle');
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(size.width);
+      await page.evaluate(axe);
+      const found = await page.evaluate(async () => {
+        const { axe: run } = window as unknown as { axe: { run: (options: object) => Promise<{ violations: { id: string; nodes: { target: string[] }[] }[] }> } };
+        const { violations } = await run.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] });
+        return violations.map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => n.target.join(' ')).join(', ')}`);
+      });
+      expect(found).toEqual([]);
+      expect(faults).toEqual([]);
+    });
+  }
+}
+
+test('targets on the phone’s bench are at least 44 px', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${server.url}${job}/coat`);
+  const low = await page.locator('main button:visible, main summary:visible').evaluateAll((all) => all.filter((e) => e.getBoundingClientRect().height < 44).map((e) => e.textContent));
+  expect(low).toEqual([]);
+});
+
+test('a fact can be recorded without scripts', async ({ browser }) => {
+  const context = await browser.newContext({ javaScriptEnabled: false });
+  const page = await context.newPage();
+  await page.goto(`${server.url}${job}/coat`);
+  const running = page.locator('.card.now').first();
+  await expect(running).toBeVisible();
+  await running.getByRole('button', { name: 'Done' }).click();
+  await expect(page.locator('.fact').first()).toContainText('Done: Coat fronts, 1 of 2');
+  await context.close();
+});
+
+test('pages that do not exist say what to do', async ({ page }) => {
+  expect((await page.goto(`${server.url}/nowhere`))?.status()).toBe(404);
+  await expect(page.getByText('Go back to Today')).toBeVisible();
+  expect((await page.goto(`${server.url}/jobs/00000000-0000-7000-8000-000000000000/coat`))?.status()).toBe(404);
+  await expect(page.getByText('There is no such job')).toBeVisible();
+  await page.goto(`${server.url}${job}/find?code=Z99`);
+  await expect(page.getByText('There is no piece “Z99” in this job.')).toBeVisible();
+  expect((await page.goto(`${server.url}${job}/labels.pdf?first=90`))?.status()).toBe(422);
+});
+
+test('the planning service plans, explains and refuses', async ({ request }) => {
+  const load = (file: string) => readFileSync(`tests/reference/data/planning/${file}`, 'utf8');
+  const post = (data: string) => request.post(`${server.url}/api/plan`, { headers: { 'content-type': 'application/json' }, data });
+  const plan = await post(load('single-101.json'));
+  expect(plan.status()).toBe(200);
+  expect(await plan.json()).toMatchObject({ makespan: 4110 });
+  const none = await post(load('impossible-302.json'));
+  expect(none.status()).toBe(422);
+  expect((await none.json()).reason).toContain('must start within');
+  const wrong = await post('{"format":"anthem.planning-problem"}');
+  expect(wrong.status()).toBe(400);
+  expect((await wrong.json()).faults.join()).toContain('version');
+});

@@ -1,0 +1,44 @@
+/** The built server on a database of its own, and what tests do to it. */
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ChildProcess } from 'node:child_process';
+import type { Page } from '@playwright/test';
+import { serve } from '../../scripts/prepare.mjs';
+
+export interface TestServer {
+  url: string;
+  process: ChildProcess;
+  /** starts it again on the same database */
+  restart: () => Promise<TestServer>;
+  /** ends it and removes the database */
+  end: () => void;
+}
+
+async function start(folder: string): Promise<TestServer> {
+  const wanted = 5200 + Math.floor(Math.random() * 2000);
+  const { server, url } = await serve({ ANTHEM_DEMO: '1', ANTHEM_DATA: join(folder, 'anthem.db') }, wanted, 'ignore');
+  return {
+    url,
+    process: server,
+    restart: () => start(folder),
+    end: () => {
+      server.kill('SIGKILL');
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+export const startServer = (): Promise<TestServer> => start(mkdtempSync(join(tmpdir(), 'anthem-')));
+
+/** Sets the demo’s clock on the settings page, Halifax time, and comes back. */
+export async function setClock(page: Page, url: string, shows: string): Promise<void> {
+  const back = page.url();
+  await page.goto(`${url}/settings`);
+  await page.waitForLoadState('networkidle');
+  await page.getByLabel('It shows').fill(shows);
+  await page.getByRole('button', { name: 'Set it' }).click();
+  await page.getByText('The clock is set.').waitFor();
+  if (back.startsWith(url)) await page.goto(back);
+  await page.waitForLoadState('networkidle');
+}
