@@ -4,4 +4,8 @@ export const root: string;
 export function install(): void;
 export function build(): void;
 export function freePort(wanted: number): Promise<number>;
-export function serve(env: Record<string, string>, wantedPort: number, stdio?: 'inherit' | 'ignore'): Promise<{ server: ChildProcess; url: string }>;
+export function serve(
+  env: Record<string, string>,
+  wantedPort: number,
+  stdio?: 'inherit' | 'ignore',
+): Promise<{ server: ChildProcess; url: string }>;

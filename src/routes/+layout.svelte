@@ -39,6 +39,10 @@
     event.preventDefault();
     button.click();
   };
+  $effect(() => {
+    // From here on the page answers to keys and pointers.
+    document.documentElement.dataset.ready = 'yes';
+  });
   $effect(() =>
     tinykeys(window, {
       '/': (event) => {

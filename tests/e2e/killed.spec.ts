@@ -9,7 +9,12 @@ test('nothing confirmed is lost, nothing is doubled', async () => {
   let server = await startServer();
   const jobs = await (await fetch(`${server.url}/jobs`)).text();
   const job = /\/jobs\/([0-9a-f-]{36})\//.exec(jobs)?.[1] ?? '';
-  const facts = async () => ((await (await fetch(`${server.url}/api/jobs/${job}/facts`)).json()) as { facts: { id: string; worker: string; at: number }[] }).facts;
+  const facts = async () =>
+    (
+      (await (await fetch(`${server.url}/api/jobs/${job}/facts`)).json()) as {
+        facts: { id: string; worker: string; at: number }[];
+      }
+    ).facts;
   const before = await facts();
   const { worker, at } = before.at(-1) ?? { worker: '', at: 0 };
   const make = (i: number) => ({
@@ -21,7 +26,11 @@ test('nothing confirmed is lost, nothing is doubled', async () => {
     body: { kind: 'air.read', place: 'tent', celsius: 15 + (i % 10), humidity: 0.5 },
   });
   const send = async (batch: unknown[]) => {
-    const answer = await fetch(`${server.url}/api/jobs/${job}/facts`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ facts: batch }) });
+    const answer = await fetch(`${server.url}/api/jobs/${job}/facts`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ facts: batch }),
+    });
     if (!answer.ok) throw new Error(await answer.text());
     return ((await answer.json()) as { recorded: string[] }).recorded;
   };

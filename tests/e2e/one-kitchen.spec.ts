@@ -5,7 +5,7 @@
  * sanding a face 5 + 9 = 14, flip 2 + 3.6 → 6, hang 5 + 54 = 59), 20 min to change product, open 8–12 and 13–16:30.
  */
 import { expect, test, type Page } from '@playwright/test';
-import { setClock, startServer, type TestServer } from './server';
+import { ready, setClock, startServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
@@ -39,11 +39,12 @@ const WORK: [act: string, start: string, end: string][] = [
   ['Coat fronts, 2 of 2', '2026-03-18T14:21', '2026-03-18T15:30'],
 ];
 
-const station = (page: Page, title: string) => page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name: title });
+const station = (page: Page, title: string) =>
+  page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name: title });
 const go = async (page: Page, title: string, path: string) => {
   await station(page, title).click();
   await page.waitForURL(`**/${path}`);
-  await page.waitForLoadState('networkidle');
+  await ready(page);
 };
 
 test('from the first sketch to the closed touch-up', async ({ page }) => {
@@ -62,16 +63,26 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
   });
 
   await test.step('the survey is drawn as it is typed, a bad line is marked and loses nothing', async () => {
-    await page.waitForLoadState('networkidle');
+    await ready(page);
     const editor = page.getByLabel('One line a cabinet');
     await editor.fill(NOTATION);
-    await expect(page.getByRole('group', { name: 'Elevation of Window' }).locator('text')).toHaveText(['1', '2', '3', '4', '5']);
-    await expect(page.getByText('“uper” is not', { exact: false }).or(page.getByText('cannot begin with “uper”', { exact: false }))).toBeVisible();
+    await expect(page.getByRole('group', { name: 'Elevation of Window' }).locator('text')).toHaveText([
+      '1',
+      '2',
+      '3',
+      '4',
+      '5',
+    ]);
+    await expect(
+      page
+        .getByText('“uper” is not', { exact: false })
+        .or(page.getByText('cannot begin with “uper”', { exact: false })),
+    ).toBeVisible();
     await expect(page.getByText('Did you mean “upper”?')).toBeVisible();
     await page.getByRole('button', { name: 'Save the survey' }).click();
     await expect(page.getByText('Kept as typed')).toBeVisible();
     await page.reload();
-    await page.waitForLoadState('networkidle');
+    await ready(page);
     await expect(editor).toHaveValue(NOTATION);
     await editor.fill(NOTATION.replace('uper', 'upper'));
     await page.getByRole('button', { name: 'Save the survey' }).click();
@@ -83,7 +94,14 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
     await expect(codes).toHaveText(['1', '2', '3', '4', '5', '6', '7', '8', '9']);
     await expect(page.locator('table td.code a.unsafe')).toHaveText(['6', '9']);
     // Piece 1: half of 30 in less three reveals of ½ in.
-    await expect(page.locator('table tbody tr').first().locator('td')).toHaveText(['1', 'Window', 'door', 'left', '14 1/4', '29']);
+    await expect(page.locator('table tbody tr').first().locator('td')).toHaveText([
+      '1',
+      'Window',
+      'door',
+      'left',
+      '14 1/4',
+      '29',
+    ]);
     const pdf = await page.request.get(`${page.url().replace('/survey', '')}/labels.pdf?sheet=a4-14&first=2`);
     expect(pdf.headers()['content-type']).toBe('application/pdf');
     expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
@@ -107,7 +125,9 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
       await expect(rows.nth(i)).toContainText(act);
       await expect(rows.nth(i)).toContainText(start.slice(11));
     }
-    await expect(page.getByRole('region', { name: 'Time board' })).toContainText('hand back Fri 20 Mar, 15:46');
+    await expect(page.getByRole('region', { name: 'Time board' })).toContainText(
+      'hand back Fri 20 Mar, 15:46',
+    );
   });
 
   await test.step('take down: labels first', async () => {
@@ -124,7 +144,9 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
   await test.step('the bench, by the plan; too early is refused, overruled and taken back', async () => {
     for (const [i, [act, start, end]] of WORK.entries()) {
       await setClock(page, server.url, start);
-      const card = page.locator('.card.ready').filter({ has: page.getByRole('heading', { name: `${act}, lot A`, exact: true }) });
+      const card = page
+        .locator('.card.ready')
+        .filter({ has: page.getByRole('heading', { name: `${act}, lot A`, exact: true }) });
       await card.getByRole('button', { name: 'Start' }).click();
       await setClock(page, server.url, end);
       await page.keyboard.press('d');
@@ -172,7 +194,11 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
     await setClock(page, server.url, '2026-03-20T16:29');
     await go(page, 'Hand over', 'hand-over');
     // Two and three weeks after Wed 18 March, 15:30 (T09, common practice).
-    await expect(page.locator('table td.when')).toHaveText(['Wed 1 Apr, 15:30', 'Wed 1 Apr, 15:30', 'Wed 8 Apr, 15:30']);
+    await expect(page.locator('table td.when')).toHaveText([
+      'Wed 1 Apr, 15:30',
+      'Wed 1 Apr, 15:30',
+      'Wed 8 Apr, 15:30',
+    ]);
     // 2939 of 30240 minutes.
     await expect(page.getByText('The cure is 10 % done.')).toBeVisible();
     await page.getByRole('button', { name: 'Hand over' }).click();
@@ -190,7 +216,13 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
     await page.getByRole('link', { name: 'Check piece 3', exact: true }).click();
     await page.getByLabel('cross-cut tape').check();
     const squares = page.getByRole('group', { name: 'Squares of the cross-cut' });
-    for (const [r, c] of [[1, 1], [1, 2], [2, 2], [5, 3]]) await squares.getByLabel(`Square ${r}, ${c}`, { exact: true }).check();
+    for (const [r, c] of [
+      [1, 1],
+      [1, 2],
+      [2, 2],
+      [5, 3],
+    ])
+      await squares.getByLabel(`Square ${r}, ${c}`, { exact: true }).check();
     // Four of 25 are 16 %: ASTM D3359 gives 2B for 15 to 35 %, ISO 2409 counts it 3.
     await expect(page.locator('.class')).toHaveText('2B ISO 2409 class 3 · 4 of 25 off, 16 %');
     await page.getByRole('button', { name: 'Record the check' }).click();

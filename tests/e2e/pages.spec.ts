@@ -13,7 +13,19 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => server.end());
 
-const PAGES = ['/', '/jobs', '/jobs/new', '/settings', 'survey', 'plan', 'take-down', 'coat', 'hang', 'hand-over', 'check'];
+const PAGES = [
+  '/',
+  '/jobs',
+  '/jobs/new',
+  '/settings',
+  'survey',
+  'plan',
+  'take-down',
+  'coat',
+  'hang',
+  'hand-over',
+  'check',
+];
 const SIZES = [
   { width: 1280, height: 800 },
   { width: 390, height: 844 },
@@ -31,9 +43,23 @@ for (const size of SIZES) {
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(size.width);
       await page.evaluate(axe);
       const found = await page.evaluate(async () => {
-        const { axe: run } = window as unknown as { axe: { run: (options: object) => Promise<{ violations: { id: string; nodes: { target: string[] }[] }[] }> } };
-        const { violations } = await run.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] });
-        return violations.map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => n.target.join(' ')).join(', ')}`);
+        const { axe: run } = window as unknown as {
+          axe: {
+            run: (
+              options: object,
+            ) => Promise<{ violations: { id: string; nodes: { target: string[] }[] }[] }>;
+          };
+        };
+        const { violations } = await run.run({
+          runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'],
+        });
+        return violations.map(
+          (v) =>
+            `${v.id}: ${v.nodes
+              .slice(0, 3)
+              .map((n) => n.target.join(' '))
+              .join(', ')}`,
+        );
       });
       expect(found).toEqual([]);
       expect(faults).toEqual([]);
@@ -44,7 +70,9 @@ for (const size of SIZES) {
 test('targets on the phone’s bench are at least 44 px', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(`${server.url}${job}/coat`);
-  const low = await page.locator('main button:visible, main summary:visible').evaluateAll((all) => all.filter((e) => e.getBoundingClientRect().height < 44).map((e) => e.textContent));
+  const low = await page
+    .locator('main button:visible, main summary:visible')
+    .evaluateAll((all) => all.filter((e) => e.getBoundingClientRect().height < 44).map((e) => e.textContent));
   expect(low).toEqual([]);
 });
 
@@ -62,7 +90,9 @@ test('a fact can be recorded without scripts', async ({ browser }) => {
 test('pages that do not exist say what to do', async ({ page }) => {
   expect((await page.goto(`${server.url}/nowhere`))?.status()).toBe(404);
   await expect(page.getByText('Go back to Today')).toBeVisible();
-  expect((await page.goto(`${server.url}/jobs/00000000-0000-7000-8000-000000000000/coat`))?.status()).toBe(404);
+  expect((await page.goto(`${server.url}/jobs/00000000-0000-7000-8000-000000000000/coat`))?.status()).toBe(
+    404,
+  );
   await expect(page.getByText('There is no such job')).toBeVisible();
   await page.goto(`${server.url}${job}/find?code=Z99`);
   await expect(page.getByText('There is no piece “Z99” in this job.')).toBeVisible();
@@ -71,7 +101,8 @@ test('pages that do not exist say what to do', async ({ page }) => {
 
 test('the planning service plans, explains and refuses', async ({ request }) => {
   const load = (file: string) => readFileSync(`tests/reference/data/planning/${file}`, 'utf8');
-  const post = (data: string) => request.post(`${server.url}/api/plan`, { headers: { 'content-type': 'application/json' }, data });
+  const post = (data: string) =>
+    request.post(`${server.url}/api/plan`, { headers: { 'content-type': 'application/json' }, data });
   const plan = await post(load('single-101.json'));
   expect(plan.status()).toBe(200);
   expect(await plan.json()).toMatchObject({ makespan: 4110 });

@@ -17,7 +17,11 @@ export interface TestServer {
 
 async function start(folder: string): Promise<TestServer> {
   const wanted = 5200 + Math.floor(Math.random() * 2000);
-  const { server, url } = await serve({ ANTHEM_DEMO: '1', ANTHEM_DATA: join(folder, 'anthem.db') }, wanted, 'ignore');
+  const { server, url } = await serve(
+    { ANTHEM_DEMO: '1', ANTHEM_DATA: join(folder, 'anthem.db') },
+    wanted,
+    'ignore',
+  );
   return {
     url,
     process: server,
@@ -29,16 +33,20 @@ async function start(folder: string): Promise<TestServer> {
   };
 }
 
+/** Waits until the page that was loaded answers to keys and pointers. */
+export const ready = (page: Page): Promise<unknown> =>
+  page.locator('html[data-ready]').waitFor({ state: 'attached' });
+
 export const startServer = (): Promise<TestServer> => start(mkdtempSync(join(tmpdir(), 'anthem-')));
 
 /** Sets the demo’s clock on the settings page, Halifax time, and comes back. */
 export async function setClock(page: Page, url: string, shows: string): Promise<void> {
   const back = page.url();
   await page.goto(`${url}/settings`);
-  await page.waitForLoadState('networkidle');
+  await ready(page);
   await page.getByLabel('It shows').fill(shows);
   await page.getByRole('button', { name: 'Set it' }).click();
   await page.getByText('The clock is set.').waitFor();
   if (back.startsWith(url)) await page.goto(back);
-  await page.waitForLoadState('networkidle');
+  await ready(page);
 }

@@ -22,14 +22,22 @@ it.each(SHEETS)('$name: every label carries its piece’s id, in its place', asy
   expect(document.getPageCount()).toBe(2);
   const read: string[] = [];
   for (const page of document.pages()) {
-    const { data, width, height } = await page.render({ scale: DPI / 72, render: 'bitmap', colorSpace: 'BGRA' });
+    const { data, width, height } = await page.render({
+      scale: DPI / 72,
+      render: 'bitmap',
+      colorSpace: 'BGRA',
+    });
     const px = (mm: number) => Math.round((mm * DPI) / 25.4);
     for (let r = 0; r < sheet.rows; r++) {
       for (let c = 0; c < sheet.columns; c++) {
-        const [x0, y0] = [px(sheet.left + c * (sheet.labelW + sheet.gapX)), px(sheet.top + r * (sheet.labelH + sheet.gapY))];
+        const [x0, y0] = [
+          px(sheet.left + c * (sheet.labelW + sheet.gapX)),
+          px(sheet.top + r * (sheet.labelH + sheet.gapY)),
+        ];
         const [w, h] = [Math.min(px(sheet.labelW), width - x0), Math.min(px(sheet.labelH), height - y0)];
         const label = new Uint8ClampedArray(w * h * 4);
-        for (let y = 0; y < h; y++) label.set(data.subarray(((y0 + y) * width + x0) * 4, ((y0 + y) * width + x0 + w) * 4), y * w * 4);
+        for (let y = 0; y < h; y++)
+          label.set(data.subarray(((y0 + y) * width + x0) * 4, ((y0 + y) * width + x0 + w) * 4), y * w * 4);
         const dark = label.reduce((n, v, i) => n + (i % 4 === 0 && v < 80 ? 1 : 0), 0);
         const found = jsQR(label, w, h)?.data;
         if (found) read.push(found);

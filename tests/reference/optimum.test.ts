@@ -16,7 +16,10 @@ const DAYS = 4;
 function problemOf(seed: number): Problem {
   const r = seeded(seed);
   const pick = (...list: number[]): number => list[Math.floor(r() * list.length)] ?? 0;
-  const open = Array.from({ length: DAYS }, (_, d): Interval[] => [[d * 1440 + 480, d * 1440 + 720], [d * 1440 + 780, d * 1440 + 960]]).flat();
+  const open = Array.from({ length: DAYS }, (_, d): Interval[] => [
+    [d * 1440 + 480, d * 1440 + 720],
+    [d * 1440 + 780, d * 1440 + 960],
+  ]).flat();
   const problem: Problem = {
     format: 'anthem.planning-problem',
     version: 1,
@@ -33,8 +36,24 @@ function problemOf(seed: number): Problem {
   };
   for (const lot of ['A', 'B']) {
     for (let i = 0; i < 3; i++) {
-      problem.operations.push({ id: `${lot}${i}`, lot, pieces: 1, minutes: pick(60, 120, 180), skill: 'coat', pausable: false, station: null, material: null, lockedStart: null });
-      if (i) problem.links.push({ from: `${lot}${i - 1}`, to: `${lot}${i}`, minLag: pick(0, 60, 240, 720), maxLag: null });
+      problem.operations.push({
+        id: `${lot}${i}`,
+        lot,
+        pieces: 1,
+        minutes: pick(60, 120, 180),
+        skill: 'coat',
+        pausable: false,
+        station: null,
+        material: null,
+        lockedStart: null,
+      });
+      if (i)
+        problem.links.push({
+          from: `${lot}${i - 1}`,
+          to: `${lot}${i}`,
+          minLag: pick(0, 60, 240, 720),
+          maxLag: null,
+        });
     }
     problem.finish.push({ operation: `${lot}2`, tail: pick(0, 300) });
   }
@@ -47,25 +66,47 @@ async function exact(problem: Problem): Promise<number> {
   const starts = new Map(
     problem.operations.map((o) => [
       o.id,
-      Array.from({ length: problem.horizon / STEP }, (_, t) => t * STEP).filter((t) => open.some(([a, b]) => a <= t && t + o.minutes <= b)),
+      Array.from({ length: problem.horizon / STEP }, (_, t) => t * STEP).filter((t) =>
+        open.some(([a, b]) => a <= t && t + o.minutes <= b),
+      ),
     ]),
   );
   const at = (id: string) => starts.get(id) ?? [];
   const name = (id: string, t: number) => `x_${id}_${t}`;
-  const sum = (id: string, weight: (t: number) => number) => at(id).map((t) => `${weight(t)} ${name(id, t)}`).join(' + ');
+  const sum = (id: string, weight: (t: number) => number) =>
+    at(id)
+      .map((t) => `${weight(t)} ${name(id, t)}`)
+      .join(' + ');
   const rows: string[] = [];
-  for (const o of problem.operations) rows.push(at(o.id).map((t) => name(o.id, t)).join(' + ') + ' = 1');
+  for (const o of problem.operations)
+    rows.push(
+      at(o.id)
+        .map((t) => name(o.id, t))
+        .join(' + ') + ' = 1',
+    );
   for (const l of problem.links) {
     const from = problem.operations.find((o) => o.id === l.from);
-    rows.push(`${sum(l.to, (t) => t)} - ${at(l.from).map((t) => `${t} ${name(l.from, t)}`).join(' - ')} >= ${(from?.minutes ?? 0) + l.minLag}`);
+    rows.push(
+      `${sum(l.to, (t) => t)} - ${at(l.from)
+        .map((t) => `${t} ${name(l.from, t)}`)
+        .join(' - ')} >= ${(from?.minutes ?? 0) + l.minLag}`,
+    );
   }
   for (let t = 0; t < problem.horizon; t += STEP) {
-    const busy = problem.operations.flatMap((o) => at(o.id).filter((s) => s <= t && t < s + o.minutes).map((s) => name(o.id, s)));
+    const busy = problem.operations.flatMap((o) =>
+      at(o.id)
+        .filter((s) => s <= t && t < s + o.minutes)
+        .map((s) => name(o.id, s)),
+    );
     if (busy.length > 1) rows.push(`${busy.join(' + ')} <= 1`);
   }
   for (const f of problem.finish) {
     const o = problem.operations.find((p) => p.id === f.operation);
-    rows.push(`makespan - ${at(f.operation).map((t) => `${t} ${name(f.operation, t)}`).join(' - ')} >= ${(o?.minutes ?? 0) + f.tail}`);
+    rows.push(
+      `makespan - ${at(f.operation)
+        .map((t) => `${t} ${name(f.operation, t)}`)
+        .join(' - ')} >= ${(o?.minutes ?? 0) + f.tail}`,
+    );
   }
   const binaries = problem.operations.flatMap((o) => at(o.id).map((t) => name(o.id, t)));
   const wrap = (text: string) => text.replace(/(.{1,400})( |$)/g, '$1\n ');

@@ -15,7 +15,9 @@ interface Row {
   satVapPresPa: number;
   dewPointC: number;
 }
-const { rows } = JSON.parse(readFileSync(join(import.meta.dirname, 'data', 'psychrometrics.json'), 'utf8')) as { rows: Row[] };
+const { rows } = JSON.parse(
+  readFileSync(join(import.meta.dirname, 'data', 'psychrometrics.json'), 'utf8'),
+) as { rows: Row[] };
 
 it('holds to the grid within 0.5 % and 0.1 K from 5 to 35 °C', () => {
   // Dew points below freezing are over ice in the reference: the Magnus form here is over water.
@@ -23,7 +25,8 @@ it('holds to the grid within 0.5 % and 0.1 K from 5 to 35 °C', () => {
   expect(liquid.length).toBeGreaterThan(30);
   for (const row of liquid) {
     expect(Math.abs(saturationPressure(row.dryBulbC) / row.satVapPresPa - 1)).toBeLessThan(0.005);
-    if (row.dewPointC > 0) expect(Math.abs(dewPoint(row.dryBulbC, row.relHum) - row.dewPointC)).toBeLessThan(0.1);
+    if (row.dewPointC > 0)
+      expect(Math.abs(dewPoint(row.dryBulbC, row.relHum) - row.dewPointC)).toBeLessThan(0.1);
   }
 });
 

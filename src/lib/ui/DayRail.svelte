@@ -60,7 +60,8 @@
   const LINE = 17;
 </script>
 
-<a class="rail" {href} bind:clientWidth={width} aria-label="Today: go to the bench">
+<a class="rail" {href} bind:clientWidth={width}>
+  <span class="sr-only">Today, go to the bench</span>
   <svg {width} height="74" viewBox="0 0 {width} 74" aria-hidden="true">
     {#each closed as [a, b] (a)}
       <rect x={x(a)} y="14" width={x(b) - x(a)} height="60" fill="url(#closed)" />

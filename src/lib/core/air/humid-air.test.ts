@@ -24,13 +24,17 @@ describe('judging the air', () => {
 
   it('stops on a surface less than 3 K above the dew point (ISO 8502-4 practice)', () => {
     const dew = dewPoint(20, 0.7);
-    expect(judgeAir({ celsius: 20, humidity: 0.7, surface: dew + 2.9 }, limits).reasons[0]).toMatch(/2\.9 K above the dew point/);
+    expect(judgeAir({ celsius: 20, humidity: 0.7, surface: dew + 2.9 }, limits).reasons[0]).toMatch(
+      /2\.9 K above the dew point/,
+    );
     expect(judgeAir({ celsius: 20, humidity: 0.7, surface: dew + 3.1 }, limits).coat).toBe(true);
   });
 
   it('stops outside the product’s temperatures and above 85 % where it names no limit', () => {
     expect(judgeAir({ celsius: 8, humidity: 0.5 }, limits).reasons.join()).toMatch(/below the product’s 10/);
     expect(judgeAir({ celsius: 35, humidity: 0.3 }, limits).coat).toBe(false);
-    expect(judgeAir({ celsius: 20, humidity: 0.86, surface: 25 }, limits).reasons).toEqual(['86 % humidity is above 85 %']);
+    expect(judgeAir({ celsius: 20, humidity: 0.86, surface: 25 }, limits).reasons).toEqual([
+      '86 % humidity is above 85 %',
+    ]);
   });
 });

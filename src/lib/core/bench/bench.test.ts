@@ -12,15 +12,42 @@ import { lotProgress } from './progress';
 
 const MINUTE = 60_000;
 const DAY = 1440 * MINUTE;
-const route = buildRoute(SHELLAC_URETHANE, [{ back: 1, front: 1 }, { back: 1, front: 1 }], 'spray');
+const route = buildRoute(
+  SHELLAC_URETHANE,
+  [
+    { back: 1, front: 1 },
+    { back: 1, front: 1 },
+  ],
+  'spray',
+);
 const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const [P1, P2, P3] = [uuid(1), uuid(2), uuid(3)];
-const codes = new Map([[P1, '1'], [P2, '2'], [P3, '3']]);
-const lots: Lot[] = [{ id: 'lotA', name: 'A', pieces: [P1, P2] }, { id: 'lotB', name: 'B', pieces: [P3] }];
+const codes = new Map([
+  [P1, '1'],
+  [P2, '2'],
+  [P3, '3'],
+]);
+const lots: Lot[] = [
+  { id: 'lotA', name: 'A', pieces: [P1, P2] },
+  { id: 'lotB', name: 'B', pieces: [P3] },
+];
 
 let serial = 100;
-const fact = (at: number, body: FactBody, id = uuid(serial++)): Fact => ({ id, job: uuid(0), at: at * MINUTE, worker: 'ines', device: 'd', body });
-const contextOf = (facts: Fact[]): Context => ({ state: fold(facts), route, codes, cureMinutes: 21 * 1440, sayTime: (ms) => `minute ${ms / MINUTE}` });
+const fact = (at: number, body: FactBody, id = uuid(serial++)): Fact => ({
+  id,
+  job: uuid(0),
+  at: at * MINUTE,
+  worker: 'ines',
+  device: 'd',
+  body,
+});
+const contextOf = (facts: Fact[]): Context => ({
+  state: fold(facts),
+  route,
+  codes,
+  cureMinutes: 21 * 1440,
+  sayTime: (ms) => `minute ${ms / MINUTE}`,
+});
 const ask = (facts: Fact[], at: number, body: FactBody) => judge(contextOf(facts), facts, fact(at, body));
 const DOWN: Fact[] = [
   fact(0, { kind: 'piece.labelled', pieces: [P1, P2, P3] }),
@@ -31,7 +58,13 @@ const did = (step: string, from: number, to: number, pieces = [P1, P2], lot = 'l
   const start = fact(from, { kind: 'work.started', step, lot, pieces });
   return [start, fact(to, { kind: 'work.finished', work: start.id, leftOut: [] })];
 };
-const start = (step: string, pieces = [P1, P2], override?: { rule: string; reason: string }): FactBody => ({ kind: 'work.started', step, lot: 'lotA', pieces, override });
+const start = (step: string, pieces = [P1, P2], override?: { rule: string; reason: string }): FactBody => ({
+  kind: 'work.started',
+  step,
+  lot: 'lotA',
+  pieces,
+  override,
+});
 
 describe('guards', () => {
   it('a piece cannot be down before it is labelled', () => {
@@ -43,47 +76,84 @@ describe('guards', () => {
 
   it('refuses too early, with the moment from which it is allowed', () => {
     const facts = [...DOWN, ...did('clean', 10, 20)];
-    expect(ask(facts, 79, start('sand'))).toMatchObject({ rule: 'too-early', from: 80 * MINUTE, message: expect.stringContaining('Wait until minute 80') });
+    expect(ask(facts, 79, start('sand'))).toMatchObject({
+      rule: 'too-early',
+      from: 80 * MINUTE,
+      message: expect.stringContaining('Wait until minute 80'),
+    });
     expect(ask(facts, 80, start('sand'))).toBeNull();
   });
 
   it('lets a reason overrule that rule and no other', () => {
     const facts = [...DOWN, ...did('clean', 10, 20)];
-    expect(ask(facts, 30, start('sand', [P1, P2], { rule: 'too-early', reason: 'hot and dry today' }))).toBeNull();
-    expect(ask(facts, 30, start('sand', [P1, P2], { rule: 'air', reason: 'hot and dry today' }))).toMatchObject({ rule: 'too-early' });
+    expect(
+      ask(facts, 30, start('sand', [P1, P2], { rule: 'too-early', reason: 'hot and dry today' })),
+    ).toBeNull();
+    expect(
+      ask(facts, 30, start('sand', [P1, P2], { rule: 'air', reason: 'hot and dry today' })),
+    ).toMatchObject({ rule: 'too-early' });
   });
 
   it('stops a skipped step, a step done twice, and two at one piece', () => {
-    expect(ask(DOWN, 10, start('sand'))).toMatchObject({ rule: 'skipped-step', message: expect.stringContaining('“Clean” comes first') });
+    expect(ask(DOWN, 10, start('sand'))).toMatchObject({
+      rule: 'skipped-step',
+      message: expect.stringContaining('“Clean” comes first'),
+    });
     const facts = [...DOWN, ...did('clean', 10, 20)];
     expect(ask(facts, 90, start('clean'))).toMatchObject({ rule: 'done-already' });
-    expect(ask([...facts, fact(90, start('sand', [P1]))], 91, start('sand'))).toMatchObject({ rule: 'at-work' });
+    expect(ask([...facts, fact(90, start('sand', [P1]))], 91, start('sand'))).toMatchObject({
+      rule: 'at-work',
+    });
     expect(ask([], 10, start('clean'))).toMatchObject({ rule: 'not-down' });
     expect(ask(DOWN, 10, start('varnish'))).toMatchObject({ rule: 'unknown' });
     expect(ask(DOWN, 10, start('clean', [uuid(77)]))).toMatchObject({ rule: 'unknown' });
   });
 
   it('stops a coat in air that wets the surface, and forgets an old reading', () => {
-    const facts = [...DOWN, ...did('clean', 10, 20), ...did('sand', 80, 90), fact(95, { kind: 'air.read', place: 'tent', celsius: 14, humidity: 0.9 })];
+    const facts = [
+      ...DOWN,
+      ...did('clean', 10, 20),
+      ...did('sand', 80, 90),
+      fact(95, { kind: 'air.read', place: 'tent', celsius: 14, humidity: 0.9 }),
+    ];
     expect(ask(facts, 100, start('back.shellac-primer.1'))).toMatchObject({ rule: 'air', canOverride: true });
     expect(ask(facts, 95 + 241, start('back.shellac-primer.1'))).toBeNull();
   });
 
   it('stops past the recoat window', () => {
-    const tight = route.map((s) => ({ ...s, after: s.after.map((r) => (r.stage === 'recoat' ? { ...r, max: 100 } : r)) }));
-    const facts = [...DOWN, ...did('clean', 10, 20), ...did('sand', 80, 90), ...did('back.shellac-primer.1', 91, 100), ...did('back.sand.urethane-enamel.1', 120, 130)];
-    const late = (at: number) => judge({ ...contextOf(facts), route: tight }, facts, fact(at, start('back.urethane-enamel.1')));
+    const tight = route.map((s) => ({
+      ...s,
+      after: s.after.map((r) => (r.stage === 'recoat' ? { ...r, max: 100 } : r)),
+    }));
+    const facts = [
+      ...DOWN,
+      ...did('clean', 10, 20),
+      ...did('sand', 80, 90),
+      ...did('back.shellac-primer.1', 91, 100),
+      ...did('back.sand.urethane-enamel.1', 120, 130),
+    ];
+    const late = (at: number) =>
+      judge({ ...contextOf(facts), route: tight }, facts, fact(at, start('back.urethane-enamel.1')));
     expect(late(200)).toBeNull();
-    expect(late(201)).toMatchObject({ rule: 'too-late', message: expect.stringContaining('closed minute 200') });
+    expect(late(201)).toMatchObject({
+      rule: 'too-late',
+      message: expect.stringContaining('closed minute 200'),
+    });
   });
 
   it('finishes once, not before it began, and not with everything left out', () => {
     const begun = fact(10, start('clean'));
-    const finish = (at: number, leftOut: string[] = []): FactBody => ({ kind: 'work.finished', work: begun.id, leftOut });
+    const finish = (at: number, leftOut: string[] = []): FactBody => ({
+      kind: 'work.finished',
+      work: begun.id,
+      leftOut,
+    });
     expect(ask([...DOWN, begun], 9, finish(9))).toMatchObject({ rule: 'order' });
     expect(ask([...DOWN, begun], 20, finish(20, [P1, P2]))).toMatchObject({ rule: 'order' });
     expect(ask([...DOWN, begun], 20, finish(20, [P1]))).toBeNull();
-    expect(ask([...DOWN, begun, fact(20, finish(20))], 21, finish(21))).toMatchObject({ rule: 'done-already' });
+    expect(ask([...DOWN, begun, fact(20, finish(20))], 21, finish(21))).toMatchObject({
+      rule: 'done-already',
+    });
   });
 });
 
@@ -93,7 +163,18 @@ function whole(): Fact[] {
   let t = 10;
   for (const step of route) {
     if (step.kind === 'hang') break;
-    const done = new Map(out.flatMap((f) => (f.body.kind === 'work.started' ? [[f.body.step, out.find((g) => g.body.kind === 'work.finished' && g.body.work === f.id)?.at ?? 0] as const] : [])));
+    const done = new Map(
+      out.flatMap((f) =>
+        f.body.kind === 'work.started'
+          ? [
+              [
+                f.body.step,
+                out.find((g) => g.body.kind === 'work.finished' && g.body.work === f.id)?.at ?? 0,
+              ] as const,
+            ]
+          : [],
+      ),
+    );
     t = Math.max(t, ...step.after.map((r) => (done.get(r.step) ?? 0) / MINUTE + r.min));
     out.push(...did(step.key, t, t + 20));
     t += 20;
@@ -114,7 +195,10 @@ describe('hanging', () => {
     const hung = [...facts, fact(ready, hang(P1, P1))];
     expect(ask(hung, ready + 1, hang(P1, P1))).toMatchObject({ rule: 'done-already' });
     expect(pieceMark(fold(hung), route, P1, ready * MINUTE).state).toBe('home');
-    expect(ask(hung, ready, { kind: 'job.handed-over', note: '' })).toMatchObject({ rule: 'not-home', message: expect.stringContaining('2 not home yet: 2 3') });
+    expect(ask(hung, ready, { kind: 'job.handed-over', note: '' })).toMatchObject({
+      rule: 'not-home',
+      message: expect.stringContaining('2 not home yet: 2 3'),
+    });
   });
 
   it('counts care from each film’s own age', () => {
@@ -130,11 +214,19 @@ describe('hanging', () => {
     ]);
     expect(cureShare(state, route, [P1], laid + 7 * DAY)).toBeCloseTo(1 / 3, 9);
     expect(cureShare(state, route, [P3], laid)).toBe(0);
+    // While a coat is still to come nobody can promise a date.
+    expect(careDates(state, route, [P1, P3])).toEqual([]);
   });
 });
 
 describe('checks and touch-ups', () => {
-  const check = (flaked: number[]): FactBody => bodySchema.parse({ kind: 'check.recorded', piece: P1, face: 'back', test: { method: 'cross-cut', lattice: 25, flaked } });
+  const check = (flaked: number[]): FactBody =>
+    bodySchema.parse({
+      kind: 'check.recorded',
+      piece: P1,
+      face: 'back',
+      test: { method: 'cross-cut', lattice: 25, flaked },
+    });
 
   it('opens a touch-up for a failed cross-cut, closes it when it is safe', () => {
     const facts = [...whole(), fact(40_000, check([0, 1, 2, 3]))];
@@ -153,9 +245,21 @@ describe('checks and touch-ups', () => {
   it('holds a remedy back while the film is young', () => {
     const facts = whole();
     const at = lastEnd(facts) + 10;
-    const seen = [...facts, fact(at, { kind: 'check.recorded', piece: P1, face: 'front', test: { method: 'visual', failure: 'run' }, note: '' })];
+    const seen = [
+      ...facts,
+      fact(at, {
+        kind: 'check.recorded',
+        piece: P1,
+        face: 'front',
+        test: { method: 'visual', failure: 'run' },
+        note: '',
+      }),
+    ];
     const id = [...fold(seen).touchUps.keys()][0] ?? '';
-    expect(ask(seen, at + 1, { kind: 'touch-up.closed', touchUp: id, minutes: 5, note: '' })).toMatchObject({ rule: 'too-early', from: (lastEnd(facts) + 14 * 1440) * MINUTE });
+    expect(ask(seen, at + 1, { kind: 'touch-up.closed', touchUp: id, minutes: 5, note: '' })).toMatchObject({
+      rule: 'too-early',
+      from: (lastEnd(facts) + 14 * 1440) * MINUTE,
+    });
   });
 
   it('opens nothing for a sound piece', () => {
@@ -170,14 +274,23 @@ describe('taking back', () => {
     const clean = did('clean', 10, 20);
     const sand = did('sand', 80, 90);
     const facts = [...DOWN, ...clean, ...sand];
-    const back = (f: Fact | undefined): FactBody => ({ kind: 'void', fact: f?.id ?? '', reason: 'tapped the wrong lot' });
-    expect(ask(facts, 95, back(clean[0]))).toMatchObject({ rule: 'later-work', message: expect.stringContaining('“Sand”') });
+    const back = (f: Fact | undefined): FactBody => ({
+      kind: 'void',
+      fact: f?.id ?? '',
+      reason: 'tapped the wrong lot',
+    });
+    expect(ask(facts, 95, back(clean[0]))).toMatchObject({
+      rule: 'later-work',
+      message: expect.stringContaining('“Sand”'),
+    });
     expect(ask(facts, 95, back(sand[0]))).toBeNull();
     const undone = [...facts, fact(95, back(sand[0]))];
     expect(pieceState(fold(undone), P1).done.has('sand')).toBe(false);
     expect(ask(undone, 96, start('sand'))).toBeNull();
     expect(ask(undone, 96, back(sand[0]))).toMatchObject({ rule: 'done-already' });
-    expect(ask(facts, 96, { kind: 'void', fact: uuid(9), reason: 'no such' })).toMatchObject({ rule: 'unknown' });
+    expect(ask(facts, 96, { kind: 'void', fact: uuid(9), reason: 'no such' })).toMatchObject({
+      rule: 'unknown',
+    });
   });
 });
 
@@ -185,16 +298,26 @@ describe('the fold', () => {
   const story = [
     ...whole(),
     fact(9000, { kind: 'piece.hung', piece: P1, opening: P1 }),
-    fact(9100, { kind: 'check.recorded', piece: P1, face: 'front', test: { method: 'visual', failure: 'nick' }, note: '' }),
+    fact(9100, {
+      kind: 'check.recorded',
+      piece: P1,
+      face: 'front',
+      test: { method: 'visual', failure: 'nick' },
+      note: '',
+    }),
     fact(9200, { kind: 'void', fact: DOWN[1]?.id ?? '', reason: 'still up' }),
   ];
 
   it('gives the same state for any order and repetition of arrival', () => {
     const wanted = fold(story);
     fc.assert(
-      fc.property(fc.shuffledSubarray(story, { minLength: story.length }), fc.subarray(story), (order, again) => {
-        expect(fold([...order, ...again])).toEqual(wanted);
-      }),
+      fc.property(
+        fc.shuffledSubarray(story, { minLength: story.length }),
+        fc.subarray(story),
+        (order, again) => {
+          expect(fold([...order, ...again])).toEqual(wanted);
+        },
+      ),
       { numRuns: 60 },
     );
   });
@@ -217,12 +340,23 @@ describe('the bench', () => {
     const begun = fact(10, start('clean'));
     const facts = [...DOWN, begun, fact(20, { kind: 'work.finished', work: begun.id, leftOut: [P2] })];
     const list = acts(fold(facts), route, lots, 30 * MINUTE, new Map([['lotB:clean', 5]]));
-    expect(list.map((a) => [a.status, a.lot, a.step.key, a.pieces.length, a.status === 'waiting' ? a.from / MINUTE : null])).toEqual([
+    expect(
+      list.map((a) => [
+        a.status,
+        a.lot,
+        a.step.key,
+        a.pieces.length,
+        a.status === 'waiting' ? a.from / MINUTE : null,
+      ]),
+    ).toEqual([
       ['ready', 'lotB', 'clean', 1, null],
       ['ready', 'lotA', 'clean', 1, null],
       ['waiting', 'lotA', 'sand', 1, 80],
     ]);
-    expect(acts(fold([...DOWN, begun]), route, lots, 0, new Map())[0]).toMatchObject({ status: 'running', lot: 'lotA' });
+    expect(acts(fold([...DOWN, begun]), route, lots, 0, new Map())[0]).toMatchObject({
+      status: 'running',
+      lot: 'lotA',
+    });
     expect(acts(fold([]), route, lots, 0, new Map()).every((a) => a.status === 'up')).toBe(true);
   });
 
@@ -230,7 +364,11 @@ describe('the bench', () => {
     const begun = fact(90, start('sand', [P1]));
     const facts = [...DOWN, ...did('clean', 10, 20), begun];
     const [a, b] = lotProgress(fold(facts), route, lots);
-    expect(a?.steps.find((s) => s.key === 'sand')).toMatchObject({ pending: 1, from: 80 * MINUTE, running: { worker: 'ines', pieces: 1 } });
+    expect(a?.steps.find((s) => s.key === 'sand')).toMatchObject({
+      pending: 1,
+      from: 80 * MINUTE,
+      running: { worker: 'ines', pieces: 1 },
+    });
     expect(a).toMatchObject({ pieces: 2, racked: false });
     expect(b?.steps[0]).toMatchObject({ key: 'clean', pending: 1 });
   });

@@ -16,7 +16,13 @@ export interface CareDate {
 
 const CARE_STAGES = ['handles', 'wet-clean', 'cured'] as const;
 
-/** The last film of each product on each piece. */
+/** Whether a piece has had its last coat: all of the route, or so many that it was hung. */
+function finished(state: JobState, route: readonly Step[], piece: string): boolean {
+  const own = pieceState(state, piece);
+  return own.hungIn !== null || route.every((step) => step.kind !== 'coat' || own.done.has(step.key));
+}
+
+/** The films on the pieces. */
 function films(state: JobState, route: readonly Step[], pieces: readonly string[]) {
   return pieces.flatMap((piece) =>
     route.flatMap((step) => {
@@ -28,9 +34,10 @@ function films(state: JobState, route: readonly Step[], pieces: readonly string[
 
 /**
  * Care dates of a kitchen or of some of its pieces.
- * @returns for each stage that the products name, when the slowest film reaches it; empty while nothing is coated
+ * @returns for each stage that the products name, when the slowest film reaches it; empty while a coat is still to come
  */
 export function careDates(state: JobState, route: readonly Step[], pieces: readonly string[]): CareDate[] {
+  if (!pieces.every((piece) => finished(state, route, piece))) return [];
   const laid = films(state, route, pieces);
   return CARE_STAGES.flatMap((stage) => {
     const ready = laid.flatMap((f) => {
@@ -46,7 +53,7 @@ export function careDates(state: JobState, route: readonly Step[], pieces: reado
 
 /**
  * How far the cure of a kitchen is.
- * @returns share 0–1 of the slowest film, 0 while nothing is coated
+ * @returns share 0–1 of the slowest film, 0 while a coat is still to come
  */
 export function cureShare(
   state: JobState,

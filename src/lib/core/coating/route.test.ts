@@ -3,13 +3,20 @@ import { buildRoute, MINUTES_PER_FACE, stepOf, workMinutes } from './route';
 import { systemSchema } from './system';
 import { SHELLAC_URETHANE, SPRAY_PRO, SYSTEMS, TWO_PACK } from './systems';
 
-const usual = (system: (typeof SYSTEMS)[number]) => buildRoute(system, system.layers.map((l) => l.coats), system.tool);
+const usual = (system: (typeof SYSTEMS)[number]) =>
+  buildRoute(
+    system,
+    system.layers.map((l) => l.coats),
+    system.tool,
+  );
 const after = (system: (typeof SYSTEMS)[number], key: string) => stepOf(usual(system), key).after;
 
 describe('the shipped systems', () => {
   it.each(SYSTEMS)('$key is well-formed and says where every figure comes from', (system) => {
     expect(systemSchema.parse(system)).toEqual(system);
-    for (const product of system.products) for (const figure of Object.values(product.stages)) expect(figure.basis).toMatch(/common practice|from memory/);
+    for (const product of system.products)
+      for (const figure of Object.values(product.stages))
+        expect(figure.basis).toMatch(/common practice|from memory/);
   });
 
   it.each(SYSTEMS)('$key lays every coat after what it rests on', (system) => {
@@ -45,31 +52,96 @@ describe('the route of shellac and urethane', () => {
   // Common practice, no source: T05 an hour after washing, T06 shellac sands in 15 min, T09 4 h between coats,
   // a night before the flip, two days before hanging.
   it('waits as practice has it', () => {
-    expect(after(SHELLAC_URETHANE, 'sand')).toContainEqual({ step: 'clean', stage: null, min: 60, max: null });
-    expect(after(SHELLAC_URETHANE, 'back.sand.urethane-enamel.1')).toContainEqual({ step: 'back.shellac-primer.1', stage: 'sand', min: 15, max: null });
-    expect(after(SHELLAC_URETHANE, 'back.urethane-enamel.2')).toContainEqual({ step: 'back.urethane-enamel.1', stage: 'recoat', min: 240, max: null });
-    expect(after(SHELLAC_URETHANE, 'flip')).toContainEqual({ step: 'back.urethane-enamel.2', stage: 'flip', min: 720, max: null });
-    expect(after(SHELLAC_URETHANE, 'hang')).toContainEqual({ step: 'front.urethane-enamel.2', stage: 'hang', min: 2880, max: null });
+    expect(after(SHELLAC_URETHANE, 'sand')).toContainEqual({
+      step: 'clean',
+      stage: null,
+      min: 60,
+      max: null,
+    });
+    expect(after(SHELLAC_URETHANE, 'back.sand.urethane-enamel.1')).toContainEqual({
+      step: 'back.shellac-primer.1',
+      stage: 'sand',
+      min: 15,
+      max: null,
+    });
+    expect(after(SHELLAC_URETHANE, 'back.urethane-enamel.2')).toContainEqual({
+      step: 'back.urethane-enamel.1',
+      stage: 'recoat',
+      min: 240,
+      max: null,
+    });
+    expect(after(SHELLAC_URETHANE, 'flip')).toContainEqual({
+      step: 'back.urethane-enamel.2',
+      stage: 'flip',
+      min: 720,
+      max: null,
+    });
+    expect(after(SHELLAC_URETHANE, 'hang')).toContainEqual({
+      step: 'front.urethane-enamel.2',
+      stage: 'hang',
+      min: 2880,
+      max: null,
+    });
   });
 });
 
 it('two-pack: next coat after 24 h, wiped before the first (T12)', () => {
-  expect(after(TWO_PACK, 'back.2k-enamel.2')).toContainEqual({ step: 'back.2k-enamel.1', stage: 'recoat', min: 1440, max: null });
-  expect(after(TWO_PACK, 'back.2k-enamel.1')).toContainEqual({ step: 'wipe', stage: null, min: 15, max: null });
+  expect(after(TWO_PACK, 'back.2k-enamel.2')).toContainEqual({
+    step: 'back.2k-enamel.1',
+    stage: 'recoat',
+    min: 1440,
+    max: null,
+  });
+  expect(after(TWO_PACK, 'back.2k-enamel.1')).toContainEqual({
+    step: 'wipe',
+    stage: null,
+    min: 15,
+    max: null,
+  });
 });
 
 it('a coat that is not sanded before it keeps to the recoat window', () => {
   const enamel = SPRAY_PRO.products.find((p) => p.key === 'enamel');
-  const system = { ...SPRAY_PRO, products: SPRAY_PRO.products.map((p) => (p === enamel ? { ...p, recoatBy: { value: 2880, basis: 'data sheet' as const } } : p)) };
-  const route = buildRoute(system, system.layers.map((l) => l.coats), 'spray');
-  expect(stepOf(route, 'front.enamel.2').after).toContainEqual({ step: 'front.enamel.1', stage: 'recoat', min: 240, max: 2880 });
+  const system = {
+    ...SPRAY_PRO,
+    products: SPRAY_PRO.products.map((p) =>
+      p === enamel ? { ...p, recoatBy: { value: 2880, basis: 'data sheet' as const } } : p,
+    ),
+  };
+  const route = buildRoute(
+    system,
+    system.layers.map((l) => l.coats),
+    'spray',
+  );
+  expect(stepOf(route, 'front.enamel.2').after).toContainEqual({
+    step: 'front.enamel.1',
+    stage: 'recoat',
+    min: 240,
+    max: 2880,
+  });
   expect(stepOf(route, 'front.enamel.1').after.every((r) => r.max === null)).toBe(true);
 });
 
 it('leaves out a face without coats, and the flip with it', () => {
-  const route = buildRoute(SPRAY_PRO, [{ back: 0, front: 1 }, { back: 0, front: 2 }], 'spray');
+  const route = buildRoute(
+    SPRAY_PRO,
+    [
+      { back: 0, front: 1 },
+      { back: 0, front: 2 },
+    ],
+    'spray',
+  );
   expect(route.some((s) => s.face === 'back' || s.kind === 'flip')).toBe(false);
-  expect(() => buildRoute(SPRAY_PRO, [{ back: 1, front: 0 }, { back: 1, front: 0 }], 'spray')).toThrow(/fronts/);
+  expect(() =>
+    buildRoute(
+      SPRAY_PRO,
+      [
+        { back: 1, front: 0 },
+        { back: 1, front: 0 },
+      ],
+      'spray',
+    ),
+  ).toThrow(/fronts/);
   expect(() => buildRoute(SPRAY_PRO, [{ back: 1, front: 1 }], 'spray')).toThrow(/2 layers/);
 });
 

@@ -7,23 +7,31 @@ import { readNotation, writeNotation } from './notation';
 import { matchPieces, surveyPieces } from './pieces';
 
 const front = fc.constantFrom(...FORMS).chain((form) =>
-  fc.record({ form: fc.constant(form), hinge: canHinge(form) ? fc.constantFrom('left' as const, 'right' as const) : fc.constant(null) }),
+  fc.record({
+    form: fc.constant(form),
+    hinge: canHinge(form) ? fc.constantFrom('left' as const, 'right' as const) : fc.constant(null),
+  }),
 ) as fc.Arbitrary<Front>;
-const row = fc.record({ fronts: fc.array(front, { minLength: 1, maxLength: 3 }), heightMm: fc.option(fc.integer({ min: 50, max: 110 }), { nil: null }) });
+const row = fc.record({
+  fronts: fc.array(front, { minLength: 1, maxLength: 3 }),
+  heightMm: fc.option(fc.integer({ min: 50, max: 110 }), { nil: null }),
+});
 const cabinet: fc.Arbitrary<Cabinet> = fc.oneof(
   fc.record({
     band: fc.constantFrom('upper' as const, 'base' as const, 'tall' as const),
     widthMm: fc.integer({ min: 300, max: 1500 }).map((w) => w + 0.375),
     heightMm: fc.constantFrom(USUAL_HEIGHT.upper, 914.4, 1200.5),
     // The last row shares what is left, so that the rows fit.
-    rows: fc.array(row, { minLength: 1, maxLength: 4 }).map((rows) => rows.map((r, i) => (i === rows.length - 1 ? { ...r, heightMm: null } : r))),
+    rows: fc
+      .array(row, { minLength: 1, maxLength: 4 })
+      .map((rows) => rows.map((r, i) => (i === rows.length - 1 ? { ...r, heightMm: null } : r))),
     open: fc.constant(null),
   }),
   fc.record({
     band: fc.constantFrom('upper' as const, 'base' as const),
     widthMm: fc.integer({ min: 100, max: 2000 }),
     heightMm: fc.constant(500),
-    rows: fc.constant([]),
+    rows: fc.constant<Cabinet['rows']>([]),
     open: fc.constantFrom('stove', 'hood', 'open shelves'),
   }),
 );
@@ -49,7 +57,13 @@ describe('the notation', () => {
       open: null,
       rows: [
         { heightMm: 152.4, fronts: [{ form: 'false', hinge: null }] },
-        { heightMm: null, fronts: [{ form: 'door', hinge: 'left' }, { form: 'door', hinge: 'right' }] },
+        {
+          heightMm: null,
+          fronts: [
+            { form: 'door', hinge: 'left' },
+            { form: 'door', hinge: 'right' },
+          ],
+        },
       ],
     });
     expect(one('base 18 : 3x drawer').rows).toHaveLength(3);
@@ -60,7 +74,10 @@ describe('the notation', () => {
     const wanted = one('base 24 : drawer @5 7/8 / door R');
     expect(one('  BASE   609.6mm:Drawer @ 5 7/8 in/door r   # by the sink')).toEqual(wanted);
     expect(one('base 60.96 cm : drawer @5 7/8 / door R')).toEqual(wanted);
-    expect(readNotation('unit mm\nwall N\nbase 609.6 : drawer @149.225 / door R', 'in').kitchen.walls[0]?.cabinets[0]).toEqual(wanted);
+    expect(
+      readNotation('unit mm\nwall N\nbase 609.6 : drawer @149.225 / door R', 'in').kitchen.walls[0]
+        ?.cabinets[0],
+    ).toEqual(wanted);
   });
 
   it('reads what it writes, for every kitchen', () => {
@@ -80,7 +97,11 @@ describe('the notation', () => {
     ['upper thirty : door', 'thirty', 'Write a number above 0, such as 30, 14 3/8 or 76 cm'],
     ['upper 30', '0', 'Write it after a colon: upper 30 : door'],
     ['upper 30 : drawer L', 'L', 'Write it after the door: door L'],
-    ['base 24 : drawer @40 / door', 'drawer @40 / door', 'Measure the rows again, or give the height: base 24x36'],
+    [
+      'base 24 : drawer @40 / door',
+      'drawer @40 / door',
+      'Measure the rows again, or give the height: base 24x36',
+    ],
     ['base 300 : door', '300', 'Check the unit: bare numbers are read in the unit of the “unit” line'],
     ['base 24 : drawer / / door', '/', 'Write what closes it, e.g. door, or take the “/” away'],
   ])('marks “%s” in place', (line, marked, hint) => {
@@ -97,14 +118,43 @@ describe('the notation', () => {
   });
 
   it('answers any text with a reading, never with a crash', () => {
-    const word = fc.constantFrom('wall', 'upper', 'base', 'tall', 'unit', 'in', 'door', 'pair', ':', '/', '@', 'x', '3x', '30', '14 3/8', 'L', 'open', '#', '\n', ' ', '‽');
+    const word = fc.constantFrom(
+      'wall',
+      'upper',
+      'base',
+      'tall',
+      'unit',
+      'in',
+      'door',
+      'pair',
+      ':',
+      '/',
+      '@',
+      'x',
+      '3x',
+      '30',
+      '14 3/8',
+      'L',
+      'open',
+      '#',
+      '\n',
+      ' ',
+      '‽',
+    );
     fc.assert(
-      fc.property(fc.oneof(fc.string(), fc.array(word, { maxLength: 40 }).map((w) => w.join(' '))), (text) => {
-        const { errors, kitchen: k } = read(text);
-        const lines = text.split('\n').length;
-        for (const e of errors) expect(e.line >= 1 && e.line <= lines && e.from < e.to && e.hint.length > 0).toBe(true);
-        surveyPieces(k);
-      }),
+      fc.property(
+        fc.oneof(
+          fc.string(),
+          fc.array(word, { maxLength: 40 }).map((w) => w.join(' ')),
+        ),
+        (text) => {
+          const { errors, kitchen: k } = read(text);
+          const lines = text.split('\n').length;
+          for (const e of errors)
+            expect(e.line >= 1 && e.line <= lines && e.from < e.to && e.hint.length > 0).toBe(true);
+          surveyPieces(k);
+        },
+      ),
       { numRuns: 500 },
     );
   });
@@ -142,7 +192,9 @@ describe('the drawing', () => {
 
   it('stands a tall cabinet clear of both rows', () => {
     const k = read('wall N\nupper 30 : pair\nbase 18 : door\ntall 24 : door\nbase 12 : door').kitchen;
-    expect(k.walls.flatMap((w) => elevation(w).cabinets.map((c) => Math.round(c.x / 25.4)))).toEqual([0, 0, 30, 54]);
+    expect(k.walls.flatMap((w) => elevation(w).cabinets.map((c) => Math.round(c.x / 25.4)))).toEqual([
+      0, 0, 30, 54,
+    ]);
   });
 
   it('measures a piece’s area by hand', () => {
@@ -153,7 +205,8 @@ describe('the drawing', () => {
 });
 
 describe('recognising pieces', () => {
-  const text = 'wall N\nupper 30 : pair\nupper 18 : door L\nbase 18 : 3x drawer\nwall S\nbase 24 : drawer / door R';
+  const text =
+    'wall N\nupper 30 : pair\nupper 18 : door L\nbase 18 : 3x drawer\nwall S\nbase 24 : drawer / door R';
   const match = (after: string) => matchPieces(read(text).kitchen, read(after).kitchen);
 
   it('finds every piece again when nothing changed', () => {
@@ -165,7 +218,17 @@ describe('recognising pieces', () => {
   });
 
   it('keeps the others when a cabinet is put between them', () => {
-    expect(match(text.replace('upper 18', 'upper 12 : door R\nupper 18'))).toEqual([0, 1, null, 2, 3, 4, 5, 6, 7]);
+    expect(match(text.replace('upper 18', 'upper 12 : door R\nupper 18'))).toEqual([
+      0,
+      1,
+      null,
+      2,
+      3,
+      4,
+      5,
+      6,
+      7,
+    ]);
   });
 
   it('keeps a cabinet that was only measured again, and a wall that was renamed', () => {

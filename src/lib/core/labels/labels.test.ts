@@ -8,7 +8,22 @@ describe('turn-safe numbers', () => {
   it('finds the fourteen of 1 to 99 that read as another number upside down', () => {
     // Found by turning each written number by hand: only 0 1 6 8 9 survive, a leading 0 is no number.
     const unsafe = Array.from({ length: 99 }, (_, i) => String(i + 1)).filter(isTurnUnsafe);
-    expect(unsafe).toEqual(['6', '9', '16', '18', '19', '61', '66', '68', '81', '86', '89', '91', '98', '99']);
+    expect(unsafe).toEqual([
+      '6',
+      '9',
+      '16',
+      '18',
+      '19',
+      '61',
+      '66',
+      '68',
+      '81',
+      '86',
+      '89',
+      '91',
+      '98',
+      '99',
+    ]);
   });
 
   it('turns back to itself when turned twice', () => {
@@ -24,20 +39,31 @@ describe('turn-safe numbers', () => {
 describe('the number scheme', () => {
   const piece = (code: string | null, kept: boolean) => ({ code, kept });
 
-  it('runs round the room', () => expect(assignNumbers([piece(null, false), piece('9', false), piece(null, false)])).toEqual(['1', '2', '3']));
+  it('runs round the room', () =>
+    expect(assignNumbers([piece(null, false), piece('9', false), piece(null, false)])).toEqual([
+      '1',
+      '2',
+      '3',
+    ]));
 
   it('never changes a number that is on a label', () => {
-    expect(assignNumbers([piece(null, false), piece('1', true), piece('2', true), piece(null, false)])).toEqual(['3', '1', '2', '4']);
+    expect(
+      assignNumbers([piece(null, false), piece('1', true), piece('2', true), piece(null, false)]),
+    ).toEqual(['3', '1', '2', '4']);
   });
 
   it('never gives a number twice', () => {
     fc.assert(
-      fc.property(fc.uniqueArray(fc.integer({ min: 1, max: 60 }), { maxLength: 40 }), fc.array(fc.boolean(), { maxLength: 40 }), (codes, kept) => {
-        const pieces = [...codes.map((c, i) => piece(String(c), kept[i] ?? false)), piece(null, false)];
-        const given = assignNumbers(pieces);
-        expect(new Set(given).size).toBe(given.length);
-        pieces.forEach((p, i) => p.kept && expect(given[i]).toBe(p.code));
-      }),
+      fc.property(
+        fc.uniqueArray(fc.integer({ min: 1, max: 60 }), { maxLength: 40 }),
+        fc.array(fc.boolean(), { maxLength: 40 }),
+        (codes, kept) => {
+          const pieces = [...codes.map((c, i) => piece(String(c), kept[i] ?? false)), piece(null, false)];
+          const given = assignNumbers(pieces);
+          expect(new Set(given).size).toBe(given.length);
+          pieces.forEach((p, i) => p.kept && expect(given[i]).toBe(p.code));
+        },
+      ),
     );
   });
 });

@@ -12,9 +12,12 @@ const hours = fc
   .uniqueArray(fc.integer({ min: 0, max: 400 }), { minLength: 2, maxLength: 12 })
   .map((cuts) => {
     const sorted = cuts.sort((a, b) => a - b);
-    return sorted.flatMap((a, i): Interval[] => (i % 2 === 0 && sorted[i + 1] !== undefined ? [[a, sorted[i + 1] ?? a]] : []));
+    return sorted.flatMap((a, i): Interval[] =>
+      i % 2 === 0 && sorted[i + 1] !== undefined ? [[a, sorted[i + 1] ?? a]] : [],
+    );
   });
-const minutesOf = (open: readonly Interval[]) => new Set(open.flatMap(([a, b]) => Array.from({ length: b - a }, (_, i) => a + i)));
+const minutesOf = (open: readonly Interval[]) =>
+  new Set(open.flatMap(([a, b]) => Array.from({ length: b - a }, (_, i) => a + i)));
 
 describe('open hours', () => {
   it('cut and unite minute by minute', () => {
@@ -29,20 +32,26 @@ describe('open hours', () => {
 
   it('find the earliest run that a minute-by-minute search finds', () => {
     fc.assert(
-      fc.property(hours, fc.nat(420), fc.integer({ min: 1, max: 90 }), fc.boolean(), (open, from, minutes, pausable) => {
-        const is = minutesOf(open);
-        let wanted: Interval | null = null;
-        for (let start = from; start < 420 && !wanted; start++) {
-          if (!is.has(start)) continue;
-          let [t, left] = [start, minutes];
-          while (left > 0 && t < 420 && (pausable || is.has(t))) {
-            if (is.has(t)) left--;
-            t++;
+      fc.property(
+        hours,
+        fc.nat(420),
+        fc.integer({ min: 1, max: 90 }),
+        fc.boolean(),
+        (open, from, minutes, pausable) => {
+          const is = minutesOf(open);
+          let wanted: Interval | null = null;
+          for (let start = from; start < 420 && !wanted; start++) {
+            if (!is.has(start)) continue;
+            let [t, left] = [start, minutes];
+            while (left > 0 && t < 420 && (pausable || is.has(t))) {
+              if (is.has(t)) left--;
+              t++;
+            }
+            if (left === 0) wanted = [start, t];
           }
-          if (left === 0) wanted = [start, t];
-        }
-        expect(earliestRun(open, from, minutes, pausable)).toEqual(wanted);
-      }),
+          expect(earliestRun(open, from, minutes, pausable)).toEqual(wanted);
+        },
+      ),
     );
   });
 
@@ -84,12 +93,30 @@ function small(seed: number): Problem {
     name: `small ${seed}`,
     horizon: 12 * 1440,
     calendars: [
-      { id: 'crew', open: days.flatMap((d): Interval[] => [[d + 480, d + 720], [d + 780, d + 990]]) },
+      {
+        id: 'crew',
+        open: days.flatMap((d): Interval[] => [
+          [d + 480, d + 720],
+          [d + 780, d + 990],
+        ]),
+      },
       { id: 'house', open: days.map((d): Interval => [d + 540, d + 960]) },
     ],
-    workers: Array.from({ length: pick(1, 2) }, (_, i) => ({ id: `w${i}`, calendar: 'crew', skills: i ? ['prep'] : ['prep', 'coat'] })),
+    workers: Array.from({ length: pick(1, 2) }, (_, i) => ({
+      id: `w${i}`,
+      calendar: 'crew',
+      skills: i ? ['prep'] : ['prep', 'coat'],
+    })),
     stations: [
-      { id: 'tent', capacity: 1, calendar: null, changeovers: [{ from: 'p', to: 'q', minutes: 20 }, { from: 'q', to: 'p', minutes: 25 }] },
+      {
+        id: 'tent',
+        capacity: 1,
+        calendar: null,
+        changeovers: [
+          { from: 'p', to: 'q', minutes: 20 },
+          { from: 'q', to: 'p', minutes: 25 },
+        ],
+      },
       { id: 'kitchen', capacity: 1, calendar: 'house', changeovers: [] },
     ],
     racks: [{ id: 'rack', slots: pick(10, 14, 30) }],
@@ -100,8 +127,24 @@ function small(seed: number): Problem {
   };
   for (let l = 0; l < lots; l++) {
     const id = (step: string) => `L${l}.${step}`;
-    const op = (step: string, minutes: number, skill: string, station: string | null, material: string | null) =>
-      problem.operations.push({ id: id(step), lot: `L${l}`, pieces: 6, minutes, skill, pausable: station === null, station, material, lockedStart: null });
+    const op = (
+      step: string,
+      minutes: number,
+      skill: string,
+      station: string | null,
+      material: string | null,
+    ) =>
+      problem.operations.push({
+        id: id(step),
+        lot: `L${l}`,
+        pieces: 6,
+        minutes,
+        skill,
+        pausable: station === null,
+        station,
+        material,
+        lockedStart: null,
+      });
     op('clean', pick(30, 60, 300), 'prep', null, null);
     op('prime', pick(30, 45), 'coat', 'tent', 'p');
     op('coat', pick(30, 45), 'coat', 'tent', 'q');
@@ -141,7 +184,10 @@ describe('the planner', () => {
     const problem = small(3);
     const late = planOf(problem).assignments.find((a) => a.operation === 'L0.hang');
     const start = (late?.start ?? 0) + 1440;
-    const pinned = { ...problem, operations: problem.operations.map((o) => (o.id === 'L0.hang' ? { ...o, lockedStart: start } : o)) };
+    const pinned = {
+      ...problem,
+      operations: problem.operations.map((o) => (o.id === 'L0.hang' ? { ...o, lockedStart: start } : o)),
+    };
     const plan = planOf(pinned);
     expect(audit(pinned, plan)).toEqual([]);
     expect(plan.assignments.find((a) => a.operation === 'L0.hang')?.start).toBe(start);
@@ -154,12 +200,32 @@ describe('the planner', () => {
   };
   it.each([
     ['nobody has the skill', (p: Problem) => p.operations.forEach((o) => (o.skill = 'gild')), /skill “gild”/],
-    ['too long at a stretch', (p: Problem) => p.operations.forEach((o) => o.station && (o.minutes = 300)), /300 min at a stretch/],
-    ['the rack is too small', (p: Problem) => p.racks.forEach((r) => (r.slots = 5)), /needs 6 slots of rack, which has 5/],
-    ['an empty window', (p: Problem) => p.links.forEach((l) => (l.maxLag = l.minLag - 1)), /the window is empty/],
-    ['a circle', (p: Problem) => p.links.push({ from: 'L0.hang', to: 'L0.clean', minLag: 0, maxLag: null }), /in a circle/],
+    [
+      'too long at a stretch',
+      (p: Problem) => p.operations.forEach((o) => o.station && (o.minutes = 300)),
+      /300 min at a stretch/,
+    ],
+    [
+      'the rack is too small',
+      (p: Problem) => p.racks.forEach((r) => (r.slots = 5)),
+      /needs 6 slots of rack, which has 5/,
+    ],
+    [
+      'an empty window',
+      (p: Problem) => p.links.forEach((l) => (l.maxLag = l.minLag - 1)),
+      /the window is empty/,
+    ],
+    [
+      'a circle',
+      (p: Problem) => p.links.push({ from: 'L0.hang', to: 'L0.clean', minLag: 0, maxLag: null }),
+      /in a circle/,
+    ],
     ['too short a horizon', (p: Problem) => (p.horizon = 1500), /before the horizon/],
-    ['pinned before it can be', (p: Problem) => p.operations.forEach((o) => o.id === 'L0.hang' && (o.lockedStart = 540)), /pinned to minute 540/],
+    [
+      'pinned before it can be',
+      (p: Problem) => p.operations.forEach((o) => o.id === 'L0.hang' && (o.lockedStart = 540)),
+      /pinned to minute 540/,
+    ],
   ])('says why there is no plan: %s', (_, edit, reason) => {
     const result = solve(change(small(2), edit), { seed: 1, steps: 20 });
     expect(result).toMatchObject({ infeasible: true, proven: true });
@@ -206,7 +272,9 @@ describe('the auditor', () => {
     const faults = audit(two, p).join('\n');
     expect(faults).toMatch(/tent holds 2 operations/);
     expect(faults).toMatch(/at the same time/);
-    expect(audit({ ...two, racks: [{ id: 'rack', slots: 5 }] }, planOf(two)).join()).toMatch(/rack holds \d+ pieces/);
+    expect(audit({ ...two, racks: [{ id: 'rack', slots: 5 }] }, planOf(two)).join()).toMatch(
+      /rack holds \d+ pieces/,
+    );
     const tight = { ...two, links: two.links.map((l) => ({ ...l, maxLag: l.minLag })) };
     expect(audit(tight, planOf(two)).join()).toMatch(/at most \d+ are allowed/);
     const pinned = { ...two, operations: two.operations.map((o) => ({ ...o, lockedStart: 1 })) };
@@ -222,11 +290,31 @@ describe('reading a problem', () => {
     return 'faults' in read ? read.faults.join('\n') : '';
   };
   it.each([
-    ['an unknown operation in a link', (p: Problem) => p.links.push({ from: 'x', to: 'L0.hang', minLag: 0, maxLag: null }), /links\.\d+\.from: There is no operation “x”/],
-    ['hours that overlap', (p: Problem) => p.calendars.forEach((c) => c.open.push([0, 5])), /sorted and must not overlap/],
-    ['hours that run backwards', (p: Problem) => p.calendars.forEach((c) => (c.open = [[9, 5]])), /must close later/],
+    [
+      'an unknown operation in a link',
+      (p: Problem) => p.links.push({ from: 'x', to: 'L0.hang', minLag: 0, maxLag: null }),
+      /links\.\d+\.from: There is no operation “x”/,
+    ],
+    [
+      'hours that overlap',
+      (p: Problem) => p.calendars.forEach((c) => c.open.push([0, 5])),
+      /sorted and must not overlap/,
+    ],
+    [
+      'hours that run backwards',
+      (p: Problem) => p.calendars.forEach((c) => (c.open = [[9, 5]])),
+      /must close later/,
+    ],
     ['an id used twice', (p: Problem) => p.workers.push(...p.workers.slice(0, 1)), /stands twice in workers/],
-    ['a hold without an end', (p: Problem) => p.holds.push({ rack: 'rack', slots: 1, from: 'L0.prime', to: null, tail: null }), /needs a tail/],
-    ['minutes that are no number', (p: Problem) => Object.assign(p.operations[0] ?? {}, { minutes: 'ten' }), /operations\.0\.minutes/],
+    [
+      'a hold without an end',
+      (p: Problem) => p.holds.push({ rack: 'rack', slots: 1, from: 'L0.prime', to: null, tail: null }),
+      /needs a tail/,
+    ],
+    [
+      'minutes that are no number',
+      (p: Problem) => Object.assign(p.operations[0] ?? {}, { minutes: 'ten' }),
+      /operations\.0\.minutes/,
+    ],
   ])('names %s and where it is', (_, edit, message) => expect(faults(edit)).toMatch(message));
 });

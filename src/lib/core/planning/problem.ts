@@ -103,27 +103,25 @@ export const problemSchema = z
 export type Problem = z.infer<typeof problemSchema>;
 export type Operation = Problem['operations'][number];
 
-export interface Assignment {
-  operation: string;
-  worker: string;
-  start: number;
-  end: number;
-}
+const assignmentSchema = z.object({ operation: id, worker: id, start: minute, end: minute });
+export type Assignment = z.infer<typeof assignmentSchema>;
 
-export interface Plan {
-  assignments: Assignment[];
+export const planSchema = z.object({
+  assignments: z.array(assignmentSchema),
   /** largest end + tail over `finish` */
-  makespan: number;
+  makespan: minute,
   /** no right plan has a smaller makespan */
-  lowerBound: number;
-}
+  lowerBound: minute,
+});
+export type Plan = z.infer<typeof planSchema>;
 
 /** Why there is no plan. `proven` is false when the search gave up rather than showed it. */
-export interface NoPlan {
-  infeasible: true;
-  proven: boolean;
-  reason: string;
-}
+export const noPlanSchema = z.object({
+  infeasible: z.literal(true),
+  proven: z.boolean(),
+  reason: z.string(),
+});
+export type NoPlan = z.infer<typeof noPlanSchema>;
 
 /**
  * Reads a problem from parsed JSON.

@@ -26,7 +26,8 @@ describe('cross-cut classes', () => {
     expect(crossCutClass(flaked, lattice)).toEqual({ share: flaked / lattice, astm, iso });
   });
 
-  it('refuses more squares than there are', () => expect(() => crossCutClass(26, 25)).toThrow(/from 0 to 25/));
+  it('refuses more squares than there are', () =>
+    expect(() => crossCutClass(26, 25)).toThrow(/from 0 to 25/));
 });
 
 describe('how many to check', () => {
@@ -50,7 +51,11 @@ describe('how many to check', () => {
     const pick = (seed: number) => chooseSample(items, 8, (i) => (i % 5 === 0 ? 2 : 1), seeded(seed));
     expect(pick(1)).toEqual(pick(1));
     expect(pick(1)).not.toEqual(pick(2));
-    expect(pick(1).slice(0, 4).sort((a, b) => a - b)).toEqual([0, 5, 10, 15]);
+    expect(
+      pick(1)
+        .slice(0, 4)
+        .sort((a, b) => a - b),
+    ).toEqual([0, 5, 10, 15]);
   });
 });
 

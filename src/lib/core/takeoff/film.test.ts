@@ -17,7 +17,10 @@ describe('film and coverage', () => {
   });
 
   it('needs more paint sprayed than brushed, for the same film', () => {
-    expect(coatVolume(10, 38, 0.38, 'spray') / coatVolume(10, 38, 0.38, 'brush-roller')).toBeCloseTo(0.92 / 0.65, 9);
+    expect(coatVolume(10, 38, 0.38, 'spray') / coatVolume(10, 38, 0.38, 'brush-roller')).toBeCloseTo(
+      0.92 / 0.65,
+      9,
+    );
     expect(coatVolume(10, 38, 0.38, 'spray')).toBeCloseTo((10 * 38) / 0.38 / 0.65, 6);
   });
 

@@ -16,11 +16,17 @@ it('takes the thinner of A alone where the sheet says so', () => {
 it('always adds up to the wanted volume, in the wanted parts', () => {
   const part = fc.double({ min: 0.1, max: 20, noNaN: true });
   fc.assert(
-    fc.property(part, part, fc.double({ min: 0, max: 0.5, noNaN: true }), fc.constantFrom('A+B' as const, 'A' as const), (a, b, thinner, thinnerOf) => {
-      const mix = mixFor({ a, b, thinner, thinnerOf }, 500);
-      expect(mix.a + mix.b + mix.thinner).toBeCloseTo(500, 6);
-      expect(mix.a / mix.b).toBeCloseTo(a / b, 6);
-    }),
+    fc.property(
+      part,
+      part,
+      fc.double({ min: 0, max: 0.5, noNaN: true }),
+      fc.constantFrom('A+B' as const, 'A' as const),
+      (a, b, thinner, thinnerOf) => {
+        const mix = mixFor({ a, b, thinner, thinnerOf }, 500);
+        expect(mix.a + mix.b + mix.thinner).toBeCloseTo(500, 6);
+        expect(mix.a / mix.b).toBeCloseTo(a / b, 6);
+      },
+    ),
   );
   expect(() => mixFor({ a: 0, b: 1, thinner: 0, thinnerOf: 'A' }, 1)).toThrow(/Parts/);
 });

@@ -5,7 +5,14 @@ import { labourMinutes, productNeeds } from './needs';
 
 it('adds up a single slab drawer by hand', () => {
   // 400 × 200 mm: a face 0.08 m², edges 2 × 0.6 × 0.01905 = 0.02286 m² with the front.
-  const route = buildRoute(SHELLAC_URETHANE, [{ back: 1, front: 1 }, { back: 2, front: 2 }], 'spray');
+  const route = buildRoute(
+    SHELLAC_URETHANE,
+    [
+      { back: 1, front: 1 },
+      { back: 2, front: 2 },
+    ],
+    'spray',
+  );
   const [primer, enamel] = productNeeds(route, [{ form: 'drawer', w: 400, h: 200 }], 'spray');
   expect(primer?.areaM2).toBeCloseTo(0.08 + 0.10286, 9);
   expect(enamel?.areaM2).toBeCloseTo(2 * (0.08 + 0.10286), 9);
@@ -14,6 +21,13 @@ it('adds up a single slab drawer by hand', () => {
 });
 
 it('counts the setup once a lot, so that many small lots take longer', () => {
-  const route = buildRoute(SHELLAC_URETHANE, [{ back: 1, front: 1 }, { back: 2, front: 2 }], 'spray');
+  const route = buildRoute(
+    SHELLAC_URETHANE,
+    [
+      { back: 1, front: 1 },
+      { back: 2, front: 2 },
+    ],
+    'spray',
+  );
   expect(labourMinutes(route, [12, 12, 12])).toBeGreaterThan(labourMinutes(route, [36]));
 });

@@ -5,6 +5,7 @@ import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/choice';
 import { dayToMs } from '$core/units/clock-time';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../db/open';
+import { LANTERNHOUSE } from './lanternhouse';
 import { setClock } from '../services/clock';
 import { choosePlan } from '../services/choose-plan';
 import { createJob } from '../services/create-job';
@@ -28,31 +29,6 @@ const CREW = [
   { name: 'Maud', role: 'painter' },
   { name: 'Osei', role: 'helper' },
 ];
-
-/** A galley kitchen: two walls, 34 pieces. */
-export const LANTERNHOUSE = `# Galley kitchen, birch, two walls facing each other
-unit in
-
-wall North
-upper 30 : pair
-upper 18 : door L
-upper 30x18 : pair
-upper 30 : pair
-upper 15 : glass R
-base 24 : drawer / door L
-base 18 : 3x drawer
-base 30 : open stove
-base 36 : false / pair
-base 15 : drawer / door R
-
-wall South
-tall 24 : door R / door R
-upper 33 : pair
-upper 33 : pair
-base 30 : 2x drawer / pair
-base 18 : 4x drawer
-base 18 : drawer / door L
-`;
 
 /** The first days went by the plan to the minute, until the demo's clock. */
 function followPlan(db: Db, job: string): void {

@@ -9,20 +9,20 @@ import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 const POINTS_PER_MM = 72 / 25.4;
 const pt = (mm: number): number => mm * POINTS_PER_MM;
 
-const fontFolder = join(
-  dirname(createRequire(import.meta.url).resolve('pdfmake/package.json')),
-  'build',
-  'fonts',
-  'Roboto',
-);
+/** A face of the fonts that ship with the application. */
+const face = (family: 'ibm-plex-sans' | 'ibm-plex-mono', weight: 400 | 600): string => {
+  const folder = dirname(createRequire(import.meta.url).resolve(`@fontsource/${family}/package.json`));
+  return join(folder, 'files', `${family}-latin-${weight}-normal.woff`);
+};
+const sans = face('ibm-plex-sans', 400);
+const mono = face('ibm-plex-mono', 600);
 pdfmake.setFonts({
-  Roboto: {
-    normal: join(fontFolder, 'Roboto-Regular.ttf'),
-    bold: join(fontFolder, 'Roboto-Medium.ttf'),
-    italics: join(fontFolder, 'Roboto-Italic.ttf'),
-    bolditalics: join(fontFolder, 'Roboto-MediumItalic.ttf'),
-  },
+  Sans: { normal: sans, bold: sans, italics: sans, bolditalics: sans },
+  Mono: { normal: mono, bold: mono, italics: mono, bolditalics: mono },
 });
+// A label needs nothing from elsewhere: only the two fonts are read.
+pdfmake.setUrlAccessPolicy(() => false);
+pdfmake.setLocalAccessPolicy((path: string) => path === sans || path === mono);
 
 export interface LabelledPiece {
   id: string;
@@ -32,8 +32,8 @@ export interface LabelledPiece {
   hinge: string | null;
 }
 
-/** Size of the code on the label, points: an inch high reads at arm's length. */
-const CODE_POINTS = 54;
+/** Height of the code's letters: half the label, an inch at most, which reads at arm's length. */
+const codePoints = (sheet: SheetFormat): number => Math.min(72, pt(sheet.labelH) * 0.5);
 
 function label(piece: LabelledPiece, x: number, y: number, sheet: SheetFormat, job: string): Content[] {
   const [w, h] = [pt(sheet.labelW), pt(sheet.labelH)];
@@ -60,8 +60,8 @@ function label(piece: LabelledPiece, x: number, y: number, sheet: SheetFormat, j
     },
     {
       text: piece.code,
-      bold: true,
-      fontSize: CODE_POINTS,
+      font: 'Mono',
+      fontSize: codePoints(sheet),
       decoration: isTurnUnsafe(piece.code) ? 'underline' : undefined,
       absolutePosition: { x: left + pt(17), y: top + pt(3) },
     },
@@ -106,6 +106,7 @@ export async function labelSheet(
     pageSize: { width: pt(sheet.pageW), height: pt(sheet.pageH) },
     pageMargins: [0, 0, 0, 0],
     content,
+    defaultStyle: { font: 'Sans' },
     info: { title: `Labels, ${job}` },
   };
   return pdfmake.createPdf(definition).getBuffer();

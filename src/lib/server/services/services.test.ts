@@ -38,7 +38,20 @@ beforeEach(() => {
   db = openDatabase(':memory:');
   firstStart(db);
   worker = listWorkers(db)[0]?.id ?? '';
-  job = createJob(db, { name: 'Test', place: '', houseYear: null, zone: ZONE, unit: 'in', colour: 'Slatewing', hex: '#5C7484', sheen: 'satin' }, MONDAY);
+  job = createJob(
+    db,
+    {
+      name: 'Test',
+      place: '',
+      houseYear: null,
+      zone: ZONE,
+      unit: 'in',
+      colour: 'Slatewing',
+      hex: '#5C7484',
+      sheen: 'satin',
+    },
+    MONDAY,
+  );
 });
 
 const fact = (body: unknown, at = MONDAY, id = newId()) => ({ id, job, at, worker, device: 'test', body });
@@ -72,7 +85,13 @@ const planNow = (now = MONDAY): { plan: NonNullable<ReturnType<typeof currentPla
 describe('the survey', () => {
   it('makes pieces with codes in wall order', () => {
     expect(saveSurvey(db, job, TEXT)).toEqual({ errors: [], pieces: 5 });
-    expect(listPieces(db, job).map((p) => `${p.code} ${p.form}`)).toEqual(['1 door', '2 door', '3 drawer', '4 drawer', '5 drawer']);
+    expect(listPieces(db, job).map((p) => `${p.code} ${p.form}`)).toEqual([
+      '1 door',
+      '2 door',
+      '3 drawer',
+      '4 drawer',
+      '5 drawer',
+    ]);
   });
 
   it('keeps a faulty text as typed and the pieces as they were', () => {
@@ -116,7 +135,10 @@ describe('recording', () => {
   });
 
   it('records all of a batch or none', () => {
-    const batch = [fact({ kind: 'piece.labelled', pieces: ids() }), fact({ kind: 'piece.labelled', pieces: ids() })];
+    const batch = [
+      fact({ kind: 'piece.labelled', pieces: ids() }),
+      fact({ kind: 'piece.labelled', pieces: ids() }),
+    ];
     expect(refusal(() => recordFacts(db, job, batch)).status).toBe(409);
     expect(openJob(db, job).facts).toEqual([]);
     expect(listSummaries(db)[0]?.labelled).toBe(0);
@@ -134,7 +156,11 @@ describe('recording', () => {
   it('refuses a fact of the future and one of another job', () => {
     const late = fact({ kind: 'piece.labelled', pieces: ids() }, Date.now() + 600_000);
     expect(refusal(() => recordFacts(db, job, [late]))).toMatchObject({ status: 422, field: 'at' });
-    expect(refusal(() => recordFacts(db, job, [{ ...fact({ kind: 'piece.labelled', pieces: ids() }), job: newId() }])).field).toBe('job');
+    expect(
+      refusal(() =>
+        recordFacts(db, job, [{ ...fact({ kind: 'piece.labelled', pieces: ids() }), job: newId() }]),
+      ).field,
+    ).toBe('job');
     expect(refusal(() => openJob(db, newId())).status).toBe(404);
   });
 
@@ -156,43 +182,56 @@ describe('recording', () => {
 describe('the plan of a job', () => {
   beforeEach(() => void saveSurvey(db, job, TEXT));
 
-  it.each([SHELLAC_URETHANE, SPRAY_PRO, TWO_PACK])('$key: right by the auditor, every wait kept on the clock', (system) => {
-    choosePlan(db, job, choice(system));
-    const { plan, result } = planNow();
-    expect(audit(plan.problem, result)).toEqual([]);
-    const steps = plannedSteps(result.assignments, plan.t0);
-    const { lots, route } = openJob(db, job);
-    expect(lots.map((l) => l.pieces.length)).toEqual([2, 3]);
-    expect(steps).toHaveLength(2 * route.length);
-    for (const lot of lots) {
-      for (const step of route) {
-        const own = steps.find((s) => s.lot === lot.id && s.step === step.key);
-        for (const need of step.after) {
-          const before = steps.find((s) => s.lot === lot.id && s.step === need.step);
-          expect(((own?.start ?? 0) - (before?.end ?? Infinity)) / MINUTE).toBeGreaterThanOrEqual(need.min);
+  it.each([SHELLAC_URETHANE, SPRAY_PRO, TWO_PACK])(
+    '$key: right by the auditor, every wait kept on the clock',
+    (system) => {
+      choosePlan(db, job, choice(system));
+      const { plan, result } = planNow();
+      expect(audit(plan.problem, result)).toEqual([]);
+      const steps = plannedSteps(result.assignments, plan.t0);
+      const { lots, route } = openJob(db, job);
+      expect(lots.map((l) => l.pieces.length)).toEqual([2, 3]);
+      expect(steps).toHaveLength(2 * route.length);
+      for (const lot of lots) {
+        for (const step of route) {
+          const own = steps.find((s) => s.lot === lot.id && s.step === step.key);
+          for (const need of step.after) {
+            const before = steps.find((s) => s.lot === lot.id && s.step === need.step);
+            expect(((own?.start ?? 0) - (before?.end ?? Infinity)) / MINUTE).toBeGreaterThanOrEqual(need.min);
+          }
         }
       }
-    }
-    expect(handBack(plan)?.at).toBe(Math.max(...steps.map((s) => s.end)));
-  });
+      expect(handBack(plan)?.at).toBe(Math.max(...steps.map((s) => s.end)));
+    },
+  );
 
   it('stays while nothing happens, and follows the facts', () => {
     choosePlan(db, job, choice());
     const first = planNow().plan;
     expect(planNow(MONDAY + 60 * MINUTE).plan.id).toBe(first.id);
     const clean = plannedSteps((first.result as Plan).assignments, first.t0).find((s) => s.step === 'clean');
-    recordFacts(db, job, [fact({ kind: 'piece.labelled', pieces: ids() }), fact({ kind: 'piece.down', pieces: ids(), place: 'rack' })]);
+    recordFacts(db, job, [
+      fact({ kind: 'piece.labelled', pieces: ids() }),
+      fact({ kind: 'piece.down', pieces: ids(), place: 'rack' }),
+    ]);
     const lot = openJob(db, job).lots.find((l) => l.id === clean?.lot);
-    const begun = fact({ kind: 'work.started', step: 'clean', lot: lot?.id, pieces: lot?.pieces }, MONDAY + 480 * MINUTE);
+    const begun = fact(
+      { kind: 'work.started', step: 'clean', lot: lot?.id, pieces: lot?.pieces },
+      MONDAY + 480 * MINUTE,
+    );
     recordFacts(db, job, [begun]);
     const at = MONDAY + 485 * MINUTE;
     const running = planNow(at);
     expect(running.plan.id).not.toBe(first.id);
     expect(audit(running.plan.problem, running.result)).toEqual([]);
     expect(running.plan.problem.operations.some((o) => o.id === `${lot?.id}:clean:running`)).toBe(true);
-    recordFacts(db, job, [fact({ kind: 'work.finished', work: begun.id, leftOut: [] }, MONDAY + 500 * MINUTE)]);
+    recordFacts(db, job, [
+      fact({ kind: 'work.finished', work: begun.id, leftOut: [] }, MONDAY + 500 * MINUTE),
+    ]);
     const dried = planNow(MONDAY + 500 * MINUTE);
-    const sand = plannedSteps(dried.result.assignments, dried.plan.t0).find((s) => s.step === 'sand' && s.lot === lot?.id);
+    const sand = plannedSteps(dried.result.assignments, dried.plan.t0).find(
+      (s) => s.step === 'sand' && s.lot === lot?.id,
+    );
     expect(sand?.start).toBeGreaterThanOrEqual(MONDAY + 560 * MINUTE);
   });
 
@@ -207,7 +246,16 @@ describe('the plan of a job', () => {
   it.each([
     [{ lotSize: 30, rackSlots: 20 }, 'lotSize', /larger than the rack/],
     [{ workers: [] }, 'workers', /at least one person/],
-    [{ counts: [{ back: 0, front: 0 }, { back: 1, front: 0 }] }, 'counts', /fronts need/],
+    [
+      {
+        counts: [
+          { back: 0, front: 0 },
+          { back: 1, front: 0 },
+        ],
+      },
+      'counts',
+      /fronts need/,
+    ],
     [{ startDay: 'Monday' }, 'startDay', /2026-03-09/],
     [{ crewWeek: { days: [1], spans: [['16:00', '08:00']] } }, 'crewWeek', /run forward/],
   ])('refuses %j', (wrong, field, message) => {
@@ -226,7 +274,9 @@ describe('the plan of a job', () => {
       fact({ kind: 'work.started', step: 'clean', lot: lot?.id, pieces: lot?.pieces }),
     ]);
     choosePlan(db, job, { ...choice(), lotSize: 1 });
-    expect(openJob(db, job).lots.some((l) => l.id === lot?.id && l.pieces.length === lot.pieces.length)).toBe(true);
+    expect(openJob(db, job).lots.some((l) => l.id === lot?.id && l.pieces.length === lot.pieces.length)).toBe(
+      true,
+    );
     const other = { ...SPRAY_PRO, prep: SPRAY_PRO.prep.map((p) => ({ ...p, key: `${p.key}-anew` })) };
     expect(refusal(() => choosePlan(db, job, choice(other))).message).toMatch(/“Clean” is recorded already/);
   });
@@ -240,25 +290,46 @@ describe('the demo', () => {
       const file = openJob(own, listJobIds(own)[0] ?? '');
       const plan = currentPlan(own, file, DEMO_NOW);
       const drawn = bars(file, plan, new Map()).map((b) => `${b.tense} ${b.lot} ${b.words} ${b.start}`);
-      return { file, drawn, facts: stations(file, plan).map((s) => s.fact), walls: elevations(file, DEMO_NOW) };
+      return {
+        file,
+        drawn,
+        facts: stations(file, plan).map((s) => s.fact),
+        walls: elevations(file, DEMO_NOW),
+      };
     };
     const [one, two] = [make(), make()];
     expect(one.drawn).toEqual(two.drawn);
     expect(one.facts).toEqual(two.facts);
     expect(one.file.pieces).toHaveLength(34);
     expect(one.file.zones).toHaveLength(1);
-    expect(one.drawn.some((d) => d.startsWith('done')) && one.drawn.some((d) => d.startsWith('planned'))).toBe(true);
+    expect(
+      one.drawn.some((d) => d.startsWith('done')) && one.drawn.some((d) => d.startsWith('planned')),
+    ).toBe(true);
     expect(one.walls.flatMap((w) => w.fronts)).toHaveLength(34);
   });
 });
 
 it('reads a fact from a form', () => {
   const form = new FormData();
-  for (const [k, v] of [['kind', 'air.read'], ['place', 'tent'], ['celsius', '18,5'], ['humidity', '61']]) form.append(k ?? '', v ?? '');
+  for (const [k, v] of [
+    ['kind', 'air.read'],
+    ['place', 'tent'],
+    ['celsius', '18,5'],
+    ['humidity', '61'],
+  ])
+    form.append(k ?? '', v ?? '');
   expect(bodyFromForm(form)).toEqual({ kind: 'air.read', place: 'tent', celsius: 18.5, humidity: 0.61 });
 });
 
 it('names what is missing in a new job', () => {
-  const parsed = newJobSchema.safeParse({ name: ' ', houseYear: '196', zone: 'Nowhere', unit: 'in', colour: '', hex: 'blue', sheen: 'satin' });
+  const parsed = newJobSchema.safeParse({
+    name: ' ',
+    houseYear: '196',
+    zone: 'Nowhere',
+    unit: 'in',
+    colour: '',
+    hex: 'blue',
+    sheen: 'satin',
+  });
   expect(parsed.error?.issues.map((i) => i.path[0])).toEqual(['name', 'houseYear', 'zone', 'colour', 'hex']);
 });

@@ -1,4 +1,12 @@
-import type { NoPlan, Plan, Problem } from '$core/planning/problem';
+import {
+  noPlanSchema,
+  planSchema,
+  problemSchema,
+  type NoPlan,
+  type Plan,
+  type Problem,
+} from '$core/planning/problem';
+import { z } from 'zod';
 import type { Db } from '../db/open';
 
 export interface StoredPlan {
@@ -11,6 +19,8 @@ export interface StoredPlan {
   problem: Problem;
   result: Plan | NoPlan;
 }
+
+const resultSchema = z.union([planSchema, noPlanSchema]);
 
 /** Versions of a plan that are kept. */
 const KEPT = 30;
@@ -26,8 +36,8 @@ export function newestPlan(db: Db, job: string): StoredPlan | undefined {
   return (
     row && {
       ...row,
-      problem: JSON.parse(row.problem) as Problem,
-      result: JSON.parse(row.result) as Plan | NoPlan,
+      problem: problemSchema.parse(JSON.parse(row.problem)),
+      result: resultSchema.parse(JSON.parse(row.result)),
     }
   );
 }

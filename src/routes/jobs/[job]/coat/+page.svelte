@@ -217,7 +217,7 @@
     <MarkLegend hex={data.colour.hex} />
     <div class="elevations">
       {#each data.walls as wall (wall.name)}
-        <WallDrawing {wall} hex={data.colour.hex} scale={0.163} href={(id) => `/p/${id}`} />
+        <WallDrawing {wall} hex={data.colour.hex} scale={0.14} href={(id) => `/p/${id}`} />
       {/each}
     </div>
   </div>

@@ -69,7 +69,7 @@
         wins.
       </p>
     {:else}
-      <p class="soft">The care dates stand here once the finish is on.</p>
+      <p class="soft">The care dates stand here once the last coat is on.</p>
     {/if}
   </section>
 </div>

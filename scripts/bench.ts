@@ -1,0 +1,163 @@
+/** `npm run bench`: every figure of speed that the project quotes, measured now. */
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { readNotation } from '../src/lib/core/kitchen/notation';
+import { surveyPieces } from '../src/lib/core/kitchen/pieces';
+import { fold } from '../src/lib/core/bench/fold';
+import { factSchema, type Fact } from '../src/lib/core/bench/events';
+import { readProblem } from '../src/lib/core/planning/problem';
+import { solve } from '../src/lib/core/planning/solve';
+import { LANTERNHOUSE } from '../src/lib/server/demo/lanternhouse';
+import { build, freePort, root } from './prepare.mjs';
+
+const rows: [string, string, string][] = [];
+const ms = (n: number): string => `${n < 10 ? n.toFixed(2) : n.toFixed(0)} ms`;
+const median = (list: number[]): number =>
+  [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? NaN;
+function times(n: number, act: () => unknown): number {
+  act();
+  return median(
+    Array.from({ length: n }, () => {
+      const from = performance.now();
+      act();
+      return performance.now() - from;
+    }),
+  );
+}
+
+build();
+const folder = mkdtempSync(join(tmpdir(), 'anthem-bench-'));
+const port = await freePort(4700);
+const url = `http://localhost:${port}`;
+const env = {
+  ...process.env,
+  HOST: '127.0.0.1',
+  PORT: String(port),
+  ORIGIN: url,
+  ANTHEM_DEMO: '1',
+  ANTHEM_DATA: join(folder, 'a.db'),
+};
+
+/** Starts the server and waits for its first page. */
+async function start() {
+  const from = performance.now();
+  const server = spawn(process.execPath, ['build'], { cwd: root, env, stdio: 'ignore' });
+  while (
+    !(await fetch(url).then(
+      (r) => r.ok,
+      () => false,
+    ))
+  )
+    await new Promise((r) => setTimeout(r, 5));
+  return { server, took: performance.now() - from };
+}
+const stop = (server: ReturnType<typeof spawn>) =>
+  new Promise((done) => server.once('exit', done) && server.kill('SIGTERM'));
+
+const first = await start();
+rows.push(['built server to first page, making the demo database', ms(first.took), '2000 ms']);
+await stop(first.server);
+const again = await start();
+rows.push(['built server to first page, database there', ms(again.took), '2000 ms']);
+
+const job = /\/jobs\/[0-9a-f-]{36}/.exec(await (await fetch(`${url}/jobs`)).text())?.[0] ?? '';
+for (const path of [
+  '/',
+  '/jobs',
+  ...['survey', 'plan', 'take-down', 'coat', 'hang', 'hand-over', 'check'].map((p) => `${job}/${p}`),
+]) {
+  const durations: number[] = [];
+  for (let i = 0; i < 31; i++) {
+    const answer = await fetch(url + path);
+    await answer.arrayBuffer();
+    if (i) durations.push(Number(/dur=([\d.]+)/.exec(answer.headers.get('server-timing') ?? '')?.[1]));
+  }
+  rows.push([`server time of ${path.replace(job, 'job')}, median of 30`, ms(median(durations)), '100 ms']);
+}
+
+const { facts } = (await (await fetch(`${url}/api${job}/facts`)).json()) as { facts: Fact[] };
+const last = facts.at(-1);
+const recorded: number[] = [];
+for (let i = 0; i < 200; i++) {
+  const body = {
+    facts: [
+      {
+        id: crypto.randomUUID(),
+        job: job.slice(6),
+        at: last?.at,
+        worker: last?.worker,
+        device: 'bench',
+        body: { kind: 'air.read', place: 'tent', celsius: 18, humidity: 0.6 },
+      },
+    ],
+  };
+  const from = performance.now();
+  const answer = await fetch(`${url}/api${job}/facts`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+  await answer.arrayBuffer();
+  if (!answer.ok) throw new Error(`Recording failed: ${answer.status}`);
+  recorded.push(performance.now() - from);
+}
+rows.push(['recording a fact, one at a time, median of 200', ms(median(recorded)), '']);
+rows.push(['recording a fact, 99th of 100', ms([...recorded].sort((a, b) => a - b)[197] ?? NaN), '']);
+
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
+});
+const page = await browser.newPage();
+await page.goto(`${url}${job}/coat`, { waitUntil: 'networkidle' });
+const loaded = await page.evaluate(() =>
+  [...performance.getEntriesByType('navigation'), ...performance.getEntriesByType('resource')].map((e) => ({
+    name: e.name,
+    bytes: (e as PerformanceResourceTiming).encodedBodySize,
+  })),
+);
+await browser.close();
+const kB = (part: RegExp) =>
+  `${Math.round(loaded.reduce((n, e) => n + (part.test(e.name) ? e.bytes : 0), 0) / 1000)} kB`;
+rows.push([`first load of the bench: ${loaded.length} files as sent`, kB(/./), '']);
+rows.push(['  of it scripts, styles, fonts', `${kB(/\.js$/)}, ${kB(/\.css$/)}, ${kB(/\.woff2?$/)}`, '']);
+await stop(again.server);
+rmSync(folder, { recursive: true, force: true });
+
+const big = Array.from({ length: 2 }, (_, i) => LANTERNHOUSE.replaceAll(/wall (\w+)/g, `wall $1 ${i}`)).join(
+  '\n',
+);
+rows.push([
+  `reading and laying out ${surveyPieces(readNotation(big, 'in').kitchen).length} pieces (a keystroke)`,
+  ms(times(200, () => surveyPieces(readNotation(big, 'in').kitchen))),
+  '',
+]);
+const parsed = facts.map((f) => factSchema.parse(f));
+const many = Array.from({ length: Math.ceil(10_000 / parsed.length) }, (_, i) =>
+  parsed.map((f) => ({ ...f, id: `${f.id.slice(0, -6)}${String(i).padStart(6, '0')}` })),
+)
+  .flat()
+  .slice(0, 10_000);
+rows.push(['folding 10,000 facts', ms(times(15, () => fold(many))), '']);
+
+const problems = join(root, 'tests', 'reference', 'data', 'planning');
+for (const file of readdirSync(problems)) {
+  const json = JSON.parse(readFileSync(join(problems, file), 'utf8'));
+  const read = readProblem(json);
+  if ('faults' in read) continue;
+  const from = performance.now();
+  const plan = solve(read.problem, { seed: 1, steps: 2000 });
+  const took = performance.now() - from;
+  const found =
+    'infeasible' in plan
+      ? 'no plan'
+      : `${plan.makespan} (bound ${plan.lowerBound}, optimum ${json.provenOptimum})`;
+  rows.push([`plan ${file.replace('.json', '')}: ${found}`, ms(took), '']);
+}
+
+const width = Math.max(...rows.map((r) => r[0].length));
+for (const [what, value, limit] of rows)
+  console.log(`${what.padEnd(width)}  ${value.padStart(9)}${limit ? `  (wanted: under ${limit})` : ''}`);
