@@ -15,8 +15,9 @@ export interface Stopped {
   sent: [string, string][];
 }
 
-export async function recordFromForm(event: RequestEvent, job: string) {
-  const form = await event.request.formData();
+/** Records the fact that a form holds. @param given the form, where it was read already */
+export async function recordFromForm(event: RequestEvent, job: string, given?: FormData) {
+  const form = given ?? (await event.request.formData());
   const { db, worker, device } = event.locals;
   const fact = {
     id: String(form.get('id') || newId()),

@@ -125,7 +125,8 @@
 </script>
 
 <section bind:clientWidth={available} aria-label="Time board">
-  <div class="scroll" bind:this={scroller}>
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+  <div class="scroll" bind:this={scroller} role="group" aria-label="Board of lots by time" tabindex="0">
     <svg {width} {height} viewBox="0 0 {width} {height}">
       {#each scaled as s (s.a)}
         {#if s.closed}<rect

@@ -23,7 +23,9 @@
 
 <figure>
   <figcaption><b>{wall.name}</b> <span class="soft">{length}</span></figcaption>
-  <div class="scroll" role="group" aria-label="Elevation of {wall.name}">
+  <!-- It scrolls where the wall is wider than the screen, so the keyboard must reach it. -->
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+  <div class="scroll" role="group" aria-label="Elevation of {wall.name}" tabindex="0">
     <svg {width} height={height + 2} viewBox="-1 -1 {width + 2} {height + 2}" class:link={href !== null}>
       {#each wall.boxes as box, i (i)}
         <rect

@@ -12,10 +12,9 @@ export function lotProgress(state: JobState, route: readonly Step[], lots: reado
     const out = lot.pieces.filter((p) => pieceState(state, p).hungIn === null);
     if (out.length === 0) return [];
     const steps = route.map((step) => {
-      const work = running.find((w) => w.step === step.key && w.lot === lot.id);
-      const pending = out.filter(
-        (p) => !pieceState(state, p).done.has(step.key) && !work?.pieces.includes(p),
-      );
+      const works = running.filter((w) => w.step === step.key && w.lot === lot.id);
+      const taken = new Set(works.flatMap((w) => w.pieces));
+      const pending = out.filter((p) => !pieceState(state, p).done.has(step.key) && !taken.has(p));
       const windows = pending.map((p) => windowOf(state, step, p));
       const ends = windows.flatMap((w) => (w.to === null ? [] : [w.to]));
       return {
@@ -23,7 +22,7 @@ export function lotProgress(state: JobState, route: readonly Step[], lots: reado
         pending: pending.length,
         from: Math.max(0, ...windows.map((w) => w.from)),
         to: ends.length ? Math.min(...ends) : null,
-        running: work ? { worker: work.worker, pieces: work.pieces.length, start: work.start } : null,
+        running: works.map((w) => ({ worker: w.worker, pieces: w.pieces.length, start: w.start })),
       };
     });
     const racked = route.some(

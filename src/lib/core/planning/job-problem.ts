@@ -14,7 +14,8 @@ export interface StepProgress {
   /** the films of those pieces allow it from / until, ms since 1970 */
   from: number;
   to: number | null;
-  running: { worker: string; pieces: number; start: number } | null;
+  /** work under way on other pieces of the lot */
+  running: { worker: string; pieces: number; start: number }[];
 }
 
 export interface LotProgress {
@@ -67,7 +68,8 @@ export function buildProblem(job: JobToPlan): Problem | null {
   const minute = (ms: number): number => Math.max(0, Math.ceil((ms - job.t0) / MINUTE));
   const products = [...new Set(job.route.flatMap((s) => (s.product ? [s.product.key] : [])))];
   const crew = openMinutes(job.crewWeek, job.zone, job.t0, horizon);
-  const extra = new Map<string, { open: Interval; skill: string }[]>();
+  /** minute until which each person is at work already */
+  const busyUntil = new Map<string, number>();
   const problem: Problem = {
     format: 'anthem.planning-problem',
     version: 1,
@@ -102,8 +104,8 @@ export function buildProblem(job: JobToPlan): Problem | null {
     holds: [],
     finish: [],
   };
-  /** An operation that a fact stands for: its own worker, always open, begun at the start. */
-  const helper = (id: string, lot: string, minutes: number): string => {
+  /** An operation that a fact stands for: done by a helper of its own, always open, begun at the start. */
+  const helper = (id: string, lot: string, minutes: number, station: string | null = null): string => {
     problem.workers.push({ id, calendar: 'always', skills: [id] });
     problem.operations.push({
       id,
@@ -112,12 +114,13 @@ export function buildProblem(job: JobToPlan): Problem | null {
       minutes,
       skill: id,
       pausable: false,
-      station: null,
+      station,
       material: null,
       lockedStart: 0,
     });
     return id;
   };
+  let tentTaken = false;
 
   for (const lot of job.lots) {
     const byStep = new Map(lot.steps.map((s) => [s.key, s]));
@@ -126,25 +129,21 @@ export function buildProblem(job: JobToPlan): Problem | null {
       const progress = byStep.get(step.key);
       if (!progress) continue;
       const ids: string[] = [];
-      const { running } = progress;
-      if (running) {
-        const spent = Math.floor((job.t0 - running.start) / MINUTE);
-        const left = Math.max(1, workMinutes(step, running.pieces) - spent);
-        const id = `${lot.id}${SEPARATOR}${step.key}${SEPARATOR}running`;
-        const station = step.kind === 'coat' ? 'tent' : null;
-        problem.operations.push({
-          id,
-          lot: lot.id,
-          pieces: running.pieces,
-          minutes: left,
-          skill: id,
-          pausable: false,
-          station,
-          material: null,
-          lockedStart: 0,
-        });
-        extra.set(running.worker, [...(extra.get(running.worker) ?? []), { open: [0, left], skill: id }]);
-        ids.push(id);
+      for (const [i, work] of progress.running.entries()) {
+        const spent = Math.floor((job.t0 - work.start) / MINUTE);
+        const left = Math.max(1, workMinutes(step, work.pieces) - spent);
+        // Two may coat at once though the plan would not have it: the tent is held by one of them.
+        const inTent: boolean = step.kind === 'coat' && !tentTaken;
+        tentTaken ||= inTent;
+        ids.push(
+          helper(
+            `${operationId(lot.id, step.key)}${SEPARATOR}running${i}`,
+            lot.id,
+            left,
+            inTent ? 'tent' : null,
+          ),
+        );
+        busyUntil.set(work.worker, Math.max(busyUntil.get(work.worker) ?? 0, left));
       }
       if (progress.pending > 0) {
         const id = operationId(lot.id, step.key);
@@ -188,18 +187,13 @@ export function buildProblem(job: JobToPlan): Problem | null {
   }
   if (problem.finish.length === 0) return null;
   for (const worker of job.workers) {
-    const own = extra.get(worker) ?? [];
     const calendar = `crew ${worker}`;
-    const until = Math.max(0, ...own.map((e) => e.open[1]));
-    const open: Interval[] = own.length
-      ? [[0, until], ...crew.flatMap(([a, b]): Interval[] => (b > until ? [[Math.max(a, until), b]] : []))]
-      : crew;
-    problem.calendars.push({ id: calendar, open });
-    problem.workers.push({
-      id: worker,
-      calendar,
-      skills: ['prep', 'coat', 'hang', ...own.map((e) => e.skill)],
+    const until = busyUntil.get(worker) ?? 0;
+    problem.calendars.push({
+      id: calendar,
+      open: crew.flatMap(([a, b]): Interval[] => (b > until ? [[Math.max(a, until), b]] : [])),
     });
+    problem.workers.push({ id: worker, calendar, skills: ['prep', 'coat', 'hang'] });
   }
   return problem;
 }

@@ -1,5 +1,5 @@
 import { lotProgress } from '$core/bench/progress';
-import { buildProblem, type JobToPlan } from '$core/planning/job-problem';
+import { buildProblem, readOperationId, type JobToPlan } from '$core/planning/job-problem';
 import { audit } from '$core/planning/audit';
 import { solve } from '$core/planning/solve';
 import { dayToMs } from '$core/units/clock-time';
@@ -49,7 +49,7 @@ export function jobToPlan(file: JobFile, now: number, horizonDays: number): JobT
 function overtaken(plan: StoredPlan, now: number): boolean {
   if ('infeasible' in plan.result) return now - plan.madeAt > 15 * MINUTE;
   return plan.result.assignments.some(
-    (a) => !a.operation.endsWith(':film') && a.start > 0 && plan.t0 + a.start * MINUTE < now - MINUTE,
+    (a) => readOperationId(a.operation) !== null && plan.t0 + a.start * MINUTE < now - MINUTE,
   );
 }
 

@@ -1,7 +1,7 @@
 /** What stands around the pages of a job: the spine's facts and the bars of the rail and the board. */
 import type { Step } from '$core/coating/route';
 import { workMinutes } from '$core/coating/route';
-import { plannedSteps } from '$core/planning/job-problem';
+import { operationId, plannedSteps } from '$core/planning/job-problem';
 import { openMinutes } from '$core/planning/work-week';
 import { sayDate, sayDay, sayTime, startOfDay } from '$core/units/clock-time';
 import type { Bar, Station } from './shell-view';
@@ -15,6 +15,16 @@ const MINUTE = 60_000;
 export function handBack(plan: StoredPlan | null): { at: number; bound: number } | null {
   if (!plan || 'infeasible' in plan.result) return null;
   return { at: plan.t0 + plan.result.makespan * MINUTE, bound: plan.t0 + plan.result.lowerBound * MINUTE };
+}
+
+/** Why there is no plan, with lots and steps as people know them. */
+export function sayReason(file: JobFile, reason: string): string {
+  const names = file.lots.flatMap((lot) =>
+    file.route.map((step) => [operationId(lot.id, step.key), `“${step.act}” of lot ${lot.name}`] as const),
+  );
+  return names
+    .sort((a, b) => b[0].length - a[0].length)
+    .reduce((text, [id, words]) => text.replaceAll(id, words), reason);
 }
 
 export function stations(file: JobFile, plan: StoredPlan | null): Station[] {

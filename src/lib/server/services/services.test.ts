@@ -19,7 +19,7 @@ import { elevations } from './elevations';
 import { bodyFromForm } from './fact-form';
 import { firstStart } from './first-start';
 import { openJob } from './job-file';
-import { bars, handBack, stations } from './job-shell';
+import { bars, handBack, sayReason, stations } from './job-shell';
 import { recordFacts } from './record-facts';
 import { Refused } from './refused';
 import { saveSurvey } from './save-survey';
@@ -224,7 +224,7 @@ describe('the plan of a job', () => {
     const running = planNow(at);
     expect(running.plan.id).not.toBe(first.id);
     expect(audit(running.plan.problem, running.result)).toEqual([]);
-    expect(running.plan.problem.operations.some((o) => o.id === `${lot?.id}:clean:running`)).toBe(true);
+    expect(running.plan.problem.operations.some((o) => o.id === `${lot?.id}:clean:running0`)).toBe(true);
     recordFacts(db, job, [
       fact({ kind: 'work.finished', work: begun.id, leftOut: [] }, MONDAY + 500 * MINUTE),
     ]);
@@ -233,6 +233,46 @@ describe('the plan of a job', () => {
       (s) => s.step === 'sand' && s.lot === lot?.id,
     );
     expect(sand?.start).toBeGreaterThanOrEqual(MONDAY + 560 * MINUTE);
+  });
+
+  it('stays right with pieces left out, two at one lot, and one person at two', () => {
+    choosePlan(db, job, choice());
+    const [a, b] = openJob(db, job).lots;
+    recordFacts(db, job, [
+      fact({ kind: 'piece.labelled', pieces: ids() }),
+      fact({ kind: 'piece.down', pieces: ids(), place: 'rack' }),
+    ]);
+    const at = MONDAY + 480 * MINUTE;
+    const starts = [
+      [a, 0, 1],
+      [a, 1, 2],
+      [b, 0, 3],
+    ] as const;
+    const works = starts.map(([lot, from, to]) =>
+      fact({ kind: 'work.started', step: 'clean', lot: lot?.id, pieces: lot?.pieces.slice(from, to) }, at),
+    );
+    recordFacts(db, job, works);
+    const three = planNow(at + 5 * MINUTE);
+    expect(audit(three.plan.problem, three.result)).toEqual([]);
+    expect(three.plan.problem.operations.filter((o) => /running/.test(o.id))).toHaveLength(3);
+    recordFacts(db, job, [
+      fact({ kind: 'work.finished', work: works[2]?.id, leftOut: b?.pieces.slice(0, 1) }, at + 20 * MINUTE),
+    ]);
+    const left = planNow(at + 20 * MINUTE);
+    expect(audit(left.plan.problem, left.result)).toEqual([]);
+    const again = left.plan.problem.operations.find((o) => o.id === `${b?.id}:clean`);
+    expect(again).toMatchObject({ pieces: 1, minutes: 9 });
+  });
+
+  it('says in words why there is none', () => {
+    choosePlan(db, job, { ...choice(), crewWeek: { days: [1], spans: [['08:00', '08:15']] } });
+    const file = openJob(db, job);
+    const plan = currentPlan(db, file, MONDAY);
+    const said = plan && 'infeasible' in plan.result ? sayReason(file, plan.result.reason) : '';
+    // Two pieces: 15 min of setting up and two faces of 7/6 min.
+    expect(said).toBe(
+      '“Prime backs” of lot A takes 18 min at a stretch and the longest open stretch is 15 min',
+    );
   });
 
   it('is overtaken when the work does not begin', () => {

@@ -6,6 +6,7 @@ import { productNeeds } from '$core/takeoff/needs';
 import { plannedSteps } from '$core/planning/job-problem';
 import { elevations } from '$server/services/elevations';
 import { recordFromForm } from '$server/fact-action';
+import { sayFact } from '$server/services/say-fact';
 import { listWorkers } from '$server/store/workers';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -73,35 +74,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
     .filter((f) => f.body.kind !== 'void' && !file.state.voided.has(f.id))
     .slice(-RECENT)
     .reverse()
-    .map((f) => ({ id: f.id, at: f.at, who: people.get(f.worker) ?? '', words: words(f.body) }));
-  function words(body: (typeof file.facts)[number]['body']): string {
-    const codes = (ids: readonly string[]) =>
-      ids.length > 5 ? `${ids.length} pieces` : ids.map((id) => file.codes.get(id)).join(' ');
-    switch (body.kind) {
-      case 'work.started':
-        return `Started: ${file.route.find((s) => s.key === body.step)?.act ?? body.step}, lot ${lotNames.get(body.lot) ?? ''} (${codes(body.pieces)})`;
-      case 'work.finished': {
-        const work = file.state.works.get(body.work);
-        return `Done: ${file.route.find((s) => s.key === work?.step)?.act ?? ''}, lot ${lotNames.get(work?.lot ?? '') ?? ''}`;
-      }
-      case 'piece.labelled':
-        return `Labelled ${codes(body.pieces)}`;
-      case 'piece.down':
-        return `Down: ${codes(body.pieces)}`;
-      case 'air.read':
-        return `Air, ${body.place}: ${body.celsius} °C, ${Math.round(body.humidity * 100)} %`;
-      case 'piece.hung':
-        return `Hung ${codes([body.piece])}`;
-      case 'job.handed-over':
-        return 'Handed over';
-      case 'check.recorded':
-        return `Checked ${codes([body.piece])}`;
-      case 'touch-up.closed':
-        return 'Touch-up closed';
-      case 'void':
-        return 'Taken back';
-    }
-  }
+    .map((f) => ({ id: f.id, at: f.at, who: people.get(f.worker) ?? '', words: sayFact(file, f.body) }));
   return { walls, list, facts, chosen: file.choice !== null };
 };
 

@@ -35,7 +35,7 @@ export const actions: Actions = {
   fact: (event) => recordFromForm(event, event.params.job),
   /** The code on the piece in hand, typed or scanned, becomes the piece it names. */
   hang: async (event) => {
-    const form = await event.request.clone().formData();
+    const form = await event.request.formData();
     const typed = String(form.get('code') ?? '')
       .trim()
       .toLowerCase();
@@ -54,7 +54,6 @@ export const actions: Actions = {
     }
     form.set('piece', piece.id);
     form.set('kind', 'piece.hung');
-    const request = new Request(event.request.url, { method: 'POST', body: form });
-    return recordFromForm({ ...event, request } as typeof event, event.params.job);
+    return recordFromForm(event, event.params.job, form);
   },
 };

@@ -4,7 +4,7 @@ import { labourMinutes, productNeeds } from '$core/takeoff/needs';
 import { mixFor } from '$core/takeoff/mix';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/choice';
 import { isoDay, startOfDay } from '$core/units/clock-time';
-import { bars, handBack, openSpans } from '$server/services/job-shell';
+import { bars, handBack, openSpans, sayReason } from '$server/services/job-shell';
 import { choosePlan } from '$server/services/choose-plan';
 import { Refused } from '$server/services/refused';
 import { listWorkers } from '$server/store/workers';
@@ -21,14 +21,13 @@ export const load: PageServerLoad = ({ locals, params }) => {
     : startOfDay(now, file.job.zone);
   const to = Math.max(now, ...drawn.map((b) => b.end)) + 3_600_000;
   const needs = file.choice ? productNeeds(file.route, file.pieces, file.choice.tool) : [];
-  const spare = isoDay(now, file.job.zone);
   const { choice } = file;
   return {
     systems: SYSTEMS,
     workers,
     chosen: choice,
     form: {
-      startDay: choice?.startDay ?? spare,
+      startDay: choice?.startDay ?? isoDay(now, file.job.zone),
       lotSize: choice?.lotSize ?? 12,
       rackSlots: choice?.rackSlots ?? 36,
       workers: choice?.workers ?? workers.slice(0, 2).map((w) => w.id),
@@ -47,7 +46,9 @@ export const load: PageServerLoad = ({ locals, params }) => {
     },
     handBack: handBack(plan),
     none:
-      plan && 'infeasible' in plan.result ? { reason: plan.result.reason, proven: plan.result.proven } : null,
+      plan && 'infeasible' in plan.result
+        ? { reason: sayReason(file, plan.result.reason), proven: plan.result.proven }
+        : null,
     needs: needs.map((n) => ({
       name: n.product.name,
       areaM2: n.areaM2,

@@ -1,0 +1,37 @@
+/** A fact in a line of words, for the list of what was just recorded. */
+import type { FactBody } from '$core/bench/events';
+import type { JobFile } from './job-file';
+
+/** More pieces than this are counted instead of named. */
+const NAMED = 5;
+
+export function sayFact(file: JobFile, body: FactBody): string {
+  const codes = (ids: readonly string[]) =>
+    ids.length > NAMED ? `${ids.length} pieces` : ids.map((id) => file.codes.get(id)).join(' ');
+  const act = (step: string | undefined) => file.route.find((s) => s.key === step)?.act ?? step ?? '';
+  const lot = (id: string | undefined) => file.lots.find((l) => l.id === id)?.name ?? '';
+  switch (body.kind) {
+    case 'work.started':
+      return `Started: ${act(body.step)}, lot ${lot(body.lot)} (${codes(body.pieces)})`;
+    case 'work.finished': {
+      const work = file.state.works.get(body.work);
+      return `Done: ${act(work?.step)}, lot ${lot(work?.lot)}`;
+    }
+    case 'piece.labelled':
+      return `Labelled ${codes(body.pieces)}`;
+    case 'piece.down':
+      return `Down: ${codes(body.pieces)}`;
+    case 'air.read':
+      return `Air, ${body.place}: ${body.celsius} °C, ${Math.round(body.humidity * 100)} %`;
+    case 'piece.hung':
+      return `Hung ${codes([body.piece])}`;
+    case 'job.handed-over':
+      return 'Handed over';
+    case 'check.recorded':
+      return `Checked ${codes([body.piece])}`;
+    case 'touch-up.closed':
+      return 'Touch-up closed';
+    case 'void':
+      return 'Taken back';
+  }
+}
