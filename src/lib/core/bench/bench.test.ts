@@ -367,7 +367,7 @@ describe('the bench', () => {
     expect(a?.steps.find((s) => s.key === 'sand')).toMatchObject({
       pending: 1,
       from: 80 * MINUTE,
-      running: { worker: 'ines', pieces: 1 },
+      running: [{ worker: 'ines', pieces: 1 }],
     });
     expect(a).toMatchObject({ pieces: 2, racked: false });
     expect(b?.steps[0]).toMatchObject({ key: 'clean', pending: 1 });
