@@ -30,7 +30,8 @@
     href === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(href);
 
   const typing = (event: KeyboardEvent) =>
-    event.target instanceof HTMLElement && event.target.matches('input, textarea, select');
+    event.target instanceof HTMLElement &&
+    event.target.matches('input:not([type=checkbox], [type=radio]), textarea, select');
   /** Single keys press the button that names them. */
   const press = (key: string) => (event: KeyboardEvent) => {
     if (typing(event)) return;

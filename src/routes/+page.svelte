@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { pieces } from '$ui/words';
   import { Button } from 'carbon-components-svelte';
   import { sayDay, sayNear, sayTime } from '$core/units/clock-time';
 
@@ -42,7 +43,7 @@
       >
         <h2><a href="/jobs/{job.id}/{pages[job.stage]}">{job.name}</a></h2>
         <p class="soft">
-          {job.pieces} pieces{job.stage === 'coat' ? ` · ${job.passes}` : ''}{job.back
+          {pieces(job.pieces)}{job.stage === 'coat' ? ` · ${job.passes}` : ''}{job.back
             ? ` · back ${sayTime(job.back, job.zone)}`
             : ''}
         </p>
@@ -58,7 +59,7 @@
                       ? 'up'
                       : 'ready'}</b
               >
-              <span>{act.words} <span class="soft">{act.pieces} pieces</span></span>
+              <span>{act.words} <span class="soft">{pieces(act.pieces)}</span></span>
             </li>
           {/each}
         </ul>

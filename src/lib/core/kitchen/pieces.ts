@@ -40,7 +40,7 @@ export function surveyPieces(kitchen: Kitchen): SurveyedPiece[] {
   );
 }
 
-/** Pairs of indexes of a longest common subsequence. Wagner & Fischer (1974). */
+/** Pairs of indexes of a longest common subsequence, by dynamic programming (Cormen et al., Introduction to Algorithms, 15.4; from memory). */
 function commonSubsequence(a: readonly string[], b: readonly string[]): [number, number][] {
   const best = Array.from({ length: a.length + 1 }, () => new Array<number>(b.length + 1).fill(0));
   const at = (i: number, j: number): number => best[i]?.[j] ?? 0;

@@ -51,7 +51,7 @@ export function stations(file: JobFile, plan: StoredPlan | null): Station[] {
       key: 'survey',
       title: 'Survey',
       href: at('survey'),
-      fact: s.pieces ? `${s.pieces} pieces` : 'draw the walls',
+      fact: s.pieces ? `${s.pieces} ${s.pieces === 1 ? 'piece' : 'pieces'}` : 'draw the walls',
       done: s.pieces > 0,
     },
     { key: 'plan', title: 'Plan', href: at('plan'), fact: planFact, done: file.choice !== null },
@@ -90,7 +90,7 @@ export function stations(file: JobFile, plan: StoredPlan | null): Station[] {
       fact: s.openTouchUps
         ? `${s.openTouchUps} to touch up`
         : s.checks
-          ? `${s.checks} checks`
+          ? `${s.checks} ${s.checks === 1 ? 'check' : 'checks'}`
           : lastWork !== null
             ? sayDay(lastWork + 7 * 1440 * MINUTE, zone)
             : '',

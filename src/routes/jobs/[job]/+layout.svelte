@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { pieces } from '$ui/words';
   import { page } from '$app/state';
   import DayRail from '$ui/DayRail.svelte';
   import JobSpine from '$ui/JobSpine.svelte';
@@ -9,7 +10,7 @@
 
 <JobSpine
   name={data.title}
-  about="{data.colour.name}, {data.colour.sheen} · {data.pieceCount} pieces"
+  about="{data.colour.name}, {data.colour.sheen} · {pieces(data.pieceCount)}"
   stations={data.stations}
   {current}
 />

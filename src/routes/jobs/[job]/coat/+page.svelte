@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { pieces } from '$ui/words';
   import { Button, TextInput } from 'carbon-components-svelte';
   import { sayClock, sayNear } from '$core/units/clock-time';
   import { sayMinutes } from '$core/units/clock-time';
@@ -105,7 +106,7 @@
         </p>
         <h2 class="act">{act.act}, lot {act.lot}</h2>
         <p class="soft">
-          {act.pieces.length} pieces · about {sayMinutes(act.minutes)}
+          {pieces(act.pieces.length)} · about {sayMinutes(act.minutes)}
           {#if act.closes}<span class="warn">▲ before {near(act.closes)}</span>{/if}
         </p>
         {@render paint(act)}
@@ -136,7 +137,7 @@
     {#if hang.length}
       <section class="card ready">
         <h2 class="act">Hang</h2>
-        <p>{hang.reduce((n, a) => n + a.pieces.length, 0)} pieces are ready to hang.</p>
+        <p>{pieces(hang.reduce((n, a) => n + a.pieces.length, 0))} ready to hang.</p>
         <Button href="/jobs/{data.jobId}/hang">Go to hanging</Button>
       </section>
     {/if}
@@ -147,7 +148,7 @@
           <div class="wait">
             <b class="mono">{near(act.from ?? 0)}</b>
             <div>
-              <b>{act.act}, lot {act.lot}</b> <span class="soft">{act.pieces.length} pieces</span>
+              <b>{act.act}, lot {act.lot}</b> <span class="soft">{pieces(act.pieces.length)}</span>
               {#if act.closes}<div class="warn">▲ before {near(act.closes)}</div>{/if}
             </div>
             {#if act.kind !== 'hang'}
@@ -168,7 +169,7 @@
       <section class="card">
         <h2>Still up</h2>
         <p>
-          {up.reduce((n, a) => n + a.pieces.length, 0)} pieces have not come down.
+          {pieces(up.reduce((n, a) => n + a.pieces.length, 0))} not down yet.
           <a href="/jobs/{data.jobId}/take-down">Take them down.</a>
         </p>
       </section>

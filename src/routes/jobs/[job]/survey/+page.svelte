@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { pieces } from '$ui/words';
   import { Button } from 'carbon-components-svelte';
   import { enhance } from '$app/forms';
   import { elevation } from '$core/kitchen/geometry';
@@ -76,8 +77,9 @@
       >
       <span class="soft" role="status">
         {#if reading.errors.length}{reading.errors.length}
-          {reading.errors.length === 1 ? 'line' : 'lines'} to mend{:else if saved && count}saved, {count} pieces{:else}{count}
-          pieces{/if}
+          {reading.errors.length === 1 ? 'line' : 'lines'} to mend{:else if saved && count}saved, {pieces(
+            count,
+          )}{:else}{pieces(count)}{/if}
       </span>
     </div>
     {#if form?.refused}<p class="bad" role="alert">{form.refused}</p>{/if}

@@ -1,0 +1,143 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { newestPlan, insertPlan, type StoredPlan } from '../store/plans';
+import { insertJob } from '../store/jobs';
+import { readSetting, writeSetting } from '../store/settings';
+import { isDemo, now, setClock } from '../services/clock';
+import { migrate, openDatabase } from './open';
+
+describe('migrations', () => {
+  let folder: string;
+  beforeEach(() => {
+    folder = mkdtempSync(join(tmpdir(), 'migrations-'));
+    writeFileSync(join(folder, '0001_doors.sql'), 'CREATE TABLE door (id INTEGER) STRICT;');
+    writeFileSync(join(folder, 'notes.txt'), 'not a migration');
+  });
+  afterEach(() => rmSync(folder, { recursive: true }));
+
+  it('are applied in order, each once', () => {
+    const db = new Database(':memory:');
+    writeFileSync(join(folder, '0002_drawers.sql'), 'ALTER TABLE door ADD COLUMN drawer TEXT;');
+    migrate(db, folder);
+    migrate(db, folder);
+    expect(db.prepare('SELECT name FROM migration ORDER BY name').pluck().all()).toEqual([
+      '0001_doors.sql',
+      '0002_drawers.sql',
+    ]);
+    expect(() => db.exec("INSERT INTO door VALUES (1, 'top')")).not.toThrow();
+  });
+
+  it('leave nothing behind when one breaks half-way', () => {
+    const db = new Database(':memory:');
+    writeFileSync(join(folder, '0002_broken.sql'), 'CREATE TABLE half (id INTEGER) STRICT; CREATE NONSENSE;');
+    expect(() => migrate(db, folder)).toThrow(/NONSENSE/);
+    expect(db.prepare('SELECT name FROM migration').pluck().all()).toEqual(['0001_doors.sql']);
+    expect(db.prepare("SELECT count(*) FROM sqlite_schema WHERE name = 'half'").pluck().get()).toBe(0);
+  });
+});
+
+describe('the database', () => {
+  it('writes through to the disk and keeps its references', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'anthem-'));
+    const db = openDatabase(join(folder, 'deep', 'a.db'));
+    expect(db.pragma('journal_mode', { simple: true })).toBe('wal');
+    // 2 is FULL: a confirmed fact survives the loss of power.
+    expect(db.pragma('synchronous', { simple: true })).toBe(2);
+    expect(() =>
+      db.exec("INSERT INTO lot (id, job_id, name, position) VALUES ('l', 'no such job', 'A', 0)"),
+    ).toThrow(/FOREIGN KEY/);
+    db.close();
+    rmSync(folder, { recursive: true });
+  });
+
+  it('refuses values that are not what a column holds', () => {
+    const db = openDatabase(':memory:');
+    expect(() => db.exec("INSERT INTO setting (key, value) VALUES ('clock', 'not json')")).toThrow(/CHECK/);
+    expect(() =>
+      db.exec("INSERT INTO worker (id, name, role, position) VALUES ('w', 'Ines', 'lead', 'first')"),
+    ).toThrow(/TEXT value in INTEGER/);
+  });
+
+  it('keeps the thirty newest versions of a plan', () => {
+    const db = openDatabase(':memory:');
+    insertJob(db, {
+      id: 'j',
+      name: 'J',
+      place: '',
+      houseYear: null,
+      zone: 'Etc/UTC',
+      unit: 'in',
+      createdAt: 0,
+      notation: '',
+      surveyed: '',
+      choice: null,
+    });
+    const problem: StoredPlan['problem'] = {
+      format: 'anthem.planning-problem',
+      version: 1,
+      name: 'J',
+      horizon: 1440,
+      calendars: [],
+      workers: [],
+      stations: [],
+      racks: [],
+      operations: [
+        {
+          id: 'o',
+          lot: 'A',
+          pieces: 1,
+          minutes: 5,
+          skill: 's',
+          pausable: true,
+          station: null,
+          material: null,
+          lockedStart: null,
+        },
+      ],
+      links: [],
+      holds: [],
+      finish: [{ operation: 'o', tail: 0 }],
+    };
+    const result = { infeasible: true as const, proven: true, reason: 'nobody' };
+    for (let i = 0; i < 35; i++)
+      insertPlan(db, 'j', { id: `p${i}`, madeAt: i, t0: 0, facts: i, choice: '{}', problem, result });
+    expect(newestPlan(db, 'j')).toMatchObject({ id: 'p34', facts: 34, result });
+    expect(db.prepare('SELECT count(*) FROM plan').pluck().get()).toBe(30);
+    db.exec("UPDATE plan SET problem = '{}'");
+    expect(() => newestPlan(db, 'j')).toThrow(/format/);
+  });
+});
+
+describe('settings and the clock', () => {
+  afterEach(() => {
+    delete process.env.ANTHEM_DEMO;
+  });
+
+  it('are read back through their schema', () => {
+    const db = openDatabase(':memory:');
+    expect(readSetting(db, 'measures')).toBeNull();
+    writeSetting(db, 'measures', 'us');
+    expect(readSetting(db, 'measures')).toBe('us');
+    writeSetting(db, 'measures', null);
+    expect(readSetting(db, 'measures')).toBeNull();
+    db.exec(`INSERT INTO setting (key, value) VALUES ('measures', '"furlongs"')`);
+    expect(() => readSetting(db, 'measures')).toThrow();
+  });
+
+  it('stand still or run on in the demo, and are the real time otherwise', () => {
+    const db = openDatabase(':memory:');
+    setClock(db, 1000);
+    expect(isDemo()).toBe(false);
+    expect(now(db)).toBeGreaterThan(1e12);
+    process.env.ANTHEM_DEMO = '1';
+    expect(now(db)).toBe(1000);
+    setClock(db, 1000, true);
+    expect(now(db)).toBeGreaterThanOrEqual(1000);
+    expect(now(db)).toBeLessThan(60_000);
+    setClock(db, null);
+    expect(now(db)).toBeGreaterThan(1e12);
+  });
+});
