@@ -157,6 +157,7 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
       await setClock(page, server.url, '2026-03-16T08:50');
       await page.getByRole('button', { name: 'Start now' }).click();
       await expect(page.getByRole('alert')).toContainText('Wait until Mon 16 Mar, 09:41');
+      await expect(page.getByRole('alert')).toBeInViewport();
       await page.getByLabel('Do it all the same, because').fill('fan on it, bone dry');
       await page.getByRole('button', { name: 'Do it all the same' }).click();
       await expect(page.locator('.card.now')).toContainText('Sand, lot A');
@@ -227,6 +228,8 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
     await expect(page.locator('.class')).toHaveText('2B ISO 2409 class 3 · 4 of 25 off, 16 %');
     await page.getByRole('button', { name: 'Record the check' }).click();
     await expect(page.getByRole('heading', { name: 'Touch-up 3: peeling or flaking' })).toBeVisible();
+    // The form stands ready for the next test.
+    await expect(page.locator('.class')).toHaveText('5B ISO 2409 class 0 · 0 of 25 off, 0 %');
   });
 
   await test.step('the touch-up waits for the bond, then closes', async () => {

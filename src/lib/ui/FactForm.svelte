@@ -10,8 +10,10 @@
     fields?: Record<string, string | readonly string[]>;
     children: Snippet<[boolean]>;
     class?: string;
+    /** empties the fields once the fact is recorded */
+    empties?: boolean;
   }
-  let { kind, fields = {}, children, class: name = '' }: Props = $props();
+  let { kind, fields = {}, children, class: name = '', empties = true }: Props = $props();
   let id = $state(newId());
   let sending = $state(false);
   const flat = $derived(
@@ -27,7 +29,7 @@
     sending = true;
     formData.set('id', id);
     return async ({ update, result }) => {
-      await update({ reset: result.type === 'success' });
+      await update({ reset: empties && result.type === 'success' });
       if (result.type === 'success') id = newId();
       sending = false;
     };

@@ -4,6 +4,11 @@
   import FactForm from './FactForm.svelte';
 
   let { stopped }: { stopped: Stopped | null | undefined } = $props();
+  let note: HTMLElement | undefined = $state();
+  $effect(() => {
+    // A stop is never out of sight.
+    if (stopped) note?.scrollIntoView({ block: 'center' });
+  });
   const fields = $derived.by(() => {
     const out: Record<string, string[]> = {};
     for (const [k, v] of stopped?.sent ?? []) if (k !== 'kind') (out[k] ??= []).push(v);
@@ -13,7 +18,7 @@
 </script>
 
 {#if stopped}
-  <div class="card stop" role="alert">
+  <div class="card stop" role="alert" bind:this={note}>
     <h2>Stop. {stopped.message}</h2>
     {#if stopped.canOverride && stopped.rule}
       <FactForm {kind} fields={{ ...fields, rule: stopped.rule }}>

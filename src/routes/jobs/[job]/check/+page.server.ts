@@ -60,7 +60,6 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
         cause: failure.cause,
         remedy: failure.remedy,
         minutes: failure.minutes,
-        basis: failure.basis,
         from: touchUpFrom(file.context, t.id),
         closed: t.closed,
       };

@@ -11,11 +11,14 @@
   let method: 'visual' | 'cross-cut' = $state('visual');
   let lattice: Lattice = $state(25);
   let flaked: number[] = $state([]);
+  let note = $state('');
   const result = $derived(crossCutClass(flaked.length, lattice));
   const time = (ms: number) => sayTime(ms, data.zone);
   $effect(() => {
     // A recorded check begins a new one.
-    if (form?.recorded) flaked = [];
+    if (!form?.recorded) return;
+    flaked = [];
+    note = '';
   });
 </script>
 
@@ -95,7 +98,7 @@
             ><input type="radio" bind:group={method} value="cross-cut" /> cross-cut tape</label
           >
         </div>
-        <FactForm kind="check.recorded" fields={{ piece: data.chosen.id, method }}>
+        <FactForm kind="check.recorded" fields={{ piece: data.chosen.id, method }} empties={false}>
           {#snippet children(sending)}
             <div class="stack">
               {#if method === 'visual'}
@@ -143,7 +146,7 @@
                   >
                 </p>
               {/if}
-              <TextInput name="note" labelText="Note" maxlength={500} />
+              <TextInput name="note" bind:value={note} labelText="Note" maxlength={500} />
               <Button type="submit" disabled={sending}>Record the check</Button>
             </div>
           {/snippet}
@@ -160,7 +163,8 @@
         {:else}
           <p>{touchUp.remedy}</p>
           <p class="soft">
-            Likely: {touchUp.cause.toLowerCase()}. About {touchUp.minutes} min. {touchUp.basis}.
+            Likely: {touchUp.cause.toLowerCase()}. About {touchUp.minutes} min. Common practice; the product’s data
+            sheet decides.
           </p>
           <p>Safe from <b>{time(touchUp.from)}</b></p>
           <FactForm kind="touch-up.closed" fields={{ touchUp: touchUp.id }}>
@@ -219,6 +223,7 @@
     display: grid;
     gap: 8px;
     margin-top: 8px;
+    justify-items: start;
   }
   .scroll {
     overflow-x: auto;
