@@ -11,6 +11,7 @@ import { factSchema, type Fact } from '../src/lib/core/bench/events';
 import { readProblem } from '../src/lib/core/planning/problem';
 import { solve } from '../src/lib/core/planning/solve';
 import { LANTERNHOUSE } from '../src/lib/server/demo/lanternhouse';
+import { launchOptions } from './chromium.mjs';
 import { build, freePort, root } from './prepare.mjs';
 
 const rows: [string, string, string][] = [];
@@ -107,10 +108,7 @@ for (let i = 0; i < 200; i++) {
 rows.push(['recording a fact, one at a time, median of 200', ms(median(recorded)), '']);
 rows.push(['recording a fact, 99th of 100', ms([...recorded].sort((a, b) => a - b)[197] ?? NaN), '']);
 
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
-});
+const browser = await chromium.launch(launchOptions);
 const page = await browser.newPage();
 await page.goto(`${url}${job}/coat`, { waitUntil: 'networkidle' });
 const loaded = await page.evaluate(() =>

@@ -2,6 +2,7 @@
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { launchOptions } from './chromium.mjs';
 import { build, install, root, serve } from './prepare.mjs';
 
 install();
@@ -11,19 +12,7 @@ const folder = mkdtempSync(join(tmpdir(), 'anthem-'));
 const { server, url } = await serve({ ANTHEM_DEMO: '1', ANTHEM_DATA: join(folder, 'a.db') }, 4600, 'ignore');
 const out = join(root, 'docs', 'screenshots');
 mkdirSync(out, { recursive: true });
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: [
-    '--headless',
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(launchOptions);
 const job = /\/jobs\/[0-9a-f-]{36}/.exec(await (await fetch(`${url}/jobs`)).text())?.[0];
 
 async function shoot(name, path, width = 1280, height = 800) {

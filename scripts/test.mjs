@@ -2,11 +2,11 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { chromiumPath } from './chromium.mjs';
 import { install, root } from './prepare.mjs';
 
 install();
-const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
-if (!existsSync(CHROMIUM)) {
+if (!existsSync(chromiumPath)) {
   const asRoot = process.getuid?.() === 0;
   console.log('Chromium is missing; installing Debian’s package …');
   if (asRoot) {
@@ -15,7 +15,7 @@ if (!existsSync(CHROMIUM)) {
       stdio: 'inherit',
     });
   }
-  if (!existsSync(CHROMIUM)) {
+  if (!existsSync(chromiumPath)) {
     console.error('The browser tests need Chromium: apt-get install chromium, or set CHROMIUM to its path.');
     console.log('0 passed, 1 failed');
     process.exit(1);

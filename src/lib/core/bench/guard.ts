@@ -54,7 +54,7 @@ const list = (ctx: Context, pieces: readonly string[]): string => {
   return codes.length > 6 ? `${codes.slice(0, 6).join(' ')} and ${codes.length - 6} more` : codes.join(' ');
 };
 
-/** The requirements of a step that a coat count of zero or an override has not made void. */
+/** When a step may start on a piece. */
 export interface Window {
   /** ms since 1970 */
   from: number;

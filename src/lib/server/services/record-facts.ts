@@ -3,6 +3,7 @@ import { judge } from '$core/bench/guard';
 import { fold } from '$core/bench/fold';
 import type { Db } from '../db/open';
 import { findFact, insertFact } from '../store/facts';
+import { listWorkers } from '../store/workers';
 import { now } from './clock';
 import { openJob } from './job-file';
 import { Refused } from './refused';
@@ -33,8 +34,15 @@ export function recordFacts(db: Db, jobId: string, inputs: readonly unknown[]): 
       const file = openJob(db, jobId);
       const time = now(db);
       const known = [...file.facts];
+      const workers = new Set(listWorkers(db).map((w) => w.id));
       for (const fact of facts) {
         if (fact.job !== jobId) throw new Refused(422, 'The fact belongs to another job.', 'job');
+        if (!workers.has(fact.worker))
+          throw new Refused(
+            422,
+            'The fact names a person who is not on the crew. Choose who you are in Settings.',
+            'worker',
+          );
         const before = findFact(db, fact.id);
         if (before) {
           if (before.job !== fact.job || JSON.stringify(before.body) !== JSON.stringify(fact.body))

@@ -161,6 +161,11 @@ describe('recording', () => {
         recordFacts(db, job, [{ ...fact({ kind: 'piece.labelled', pieces: ids() }), job: newId() }]),
       ).field,
     ).toBe('job');
+    expect(
+      refusal(() =>
+        recordFacts(db, job, [{ ...fact({ kind: 'piece.labelled', pieces: ids() }), worker: 'nobody' }]),
+      ).field,
+    ).toBe('worker');
     expect(refusal(() => openJob(db, newId())).status).toBe(404);
   });
 

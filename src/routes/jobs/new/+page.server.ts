@@ -5,8 +5,7 @@ import type { Actions, PageServerLoad } from './$types';
 
 const ZONES = Intl.supportedValuesOf('timeZone');
 
-export const load: PageServerLoad = ({ locals }) => {
-  void locals;
+export const load: PageServerLoad = () => {
   const own = Intl.DateTimeFormat().resolvedOptions().timeZone;
   return {
     title: 'New job',

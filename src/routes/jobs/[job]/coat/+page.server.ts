@@ -1,4 +1,5 @@
 import { acts } from '$core/bench/acts';
+import { cautionsFor } from '$core/coating/cautions';
 import { workMinutes } from '$core/coating/route';
 import { isTurnUnsafe } from '$core/labels/turn-safe';
 import { mixFor } from '$core/takeoff/mix';
@@ -36,6 +37,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
       kind: a.step.kind,
       act: a.step.act,
       how: a.step.how,
+      cautions: file.choice ? cautionsFor(a.step, file.choice.system, file.job.houseYear) : [],
       minutes: workMinutes(a.step, a.pieces.length),
       pieces: own.map(({ id, code, w, h, form, hinge }) => ({
         id,

@@ -47,6 +47,17 @@
   </div>
 {/snippet}
 
+{#snippet cautions(act: Act)}
+  {#if act.cautions.length}
+    <details class="cautions">
+      <summary>▲ Cautions</summary>
+      <ul>
+        {#each act.cautions as caution (caution)}<li>{caution}</li>{/each}
+      </ul>
+    </details>
+  {/if}
+{/snippet}
+
 {#snippet paint(act: Act)}
   {#if act.paint}
     <p>
@@ -79,6 +90,7 @@
         <h2 class="act">{act.act}, lot {act.lot}</h2>
         {@render paint(act)}
         {@render marks(act)}
+        {@render cautions(act)}
         <FactForm kind="work.finished" fields={{ work: act.work?.id ?? '' }}>
           {#snippet children(sending)}
             <div class="big">
@@ -114,6 +126,7 @@
             <Codes codes={act.pieces.map((p) => p.code)} />
           </p>{/if}
         <p class="soft how">{act.how}</p>
+        {@render cautions(act)}
         <FactForm kind="work.started" fields={{ step: act.step, lot: act.lotId }}>
           {#snippet children(sending)}
             <div class="big">
@@ -261,6 +274,14 @@
   }
   .how {
     margin: 4px 0 8px;
+  }
+  .cautions summary {
+    color: var(--warn);
+  }
+  .cautions ul {
+    margin: 0 0 8px;
+    padding-left: 18px;
+    list-style: disc;
   }
   .warn {
     color: var(--warn);

@@ -2,6 +2,7 @@
   import { pieces } from '$ui/words';
   import { Button } from 'carbon-components-svelte';
   import { enhance } from '$app/forms';
+  import { LEAD, mayHoldLead } from '$core/coating/cautions';
   import { elevation } from '$core/kitchen/geometry';
   import { readNotation } from '$core/kitchen/notation';
   import { matchPieces, surveyPieces } from '$core/kitchen/pieces';
@@ -89,12 +90,9 @@
       </p>
     {/if}
     {#if data.missing}<p class="bad" role="alert">There is no piece “{data.missing}” in this job.</p>{/if}
-    {#if data.houseYear !== null && data.houseYear < 1978}
-      <p class="warn">
-        House of {data.houseYear}: old paint may hold lead. Test before sanding; certified firm and practice,
-        local rules.
-      </p>
-    {/if}
+    {#if mayHoldLead(data.houseYear)}<p class="warn">
+        {data.houseYear === null ? 'Year of the house not known. ' : ''}{LEAD}
+      </p>{/if}
     <NotationHelp unit={data.unit} />
   </form>
   <div class="stack drawing">

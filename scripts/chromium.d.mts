@@ -1,0 +1,2 @@
+export const chromiumPath: string;
+export const launchOptions: { executablePath: string; args: string[] };

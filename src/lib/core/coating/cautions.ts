@@ -1,0 +1,38 @@
+/** The usual cautions where they apply. Common practice; the data sheet, local codes and licensed practice decide. */
+import type { Step } from './route';
+import type { System } from './system';
+
+/** Year of the US ban on lead paint in homes: older ones are tested first (40 CFR 745). */
+const LEAD_BAN = 1978;
+
+export const LEAD =
+  'House built before 1978: sanding may release lead. Test first; certified firm and practice, local rules.';
+const DUST = 'Wear a dust mask; keep children and pets away.';
+const DEGREASER = 'Strong degreasers: gloves, goggles, rinse. Never mix bleach with ammonia or acids.';
+const LIFTING = 'Two to a tall door; mind the ladder.';
+
+/** Whether old paint in a house may hold lead; unknown years count as old. */
+export const mayHoldLead = (houseYear: number | null): boolean => houseYear === null || houseYear < LEAD_BAN;
+
+/**
+ * Cautions to show with a step.
+ * @param step the step
+ * @param system the system it belongs to
+ * @param houseYear year the house was built, null when nobody knows
+ */
+export function cautionsFor(step: Step, system: System, houseYear: number | null): string[] {
+  switch (step.kind) {
+    case 'coat':
+      return system.cautions;
+    case 'sand':
+      return [DUST];
+    case 'prep':
+      if (step.key === 'clean') return [DEGREASER];
+      if (step.key === 'sand') return mayHoldLead(houseYear) ? [LEAD, DUST] : [DUST];
+      return system.cautions;
+    case 'hang':
+      return [LIFTING];
+    case 'flip':
+      return [];
+  }
+}
