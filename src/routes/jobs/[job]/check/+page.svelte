@@ -1,11 +1,12 @@
 <script lang="ts">
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { crossCutClass, type Lattice } from '$core/quality/cross-cut';
+  import { isTurnUnsafe } from '$core/labels/turn-safe';
   import { sayTime } from '$core/units/clock-time';
   import CrossCutGrid from '$ui/CrossCutGrid.svelte';
   import FactForm from '$ui/FactForm.svelte';
   import StoppedNote from '$ui/StoppedNote.svelte';
-  import WallDrawing from '$ui/WallDrawing.svelte';
+  import Walls from '$ui/Walls.svelte';
 
   let { data, form } = $props();
   let method: 'visual' | 'cross-cut' = $state('visual');
@@ -36,6 +37,7 @@
         {#each data.sample as piece (piece.id)}
           <a
             class="code mono"
+            class:unsafe={isTurnUnsafe(piece.code)}
             class:done={piece.checked}
             class:on={data.chosen?.id === piece.id}
             href="?piece={piece.id}"
@@ -45,15 +47,12 @@
         {/each}
       </p>
     </section>
-    {#each data.walls as wall (wall.name)}
-      <WallDrawing
-        {wall}
-        hex={data.colour.hex}
-        scale={0.19}
-        href={(id) => `?piece=${id}`}
-        chosen={new Set(data.chosen ? [data.chosen.id] : [])}
-      />
-    {/each}
+    <Walls
+      walls={data.walls}
+      hex={data.colour.hex}
+      href={(id) => `?piece=${id}`}
+      chosen={data.chosen?.id ?? null}
+    />
     {#if data.checks.length}
       <section class="card">
         <h2>Checks</h2>
@@ -196,6 +195,10 @@
     font-size: 16px;
     font-weight: 600;
     text-decoration: none;
+  }
+  .code.unsafe {
+    text-decoration: underline;
+    text-decoration-thickness: 2px;
   }
   .code.done {
     background: var(--act-soft);

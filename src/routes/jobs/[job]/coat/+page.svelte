@@ -10,7 +10,7 @@
   import FactForm from '$ui/FactForm.svelte';
   import MarkLegend from '$ui/MarkLegend.svelte';
   import StoppedNote from '$ui/StoppedNote.svelte';
-  import WallDrawing from '$ui/WallDrawing.svelte';
+  import Walls from '$ui/Walls.svelte';
 
   let { data, form } = $props();
   type Act = (typeof data.list)[number];
@@ -229,11 +229,7 @@
   </div>
   <div class="stack walls">
     <MarkLegend hex={data.colour.hex} />
-    <div class="elevations">
-      {#each data.walls as wall (wall.name)}
-        <WallDrawing {wall} hex={data.colour.hex} scale={0.14} href={(id) => `/p/${id}`} />
-      {/each}
-    </div>
+    <Walls walls={data.walls} hex={data.colour.hex} href={(id) => `/p/${id}`} />
   </div>
 </div>
 
@@ -246,14 +242,6 @@
   }
   .walls {
     order: 1;
-  }
-  .elevations {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 18px 28px;
-  }
-  .elevations > :global(figure) {
-    max-width: 100%;
   }
   .ready {
     border-left: 6px solid var(--ready);

@@ -4,7 +4,7 @@
   import { isTurnUnsafe } from '$core/labels/turn-safe';
   import { sayTime } from '$core/units/clock-time';
   import StoppedNote from '$ui/StoppedNote.svelte';
-  import WallDrawing from '$ui/WallDrawing.svelte';
+  import Walls from '$ui/Walls.svelte';
   import { v7 as newId } from 'uuid';
 
   let { data, form } = $props();
@@ -17,15 +17,12 @@
 
 <div class="pair">
   <div class="stack">
-    {#each data.walls as wall (wall.name)}
-      <WallDrawing
-        {wall}
-        hex={data.colour.hex}
-        scale={0.19}
-        href={(piece) => `?opening=${piece}`}
-        chosen={new Set(next ? [next.id] : [])}
-      />
-    {/each}
+    <Walls
+      walls={data.walls}
+      hex={data.colour.hex}
+      href={(piece) => `?opening=${piece}`}
+      chosen={next?.id ?? null}
+    />
   </div>
   <div class="stack side">
     <p role="status"><b>{home} of {data.openings.length}</b> home</p>

@@ -3,6 +3,7 @@
   import { enhance } from '$app/forms';
   import { sayClock, sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
   import { formatArea, formatFilm, formatVolume } from '$core/units/measures';
+  import Codes from '$ui/Codes.svelte';
   import SystemChoice from '$ui/SystemChoice.svelte';
   import TimeBoard from '$ui/TimeBoard.svelte';
   import WeekHours from '$ui/WeekHours.svelte';
@@ -196,7 +197,8 @@
         <div class="card">
           <h2>Lots</h2>
           {#each data.lots as lot (lot.name)}<p>
-              <b>{lot.name}</b> <span class="mono">{lot.codes.join(' ')}</span>
+              <b>{lot.name}</b>
+              <Codes codes={lot.codes} />
             </p>{/each}
         </div>
       {/if}
