@@ -81,9 +81,8 @@ for (const path of [
 
 const { facts } = (await (await fetch(`${url}/api${job}/facts`)).json()) as { facts: Fact[] };
 const last = facts.at(-1);
-const recorded: number[] = [];
-for (let i = 0; i < 200; i++) {
-  const body = {
+const reading = () =>
+  JSON.stringify({
     facts: [
       {
         id: crypto.randomUUID(),
@@ -94,19 +93,32 @@ for (let i = 0; i < 200; i++) {
         body: { kind: 'air.read', place: 'tent', celsius: 18, humidity: 0.6 },
       },
     ],
-  };
-  const from = performance.now();
-  const answer = await fetch(`${url}/api${job}/facts`, {
+  });
+const record = () =>
+  fetch(`${url}/api${job}/facts`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(body),
+    body: reading(),
   });
+const recorded: number[] = [];
+for (let i = 0; i < 200; i++) {
+  const from = performance.now();
+  const answer = await record();
   await answer.arrayBuffer();
   if (!answer.ok) throw new Error(`Recording failed: ${answer.status}`);
   recorded.push(performance.now() - from);
 }
 rows.push(['recording a fact, one at a time, median of 200', ms(median(recorded)), '']);
 rows.push(['recording a fact, 99th of 100', ms([...recorded].sort((a, b) => a - b)[197] ?? NaN), '']);
+
+const fresh: number[] = [];
+for (let i = 0; i < 10; i++) {
+  await record();
+  const answer = await fetch(`${url}${job}/coat`);
+  await answer.arrayBuffer();
+  fresh.push(Number(/dur=([\d.]+)/.exec(answer.headers.get('server-timing') ?? '')?.[1]));
+}
+rows.push(['server time of job/coat just after a fact, with a new plan', ms(median(fresh)), '100 ms']);
 
 const browser = await chromium.launch(launchOptions);
 const page = await browser.newPage();

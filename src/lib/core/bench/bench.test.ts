@@ -322,6 +322,25 @@ describe('the fold', () => {
     );
   });
 
+  it('takes what a fact rests on first when both happened in one moment', () => {
+    const begun = fact(10, start('clean'), uuid(999));
+    const ended = fact(10, { kind: 'work.finished', work: begun.id, leftOut: [] }, uuid(998));
+    expect(pieceState(fold([...DOWN, ended, begun]), P1).done.has('clean')).toBe(true);
+    const check = fact(
+      20,
+      {
+        kind: 'check.recorded',
+        piece: P1,
+        face: 'front',
+        test: { method: 'visual', failure: 'nick' },
+        note: '',
+      },
+      uuid(997),
+    );
+    const close = fact(20, { kind: 'touch-up.closed', touchUp: check.id, minutes: 5, note: '' }, uuid(996));
+    expect(fold([close, check]).touchUps.get(check.id)?.closed).not.toBeNull();
+  });
+
   it('makes a valid state of any part of the log', () => {
     fc.assert(
       fc.property(fc.subarray(story), (part) => {

@@ -1,7 +1,7 @@
 /** The state of a job: a pure fold over its facts. Any order and repetition of arrival gives the same state. */
 import type { Face } from '../coating/system';
 import { crossCutClass, WORST_SOUND_ISO, type CrossCutResult } from '../quality/cross-cut';
-import type { Fact, FactBody } from './events';
+import type { Fact, FactBody, FactKind } from './events';
 
 export interface StepDone {
   /** ms since 1970 */
@@ -172,10 +172,25 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
   }
 }
 
-/** Facts in the order they happened, each once; equal times by id. */
+/** Facts of one moment are taken in this order, so that what a fact rests on comes before it whatever its id. */
+const WITHIN_A_MOMENT: readonly FactKind[] = [
+  'piece.labelled',
+  'piece.down',
+  'air.read',
+  'work.started',
+  'work.finished',
+  'piece.hung',
+  'job.handed-over',
+  'check.recorded',
+  'touch-up.closed',
+  'void',
+];
+const rank = (fact: Fact): number => WITHIN_A_MOMENT.indexOf(fact.body.kind);
+
+/** Facts in the order they happened, each once. */
 export function inOrder(facts: readonly Fact[]): Fact[] {
   const once = new Map(facts.map((f) => [f.id, f]));
-  return [...once.values()].sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
+  return [...once.values()].sort((a, b) => a.at - b.at || rank(a) - rank(b) || (a.id < b.id ? -1 : 1));
 }
 
 /**
