@@ -90,6 +90,12 @@ test('a two-pack job on the phone: mix, left out, taken back, codes that stay', 
   });
 
   await test.step('wet air stops a coat', async () => {
+    await page.getByLabel('Air, °C').fill('mild');
+    await page.getByLabel('Humidity, %').fill('50');
+    await page.getByRole('button', { name: 'Note it' }).click();
+    await expect(page.getByRole('alert')).toHaveText(
+      'Stop. Write the temperature of the air in °C, such as 18.4',
+    );
     await page.getByLabel('Air, °C').fill('14');
     await page.getByLabel('Humidity, %').fill('92');
     await page.getByRole('button', { name: 'Note it' }).click();

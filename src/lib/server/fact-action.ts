@@ -35,7 +35,7 @@ export async function recordFromForm(event: RequestEvent, job: string, given?: F
       typeof v === 'string' && !['id', 'rule', 'reason'].includes(k) ? [[k, v]] : [],
     );
     const stopped: Stopped = {
-      message: error.message.replace(/^Fact 1, body\.?/, ''),
+      message: error.message.replace(/^Fact 1, [^:]*: /, ''),
       field: error.field,
       rule: (error.detail.rule as Refusal['rule'] | undefined) ?? null,
       canOverride: error.detail.canOverride ?? false,

@@ -11,6 +11,12 @@ const reason = z.string().trim().min(3, 'Say why, in a few words').max(500);
 /** A guard that was overruled, with the reason given. */
 export const overrideSchema = z.object({ rule: z.string(), reason });
 
+/** °C, within what a thermometer in a tent can show. */
+const temperature = (of: string) => {
+  const range = `The ${of} is between -30 and 60 °C: check the reading and its unit`;
+  return z.number(`Write the temperature of the ${of} in °C, such as 18.4`).min(-30, range).max(60, range);
+};
+
 const flaked = z.array(z.number().int().nonnegative());
 
 export const bodySchema = z.discriminatedUnion('kind', [
@@ -33,9 +39,12 @@ export const bodySchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('air.read'),
     place: z.string().trim().min(1).max(40),
-    celsius: z.number().min(-30).max(60),
-    humidity: z.number().gt(0, 'Humidity must be above 0').max(1),
-    surface: z.number().min(-30).max(60).optional(),
+    celsius: temperature('air'),
+    humidity: z
+      .number('Write the humidity in %, such as 61')
+      .gt(0, 'Humidity must be above 0 %')
+      .max(1, 'Humidity is at most 100 %'),
+    surface: temperature('surface').optional(),
   }),
   z.object({
     kind: z.literal('piece.hung'),
@@ -68,7 +77,7 @@ export const bodySchema = z.discriminatedUnion('kind', [
     kind: z.literal('touch-up.closed'),
     /** id of the check that opened it */
     touchUp: id,
-    minutes: z.number().int().positive('Minutes must be above 0').max(2000),
+    minutes: z.number('Write the minutes as a number').int().positive('Minutes must be above 0').max(2000),
     note: z.string().max(2000).default(''),
     override: overrideSchema.optional(),
   }),

@@ -1,24 +1,13 @@
-import type { Band, Form, Hinge } from '$core/kitchen/kitchen';
+import type { SurveyedPiece } from '$core/kitchen/pieces';
 import type { Lot } from '$core/bench/acts';
 import type { Db } from '../db/open';
 
-export interface Piece {
+export interface Piece extends SurveyedPiece {
   id: string;
   zoneId: string;
   lotId: string | null;
   position: number;
   code: string;
-  wall: string;
-  cabinet: number;
-  band: Band;
-  row: number;
-  column: number;
-  form: Form;
-  hinge: Hinge | null;
-  x: number;
-  y: number;
-  w: number;
-  h: number;
 }
 
 const COLUMNS = `id, zone_id AS zoneId, lot_id AS lotId, position, coalesce(code, '') AS code, wall, cabinet, band, row_no AS row,

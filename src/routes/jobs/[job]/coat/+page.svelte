@@ -47,6 +47,20 @@
   </div>
 {/snippet}
 
+{#snippet choose(act: Act, summary: string, name: string, checked: boolean)}
+  <details>
+    <summary>{summary}</summary>
+    <div class="row">
+      {#each act.pieces as piece (piece.id)}
+        <label class="check mono"
+          ><input type="checkbox" {name} value={piece.id} {checked} />
+          <span class:unsafe={piece.unsafe}>{piece.code}</span></label
+        >
+      {/each}
+    </div>
+  </details>
+{/snippet}
+
 {#snippet cautions(act: Act)}
   {#if act.cautions.length}
     <details class="cautions">
@@ -96,17 +110,7 @@
             <div class="big">
               <Button type="submit" disabled={sending} data-key={i === 0 ? 'd' : undefined}>Done</Button>
             </div>
-            <details>
-              <summary>Some were left out</summary>
-              <div class="row">
-                {#each act.pieces as piece (piece.id)}
-                  <label class="check mono"
-                    ><input type="checkbox" name="leftOut" value={piece.id} />
-                    <span class:unsafe={piece.unsafe}>{piece.code}</span></label
-                  >
-                {/each}
-              </div>
-            </details>
+            {@render choose(act, 'Some were left out', 'leftOut', false)}
           {/snippet}
         </FactForm>
       </section>
@@ -132,17 +136,7 @@
             <div class="big">
               <Button type="submit" disabled={sending} data-key={i === 0 ? 's' : undefined}>Start</Button>
             </div>
-            <details>
-              <summary>Leave some out</summary>
-              <div class="row">
-                {#each act.pieces as piece (piece.id)}
-                  <label class="check mono"
-                    ><input type="checkbox" name="piece" value={piece.id} checked />
-                    <span class:unsafe={piece.unsafe}>{piece.code}</span></label
-                  >
-                {/each}
-              </div>
-            </details>
+            {@render choose(act, 'Leave some out', 'piece', true)}
           {/snippet}
         </FactForm>
       </section>
