@@ -34,15 +34,22 @@
       .filter((b) => (b.dryUntil ?? b.end) > window.from && b.start < window.to)
       .sort((a, b) => a.start - b.start),
   );
-  /** Rows are shared by bars that do not touch. */
+  /** A bar says when its film is ready, where that moment is on the rail. */
+  const labelled = (bar: Bar) => bar.dryUntil !== null && bar.dryUntil > bar.end && bar.dryUntil < window.to;
+  const LABEL = 84;
+  /** Rows are shared by bars that do not touch; what is under way finds its place first. */
   const rows = $derived.by(() => {
-    const ends: number[] = [];
+    const taken: [number, number][][] = [];
     const row = new Map<string, number>();
-    for (const bar of shown) {
-      const until = x(Math.max(bar.end, bar.dryUntil ?? bar.end)) + 84;
-      const k = ends.findIndex((e) => e <= x(bar.start));
-      row.set(bar.id, k < 0 ? ends.length : k);
-      ends[k < 0 ? ends.length : k] = until;
+    for (const bar of [...shown].sort(
+      (a, b) => Number(b.tense === 'now') - Number(a.tense === 'now') || a.start - b.start,
+    )) {
+      const from = x(bar.start);
+      const to = x(Math.max(bar.end, bar.dryUntil ?? bar.end)) + (labelled(bar) ? LABEL : 3);
+      const free = taken.findIndex((spans) => spans.every(([a, b]) => b <= from || a >= to));
+      const k = free < 0 ? taken.length : free;
+      (taken[k] ??= []).push([from, to]);
+      row.set(bar.id, k);
     }
     return row;
   });
@@ -57,7 +64,7 @@
     spans.push([at, window.to]);
     return spans.filter(([a, b]) => x(b) > x(a));
   });
-  const LINE = 17;
+  const LINE = 14.5;
 </script>
 
 <a class="rail" {href} bind:clientWidth={width}>
@@ -73,29 +80,29 @@
       >
     {/each}
     {#each shown as bar (bar.id)}
-      {@const y = 17 + (rows.get(bar.id) ?? 0) * LINE}
+      {@const y = 16 + (rows.get(bar.id) ?? 0) * LINE}
       {@const w = Math.max(3, x(bar.end) - x(bar.start))}
-      {#if y < 66}
+      {#if y < 60}
         {#if bar.dryUntil !== null && bar.dryUntil > bar.end}
           <rect
             x={x(bar.end)}
             {y}
             width={Math.max(0, x(bar.dryUntil) - x(bar.end))}
-            height="13"
+            height="12"
             fill="url(#tail)"
           />
-          {#if bar.dryUntil < window.to}
+          {#if labelled(bar)}
             <line
               x1={x(bar.dryUntil)}
               x2={x(bar.dryUntil)}
               y1={y - 1}
-              y2={y + 14}
+              y2={y + 13}
               stroke="var(--ready)"
               stroke-width="2"
             />
             <text
               x={x(bar.dryUntil) + 4}
-              y={y + 10.5}
+              y={y + 10}
               font-size="11"
               fill="var(--ready)"
               font-family="var(--cond)">{bar.readyFor} {sayClock(bar.dryUntil, zone)}</text
@@ -106,14 +113,14 @@
           x={x(bar.start)}
           {y}
           width={w}
-          height="13"
+          height="12"
           fill={fill(bar)}
           stroke="var(--ink)"
           stroke-width={bar.tense === 'now' ? 1.8 : 0.9}
           stroke-dasharray={bar.tense === 'planned' ? '3 2' : undefined}
         />
         {#if w > 34}
-          <text x={x(bar.start) + 3} y={y + 10.5} font-size="11" font-family="var(--cond)"
+          <text x={x(bar.start) + 3} y={y + 10} font-size="11" font-family="var(--cond)"
             >{bar.lot} {bar.short}</text
           >
         {/if}

@@ -43,6 +43,7 @@
 <style>
   .stop {
     border-left: 6px solid var(--bad);
+    margin-bottom: 12px;
   }
   .again {
     display: flex;
