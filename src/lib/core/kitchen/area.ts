@@ -8,6 +8,9 @@ export const PROFILE_FACTOR: Record<Form, number> = {
   drawer: 1.0,
   false: 1.0,
   panel: 1.0,
+  pullout: 1.08,
+  valance: 1.0,
+  shelf: 1.0,
 };
 /** Share of a glass door's face that is wood. From memory. */
 const GLASS_WOOD_SHARE = 0.4;

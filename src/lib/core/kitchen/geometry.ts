@@ -1,15 +1,30 @@
 /** Where every cabinet and front sits on its wall, and how big each front is. */
-import { USUAL_HEIGHT, type Band, type Cabinet, type Form, type Hinge, type Wall } from './kitchen';
+import {
+  USUAL_HEIGHT,
+  type Band,
+  type Build,
+  type Cabinet,
+  type Form,
+  type Hinge,
+  type Vacancy,
+  type Wall,
+} from './kitchen';
 
-/** Frame seen between and around fronts, mm: half an inch. Common practice, no source. */
-export const REVEAL_MM = 12.7;
+/**
+ * What shows between and around fronts, mm: half an inch of frame; an eighth of an inch where there is none. Common
+ * practice, no source.
+ */
+export const REVEAL_MM: Record<Build, number> = { framed: 12.7, frameless: 3.175 };
 /** Height of a drawer or false front that shares its cabinet with a door, mm: 6 in. Common practice, no source. */
 export const DRAWER_MM = 152.4;
 /** A front narrower or lower than this is a slip of the pen, mm. */
 export const LEAST_FRONT_MM = 40;
-/** Heights above the floor, mm: 4 in toe kick, 36 in counter with 18 in above it. Common practice, no source. */
-export const TOE_KICK_MM = 101.6;
+/** A cabinet's sides take this from the width of a shelf, mm: two boards of 3/4 in. Common practice, no source. */
+export const SIDES_MM = 38.1;
+/** Lower edge of hung cabinets above the floor, mm: 36 in counter with 18 in above it. Common practice, no source. */
 const UPPER_BOTTOM_MM = 1371.6;
+/** Loose shelves are drawn as tabs of this height under their cabinet, mm. */
+const SHELF_TAB_MM = 76;
 
 export interface Box {
   /** from the left end of the wall and from the floor to the lower edge, mm */
@@ -19,35 +34,46 @@ export interface Box {
   h: number;
 }
 
-export interface PlacedFront extends Box {
+export interface PlacedPiece extends Box {
   form: Form;
   hinge: Hinge | null;
   row: number;
   column: number;
+  /** size of the piece itself; a shelf is drawn smaller than it is */
+  size: { w: number; h: number };
 }
 
 export interface PlacedCabinet extends Box {
   band: Band;
-  open: string | null;
+  build: Build;
+  vacancy: Vacancy | null;
+  /** width hidden in a corner, and on which side; null elsewhere */
+  blind: Box | null;
   /** index in the wall's list */
   index: number;
-  fronts: PlacedFront[];
+  pieces: PlacedPiece[];
 }
 
 export interface Elevation {
   name: string;
+  island: boolean;
+  room: string;
   /** mm */
   width: number;
   height: number;
+  /** height of the board along the floor, mm */
+  toe: number;
   cabinets: PlacedCabinet[];
 }
 
+const openWidth = (cabinet: Cabinet): number => cabinet.widthMm - (cabinet.corner?.blindMm ?? 0);
+
 /**
  * Heights of a cabinet's fronts, top to bottom.
- * @returns mm per row; `null` with the height that is missing when the rows do not fit
+ * @returns mm per row; `shortMm` with the height that is missing when the rows do not fit
  */
 export function rowHeights(cabinet: Cabinet): { heights: number[] } | { shortMm: number } {
-  const free = cabinet.heightMm - REVEAL_MM * (cabinet.rows.length + 1);
+  const free = cabinet.heightMm - REVEAL_MM[cabinet.build] * (cabinet.rows.length + 1);
   const low = (row: Cabinet['rows'][number]) =>
     row.fronts.every((f) => f.form === 'drawer' || f.form === 'false');
   const mixed = cabinet.rows.some((row) => !low(row));
@@ -63,32 +89,65 @@ export function rowHeights(cabinet: Cabinet): { heights: number[] } | { shortMm:
 
 /** Width of each front in a row of `count`, mm. */
 export const frontWidth = (cabinet: Cabinet, count: number): number =>
-  (cabinet.widthMm - REVEAL_MM * (count + 1)) / count;
+  (openWidth(cabinet) - REVEAL_MM[cabinet.build] * (count + 1)) / count;
 
-function place(cabinet: Cabinet, index: number, x: number): PlacedCabinet {
-  const bottom = cabinet.band === 'upper' ? UPPER_BOTTOM_MM : TOE_KICK_MM;
+/** Width and depth of a loose shelf, mm. */
+export const shelfSize = (cabinet: Cabinet): { w: number; h: number } => ({
+  w: cabinet.widthMm - SIDES_MM,
+  h: cabinet.depthMm - SIDES_MM / 2,
+});
+
+function placeFronts(cabinet: Cabinet, left: number, bottom: number): PlacedPiece[] {
   const result = rowHeights(cabinet);
   const heights = 'heights' in result ? result.heights : [];
-  const fronts: PlacedFront[] = [];
-  let top = bottom + cabinet.heightMm - REVEAL_MM;
+  const reveal = REVEAL_MM[cabinet.build];
+  const pieces: PlacedPiece[] = [];
+  let top = bottom + cabinet.heightMm - reveal;
   cabinet.rows.forEach((row, r) => {
     const h = heights[r] ?? 0;
     const w = frontWidth(cabinet, row.fronts.length);
     row.fronts.forEach((front, column) => {
-      fronts.push({
-        ...front,
-        row: r,
-        column,
-        x: x + REVEAL_MM + column * (w + REVEAL_MM),
-        y: top - h,
-        w,
-        h,
-      });
+      const x = left + reveal + column * (w + reveal);
+      pieces.push({ ...front, row: r, column, x, y: top - h, w, h, size: { w, h } });
     });
-    top -= h + REVEAL_MM;
+    top -= h + reveal;
   });
-  const { band, open, widthMm: w, heightMm: h } = cabinet;
-  return { band, open, index, x, y: bottom, w, h, fronts };
+  return pieces;
+}
+
+function placeShelves(cabinet: Cabinet, x: number, bottom: number): PlacedPiece[] {
+  const n = cabinet.shelves;
+  const w = cabinet.widthMm / Math.max(1, n);
+  return Array.from({ length: n }, (_, row) => ({
+    form: 'shelf' as const,
+    hinge: null,
+    row,
+    column: 0,
+    x: x + row * w + w * 0.06,
+    y: bottom - SHELF_TAB_MM - 14,
+    w: w * 0.88,
+    h: SHELF_TAB_MM,
+    size: shelfSize(cabinet),
+  }));
+}
+
+function place(cabinet: Cabinet, index: number, x: number, toe: number): PlacedCabinet {
+  const bottom = cabinet.band === 'upper' ? UPPER_BOTTOM_MM : toe;
+  const { band, build, vacancy, corner, widthMm: w, heightMm: h } = cabinet;
+  const blindMm = corner?.blindMm ?? 0;
+  const left = corner?.side === 'left' ? x + blindMm : x;
+  return {
+    band,
+    build,
+    vacancy,
+    blind: corner ? { x: corner.side === 'left' ? x : x + w - blindMm, y: bottom, w: blindMm, h } : null,
+    index,
+    x,
+    y: bottom,
+    w,
+    h,
+    pieces: [...placeFronts(cabinet, left, bottom), ...placeShelves(cabinet, x, bottom)],
+  };
 }
 
 /**
@@ -98,18 +157,22 @@ function place(cabinet: Cabinet, index: number, x: number): PlacedCabinet {
 export function elevation(wall: Wall): Elevation {
   let upper = 0;
   let floor = 0;
+  const toe = wall.toeMm;
   const cabinets = wall.cabinets.map((cabinet, index) => {
     const x = cabinet.band === 'upper' ? upper : cabinet.band === 'base' ? floor : Math.max(upper, floor);
     const end = x + cabinet.widthMm;
     if (cabinet.band !== 'base') upper = end;
     if (cabinet.band !== 'upper') floor = end;
-    return place(cabinet, index, x);
+    return place(cabinet, index, x, toe);
   });
-  const usualTop = UPPER_BOTTOM_MM + USUAL_HEIGHT.upper;
+  const usualTop = wall.island ? 0 : UPPER_BOTTOM_MM + USUAL_HEIGHT.upper;
   return {
     name: wall.name,
+    island: wall.island,
+    room: wall.room,
     width: Math.max(upper, floor),
-    height: Math.max(usualTop, ...cabinets.map((c) => c.y + c.h)),
+    height: Math.max(usualTop, USUAL_HEIGHT.base + toe, ...cabinets.map((c) => c.y + c.h)),
+    toe,
     cabinets,
   };
 }

@@ -2,42 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { edgeArea, faceArea } from './area';
 import { elevation, REVEAL_MM } from './geometry';
-import { canHinge, FORMS, USUAL_HEIGHT, type Cabinet, type Front, type Kitchen } from './kitchen';
-import { readNotation, writeNotation } from './notation';
+import { faceFrameArea, fixedWork, insideArea } from './fixed-work';
+import { bareCabinet } from './kitchen';
+import { readNotation } from './notation';
+import { writeNotation } from './notation-write';
 import { matchPieces, surveyPieces } from './pieces';
-
-const front = fc.constantFrom(...FORMS).chain((form) =>
-  fc.record({
-    form: fc.constant(form),
-    hinge: canHinge(form) ? fc.constantFrom('left' as const, 'right' as const) : fc.constant(null),
-  }),
-) as fc.Arbitrary<Front>;
-const row = fc.record({
-  fronts: fc.array(front, { minLength: 1, maxLength: 3 }),
-  heightMm: fc.option(fc.integer({ min: 50, max: 110 }), { nil: null }),
-});
-const cabinet: fc.Arbitrary<Cabinet> = fc.oneof(
-  fc.record({
-    band: fc.constantFrom('upper' as const, 'base' as const, 'tall' as const),
-    widthMm: fc.integer({ min: 300, max: 1500 }).map((w) => w + 0.375),
-    heightMm: fc.constantFrom(USUAL_HEIGHT.upper, 914.4, 1200.5),
-    // The last row shares what is left, so that the rows fit.
-    rows: fc
-      .array(row, { minLength: 1, maxLength: 4 })
-      .map((rows) => rows.map((r, i) => (i === rows.length - 1 ? { ...r, heightMm: null } : r))),
-    open: fc.constant(null),
-  }),
-  fc.record({
-    band: fc.constantFrom('upper' as const, 'base' as const),
-    widthMm: fc.integer({ min: 100, max: 2000 }),
-    heightMm: fc.constant(500),
-    rows: fc.constant<Cabinet['rows']>([]),
-    open: fc.constantFrom('stove', 'hood', 'open shelves'),
-  }),
-);
-const kitchen: fc.Arbitrary<Kitchen> = fc
-  .array(fc.array(cabinet, { maxLength: 8 }), { minLength: 1, maxLength: 3 })
-  .map((walls) => ({ walls: walls.map((cabinets, i) => ({ name: `Wall ${i + 1}`, cabinets })) }));
+import { randomKitchen as kitchen } from '../../../../tests/random-kitchen';
 
 const read = (text: string) => readNotation(text, 'in');
 const one = (line: string) => {
@@ -51,10 +21,7 @@ const one = (line: string) => {
 describe('the notation', () => {
   it('reads rows, pairs, stacks and measured heights', () => {
     expect(one('base 36 : false @6 / pair')).toEqual({
-      band: 'base',
-      widthMm: 914.4,
-      heightMm: 774.7,
-      open: null,
+      ...bareCabinet('base', 914.4),
       rows: [
         { heightMm: 152.4, fronts: [{ form: 'false', hinge: null }] },
         {
@@ -67,7 +34,33 @@ describe('the notation', () => {
       ],
     });
     expect(one('base 18 : 3x drawer').rows).toHaveLength(3);
-    expect(one('upper 30x18:open hood')).toMatchObject({ open: 'hood', heightMm: 457.2, rows: [] });
+    expect(one('upper 30x18:appliance hood')).toMatchObject({
+      vacancy: { kind: 'appliance', name: 'hood' },
+      heightMm: 457.2,
+      rows: [],
+    });
+  });
+
+  it('reads depth, corners, builds, ends, loose shelves and mouldings', () => {
+    expect(one('upper 30 x 30 x 13 : open + 3 shelf + end both')).toEqual({
+      ...bareCabinet('upper', 762),
+      depthMm: 330.2,
+      vacancy: { kind: 'open', name: '' },
+      shelves: 3,
+      ends: { left: true, right: true },
+    });
+    expect(one('base 42 corner L blind 24 1/2 frameless : door R')).toMatchObject({
+      corner: { side: 'left', blindMm: 622.3 },
+      build: 'frameless',
+    });
+    const { kitchen: k, errors } = read(
+      'room Kitchen\nwall N\ncrown 3 1/2\nlight 1 1/2\ntoe none\nframeless\nupper 30 : pair\nroom Pantry\nisland Front\nbase 24 framed : panel',
+    );
+    expect(errors).toEqual([]);
+    expect(k.walls[0]).toMatchObject({ room: 'Kitchen', crownMm: 88.9, lightRailMm: 38.1, toeMm: 0 });
+    expect(k.walls[0]?.cabinets[0]?.build).toBe('frameless');
+    expect(k.walls[1]).toMatchObject({ room: 'Pantry', island: true, toeMm: 101.6 });
+    expect(k.walls[1]?.cabinets[0]?.build).toBe('framed');
   });
 
   it('forgives spaces, case and units', () => {
@@ -87,13 +80,19 @@ describe('the notation', () => {
         expect(reading.errors).toEqual([]);
         expect(reading.kitchen).toEqual(k);
       }),
-      { numRuns: 300 },
+      { numRuns: 1000 },
     );
   });
 
   it.each([
     ['uper 30 : pair', 'uper', 'Did you mean “upper”?'],
     ['upper 30 : dor', 'dor', 'Did you mean “door”?'],
+    ['base 24 : door + ends', 'ends', 'Write + end L, + end R, + end both, or + 2 shelf'],
+    ['base 24 : door + 40 shelf', '40 shelf', 'Write 1 to 12'],
+    ['base 24 corner : door', 'corner', 'Write which side runs into the corner: corner L'],
+    ['base 24 corner L blind 30 : door', '30', 'Measure what the other run hides'],
+    ['crown tall', 'tall', 'Write a number above 0, such as 30, 14 3/8 or 76 cm'],
+    ['framed yes', 'yes', 'What follows is built so'],
     ['upper thirty : door', 'thirty', 'Write a number above 0, such as 30, 14 3/8 or 76 cm'],
     ['upper 30', '0', 'Write it after a colon: upper 30 : door'],
     ['upper 30 : drawer L', 'L', 'Write it after the door: door L'],
@@ -115,6 +114,8 @@ describe('the notation', () => {
   it('wants a wall before a cabinet, and each wall once', () => {
     expect(read('base 24 : door').errors[0]?.message).toMatch(/stands on no wall/);
     expect(read('wall North\nwall north').errors[0]?.message).toMatch(/already/);
+    expect(read('crown 3').errors[0]?.message).toMatch(/stands on no wall/);
+    expect(read('island Front\nupper 30 : door').errors[0]?.message).toMatch(/hangs over an island/);
   });
 
   it('answers any text with a reading, never with a crash', () => {
@@ -136,6 +137,15 @@ describe('the notation', () => {
       '14 3/8',
       'L',
       'open',
+      'gap',
+      'island',
+      'room',
+      'crown',
+      'corner L',
+      'blind',
+      'frameless',
+      '+ end L',
+      '+ 2 shelf',
       '#',
       '\n',
       ' ',
@@ -166,15 +176,17 @@ describe('the drawing', () => {
       fc.property(kitchen, (k) => {
         for (const wall of k.walls) {
           for (const c of elevation(wall).cabinets) {
-            for (const f of c.fronts) {
-              expect(f.x).toBeGreaterThanOrEqual(c.x + REVEAL_MM - 1e-6);
-              expect(f.x + f.w).toBeLessThanOrEqual(c.x + c.w - REVEAL_MM + 1e-6);
-              expect(f.y).toBeGreaterThanOrEqual(c.y + REVEAL_MM - 1e-6);
-              expect(f.y + f.h).toBeLessThanOrEqual(c.y + c.h - REVEAL_MM + 1e-6);
-              for (const g of c.fronts) {
+            const reveal = REVEAL_MM[c.build];
+            const fronts = c.pieces.filter((p) => p.form !== 'shelf');
+            for (const f of fronts) {
+              expect(f.x).toBeGreaterThanOrEqual(c.x + reveal - 1e-6);
+              expect(f.x + f.w).toBeLessThanOrEqual(c.x + c.w - reveal + 1e-6);
+              expect(f.y).toBeGreaterThanOrEqual(c.y + reveal - 1e-6);
+              expect(f.y + f.h).toBeLessThanOrEqual(c.y + c.h - reveal + 1e-6);
+              for (const g of fronts) {
                 if (g === f) continue;
                 const apart = Math.max(g.x - f.x - f.w, f.x - g.x - g.w, g.y - f.y - f.h, f.y - g.y - g.h);
-                expect(apart).toBeGreaterThanOrEqual(REVEAL_MM - 1e-6);
+                expect(apart).toBeGreaterThanOrEqual(reveal - 1e-6);
               }
             }
           }
@@ -201,6 +213,101 @@ describe('the drawing', () => {
     expect(faceArea({ form: 'drawer', w: 400, h: 200 })).toBeCloseTo(0.08, 12);
     expect(faceArea({ form: 'door', w: 400, h: 700 })).toBeCloseTo(0.28 * 1.08, 12);
     expect(edgeArea({ w: 400, h: 200 })).toBeCloseTo(1.2 * 0.01905, 12);
+  });
+});
+
+describe('fixed work', () => {
+  it('measures a face frame as its face less its openings', () => {
+    fc.assert(
+      fc.property(kitchen, (k) => {
+        for (const c of k.walls.flatMap((w) => w.cabinets)) {
+          const frame = faceFrameArea(c);
+          if (c.build === 'frameless' || (c.vacancy && c.vacancy.kind !== 'open')) expect(frame).toBe(0);
+          else {
+            const rows = Math.max(1, c.rows.length);
+            const openings = (c.widthMm - 76.2) * (c.heightMm - 38.1 * (rows + 1));
+            expect(frame).toBeCloseTo((c.widthMm * c.heightMm - openings) / 1e6, 9);
+          }
+        }
+      }),
+    );
+  });
+
+  it('measures a wall by hand', () => {
+    const k = read(
+      'wall N\ncrown 100 mm\nlight 40 mm\nupper 1000 mm : pair + end L\nbase 600 mm : door\nbase 600 mm : appliance stove',
+    ).kitchen;
+    const found = new Map(
+      fixedWork(k, [{ wall: 'N', cabinet: 0 }]).map((f) => [`${f.kind} ${f.cabinet}`, f]),
+    );
+    // The crown turns round the end that shows: 1000 + 304.8 mm.
+    expect(found.get('crown null')).toMatchObject({ lengthM: 1.3048, areaM2: 0.13048 });
+    expect(found.get('light-rail null')?.areaM2).toBeCloseTo(1.3048 * 0.04, 12);
+    // The stove has no toe kick.
+    expect(found.get('toe-kick null')).toMatchObject({ lengthM: 0.6 });
+    expect(found.get('end-panel 0')?.areaM2).toBeCloseTo(0.3048 * 0.762, 12);
+    expect(found.get('inside 0')?.areaM2).toBeCloseTo(
+      0.9619 * 0.7239 + 2 * 0.7239 * 0.2667 + 2 * 0.9619 * 0.2667,
+      9,
+    );
+    expect(found.has('face-frame 2')).toBe(false);
+    expect(insideArea(bareCabinet('base', 600))).toBeGreaterThan(0);
+  });
+
+  it('agrees with areas added up from the drawing, for every kitchen', () => {
+    fc.assert(
+      fc.property(kitchen, (k) => {
+        const drawn = k.walls.flatMap((w) => elevation(w).cabinets.flatMap((c) => c.pieces));
+        const surveyed = surveyPieces(k);
+        expect(surveyed).toHaveLength(drawn.length);
+        surveyed.forEach((p, i) => {
+          const box = drawn[i];
+          // A front is as big as it is drawn; a shelf as its box inside.
+          if (box && p.form !== 'shelf') expect(p.w * p.h).toBeCloseTo(box.w * box.h, 6);
+          const c = k.walls.find((w) => w.name === p.wall)?.cabinets[p.cabinet];
+          if (c && p.form === 'shelf') expect([p.w, p.h]).toEqual([c.widthMm - 38.1, c.depthMm - 19.05]);
+        });
+      }),
+    );
+  });
+});
+
+describe('areas', () => {
+  it('of fronts add up to their cabinet less what shows between them, computed from its own measures', () => {
+    fc.assert(
+      fc.property(kitchen, (k) => {
+        const surveyed = surveyPieces(k);
+        for (const wall of k.walls) {
+          wall.cabinets.forEach((c, index) => {
+            const fronts = surveyed.filter(
+              (p) => p.wall === wall.name && p.cabinet === index && p.form !== 'shelf',
+            );
+            if (fronts.length === 0) return;
+            const reveal = c.build === 'framed' ? 12.7 : 3.175;
+            const wide = c.widthMm - (c.corner?.blindMm ?? 0);
+            const heights = c.rows.map((_, r) => fronts.find((p) => p.row === r)?.h ?? 0);
+            const drawerLike = c.rows.map((row) =>
+              row.fronts.every((f) => ['drawer', 'false'].includes(f.form)),
+            );
+            const fixed = c.rows.map(
+              (row, r) => row.heightMm ?? (drawerLike[r] && drawerLike.includes(false) ? 152.4 : null),
+            );
+            const shared =
+              c.heightMm - reveal * (c.rows.length + 1) - fixed.reduce<number>((a, h) => a + (h ?? 0), 0);
+            fixed.forEach((h, r) =>
+              expect(heights[r]).toBeCloseTo(h ?? shared / fixed.filter((x) => x === null).length, 6),
+            );
+            const expected = c.rows.reduce(
+              (sum, row, r) => sum + (wide - reveal * (row.fronts.length + 1)) * (heights[r] ?? 0),
+              0,
+            );
+            const area = fronts.reduce((sum, p) => sum + faceArea({ form: 'drawer', w: p.w, h: p.h }), 0);
+            expect(area).toBeCloseTo(expected / 1e6, 9);
+          });
+        }
+      }),
+      { numRuns: 1000 },
+    );
   });
 });
 

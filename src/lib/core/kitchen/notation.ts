@@ -1,13 +1,16 @@
 /**
- * The survey notation: one line a cabinet.
+ * The survey notation, read: one line a cabinet.
  *
  *   unit in
  *   wall North
+ *   crown 3 1/2                  moulding along the top of this wall
  *   upper 30 : pair              two doors side by side
- *   upper 30x18 : open hood      nothing to coat
+ *   upper 30x18 : appliance hood nothing to coat
  *   base 24 : drawer / door L    a drawer over a door hinged left
- *   base 18 : 3x drawer          a stack of three
+ *   base 18 : 3x drawer + end R  a stack of three, the right side shows
  *   base 36 : false @6 / pair    the first row measured: 6 in high
+ *   base 42 corner L blind 24 : door R
+ *   island Front                 a side of an island
  *
  * Docs: docs/methods/notation.md
  */
@@ -15,16 +18,22 @@ import { formatLength, LENGTH_UNITS, parseLength, type LengthUnit } from '../uni
 import { frontWidth, LEAST_FRONT_MM, rowHeights } from './geometry';
 import {
   BANDS,
+  bareCabinet,
+  bareWall,
+  BUILDS,
   canHinge,
-  FORMS,
-  USUAL_HEIGHT,
+  FRONT_FORMS,
+  VACANCIES,
   type Band,
+  type Build,
   type Cabinet,
   type Front,
   type Kitchen,
   type Row,
+  type Side,
   type Wall,
 } from './kitchen';
+import { BUILD_OF_LINE, CONTENTS, LINE_STARTS, MOULDINGS, nearest, type Moulding } from './notation-words';
 
 export interface NotationError {
   /** line number from 1, and the characters concerned (half-open, from 0) */
@@ -37,18 +46,33 @@ export interface NotationError {
   hint: string;
 }
 
+/** Where in the text a wall and its cabinets stand; line numbers from 1. */
+export interface WallLines {
+  line: number;
+  mouldings: Partial<Record<Moulding, number>>;
+  cabinets: number[];
+}
+
+/** What bare numbers and cabinets mean on a line. */
+export interface LineContext {
+  unit: LengthUnit;
+  build: Build;
+}
+
 export interface Reading {
   kitchen: Kitchen;
-  unit: LengthUnit;
+  /** one entry for each wall of the kitchen */
+  walls: WallLines[];
+  /** one entry for each line of the text */
+  contexts: LineContext[];
   errors: NotationError[];
 }
 
 const MAX_CABINET_MM = 6000;
 const MAX_LINES = 2000;
+const MAX_SHELVES = 12;
 /** A slash between rows, not the one of a fraction such as 3/8. */
 const ROW_BREAK = /\/(?!(?<=\d\/)\d)/g;
-const STARTS = [...BANDS, 'wall', 'unit'] as const;
-const CONTENTS = [...FORMS, 'pair', 'open'] as const;
 
 class Fault extends Error {
   constructor(
@@ -59,28 +83,6 @@ class Fault extends Error {
   ) {
     super(message);
   }
-}
-
-/** Edit distance, for "did you mean". Levenshtein (1966). */
-function distance(a: string, b: string): number {
-  let row = Array.from({ length: b.length + 1 }, (_, i) => i);
-  for (let i = 1; i <= a.length; i++) {
-    const next = [i];
-    for (let j = 1; j <= b.length; j++) {
-      next[j] = Math.min(
-        (row[j] ?? 0) + 1,
-        (next[j - 1] ?? 0) + 1,
-        (row[j - 1] ?? 0) + (a[i - 1] === b[j - 1] ? 0 : 1),
-      );
-    }
-    row = next;
-  }
-  return row[b.length] ?? 0;
-}
-
-function nearest(word: string, words: readonly string[]): string | null {
-  const best = [...words].sort((a, b) => distance(word, a) - distance(word, b))[0];
-  return best !== undefined && distance(word, best) <= 2 ? best : null;
 }
 
 const isOneOf = <T extends string>(word: string, words: readonly T[]): word is T =>
@@ -105,6 +107,11 @@ function split(span: Span, separator: RegExp): Span[] {
     return { text: p.text.trim(), from: p.from + lead };
   });
 }
+
+const trimmed = (span: Span): Span => ({
+  text: span.text.trim(),
+  from: span.from + span.text.length - span.text.trimStart().length,
+});
 
 const end = (span: Span): number => span.from + Math.max(1, span.text.length);
 
@@ -159,7 +166,7 @@ function readRow(span: Span, unit: LengthUnit): Row[] {
       last.hinge = word === 'l' ? 'left' : 'right';
     } else if (word === 'pair') {
       fronts.push({ form: 'door', hinge: 'left' }, { form: 'door', hinge: 'right' });
-    } else if (isOneOf(word, FORMS)) {
+    } else if (isOneOf(word, FRONT_FORMS)) {
       fronts.push({ form: word, hinge: canHinge(word) ? 'left' : null });
     } else {
       const close = nearest(word, CONTENTS);
@@ -203,10 +210,79 @@ function checkFits(cabinet: Cabinet, unit: LengthUnit, size: Span, contents: Spa
   }
 }
 
-function readCabinet(line: Span, band: Band, unit: LengthUnit): Cabinet {
+const sideOf = (letter: string): Side => (letter.toLowerCase() === 'l' ? 'left' : 'right');
+
+/** What stands between the size and the colon. */
+function readOptions(span: Span, cabinet: Cabinet, unit: LengthUnit): void {
+  const words = span.text.matchAll(/(corner)\s+([lr])\b(?:\s+blind\s+([^a-z]*(?:in|cm|mm|")?))?|(\S+)/gi);
+  for (const m of words) {
+    const from = span.from + m.index;
+    const [, corner, side, blind, other] = m;
+    if (corner && side) {
+      const measured = blind?.trim();
+      const at = from + m[0].length - (blind?.length ?? 0);
+      const blindMm = measured ? length({ text: measured, from: at }, unit, 'blind width') : 0;
+      if (blindMm >= cabinet.widthMm)
+        throw new Fault(
+          at,
+          at + (blind?.length ?? 1),
+          'All of the cabinet is blind',
+          'Measure what the other run hides',
+        );
+      cabinet.corner = { side: sideOf(side), blindMm };
+    } else if (isOneOf(other?.toLowerCase() ?? '', BUILDS)) {
+      cabinet.build = other?.toLowerCase() as Build;
+    } else {
+      const close = nearest(other?.toLowerCase() ?? '', ['corner', ...BUILDS]);
+      throw new Fault(
+        from,
+        from + m[0].length,
+        `“${m[0]}” says nothing about a cabinet here`,
+        close === 'corner'
+          ? 'Write which side runs into the corner: corner L'
+          : close
+            ? `Did you mean “${close}”?`
+            : 'After the size write corner L, corner R blind 12, or frameless; then a colon',
+      );
+    }
+  }
+}
+
+/** What stands after a plus. */
+function readExtra(extra: Span, cabinet: Cabinet): void {
+  const side = /^end\s+([lr]|both)$/i.exec(extra.text)?.[1]?.toLowerCase();
+  const shelves = /^(?:(\d+)\s*x?\s*)?(?:shelf|shelves)$/i.exec(extra.text);
+  if (side) {
+    if (side !== 'r') cabinet.ends.left = true;
+    if (side !== 'l') cabinet.ends.right = true;
+  } else if (shelves) {
+    const n = Number(shelves[1] ?? 1);
+    if (n < 1 || n > MAX_SHELVES)
+      throw new Fault(
+        extra.from,
+        end(extra),
+        `${n} loose shelves are not possible`,
+        `Write 1 to ${MAX_SHELVES}`,
+      );
+    cabinet.shelves = n;
+  } else {
+    throw new Fault(
+      extra.from,
+      end(extra),
+      `“${extra.text}” cannot follow a plus`,
+      'Write + end L, + end R, + end both, or + 2 shelf',
+    );
+  }
+}
+
+function readCabinet(line: Span, band: Band, { unit, build }: LineContext): Cabinet {
   const colon = line.text.indexOf(':');
-  const head: Span = { text: colon < 0 ? line.text : line.text.slice(0, colon), from: line.from };
-  const size = split({ text: head.text.slice(band.length), from: head.from + band.length }, /^$/g)[0] ?? head;
+  const head = trimmed({
+    text: (colon < 0 ? line.text : line.text.slice(0, colon)).slice(band.length),
+    from: line.from + band.length,
+  });
+  const options = /\b(?:corner|blind|frame|cor)[a-z]*\b/i.exec(head.text)?.index ?? head.text.length;
+  const size = trimmed({ text: head.text.slice(0, options), from: head.from });
   if (!size.text)
     throw new Fault(
       line.from,
@@ -214,92 +290,163 @@ function readCabinet(line: Span, band: Band, unit: LengthUnit): Cabinet {
       'The width is missing',
       `Write it after the word: ${band} 30 : door`,
     );
-  const [wide, high] = split(size, /\s*[x×]\s*/g);
-  const widthMm = length(wide ?? size, unit, 'width');
-  const heightMm = high ? length(high, unit, 'height') : USUAL_HEIGHT[band];
+  const [wide, high, deep] = split(size, /\s*[x×]\s*/g);
+  const cabinet = bareCabinet(band, length(wide ?? size, unit, 'width'));
+  cabinet.build = build;
+  if (high) cabinet.heightMm = length(high, unit, 'height');
+  if (deep) cabinet.depthMm = length(deep, unit, 'depth');
+  readOptions({ text: head.text.slice(options), from: head.from + options }, cabinet, unit);
   if (colon < 0) {
     throw new Fault(
-      end(size) - 1,
-      end(size),
+      end(head) - 1,
+      end(head),
       'What closes the cabinet is missing',
-      `Write it after a colon: ${band} ${size.text} : door`,
+      `Write it after a colon: ${band} ${head.text} : door`,
     );
   }
-  const contents: Span = { text: line.text.slice(colon + 1), from: line.from + colon + 1 };
-  const open = /^\s*open\b\s*(.*)$/i.exec(contents.text);
-  if (open) return { band, widthMm, heightMm, rows: [], open: (open[1] ?? '').trim() || 'open' };
-  const rows = split(contents, ROW_BREAK).flatMap((row) => readRow(row, unit));
-  const cabinet: Cabinet = { band, widthMm, heightMm, rows, open: null };
-  const trimmed = split(contents, /^$/g)[0] ?? contents;
-  checkFits(cabinet, unit, size, trimmed);
+  const [main, ...extras] = split({ text: line.text.slice(colon + 1), from: line.from + colon + 1 }, /\+/g);
+  const contents = main ?? head;
+  for (const extra of extras) readExtra(extra, cabinet);
+  const vacant = /^([a-z]+)\b\s*(.*)$/i.exec(contents.text);
+  const kind = vacant?.[1]?.toLowerCase() ?? '';
+  if (isOneOf(kind, VACANCIES)) cabinet.vacancy = { kind, name: vacant?.[2] ?? '' };
+  else {
+    cabinet.rows = split(contents, ROW_BREAK).flatMap((row) => readRow(row, unit));
+    checkFits(cabinet, unit, size, contents);
+  }
   return cabinet;
+}
+
+/** What was read so far. */
+interface Draft {
+  kitchen: Kitchen;
+  walls: WallLines[];
+  context: LineContext;
+  room: string;
+}
+
+/** @throws Fault where the line is wrong */
+function readLine(draft: Draft, line: Span, number: number): void {
+  const start = /^[a-z]+/i.exec(line.text)?.[0] ?? '';
+  const word = start.toLowerCase();
+  const rest = trimmed({ text: line.text.slice(start.length), from: line.from + start.length });
+  if (word === 'unit') setUnit(draft, rest);
+  else if (word === 'wall' || word === 'island') beginWall(draft, line, rest, word === 'island', number);
+  else if (word === 'room') draft.room = rest.text;
+  else if (isOneOf(word, BUILDS)) {
+    if (rest.text)
+      throw new Fault(rest.from, end(rest), `“${word}” stands alone on its line`, 'What follows is built so');
+    draft.context = { ...draft.context, build: word };
+  } else if (isOneOf(word, MOULDINGS)) setMoulding(draft, line, rest, word, number);
+  else if (isOneOf(word, BANDS)) addCabinet(draft, line, word, number);
+  else {
+    const close = nearest(word, LINE_STARTS);
+    throw new Fault(
+      line.from,
+      line.from + Math.max(1, start.length || line.text.length),
+      `A line cannot begin with “${start || line.text.slice(0, 12)}”`,
+      close ? `Did you mean “${close}”?` : `Begin with ${LINE_STARTS.join(', ')}`,
+    );
+  }
+}
+
+function setUnit(draft: Draft, rest: Span): void {
+  const wanted = rest.text.toLowerCase();
+  if (!isOneOf(wanted, LENGTH_UNITS))
+    throw new Fault(
+      rest.from,
+      end(rest),
+      `“${rest.text}” is not a unit`,
+      'Write unit in, unit cm or unit mm',
+    );
+  draft.context = { ...draft.context, unit: wanted };
+}
+
+function beginWall(draft: Draft, line: Span, rest: Span, island: boolean, number: number): void {
+  const what = island ? 'island' : 'wall';
+  if (!rest.text)
+    throw new Fault(
+      line.from,
+      end(line),
+      `The ${what} has no name`,
+      `Write one: ${what} ${island ? 'Front' : 'North'}`,
+    );
+  if (draft.kitchen.walls.some((w) => w.name.toLowerCase() === rest.text.toLowerCase())) {
+    throw new Fault(
+      rest.from,
+      end(rest),
+      `There is a wall “${rest.text}” already`,
+      'Give each wall and each side of an island a name of its own, in other rooms too',
+    );
+  }
+  draft.kitchen.walls.push({ ...bareWall(rest.text), island, room: draft.room });
+  draft.walls.push({ line: number, mouldings: {}, cabinets: [] });
+}
+
+function wallOf(draft: Draft, line: Span, what: string): { wall: Wall; lines: WallLines } {
+  const [wall, lines] = [draft.kitchen.walls.at(-1), draft.walls.at(-1)];
+  if (!wall || !lines)
+    throw new Fault(
+      line.from,
+      end(line),
+      `${what} stands on no wall`,
+      'Begin with a line such as: wall North',
+    );
+  return { wall, lines };
+}
+
+function setMoulding(draft: Draft, line: Span, rest: Span, word: Moulding, number: number): void {
+  const { wall, lines } = wallOf(draft, line, `The ${word}`);
+  const none = /^(0|none)$/i.test(rest.text);
+  const mm = none ? 0 : length(rest, draft.context.unit, word === 'toe' ? 'toe kick' : 'girth');
+  if (word === 'crown') wall.crownMm = mm;
+  else if (word === 'light') wall.lightRailMm = mm;
+  else wall.toeMm = mm;
+  lines.mouldings[word] = number;
+}
+
+function addCabinet(draft: Draft, line: Span, band: Band, number: number): void {
+  const { wall, lines } = wallOf(draft, line, 'The cabinet');
+  if (wall.island && band === 'upper')
+    throw new Fault(line.from, line.from + band.length, 'Nothing hangs over an island', 'Write base or tall');
+  wall.cabinets.push(readCabinet(line, band, draft.context));
+  lines.cabinets.push(number);
 }
 
 /**
  * Reads a survey. Bad lines are reported and left out; good ones stand.
  * @param text the notation
  * @param defaultUnit the unit of bare numbers until a `unit` line says otherwise
- * @returns the kitchen of the good lines, the unit that held at the end, and every error in order
+ * @returns the kitchen of the good lines, where each stands in the text, and every error in order
  */
 export function readNotation(text: string, defaultUnit: LengthUnit): Reading {
-  const walls: Wall[] = [];
+  const draft: Draft = {
+    kitchen: { walls: [] },
+    walls: [],
+    context: { unit: defaultUnit, build: BUILD_OF_LINE },
+    room: '',
+  };
   const errors: NotationError[] = [];
-  let unit = defaultUnit;
+  const contexts: LineContext[] = [];
   const lines = text.split(/\r?\n/);
   lines.slice(0, MAX_LINES).forEach((raw, i) => {
     const comment = raw.indexOf('#');
-    const body = comment < 0 ? raw : raw.slice(0, comment);
-    const from = body.length - body.trimStart().length;
-    const line: Span = { text: body.trim(), from };
-    if (!line.text) return;
-    try {
-      const start = /^[a-z]+/i.exec(line.text)?.[0] ?? '';
-      const word = start.toLowerCase();
-      const rest: Span = { text: line.text.slice(start.length).trim(), from: from + start.length + 1 };
-      if (word === 'unit') {
-        const wanted = rest.text.toLowerCase();
-        if (!isOneOf(wanted, LENGTH_UNITS))
-          throw new Fault(
-            rest.from,
-            end(rest),
-            `“${rest.text}” is not a unit`,
-            'Write unit in, unit cm or unit mm',
-          );
-        unit = wanted;
-      } else if (word === 'wall') {
-        if (!rest.text) throw new Fault(from, end(line), 'The wall has no name', 'Write one: wall North');
-        if (walls.some((w) => w.name.toLowerCase() === rest.text.toLowerCase())) {
-          throw new Fault(
-            rest.from,
-            end(rest),
-            `There is a wall “${rest.text}” already`,
-            'Give each wall a name of its own',
-          );
-        }
-        walls.push({ name: rest.text, cabinets: [] });
-      } else if (isOneOf(word, BANDS)) {
-        const wall = walls.at(-1);
-        if (!wall)
-          throw new Fault(
-            from,
-            end(line),
-            'The cabinet stands on no wall',
-            'Begin with a line such as: wall North',
-          );
-        wall.cabinets.push(readCabinet(line, word, unit));
-      } else {
-        const close = nearest(word, STARTS);
-        throw new Fault(
-          from,
-          from + Math.max(1, start.length || line.text.length),
-          `A line cannot begin with “${start || line.text.slice(0, 12)}”`,
-          close ? `Did you mean “${close}”?` : `Begin with ${STARTS.join(', ')}`,
-        );
+    const line = trimmed({ text: comment < 0 ? raw : raw.slice(0, comment), from: 0 });
+    if (line.text) {
+      try {
+        readLine(draft, line, i + 1);
+      } catch (fault) {
+        if (!(fault instanceof Fault)) throw fault;
+        errors.push({
+          line: i + 1,
+          from: fault.from,
+          to: fault.to,
+          message: fault.message,
+          hint: fault.hint,
+        });
       }
-    } catch (fault) {
-      if (!(fault instanceof Fault)) throw fault;
-      errors.push({ line: i + 1, from: fault.from, to: fault.to, message: fault.message, hint: fault.hint });
     }
+    contexts.push(draft.context);
   });
   if (lines.length > MAX_LINES) {
     errors.push({
@@ -310,47 +457,5 @@ export function readNotation(text: string, defaultUnit: LengthUnit): Reading {
       hint: 'Split the job in two',
     });
   }
-  return { kitchen: { walls }, unit, errors };
+  return { kitchen: draft.kitchen, walls: draft.walls, contexts, errors };
 }
-
-function writeRow(row: Row, mm: (value: number) => string): string {
-  const [a, b] = row.fronts;
-  const pair =
-    row.fronts.length === 2 &&
-    a?.form === 'door' &&
-    b?.form === 'door' &&
-    a.hinge === 'left' &&
-    b.hinge === 'right';
-  const fronts = pair
-    ? 'pair'
-    : row.fronts.map((f) => f.form + (f.hinge ? (f.hinge === 'left' ? ' L' : ' R') : '')).join(' ');
-  return fronts + (row.heightMm === null ? '' : ` @${mm(row.heightMm)}`);
-}
-
-function writeCabinet(cabinet: Cabinet, mm: (value: number) => string): string {
-  const usual = cabinet.heightMm === USUAL_HEIGHT[cabinet.band];
-  const size = mm(cabinet.widthMm) + (usual ? '' : ` x ${mm(cabinet.heightMm)}`);
-  const rows = cabinet.rows.map((row) => writeRow(row, mm));
-  const stacked: string[] = [];
-  for (let i = 0; i < rows.length;) {
-    let n = 1;
-    while (rows[i + n] === rows[i] && n < 12) n++;
-    stacked.push(n > 1 ? `${n}x ${rows[i]}` : (rows[i] ?? ''));
-    i += n;
-  }
-  return `${cabinet.band} ${size} : ${cabinet.open === null ? stacked.join(' / ') : `open ${cabinet.open}`}`;
-}
-
-/**
- * Writes a kitchen in the notation, millimetres throughout, so that reading it back gives the same kitchen.
- */
-export function writeNotation(kitchen: Kitchen): string {
-  const lines = ['unit mm'];
-  for (const wall of kitchen.walls) {
-    lines.push('', `wall ${wall.name}`, ...wall.cabinets.map((c) => writeCabinet(c, String)));
-  }
-  return lines.join('\n') + '\n';
-}
-
-/** The shape of a cabinet as text: equal for cabinets that look the same. */
-export const cabinetShape = (cabinet: Cabinet): string => writeCabinet(cabinet, (value) => value.toFixed(1));

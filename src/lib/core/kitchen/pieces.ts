@@ -1,29 +1,31 @@
 /** The pieces of a kitchen: every front, in wall order, and which of them it was in an earlier survey. */
 import { elevation } from './geometry';
 import type { Band, Form, Hinge, Kitchen, Wall } from './kitchen';
-import { cabinetShape } from './notation';
+import { cabinetShape } from './notation-write';
 
 export interface SurveyedPiece {
   wall: string;
   /** index of the cabinet on its wall */
   cabinet: number;
   band: Band;
+  /** from the top; loose shelves count for themselves */
   row: number;
   column: number;
   form: Form;
   hinge: Hinge | null;
-  /** size and place on the wall, mm */
+  /** size, mm: of a shelf its width and depth */
   w: number;
   h: number;
+  /** where it is drawn on its wall, mm */
   x: number;
   y: number;
 }
 
-/** All pieces, wall by wall, cabinet by cabinet, top to bottom and left to right. */
+/** All pieces, wall by wall, cabinet by cabinet, top to bottom and left to right, loose shelves last. */
 export function surveyPieces(kitchen: Kitchen): SurveyedPiece[] {
   return kitchen.walls.flatMap((wall) =>
     elevation(wall).cabinets.flatMap((cabinet) =>
-      cabinet.fronts.map(({ form, hinge, row, column, x, y, w, h }) => ({
+      cabinet.pieces.map(({ form, hinge, row, column, x, y, size }) => ({
         wall: wall.name,
         cabinet: cabinet.index,
         band: cabinet.band,
@@ -33,8 +35,7 @@ export function surveyPieces(kitchen: Kitchen): SurveyedPiece[] {
         hinge,
         x,
         y,
-        w,
-        h,
+        ...size,
       })),
     ),
   );
@@ -61,9 +62,44 @@ function commonSubsequence(a: readonly string[], b: readonly string[]): [number,
   return pairs;
 }
 
+/** A piece by its place in its cabinet. */
+interface Slot {
+  wall: string;
+  cabinet: number;
+  row: number;
+  column: number;
+  form: Form;
+}
+
+/** The places of all pieces, in the order of `surveyPieces`, without measuring them. */
+function slotsOf(kitchen: Kitchen): Slot[] {
+  return kitchen.walls.flatMap((wall) =>
+    wall.cabinets.flatMap((c, cabinet) => [
+      ...c.rows.flatMap((r, row) =>
+        r.fronts.map(({ form }, column): Slot => ({ wall: wall.name, cabinet, row, column, form })),
+      ),
+      ...Array.from({ length: c.shelves }, (_, row): Slot => ({
+        wall: wall.name,
+        cabinet,
+        row,
+        column: 0,
+        form: 'shelf',
+      })),
+    ]),
+  );
+}
+
+/** A front in its place is the same piece whatever form it is noted with; a loose shelf is none of them. */
+const slotKey = (wall: string, cabinet: number, { row, column, form }: Slot): string =>
+  `${cabinet} ${row} ${column} ${form === 'shelf' ? 'shelf' : 'front'} ${wall}`;
+
 /** Which cabinet of the old wall each cabinet of the new one is: the unchanged first, then those between in order. */
 function matchCabinets(before: Wall, after: Wall): Map<number, number> {
   const match = new Map<number, number>();
+  if (JSON.stringify(before.cabinets) === JSON.stringify(after.cabinets)) {
+    for (const i of after.cabinets.keys()) match.set(i, i);
+    return match;
+  }
   const same = commonSubsequence(before.cabinets.map(cabinetShape), after.cabinets.map(cabinetShape));
   let [b, a] = [0, 0];
   for (const [nextB, nextA] of [...same, [before.cabinets.length, after.cabinets.length] as const]) {
@@ -84,29 +120,21 @@ function matchCabinets(before: Wall, after: Wall): Map<number, number> {
  * @returns for each piece of the new kitchen the index of the piece it was in the old one, or null for a new piece
  */
 export function matchPieces(before: Kitchen, after: Kitchen): (number | null)[] {
-  const old = surveyPieces(before);
-  const taken = new Set<number>();
+  const old = new Map(slotsOf(before).map((slot, i) => [slotKey(slot.wall, slot.cabinet, slot), i]));
   const cabinets = new Map<string, { wall: string; match: Map<number, number> }>();
   after.walls.forEach((wall, i) => {
     const was = before.walls.find((w) => w.name === wall.name) ?? before.walls[i];
     const elsewhere = was && was.name !== wall.name && after.walls.some((w) => w.name === was.name);
     if (was && !elsewhere) cabinets.set(wall.name, { wall: was.name, match: matchCabinets(was, wall) });
   });
-  return surveyPieces(after).map((piece) => {
-    const from = cabinets.get(piece.wall);
-    const cabinet = from?.match.get(piece.cabinet);
+  return slotsOf(after).map((slot) => {
+    const from = cabinets.get(slot.wall);
+    const cabinet = from?.match.get(slot.cabinet);
     if (!from || cabinet === undefined) return null;
-    const index = old.findIndex(
-      (o, k) =>
-        !taken.has(k) &&
-        o.wall === from.wall &&
-        o.cabinet === cabinet &&
-        o.row === piece.row &&
-        o.column === piece.column &&
-        o.form === piece.form,
-    );
-    if (index < 0) return null;
-    taken.add(index);
+    const key = slotKey(from.wall, cabinet, slot);
+    const index = old.get(key) ?? null;
+    // Two walls that were one each want it: the first has it.
+    old.delete(key);
     return index;
   });
 }

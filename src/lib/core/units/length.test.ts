@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { formatLength, parseLength } from './length';
+import { formatLength, LENGTH_UNITS, parseLength, writeLength } from './length';
 
 describe('lengths', () => {
   it.each([
@@ -25,5 +25,28 @@ describe('lengths', () => {
         expect(Math.abs((back ?? 0) - mm)).toBeLessThanOrEqual(25.4 / 32 + 1e-9);
       }),
     );
+  });
+
+  it('writes exactly: what is written reads back as the same length, in any unit', () => {
+    const mm = fc.oneof(
+      fc.integer({ min: 1, max: 6_000_000_000 }).map((n) => n / 1e6),
+      fc.integer({ min: 1, max: 64 * 200 }).map((n) => Math.round((n / 64) * 25.4e6) / 1e6),
+    );
+    fc.assert(
+      fc.property(
+        mm,
+        fc.constantFrom(...LENGTH_UNITS),
+        fc.constantFrom(...LENGTH_UNITS),
+        (length, unit, other) => {
+          const written = writeLength(length, unit);
+          expect(parseLength(written, unit)).toBe(length);
+          // With its own unit behind it, it says the same anywhere.
+          if (written.endsWith('mm')) expect(parseLength(written, other)).toBe(length);
+        },
+      ),
+    );
+    expect(writeLength(365.125, 'in')).toBe('14 3/8');
+    expect(writeLength(365.1, 'in')).toBe('365.1 mm');
+    expect(writeLength(915, 'cm')).toBe('91.5');
   });
 });

@@ -25,6 +25,18 @@ export function parseLength(text: string, unit: LengthUnit): number | null {
   return Number.isFinite(mm) && mm > 0 ? Math.round(mm * 1e6) / 1e6 : null;
 }
 
+/** So many parts of the whole as a mixed fraction: 115 of 8 is 14 3/8. */
+function fraction(parts: number, of: number): string {
+  const whole = Math.floor(parts / of);
+  let [num, den] = [parts % of, of];
+  if (num === 0) return String(whole);
+  while (num % 2 === 0) {
+    num /= 2;
+    den /= 2;
+  }
+  return whole ? `${whole} ${num}/${den}` : `${num}/${den}`;
+}
+
 /**
  * Writes a length for people: inches to the nearest 1/16 as a mixed fraction, cm to 0.1, mm whole.
  * @param mm millimetres
@@ -34,14 +46,22 @@ export function parseLength(text: string, unit: LengthUnit): number | null {
 export function formatLength(mm: number, unit: LengthUnit): string {
   if (unit === 'mm') return String(Math.round(mm));
   if (unit === 'cm') return String(Math.round(mm) / 10);
-  const sixteenths = Math.round((mm / 25.4) * 16);
-  const whole = Math.floor(sixteenths / 16);
-  let num = sixteenths % 16;
-  if (num === 0) return String(whole);
-  let den = 16;
-  while (num % 2 === 0) {
-    num /= 2;
-    den /= 2;
-  }
-  return whole ? `${whole} ${num}/${den}` : `${num}/${den}`;
+  return fraction(Math.round((mm / 25.4) * 16), 16);
+}
+
+/** Finest fraction of an inch that is written exactly. */
+const FINEST = 64;
+
+/**
+ * Writes a length exactly: in the unit where that can be read back as the same length, else in millimetres.
+ * @param mm millimetres, to the nanometre
+ * @param unit the unit of bare numbers
+ * @returns text that `parseLength` reads as the same length, e.g. `14 3/8` or `365.1 mm`
+ */
+export function writeLength(mm: number, unit: LengthUnit): string {
+  const exact = `${mm} mm`;
+  const parts = Math.round((mm / MM_PER.in) * FINEST);
+  const text =
+    unit === 'in' ? fraction(parts, FINEST) : unit === 'cm' ? String(Math.round(mm * 1e5) / 1e6) : String(mm);
+  return parseLength(text, unit) === mm ? text : exact;
 }
