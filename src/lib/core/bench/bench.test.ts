@@ -94,6 +94,35 @@ describe('guards', () => {
     ).toMatchObject({ rule: 'too-early' });
   });
 
+  it('stops the first coat while a test says so, until a better one or a reason', () => {
+    const keys = route.map((s) => s.key);
+    const first = route.findIndex((s) => s.kind === 'coat');
+    const prepared = [...DOWN, ...keys.slice(0, first).flatMap((k, i) => did(k, 10 + i * 500, 20 + i * 500))];
+    const prime = keys[first] ?? '';
+    const wipe = (at: number, result: 'yellow' | 'clean', piece: string | null) =>
+      fact(at, { kind: 'test.recorded', test: { method: 'wipe', result }, place: 'stove', piece, note: '' });
+    const ofKitchen = [...prepared, wipe(5, 'yellow', null)];
+    expect(ask(prepared, 9000, start(prime))).toBeNull();
+    expect(ask(ofKitchen, 9000, start(prime))).toMatchObject({ rule: 'finding', canOverride: true });
+    expect(
+      ask(ofKitchen, 9000, start(prime, [P1, P2], { rule: 'finding', reason: 'wiped it since' })),
+    ).toBeNull();
+    expect(ask([...ofKitchen, wipe(6, 'clean', null)], 9000, start(prime))).toBeNull();
+    // A test on one piece speaks for that piece alone.
+    const ofOne = [...prepared, wipe(5, 'yellow', P2)];
+    expect(ask(ofOne, 9000, start(prime, [P1]))).toBeNull();
+    expect(ask(ofOne, 9000, start(prime))).toMatchObject({ rule: 'finding' });
+    // What is coated already is past it.
+    const coated = [...ofKitchen, ...did(prime, 9000, 9010)];
+    expect(ask(coated, 20_000, start(keys[first + 1] ?? ''))).toBeNull();
+  });
+
+  it('leaves a missing piece out', () => {
+    const gone = [...DOWN, fact(2, { kind: 'piece.missing', pieces: [P2], note: '' })];
+    expect(ask(gone, 10, start('clean'))).toMatchObject({ rule: 'missing' });
+    expect(ask(gone, 10, start('clean', [P1]))).toBeNull();
+  });
+
   it('stops a skipped step, a step done twice, and two at one piece', () => {
     expect(ask(DOWN, 10, start('sand'))).toMatchObject({
       rule: 'skipped-step',

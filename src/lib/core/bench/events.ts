@@ -3,6 +3,8 @@ import { z } from 'zod';
 import { FACES } from '../coating/system';
 import { LATTICES } from '../quality/cross-cut';
 import { FAILURES } from '../quality/failures';
+import { siteTestSchema } from '../quality/site-tests';
+import { TICKS } from './ticks';
 
 const id = z.uuid();
 const pieces = z.array(id).min(1, 'Name at least one piece').max(500);
@@ -17,11 +19,25 @@ const temperature = (of: string) => {
   return z.number(`Write the temperature of the ${of} in °C, such as 18.4`).min(-30, range).max(60, range);
 };
 
+const place = z.string().trim().min(1, 'Say where').max(80, 'A place has at most 80 letters');
+
 const flaked = z.array(z.number().int().nonnegative());
 
 export const bodySchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('piece.labelled'), pieces }),
-  z.object({ kind: z.literal('piece.down'), pieces, place: z.string().trim().min(1).max(80) }),
+  /** something on the take-down list was done to the pieces */
+  z.object({ kind: z.literal('piece.prepared'), tick: z.enum(TICKS), pieces }),
+  z.object({ kind: z.literal('piece.down'), pieces, place }),
+  /** put somewhere else, or found again */
+  z.object({ kind: z.literal('piece.placed'), pieces, place }),
+  z.object({ kind: z.literal('piece.missing'), pieces, note: z.string().trim().max(500).default('') }),
+  z.object({
+    kind: z.literal('test.recorded'),
+    test: siteTestSchema,
+    place,
+    piece: id.nullable().default(null),
+    note: z.string().trim().max(2000).default(''),
+  }),
   z.object({
     kind: z.literal('work.started'),
     step: z.string(),

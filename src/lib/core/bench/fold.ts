@@ -1,7 +1,9 @@
 /** The state of a job: a pure fold over its facts. Any order and repetition of arrival gives the same state. */
 import type { Face } from '../coating/system';
 import { crossCutClass, WORST_SOUND_ISO, type CrossCutResult } from '../quality/cross-cut';
+import type { TestDone } from '../quality/site-tests';
 import type { Fact, FactBody, FactKind } from './events';
+import type { Tick } from './ticks';
 
 export interface StepDone {
   /** ms since 1970 */
@@ -14,9 +16,13 @@ export interface StepDone {
 
 export interface PieceState {
   labelled: boolean;
+  /** of the take-down list */
+  ticks: Set<Tick>;
   down: boolean;
   /** `opening`, or where it was put */
   place: string;
+  /** what was said when it was missed; null when it is not missing */
+  missing: string | null;
   /** steps done, by key of the route */
   done: Map<string, StepDone>;
   /** id of the piece whose opening it hangs in */
@@ -72,6 +78,8 @@ export interface JobState {
   /** latest reading by place */
   air: Map<string, Air>;
   handedOver: number | null;
+  /** tests on site, in the order they were made */
+  tests: TestDone[];
   checks: Check[];
   touchUps: Map<string, TouchUp>;
   /** facts taken back, with the reason */
@@ -80,8 +88,10 @@ export interface JobState {
 
 const bare = (): PieceState => ({
   labelled: false,
+  ticks: new Set(),
   down: false,
   place: 'opening',
+  missing: null,
   done: new Map(),
   hungIn: null,
   hungAt: null,
@@ -102,8 +112,23 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
       for (const id of body.pieces) touch(id).labelled = true;
       return;
     case 'piece.down':
-      for (const id of body.pieces) Object.assign(touch(id), { down: true, place: body.place });
+      for (const id of body.pieces)
+        Object.assign(touch(id), { down: true, place: body.place, missing: null });
       return;
+    case 'piece.prepared':
+      for (const id of body.pieces) touch(id).ticks.add(body.tick);
+      return;
+    case 'piece.placed':
+      for (const id of body.pieces) Object.assign(touch(id), { place: body.place, missing: null });
+      return;
+    case 'piece.missing':
+      for (const id of body.pieces) touch(id).missing = body.note;
+      return;
+    case 'test.recorded': {
+      const { test, place, piece, note } = body;
+      state.tests.push({ id: fact.id, test, place, piece, note, at, worker });
+      return;
+    }
     case 'work.started': {
       const { step, lot, pieces, override } = body;
       state.works.set(fact.id, {
@@ -133,7 +158,7 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
       return;
     }
     case 'piece.hung':
-      Object.assign(touch(body.piece), { hungIn: body.opening, hungAt: at, place: 'opening' });
+      Object.assign(touch(body.piece), { hungIn: body.opening, hungAt: at, place: 'opening', missing: null });
       return;
     case 'job.handed-over':
       state.handedOver ??= at;
@@ -175,7 +200,11 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
 /** Facts of one moment are taken in this order, so that what a fact rests on comes before it whatever its id. */
 const WITHIN_A_MOMENT: readonly FactKind[] = [
   'piece.labelled',
+  'piece.prepared',
+  'test.recorded',
   'piece.down',
+  'piece.missing',
+  'piece.placed',
   'air.read',
   'work.started',
   'work.finished',
@@ -204,6 +233,7 @@ export function fold(facts: readonly Fact[]): JobState {
     works: new Map(),
     air: new Map(),
     handedOver: null,
+    tests: [],
     checks: [],
     touchUps: new Map(),
     voided: new Map(),

@@ -2,6 +2,7 @@
 import { judgeAir } from '../air/humid-air';
 import { stepOf, type Requirement, type Step } from '../coating/route';
 import { earliestRemedy, failureOf } from '../quality/failures';
+import { openFindings } from '../quality/site-tests';
 import type { Fact, FactBody } from './events';
 import { fold, pieceState, type JobState } from './fold';
 
@@ -14,6 +15,8 @@ export interface Refusal {
     | 'at-work'
     | 'not-labelled'
     | 'not-down'
+    | 'missing'
+    | 'finding'
     | 'air'
     | 'wrong-opening'
     | 'not-home'
@@ -87,6 +90,18 @@ export const nextStep = (state: JobState, route: readonly Step[], piece: string)
 const working = (state: JobState, piece: string) =>
   [...state.works.values()].find((w) => w.end === null && w.pieces.includes(piece));
 
+/** A finding that stands before the first coat of a piece. */
+function judgeFindings(ctx: Context, pieces: readonly string[]): Refusal | null {
+  const { state, route } = ctx;
+  const bare = pieces.filter((p) => lastLaid(state, route, p) === null);
+  for (const { weight, says, todo, test } of openFindings(state.tests)) {
+    const hit = test.piece === null ? bare : bare.filter((p) => p === test.piece);
+    if (weight === 'stop' && hit.length)
+      return refuse('finding', `${says} (${test.place}, ${ctx.sayTime(test.at)}). ${todo}.`);
+  }
+  return null;
+}
+
 /** Judges starting a step on pieces at a moment. */
 export function judgeStart(ctx: Context, step: Step, pieces: readonly string[], at: number): Refusal | null {
   const { state, route } = ctx;
@@ -99,6 +114,8 @@ export function judgeStart(ctx: Context, step: Step, pieces: readonly string[], 
   const up = pieces.filter((p) => !pieceState(state, p).down);
   if (up.length)
     return refuse('not-down', `${list(ctx, up)} still hangs in its opening. Take it down first.`);
+  const lost = pieces.filter((p) => pieceState(state, p).missing !== null);
+  if (lost.length) return refuse('missing', `${list(ctx, lost)} is missing. Find it, or leave it out.`);
   const skipping = pieces.filter((p) => nextStep(state, route, p)?.key !== step.key);
   if (skipping.length) {
     const missing = nextStep(state, route, skipping[0] ?? '');
@@ -128,6 +145,8 @@ export function judgeStart(ctx: Context, step: Step, pieces: readonly string[], 
   }
   const { product } = step;
   if (product) {
+    const finding = judgeFindings(ctx, pieces);
+    if (finding) return finding;
     for (const reading of state.air.values()) {
       if (at - reading.at > AIR_AGE * MINUTE) continue;
       const verdict = judgeAir(reading, product.limits);
@@ -208,7 +227,7 @@ export function judge(ctx: Context, facts: readonly Fact[], fact: Fact): Refusal
 
 function judgeBody(ctx: Context, facts: readonly Fact[], body: FactBody, at: number): Refusal | null {
   const { state, codes } = ctx;
-  const named = 'pieces' in body ? body.pieces : 'piece' in body ? [body.piece] : [];
+  const named = 'pieces' in body ? body.pieces : 'piece' in body && body.piece !== null ? [body.piece] : [];
   const strangers = named.filter((p) => !codes.has(p));
   if (strangers.length)
     return refuse('unknown', `${strangers.length} of the pieces named are not of this job.`, false);
@@ -227,6 +246,23 @@ function judgeBody(ctx: Context, facts: readonly Fact[], body: FactBody, at: num
         );
       const had = body.pieces.filter((p) => pieceState(state, p).down);
       return had.length ? refuse('done-already', `${list(ctx, had)} is down already.`, false) : null;
+    }
+    case 'piece.prepared': {
+      const had = body.pieces.filter((p) => pieceState(state, p).ticks.has(body.tick));
+      return had.length ? refuse('done-already', `${list(ctx, had)}: that is ticked already.`, false) : null;
+    }
+    case 'piece.placed': {
+      const up = body.pieces.filter((p) => {
+        const own = pieceState(state, p);
+        return own.missing === null && (!own.down || own.hungIn !== null);
+      });
+      return up.length
+        ? refuse('not-down', `${list(ctx, up)} hangs in its opening and cannot lie elsewhere.`, false)
+        : null;
+    }
+    case 'piece.missing': {
+      const had = body.pieces.filter((p) => pieceState(state, p).missing !== null);
+      return had.length ? refuse('done-already', `${list(ctx, had)} is missed already.`, false) : null;
     }
     case 'work.started': {
       const step = ctx.route.find((s) => s.key === body.step && s.kind !== 'hang');
@@ -271,6 +307,7 @@ function judgeBody(ctx: Context, facts: readonly Fact[], body: FactBody, at: num
     case 'void':
       return judgeVoid(ctx, facts, body.fact, ctx.route);
     case 'air.read':
+    case 'test.recorded':
     case 'check.recorded':
       return null;
   }

@@ -15,7 +15,7 @@ export interface SheetFormat {
   gapY: number;
 }
 
-/** Two common grids: 2 × 7 on A4 and 2 × 5 on US Letter. Common practice, no source. */
+/** Common grids on US Letter and A4, and a roll: one label a page. Common practice, no source. */
 export const SHEETS: readonly SheetFormat[] = [
   {
     key: 'letter-10',
@@ -43,6 +43,48 @@ export const SHEETS: readonly SheetFormat[] = [
     left: 4.7,
     top: 15.1,
     gapX: 2.5,
+    gapY: 0,
+  },
+  {
+    key: 'letter-30',
+    name: 'US Letter, 30 labels',
+    pageW: 215.9,
+    pageH: 279.4,
+    columns: 3,
+    rows: 10,
+    labelW: 66.7,
+    labelH: 25.4,
+    left: 4.7,
+    top: 12.7,
+    gapX: 3.2,
+    gapY: 0,
+  },
+  {
+    key: 'a4-21',
+    name: 'A4, 21 labels',
+    pageW: 210,
+    pageH: 297,
+    columns: 3,
+    rows: 7,
+    labelW: 63.5,
+    labelH: 38.1,
+    left: 7.2,
+    top: 15.1,
+    gapX: 2.5,
+    gapY: 0,
+  },
+  {
+    key: 'roll',
+    name: 'Roll, 57 × 32 mm',
+    pageW: 57,
+    pageH: 32,
+    columns: 1,
+    rows: 1,
+    labelW: 57,
+    labelH: 32,
+    left: 0,
+    top: 0,
+    gapX: 0,
     gapY: 0,
   },
 ];

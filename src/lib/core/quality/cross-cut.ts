@@ -1,6 +1,7 @@
 /** Cross-cut tape test: classes by share of the lattice that came off. Source: ASTM D3359 method B; ISO 2409. */
 
-export type CrossCutClass = '5B' | '4B' | '3B' | '2B' | '1B' | '0B';
+export const ASTM_CLASSES = ['5B', '4B', '3B', '2B', '1B', '0B'] as const;
+export type CrossCutClass = (typeof ASTM_CLASSES)[number];
 
 /** 6 × 6 cuts leave 25 squares, 11 × 11 (thin films) leave 100. */
 export const LATTICES = [25, 100] as const;
@@ -27,7 +28,7 @@ export function crossCutClass(flaked: number, lattice: Lattice): CrossCutResult 
   const share = flaked / lattice;
   const iso =
     flaked === 0 ? 0 : share < 0.05 ? 1 : share <= 0.15 ? 2 : share <= 0.35 ? 3 : share <= 0.65 ? 4 : 5;
-  return { share, iso, astm: (['5B', '4B', '3B', '2B', '1B', '0B'] as const)[iso] };
+  return { share, iso, astm: ASTM_CLASSES[iso] };
 }
 
 /** The worst ISO class that still counts as sound: 4B. Common practice, no source. */

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { buildRoute } from '../coating/route';
 import { SHELLAC_URETHANE } from '../coating/systems';
-import { labourMinutes, productNeeds } from './needs';
+import { labourMinutes, needsByZone, productNeeds } from './needs';
 
 it('adds up a single slab drawer by hand', () => {
   // 400 × 200 mm: a face 0.08 m², edges 2 × 0.6 × 0.01905 = 0.02286 m² with the front.
@@ -30,4 +30,30 @@ it('counts the setup once a lot, so that many small lots take longer', () => {
     'spray',
   );
   expect(labourMinutes(route, [12, 12, 12])).toBeGreaterThan(labourMinutes(route, [36]));
+});
+
+it('keeps colours apart, and leaves out backs that stay', () => {
+  const route = buildRoute(
+    SHELLAC_URETHANE,
+    SHELLAC_URETHANE.layers.map(() => ({ back: 1, front: 1 })),
+    'spray',
+  );
+  const piece = { form: 'drawer' as const, w: 400, h: 200 };
+  const needs = needsByZone(
+    route,
+    [
+      { ...piece, zoneId: 'a' },
+      { ...piece, zoneId: 'b', condition: { faces: 'front' as const } },
+    ],
+    'spray',
+  );
+  expect(needs.map((n) => [n.product.kind, n.zone])).toEqual([
+    ['primer', null],
+    ['finish', 'a'],
+    ['finish', 'b'],
+  ]);
+  // Face 0.08 m² twice with edges 0.02286 m² once; the other has its front and edges only.
+  expect(needs.map((n) => n.areaM2)).toEqual(
+    [0.18286 + 0.10286, 0.18286, 0.10286].map((a) => expect.closeTo(a, 9)),
+  );
 });

@@ -1,0 +1,217 @@
+/** A whole job as JSON: everything that was typed, drawn, chosen and recorded. Plans are left out: facts make them anew. */
+import { z } from 'zod';
+import { factSchema } from '../bench/events';
+import { conditionSchema } from '../kitchen/condition';
+import { BANDS, FORMS, SIDES } from '../kitchen/kitchen';
+import { readNotation } from '../kitchen/notation';
+import { surveyPieces } from '../kitchen/pieces';
+import { WAYS } from '../labels/hiding';
+import { LABEL_KINDS, SIGNS } from '../labels/label-set';
+import { SCHEMES } from '../labels/schemes';
+import { SAFE_LETTERS } from '../labels/turn-safe';
+import { choiceSchema } from '../planning/choice';
+import { LENGTH_UNITS } from '../units/length';
+
+const id = z.uuid();
+const mm = z.number().min(-1000).max(100_000);
+/** Base64 of a JPEG. */
+const jpeg = z.string().regex(/^\/9j\/[A-Za-z0-9+/]+={0,2}$/, 'A photo is a JPEG in base64');
+
+const labelSchema = z.object({
+  key: z.string().max(80),
+  kind: z.enum(LABEL_KINDS),
+  piece: id.nullable(),
+  code: z.string().max(12),
+  lines: z.array(z.string().max(200)).max(4),
+  arrow: z.boolean(),
+  zone: z.object({ letter: z.string().regex(/^[A-Z]$/), sign: z.enum(SIGNS) }).nullable(),
+  hinges: z.object({ side: z.enum(SIDES), count: z.number().int() }).nullable(),
+});
+
+export const JOB_FORMAT = 'anthem.job';
+
+export const jobFileSchema = z.strictObject({
+  format: z.literal(JOB_FORMAT),
+  version: z.literal(1),
+  job: z.strictObject({
+    id,
+    name: z.string().min(1).max(80),
+    place: z.string().max(200),
+    houseYear: z.number().int().min(1600).max(2099).nullable(),
+    zone: z.string().describe('IANA time zone'),
+    unit: z.enum(LENGTH_UNITS).describe('of bare numbers in the survey'),
+    createdAt: z.number().int().describe('ms since 1970'),
+    notation: z.string().max(100_000).describe('the survey as it was typed'),
+    surveyed: z.string().max(100_000).describe('the last survey without faults, which the pieces are from'),
+    choice: choiceSchema.nullable(),
+    scheme: z.enum(SCHEMES),
+    leaveOutUnsafe: z.boolean(),
+    way: z.enum(WAYS),
+  }),
+  zones: z
+    .array(
+      z.strictObject({
+        id,
+        name: z.string().min(1).max(60),
+        colour: z.string().max(60),
+        hex: z.string().regex(/^#[0-9a-fA-F]{6}$/),
+        sheen: z.string().max(20),
+        letter: z.string().regex(/^[A-Z]$/),
+        position: z.number().int(),
+      }),
+    )
+    .min(1)
+    .max(SAFE_LETTERS.length),
+  lots: z.array(z.strictObject({ id, name: z.string().min(1).max(20), pieces: z.array(id) })),
+  pieces: z
+    .array(
+      z.strictObject({
+        id,
+        code: z.string().min(1).max(12),
+        zoneId: id,
+        wall: z.string(),
+        cabinet: z.number().int().nonnegative(),
+        band: z.enum(BANDS),
+        row: z.number().int().nonnegative(),
+        column: z.number().int().nonnegative(),
+        form: z.enum(FORMS),
+        hinge: z.enum(SIDES).nullable(),
+        x: mm,
+        y: mm,
+        w: mm,
+        h: mm,
+        condition: conditionSchema,
+      }),
+    )
+    .max(2000)
+    .describe('in wall order, lengths in mm'),
+  workers: z.array(
+    z.strictObject({
+      id: z.string().min(1).max(64),
+      name: z.string().min(1).max(80),
+      role: z.string().max(40),
+    }),
+  ),
+  facts: z.array(factSchema.extend({ recordedAt: z.number().int() })).describe('in the order they arrived'),
+  prints: z.array(
+    z.strictObject({
+      id,
+      at: z.number().int(),
+      worker: z.string(),
+      via: z.enum(['sheet', 'printer']),
+      labels: z.array(
+        z.strictObject({
+          label: labelSchema,
+          again: z.number().int().nonnegative(),
+          state: z.enum(['waiting', 'printed', 'lost', 'dropped']),
+          doneAt: z.number().int().nullable(),
+        }),
+      ),
+    }),
+  ),
+  photos: z.array(
+    z.strictObject({
+      id,
+      piece: id.nullable(),
+      addedAt: z.number().int(),
+      worker: z.string(),
+      note: z.string().max(500),
+      width: z.number().int().positive(),
+      height: z.number().int().positive(),
+      image: jpeg,
+      thumbnail: jpeg,
+    }),
+  ),
+});
+export type JobExport = z.infer<typeof jobFileSchema>;
+
+/** The published JSON Schema of the format. */
+export const jobJsonSchema = (): Record<string, unknown> => ({
+  title: 'Anthem job, version 1',
+  ...(z.toJSONSchema(jobFileSchema, { io: 'input', unrepresentable: 'any' }) as Record<string, unknown>),
+});
+
+function duplicate(ids: readonly string[]): string | undefined {
+  const seen = new Set<string>();
+  return ids.find((v) => seen.has(v) || !seen.add(v));
+}
+
+/** What does not hang together in a file that has the right shape. */
+function inconsistencies(file: JobExport): string[] {
+  const faults: string[] = [];
+  const say = (where: string, what: string) => faults.push(`${where}: ${what}`);
+  const known = new Map([
+    ['pieces', new Set(file.pieces.map((p) => p.id))],
+    ['zones', new Set(file.zones.map((z) => z.id))],
+    ['workers', new Set(file.workers.map((w) => w.id))],
+  ]);
+  const has = (kind: string, of: string): boolean => known.get(kind)?.has(of) ?? false;
+  for (const [where, ids] of [
+    ['pieces', file.pieces.map((p) => p.id)],
+    ['pieces', file.pieces.map((p) => p.code)],
+    ['zones', file.zones.map((z) => z.id)],
+    ['zones', file.zones.map((z) => z.letter)],
+    ['lots', file.lots.flatMap((l) => l.pieces)],
+    ['lots', file.lots.map((l) => l.name)],
+    ['lots', file.lots.map((l) => l.id)],
+    ['workers', file.workers.map((w) => w.id)],
+    ['facts', file.facts.map((f) => f.id)],
+    ['prints', file.prints.map((p) => p.id)],
+    ['photos', file.photos.map((p) => p.id)],
+  ] as const) {
+    const twice = duplicate(ids);
+    if (twice !== undefined) say(where, `“${twice}” is there twice`);
+  }
+  file.pieces.forEach((p, i) => {
+    if (!has('zones', p.zoneId)) say(`pieces.${i}.zoneId`, 'there is no such zone in the file');
+  });
+  for (const [i, lot] of file.lots.entries())
+    if (lot.pieces.some((p) => !has('pieces', p)))
+      say(`lots.${i}.pieces`, 'names a piece that is not in the file');
+  const people = [
+    ...file.facts.map((f, i) => [`facts.${i}.worker`, f.worker]),
+    ...file.prints.map((p, i) => [`prints.${i}.worker`, p.worker]),
+    ...file.photos.map((p, i) => [`photos.${i}.worker`, p.worker]),
+  ] as [string, string][];
+  for (const [where, worker] of people)
+    if (!has('workers', worker)) say(where, 'names a person who is not in the file');
+  // A piece whose facts were all taken back may be gone from the survey.
+  const takenBack = new Set(file.facts.flatMap((f) => (f.body.kind === 'void' ? [f.body.fact] : [])));
+  file.facts.forEach((f, i) => {
+    if (f.job !== file.job.id) say(`facts.${i}.job`, 'belongs to another job');
+    const named =
+      'pieces' in f.body ? f.body.pieces : 'piece' in f.body && f.body.piece ? [f.body.piece] : [];
+    if (!takenBack.has(f.id) && named.some((p) => !has('pieces', p)))
+      say(`facts.${i}.body`, 'names a piece that is not in the file');
+  });
+  file.photos.forEach((p, i) => {
+    if (p.piece !== null && !has('pieces', p.piece)) say(`photos.${i}.piece`, 'is not in the file');
+  });
+  const reading = readNotation(file.job.surveyed, file.job.unit);
+  if (reading.errors.length)
+    say('job.surveyed', `line ${reading.errors[0]?.line ?? 0}: ${reading.errors[0]?.message ?? ''}`);
+  const surveyed = surveyPieces(reading.kitchen);
+  const same = surveyed.every((s, i) => {
+    const p = file.pieces[i];
+    return (
+      p && s.wall === p.wall && s.form === p.form && Math.abs(s.w - p.w) < 0.01 && Math.abs(s.h - p.h) < 0.01
+    );
+  });
+  if (surveyed.length !== file.pieces.length || !same)
+    say('pieces', 'are not those that the survey draws, in its order');
+  return faults;
+}
+
+/**
+ * Reads a job from parsed JSON.
+ * @returns the job, or what is wrong with it and where
+ */
+export function readJobFile(json: unknown): { file: JobExport } | { faults: string[] } {
+  const parsed = jobFileSchema.safeParse(json);
+  if (!parsed.success)
+    return {
+      faults: parsed.error.issues.slice(0, 20).map((i) => `${i.path.join('.') || 'the file'}: ${i.message}`),
+    };
+  const faults = inconsistencies(parsed.data);
+  return faults.length ? { faults: faults.slice(0, 20) } : { file: parsed.data };
+}

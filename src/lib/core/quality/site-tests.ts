@@ -1,0 +1,145 @@
+/** Tests on the old finish before a promise is made, and what their results ask for. Common practice, no source. */
+import { z } from 'zod';
+import { ASTM_CLASSES } from './cross-cut';
+
+export const siteTestSchema = z.discriminatedUnion('method', [
+  z.object({ method: z.literal('wipe'), result: z.enum(['clean', 'grey', 'yellow']) }),
+  /** adhesion patch, class of ASTM D3359 method B */
+  z.object({ method: z.literal('patch'), result: z.enum(ASTM_CLASSES) }),
+  z.object({ method: z.literal('solvent'), result: z.enum(['nothing', 'softened', 'lifted']) }),
+  z.object({ method: z.literal('water'), result: z.enum(['beads', 'spreads', 'soaks in']) }),
+]);
+export type SiteTest = z.infer<typeof siteTestSchema>;
+export type SiteTestMethod = SiteTest['method'];
+
+/** How each test is done and what may come out, for the form. */
+export const SITE_TESTS: readonly {
+  method: SiteTestMethod;
+  name: string;
+  how: string;
+  results: readonly string[];
+}[] = [
+  {
+    method: 'wipe',
+    name: 'White-cloth wipe',
+    how: 'Rub a clean damp white cloth hard over handle area and grooves; look at the cloth.',
+    results: ['clean', 'grey', 'yellow'],
+  },
+  {
+    method: 'patch',
+    name: 'Adhesion patch',
+    how: 'Prime a hand-sized hidden spot as planned, let it dry overnight, cross-cut and pull tape.',
+    results: ASTM_CLASSES,
+  },
+  {
+    method: 'solvent',
+    name: 'Solvent spot',
+    how: 'A drop of the primer’s solvent in a hidden corner for a minute; wipe, and look for wrinkles.',
+    results: ['nothing', 'softened', 'lifted'],
+  },
+  {
+    method: 'water',
+    name: 'Water drop',
+    how: 'A drop of water on the worn spot for five minutes.',
+    results: ['beads', 'spreads', 'soaks in'],
+  },
+];
+
+export interface Finding {
+  key: string;
+  /** `stop`: no first coat before it is settled; `mind`: to be reckoned with */
+  weight: 'stop' | 'mind';
+  /** what was seen, and what to do */
+  says: string;
+  todo: string;
+}
+
+/** What a result asks for; null when all is well. */
+export function findingOf(test: SiteTest): Finding | null {
+  switch (test.method) {
+    case 'wipe':
+      return test.result === 'clean'
+        ? null
+        : {
+            key: 'clean-again',
+            weight: 'stop',
+            says: `The white cloth came off ${test.result}`,
+            todo: 'Degrease and rinse again, then wipe again',
+          };
+    case 'patch':
+      if (test.result === '5B' || test.result === '4B') return null;
+      return test.result === '3B'
+        ? {
+            key: 'weak-patch',
+            weight: 'mind',
+            says: 'The patch held at 3B',
+            todo: 'Abrade better, or use a bonding primer',
+          }
+        : {
+            key: 'no-adhesion',
+            weight: 'stop',
+            says: `The patch came off (${test.result})`,
+            todo: 'Clean, abrade, choose a bonding primer and test again',
+          };
+    case 'solvent':
+      if (test.result === 'nothing') return null;
+      return test.result === 'lifted'
+        ? {
+            key: 'barrier',
+            weight: 'stop',
+            says: 'Solvent lifted the old finish',
+            todo: 'Barrier primer needed: waterborne or shellac first, and test again over it',
+          }
+        : {
+            key: 'soft-finish',
+            weight: 'mind',
+            says: 'Solvent softened the old finish',
+            todo: 'No strong solvent over it; thin coats, or a waterborne primer',
+          };
+    case 'water':
+      if (test.result === 'spreads') return null;
+      return test.result === 'beads'
+        ? {
+            key: 'wax',
+            weight: 'mind',
+            says: 'Water beads: wax, oil or silicone may be left',
+            todo: 'Clean with a wax remover and wipe; watch for fisheyes',
+          }
+        : {
+            key: 'open-wood',
+            weight: 'mind',
+            says: 'Water soaks in: the old film is worn through',
+            todo: 'Sand to sound wood there and give it one more coat of primer',
+          };
+  }
+}
+
+/** A test as it was recorded. */
+export interface TestDone {
+  id: string;
+  test: SiteTest;
+  /** piece it was made on; null for a place in the kitchen, which speaks for all pieces */
+  piece: string | null;
+  place: string;
+  /** ms since 1970 */
+  at: number;
+  worker: string;
+  note: string;
+}
+
+export interface OpenFinding extends Finding {
+  test: TestDone;
+}
+
+/**
+ * The findings that stand: of each kind of test the last result at each spot counts.
+ * @param tests in the order they were made
+ */
+export function openFindings(tests: readonly TestDone[]): OpenFinding[] {
+  const last = new Map<string, TestDone>();
+  for (const t of tests) last.set(`${t.test.method} ${t.piece ?? t.place.toLowerCase()}`, t);
+  return [...last.values()].flatMap((test) => {
+    const finding = findingOf(test.test);
+    return finding ? [{ ...finding, test }] : [];
+  });
+}
