@@ -1,5 +1,16 @@
 /** Direction of knowledge: routes → ui, server → core; the core knows nobody, and its rooms stand in order. */
-const ORDER = ['units', 'air', 'quality', 'coating', 'kitchen', 'labels', 'takeoff', 'planning', 'bench'];
+const ORDER = [
+  'units',
+  'air',
+  'quality',
+  'coating',
+  'kitchen',
+  'labels',
+  'takeoff',
+  'planning',
+  'bench',
+  'formats',
+];
 
 const inside = ORDER.slice(0, -1).map((room, i) => ({
   name: `core-${room}-knows-only-what-is-below`,

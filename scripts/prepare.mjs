@@ -44,8 +44,12 @@ export function build() {
   run('npx', ['--no-install', 'vite', 'build', '--logLevel', 'warn']);
 }
 
-/** The wanted port, or the next free one on localhost. */
+/** Ports above 4100 that no browser opens (Fetch Standard, port blocking; from memory). */
+const BLOCKED = [4190, 5060, 5061, 6000, 6566, 6665, 6666, 6667, 6668, 6669, 6679, 6697];
+
+/** The wanted port, or the next free one on localhost that a browser opens. */
 export function freePort(wanted) {
+  if (BLOCKED.includes(wanted)) return freePort(wanted + 1);
   return new Promise((resolve) => {
     const probe = createServer();
     probe.once('error', () => resolve(freePort(wanted + 1)));
@@ -63,7 +67,14 @@ export async function serve(env, wantedPort, stdio = 'inherit') {
   const server = spawn(process.execPath, ['build'], {
     cwd: root,
     stdio,
-    env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), ORIGIN: url, ...env },
+    env: {
+      ...process.env,
+      HOST: '127.0.0.1',
+      PORT: String(port),
+      ORIGIN: url,
+      BODY_SIZE_LIMIT: '110M',
+      ...env,
+    },
   });
   for (let i = 0; i < 400; i++) {
     if (server.exitCode !== null) throw new Error(`The server ended with status ${server.exitCode}`);

@@ -13,24 +13,45 @@ const { server, url } = await serve({ ANTHEM_DEMO: '1', ANTHEM_DATA: join(folder
 const out = join(root, 'docs', 'screenshots');
 mkdirSync(out, { recursive: true });
 const browser = await chromium.launch(launchOptions);
-const job = /\/jobs\/[0-9a-f-]{36}/.exec(await (await fetch(`${url}/jobs`)).text())?.[0];
+const jobs = await (await fetch(`${url}/jobs`)).text();
+const jobCalled = (name) => new RegExp(`(/jobs/[0-9a-f-]{36})[^<]*<?[^<]*${name}`).exec(jobs)?.[1];
+const lantern = jobCalled('Lanternhouse');
+const orchard = jobCalled('Orchard Row');
 
-async function shoot(name, path, width = 1280, height = 800) {
+/** @param act what is done on the page before the picture */
+async function shoot(name, path, act = async () => {}, [width, height] = [1280, 800]) {
   const page = await browser.newPage({ viewport: { width, height } });
   await page.goto(url + path);
   await page.locator('html[data-ready]').waitFor({ state: 'attached' });
   await page.evaluate(() => document.fonts.ready);
+  await act(page);
   await page.waitForTimeout(200);
   await page.screenshot({ path: join(out, `${name}.png`) });
   await page.close();
 }
+const PHONE = [390, 844];
+const point = (codes) => async (page) => {
+  for (const code of codes) await page.locator(`[data-piece="${code}"]`).click();
+};
 
 await shoot('today', '/');
-for (const stage of ['survey', 'plan', 'take-down', 'coat', 'hang', 'hand-over', 'check'])
-  await shoot(stage, `${job}/${stage}`);
-await shoot('piece', `${job}/find?code=16`);
-await shoot('coat-phone', `${job}/coat`, 390, 844);
-await shoot('take-down-phone', `${job}/take-down`, 390, 844);
+await shoot('survey', `${orchard}/survey`, point(['A16']));
+await shoot('pieces', `${orchard}/survey/pieces`, async (page) => {
+  await page.getByRole('button', { name: 'Grease' }).click();
+  await point(['A1', 'A2'])(page);
+});
+await shoot('tests', `${orchard}/survey/tests`);
+await shoot('labels', `${orchard}/take-down/labels`, async (page) => {
+  await page.getByRole('button', { name: 'Print at the label printer' }).click();
+  await page.waitForTimeout(700);
+  await page.evaluate(() => scrollTo(0, 190));
+});
+for (const stage of ['plan', 'take-down', 'coat', 'hang', 'hand-over', 'check'])
+  await shoot(stage, `${lantern}/${stage}`);
+await shoot('piece', `${lantern}/find?code=16`);
+await shoot('coat-phone', `${lantern}/coat`, undefined, PHONE);
+await shoot('take-down-phone', `${orchard}/take-down?wall=North`, undefined, PHONE);
+await shoot('survey-phone', `${orchard}/survey/pieces`, point(['A2']), PHONE);
 await browser.close();
 server.kill();
 rmSync(folder, { recursive: true, force: true });

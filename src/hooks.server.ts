@@ -7,12 +7,16 @@ import { currentPlan } from '$server/services/current-plan';
 import { openJob } from '$server/services/job-file';
 import { Refused } from '$server/services/refused';
 import { firstStart } from '$server/services/first-start';
+import { compressed } from '$server/compress';
+import { wake } from '$server/standins/label-printer';
 import { listWorkers } from '$server/store/workers';
 
 export const init: ServerInit = () => {
   const db = database();
   if (isDemo()) makeDemo(db);
   else firstStart(db);
+  // What was waiting at the label printer goes on.
+  wake(db, () => now(db));
 };
 
 const YEAR = 365 * 86_400;
@@ -53,7 +57,7 @@ export const handle: Handle = async ({ event, resolve }) => {
   response.headers.set('server-timing', `app;dur=${(performance.now() - started).toFixed(1)}`);
   response.headers.set('x-content-type-options', 'nosniff');
   response.headers.set('referrer-policy', 'same-origin');
-  return response;
+  return compressed(event.request, response);
 };
 
 export const handleError: HandleServerError = ({ error, status, event }) => {

@@ -74,6 +74,9 @@ describe('the database', () => {
       notation: '',
       surveyed: '',
       choice: null,
+      scheme: 'number',
+      leaveOutUnsafe: false,
+      way: 'lying',
     });
     const problem: StoredPlan['problem'] = {
       format: 'anthem.planning-problem',

@@ -3,9 +3,12 @@ import { SHELLAC_URETHANE } from '$core/coating/systems';
 import { plannedSteps } from '$core/planning/job-problem';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/choice';
 import { dayToMs } from '$core/units/clock-time';
+import { ticksFor } from '$core/bench/take-down';
+import type { Tick } from '$core/bench/ticks';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../db/open';
 import { LANTERNHOUSE } from './lanternhouse';
+import { ORCHARD_ROW } from './orchard-row';
 import { setClock } from '../services/clock';
 import { choosePlan } from '../services/choose-plan';
 import { createJob } from '../services/create-job';
@@ -13,7 +16,11 @@ import { currentPlan } from '../services/current-plan';
 import { openJob } from '../services/job-file';
 import { recordFacts } from '../services/record-facts';
 import { saveSurvey } from '../services/save-survey';
+import { noteCondition } from '../services/note-condition';
+import { addZone, paintZone } from '../services/zones';
+import { setCodeRules } from '../services/codes';
 import { listJobIds } from '../store/jobs';
+import type { Piece } from '../store/pieces';
 import { writeSetting } from '../store/settings';
 import { insertWorker, listWorkers } from '../store/workers';
 
@@ -53,6 +60,103 @@ function followPlan(db: Db, job: string): void {
   );
 }
 
+/** A kitchen of two colours, surveyed and tested, not labelled yet. */
+function surveyOrchardRow(db: Db): void {
+  const job = createJob(
+    db,
+    {
+      name: 'Orchard Row',
+      place: '11 Orchard Row, Marrow Bay',
+      houseYear: 1961,
+      zone: DEMO_ZONE,
+      unit: 'in',
+      colour: 'Thistledown',
+      hex: '#E4E0D3',
+      sheen: 'satin',
+    },
+    MONDAY - 12 * 1440 * MINUTE,
+  );
+  saveSurvey(db, job, ORCHARD_ROW);
+  const island = addZone(db, job, { name: 'Island', colour: 'Slatewing', hex: '#54636B', sheen: 'satin' });
+  setCodeRules(db, job, { scheme: 'zone', leaveOutUnsafe: false, way: 'lying' });
+  const on = (fits: (p: Piece) => boolean) =>
+    openJob(db, job)
+      .pieces.filter(fits)
+      .map((p) => p.id);
+  paintZone(
+    db,
+    job,
+    island,
+    on((p) => p.wall.startsWith('Island')),
+  );
+  noteCondition(
+    db,
+    job,
+    on(() => true),
+    { wood: 'oak', oldFinish: 'varnish', grease: 1 },
+  );
+  noteCondition(
+    db,
+    job,
+    on((p) => p.wall === 'East' && p.band === 'upper'),
+    { grease: 3 },
+  );
+  noteCondition(
+    db,
+    job,
+    on((p) => p.wall === 'East' && p.band === 'base'),
+    { grease: 2, wear: 2 },
+  );
+  noteCondition(
+    db,
+    job,
+    on((p) => p.wall === 'North' && p.cabinet === 7),
+    { water: true, wear: 1 },
+  );
+  noteCondition(
+    db,
+    job,
+    on((p) => p.form === 'drawer'),
+    { handles: 'drill' },
+  );
+  noteCondition(
+    db,
+    job,
+    on((p) => p.wall === 'South' && p.cabinet === 0),
+    { chips: true },
+  );
+  const worker = listWorkers(db)[0]?.id ?? '';
+  const at = MONDAY - 10 * 1440 * MINUTE + 15 * 60 * MINUTE;
+  const stove = openJob(db, job).pieces.find((p) => p.wall === 'East' && p.band === 'upper')?.id ?? null;
+  const tests = [
+    { test: { method: 'wipe', result: 'yellow' }, place: 'over the stove', piece: stove, note: '' },
+    {
+      test: { method: 'solvent', result: 'nothing' },
+      place: 'inside edge of the sink cabinet',
+      piece: null,
+      note: '',
+    },
+    {
+      test: { method: 'water', result: 'soaks in' },
+      place: 'under the sink',
+      piece: null,
+      note: 'grain is open',
+    },
+  ];
+  recordFacts(
+    db,
+    job,
+    tests.map((t, i) => ({
+      id: newId(),
+      job,
+      at: at + i * 4 * MINUTE,
+      worker,
+      device: 'demo',
+      body: { kind: 'test.recorded', ...t },
+    })),
+  );
+}
+
 /** Fills an empty database with the demo, whole or not at all. */
 export function makeDemo(db: Db): void {
   if (listJobIds(db).length > 0) return;
@@ -78,6 +182,19 @@ export function makeDemo(db: Db): void {
       MONDAY - 10 * 1440 * MINUTE,
     );
     saveSurvey(db, job, LANTERNHOUSE);
+    const surveyed = openJob(db, job).pieces;
+    noteCondition(
+      db,
+      job,
+      surveyed.map((p) => p.id),
+      { wood: 'birch', oldFinish: 'lacquer', grease: 1 },
+    );
+    noteCondition(
+      db,
+      job,
+      surveyed.flatMap((p) => (p.wall === 'North' && p.band === 'upper' ? [p.id] : [])),
+      { grease: 2 },
+    );
     choosePlan(db, job, {
       system: SHELLAC_URETHANE,
       counts: SHELLAC_URETHANE.layers.map((l) => l.coats),
@@ -93,11 +210,16 @@ export function makeDemo(db: Db): void {
     const worker = workers[0] ?? '';
     const early = MONDAY + (7 * 60 + 10) * MINUTE;
     const fact = (at: number, body: unknown) => ({ id: newId(), job, at, worker, device: 'demo', body });
+    const due = (tick: Tick) => pieces.flatMap((p) => (ticksFor(p).includes(tick) ? [p.id] : []));
     recordFacts(db, job, [
       fact(early, { kind: 'piece.labelled', pieces: pieces.map((p) => p.id) }),
+      ...(['coded', 'bagged', 'bumpers'] as const).map((tick, i) =>
+        fact(early + (12 + i * 9) * MINUTE, { kind: 'piece.prepared', tick, pieces: due(tick) }),
+      ),
       fact(early + 45 * MINUTE, { kind: 'piece.down', pieces: pieces.map((p) => p.id), place: 'tent rack' }),
     ]);
     followPlan(db, job);
+    surveyOrchardRow(db);
     recordFacts(db, job, [
       fact(DEMO_NOW - 12 * MINUTE, { kind: 'air.read', place: 'tent', celsius: 18.4, humidity: 0.61 }),
     ]);

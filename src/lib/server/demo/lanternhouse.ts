@@ -10,7 +10,7 @@ upper 30 : pair
 upper 15 : glass R
 base 24 : drawer / door L
 base 18 : 3x drawer
-base 30 : open stove
+base 30 : appliance stove
 base 36 : false / pair
 base 15 : drawer / door R
 

@@ -2,7 +2,7 @@ import { divide, lotName } from '$core/planning/lots';
 import { choiceSchema } from '$core/planning/choice';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../db/open';
-import { writeChoice, writeZone } from '../store/jobs';
+import { listZones, writeChoice } from '../store/jobs';
 import { listLots, listPieces, writeLots } from '../store/pieces';
 import { openJob } from './job-file';
 import { Refused } from './refused';
@@ -19,10 +19,11 @@ export function divideLots(db: Db, job: string, lotSize: number): void {
   const standing = begun ? listLots(db, job).filter((lot) => lot.pieces.length) : [];
   const placed = new Set(standing.flatMap((lot) => lot.pieces));
   const free = listPieces(db, job).filter((p) => !placed.has(p.id));
-  const added = divide(
-    free.map((p) => p.id),
-    lotSize,
-  ).map((pieces, i) => ({ id: newId(), name: lotName(standing.length + i), pieces }));
+  // A lot has one colour.
+  const byZone = listZones(db, job).map((zone) => free.filter((p) => p.zoneId === zone.id).map((p) => p.id));
+  const added = byZone
+    .flatMap((pieces) => divide(pieces, lotSize))
+    .map((pieces, i) => ({ id: newId(), name: lotName(standing.length + i), pieces }));
   writeLots(db, job, [...standing, ...added]);
 }
 
@@ -31,12 +32,7 @@ export function divideLots(db: Db, job: string, lotSize: number): void {
  * @param input a Choice, unchecked
  * @throws Refused 422 when the choice is faulty, 409 when it would change a route that work has begun on
  */
-export function choosePlan(
-  db: Db,
-  jobId: string,
-  input: unknown,
-  colour?: { hex: string; colour: string; sheen: string },
-): void {
+export function choosePlan(db: Db, jobId: string, input: unknown): void {
   const parsed = choiceSchema.safeParse(input);
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
@@ -67,8 +63,6 @@ export function choosePlan(
       );
     }
     writeChoice(db, jobId, JSON.stringify(choice));
-    const zone = file.zones[0];
-    if (zone && colour) writeZone(db, { id: zone.id, ...colour });
     divideLots(db, jobId, choice.lotSize);
     refreshSummary(db, jobId);
   }).immediate();

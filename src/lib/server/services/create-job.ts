@@ -1,3 +1,4 @@
+import { SAFE_LETTERS } from '$core/labels/turn-safe';
 import { LENGTH_UNITS } from '$core/units/length';
 import { v7 as newId } from 'uuid';
 import { z } from 'zod';
@@ -28,8 +29,26 @@ export function createJob(db: Db, job: NewJob, now: number): string {
   const id = newId();
   const { colour, hex, sheen, ...rest } = job;
   db.transaction(() => {
-    insertJob(db, { ...rest, id, createdAt: now, notation: '', surveyed: '', choice: null });
-    insertZone(db, id, { id: newId(), name: 'Kitchen', colour, hex, sheen });
+    insertJob(db, {
+      ...rest,
+      id,
+      createdAt: now,
+      notation: '',
+      surveyed: '',
+      choice: null,
+      scheme: 'number',
+      leaveOutUnsafe: false,
+      way: 'lying',
+    });
+    insertZone(db, id, {
+      id: newId(),
+      name: 'Kitchen',
+      colour,
+      hex,
+      sheen,
+      letter: SAFE_LETTERS[0],
+      position: 0,
+    });
     refreshSummary(db, id);
   }).immediate();
   return id;

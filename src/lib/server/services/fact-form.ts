@@ -18,6 +18,19 @@ export function bodyFromForm(form: FormData): Record<string, unknown> {
   switch (kind) {
     case 'piece.labelled':
       return { kind, pieces: all(form, 'piece') };
+    case 'piece.prepared':
+      return { kind, tick: text(form, 'tick'), pieces: all(form, 'piece') };
+    case 'piece.missing':
+      return { kind, pieces: all(form, 'piece'), note: text(form, 'note') };
+    case 'test.recorded':
+      return {
+        kind,
+        test: { method: text(form, 'method'), result: text(form, 'result') },
+        place: text(form, 'place'),
+        piece: text(form, 'on') || null,
+        note: text(form, 'note'),
+      };
+    case 'piece.placed':
     case 'piece.down':
       return { kind, pieces: all(form, 'piece'), place: text(form, 'place') };
     case 'work.started':

@@ -113,9 +113,17 @@ function short(step: Step): string {
   return step.kind === 'prep' ? (step.act.split(' ')[0] ?? '').toLowerCase() : step.kind;
 }
 
+/** The paint of each lot: a lot has one colour. */
+function lotPaint(file: JobFile): Map<string, string> {
+  const zones = new Map(file.zones.map((z) => [z.id, z.hex]));
+  const pieces = new Map(file.pieces.map((p) => [p.id, zones.get(p.zoneId) ?? '']));
+  return new Map(file.lots.map((l) => [l.id, pieces.get(l.pieces[0] ?? '') ?? '']));
+}
+
 /** Bars of what was done, is under way and is planned. */
 export function bars(file: JobFile, plan: StoredPlan | null, workers: ReadonlyMap<string, string>): Bar[] {
   const lots = new Map(file.lots.map((l) => [l.id, l.name]));
+  const paint = lotPaint(file);
   const make = (
     id: string,
     step: Step,
@@ -129,6 +137,7 @@ export function bars(file: JobFile, plan: StoredPlan | null, workers: ReadonlyMa
     return {
       id,
       lot: lots.get(lot) ?? '',
+      hex: paint.get(lot) ?? '#DCCFA9',
       kind: step.kind,
       primer: step.product?.kind === 'primer',
       face: step.face,

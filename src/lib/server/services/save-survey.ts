@@ -1,13 +1,13 @@
 import { readNotation, type NotationError } from '$core/kitchen/notation';
 import { matchPieces, surveyPieces } from '$core/kitchen/pieces';
-import { pieceState } from '$core/bench/fold';
-import { assignNumbers } from '$core/labels/number-scheme';
+import { USUAL_CONDITION } from '$core/kitchen/condition';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../db/open';
 import { writeNotation } from '../store/jobs';
 import { writePieces, type Piece } from '../store/pieces';
 import { openJob } from './job-file';
 import { divideLots } from './choose-plan';
+import { codesOf } from './codes';
 import { Refused } from './refused';
 import { refreshSummary } from './summaries';
 
@@ -47,12 +47,6 @@ export function saveSurvey(db: Db, jobId: string, text: string): SavedSurvey {
       const zone = zones[0];
       if (!zone) throw new Refused(409, 'The job has no colour zone.');
       const surveyed = surveyPieces(reading.kitchen);
-      const codes = assignNumbers(
-        was.map((p) => ({
-          code: p?.code ?? null,
-          kept: p !== undefined && pieceState(state, p.id).labelled,
-        })),
-      );
       const next: Piece[] = surveyed.map((piece, position) => {
         const old = was[position];
         return {
@@ -61,10 +55,16 @@ export function saveSurvey(db: Db, jobId: string, text: string): SavedSurvey {
           id: old?.id ?? newId(),
           zoneId: old?.zoneId ?? zone.id,
           lotId: old?.lotId ?? null,
-          code: codes[position] ?? '',
+          code: old?.code ?? '',
+          condition: old?.condition ?? USUAL_CONDITION,
         };
       });
-      writePieces(db, jobId, next);
+      const codes = codesOf(db, { job, zones, state, pieces: next });
+      writePieces(
+        db,
+        jobId,
+        next.map((p, i) => ({ ...p, code: codes[i] ?? '' })),
+      );
       writeNotation(db, jobId, text, text);
       if (choice) divideLots(db, jobId, choice.lotSize);
       refreshSummary(db, jobId);

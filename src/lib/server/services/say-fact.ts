@@ -1,6 +1,14 @@
 /** A fact in a line of words, for the list of what was just recorded. */
 import type { FactBody } from '$core/bench/events';
+import type { Tick } from '$core/bench/ticks';
 import type { JobFile } from './job-file';
+
+const TICK_WORDS: Record<Tick, string> = {
+  coded: 'Code hidden',
+  bagged: 'Hinges bagged',
+  holes: 'Holes seen to',
+  bumpers: 'Bumpers off',
+};
 
 /** More pieces than this are counted instead of named. */
 const NAMED = 5;
@@ -19,6 +27,14 @@ export function sayFact(file: JobFile, body: FactBody): string {
     }
     case 'piece.labelled':
       return `Labelled ${codes(body.pieces)}`;
+    case 'piece.prepared':
+      return `${TICK_WORDS[body.tick]}: ${codes(body.pieces)}`;
+    case 'piece.placed':
+      return `${codes(body.pieces)} now at ${body.place}`;
+    case 'piece.missing':
+      return `Missing: ${codes(body.pieces)}`;
+    case 'test.recorded':
+      return `Tested, ${body.place}: ${body.test.result}`;
     case 'piece.down':
       return `Down: ${codes(body.pieces)}`;
     case 'air.read':

@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
+import { newDatabase } from '../../../../tests/new-database';
 import { audit } from '$core/planning/audit';
 import { SHELLAC_URETHANE, SPRAY_PRO, TWO_PACK } from '$core/coating/systems';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/choice';
@@ -11,13 +12,11 @@ import { DEMO_NOW, makeDemo } from '../demo/demo';
 import { listJobIds } from '../store/jobs';
 import { listPieces } from '../store/pieces';
 import { listSummaries } from '../store/summaries';
-import { listWorkers } from '../store/workers';
 import { choosePlan } from './choose-plan';
-import { createJob, newJobSchema } from './create-job';
+import { newJobSchema } from './create-job';
 import { currentPlan } from './current-plan';
 import { elevations } from './elevations';
 import { bodyFromForm } from './fact-form';
-import { firstStart } from './first-start';
 import { openJob } from './job-file';
 import { bars, handBack, sayReason, stations } from './job-shell';
 import { recordFacts } from './record-facts';
@@ -35,23 +34,10 @@ let job: string;
 let worker: string;
 
 beforeEach(() => {
-  db = openDatabase(':memory:');
-  firstStart(db);
-  worker = listWorkers(db)[0]?.id ?? '';
-  job = createJob(
-    db,
-    {
-      name: 'Test',
-      place: '',
-      houseYear: null,
-      zone: ZONE,
-      unit: 'in',
-      colour: 'Slatewing',
-      hex: '#5C7484',
-      sheen: 'satin',
-    },
+  ({ db, job, worker } = newDatabase(
+    { houseYear: null, zone: ZONE, colour: 'Slatewing', hex: '#5C7484' },
     MONDAY,
-  );
+  ));
 });
 
 const fact = (body: unknown, at = MONDAY, id = newId()) => ({ id, job, at, worker, device: 'test', body });

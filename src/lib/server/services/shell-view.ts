@@ -14,6 +14,8 @@ export interface Station {
 export interface Bar {
   id: string;
   lot: string;
+  /** paint of the lot's zone */
+  hex: string;
   kind: 'prep' | 'sand' | 'coat' | 'flip' | 'hang';
   /** primer coats are drawn grey */
   primer: boolean;

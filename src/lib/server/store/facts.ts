@@ -17,6 +17,15 @@ const read = (row: Row): Fact => ({ ...row, body: bodySchema.parse(JSON.parse(ro
 export const listFacts = (db: Db, job: string): Fact[] =>
   db.prepare<[string], Row>(`SELECT ${COLUMNS} FROM event WHERE job_id = ? ORDER BY seq`).all(job).map(read);
 
+/** The facts of a job with when they were recorded, in the order they arrived. */
+export const listRecorded = (db: Db, job: string): (Fact & { recordedAt: number })[] =>
+  db
+    .prepare<[string], Row & { recordedAt: number }>(
+      `SELECT ${COLUMNS}, recorded_at AS recordedAt FROM event WHERE job_id = ? ORDER BY seq`,
+    )
+    .all(job)
+    .map((row) => ({ ...read(row), recordedAt: row.recordedAt }));
+
 export function findFact(db: Db, id: string): Fact | undefined {
   const row = db.prepare<[string], Row>(`SELECT ${COLUMNS} FROM event WHERE id = ?`).get(id);
   return row && read(row);

@@ -1,3 +1,5 @@
+import type { Way } from '$core/labels/hiding';
+import type { Scheme } from '$core/labels/schemes';
 import type { LengthUnit } from '$core/units/length';
 import type { Db } from '../db/open';
 
@@ -13,6 +15,10 @@ export interface Job {
   surveyed: string;
   /** JSON of a Choice */
   choice: string | null;
+  scheme: Scheme;
+  /** numbers that read as others upside down are not used */
+  leaveOutUnsafe: boolean;
+  way: Way;
 }
 
 /** A colour zone of a kitchen. */
@@ -22,21 +28,31 @@ export interface Zone {
   colour: string;
   hex: string;
   sheen: string;
+  /** stands for the zone in codes and on labels */
+  letter: string;
+  position: number;
 }
 
-const COLUMNS = `id, name, place, house_year AS houseYear, time_zone AS zone, unit, created_at AS createdAt, notation, surveyed, choice`;
+const COLUMNS = `id, name, place, house_year AS houseYear, time_zone AS zone, unit, created_at AS createdAt, notation, surveyed, choice, scheme,
+  leave_out_unsafe AS leaveOutUnsafe, way`;
 
-export const findJob = (db: Db, id: string): Job | undefined =>
-  db.prepare<[string], Job>(`SELECT ${COLUMNS} FROM job WHERE id = ?`).get(id);
+export function findJob(db: Db, id: string): Job | undefined {
+  const row = db
+    .prepare<[string], Omit<Job, 'leaveOutUnsafe'> & { leaveOutUnsafe: number }>(
+      `SELECT ${COLUMNS} FROM job WHERE id = ?`,
+    )
+    .get(id);
+  return row && { ...row, leaveOutUnsafe: row.leaveOutUnsafe === 1 };
+}
 
 export const listJobIds = (db: Db): string[] =>
   db.prepare<[], string>('SELECT id FROM job ORDER BY created_at DESC, id').pluck().all();
 
 export function insertJob(db: Db, job: Job): void {
   db.prepare(
-    `INSERT INTO job (id, name, place, house_year, time_zone, unit, created_at, notation, surveyed, choice)
-     VALUES (@id, @name, @place, @houseYear, @zone, @unit, @createdAt, @notation, @surveyed, @choice)`,
-  ).run(job);
+    `INSERT INTO job (id, name, place, house_year, time_zone, unit, created_at, notation, surveyed, choice, scheme, leave_out_unsafe, way)
+     VALUES (@id, @name, @place, @houseYear, @zone, @unit, @createdAt, @notation, @surveyed, @choice, @scheme, @leaveOutUnsafe, @way)`,
+  ).run({ ...job, leaveOutUnsafe: Number(job.leaveOutUnsafe) });
 }
 
 export function writeNotation(db: Db, id: string, notation: string, surveyed: string): void {
@@ -47,17 +63,39 @@ export function writeChoice(db: Db, id: string, choice: string): void {
   db.prepare('UPDATE job SET choice = ? WHERE id = ?').run(choice, id);
 }
 
+export function writeCodeRules(
+  db: Db,
+  id: string,
+  rules: Pick<Job, 'scheme' | 'leaveOutUnsafe' | 'way'>,
+): void {
+  db.prepare('UPDATE job SET scheme = ?, leave_out_unsafe = ?, way = ? WHERE id = ?').run(
+    rules.scheme,
+    Number(rules.leaveOutUnsafe),
+    rules.way,
+    id,
+  );
+}
+
 export function insertZone(db: Db, job: string, zone: Zone): void {
   db.prepare(
-    'INSERT INTO zone (id, job_id, name, colour, hex, sheen) VALUES (@id, @job, @name, @colour, @hex, @sheen)',
+    `INSERT INTO zone (id, job_id, name, colour, hex, sheen, letter, position)
+     VALUES (@id, @job, @name, @colour, @hex, @sheen, @letter, @position)`,
   ).run({ ...zone, job });
 }
 
-export function writeZone(db: Db, zone: Omit<Zone, 'name'>): void {
-  db.prepare('UPDATE zone SET colour = @colour, hex = @hex, sheen = @sheen WHERE id = @id').run(zone);
+export function writeZone(db: Db, zone: Pick<Zone, 'id' | 'name' | 'colour' | 'hex' | 'sheen'>): void {
+  db.prepare('UPDATE zone SET name = @name, colour = @colour, hex = @hex, sheen = @sheen WHERE id = @id').run(
+    zone,
+  );
+}
+
+export function deleteZone(db: Db, id: string): void {
+  db.prepare('DELETE FROM zone WHERE id = ?').run(id);
 }
 
 export const listZones = (db: Db, job: string): Zone[] =>
   db
-    .prepare<[string], Zone>('SELECT id, name, colour, hex, sheen FROM zone WHERE job_id = ? ORDER BY rowid')
+    .prepare<[string], Zone>(
+      'SELECT id, name, colour, hex, sheen, letter, position FROM zone WHERE job_id = ? ORDER BY position, letter',
+    )
     .all(job);

@@ -1,3 +1,4 @@
+import { conditionSchema, type Condition } from '$core/kitchen/condition';
 import type { SurveyedPiece } from '$core/kitchen/pieces';
 import type { Lot } from '$core/bench/acts';
 import type { Db } from '../db/open';
@@ -8,13 +9,36 @@ export interface Piece extends SurveyedPiece {
   lotId: string | null;
   position: number;
   code: string;
+  condition: Condition;
 }
 
 const COLUMNS = `id, zone_id AS zoneId, lot_id AS lotId, position, coalesce(code, '') AS code, wall, cabinet, band, row_no AS row,
-  column_no AS "column", form, hinge, x_mm AS x, y_mm AS y, w_mm AS w, h_mm AS h`;
+  column_no AS "column", form, hinge, x_mm AS x, y_mm AS y, w_mm AS w, h_mm AS h, condition`;
 
 export const listPieces = (db: Db, job: string): Piece[] =>
-  db.prepare<[string], Piece>(`SELECT ${COLUMNS} FROM piece WHERE job_id = ? ORDER BY position`).all(job);
+  db
+    .prepare<[string], Omit<Piece, 'condition'> & { condition: string }>(
+      `SELECT ${COLUMNS} FROM piece WHERE job_id = ? ORDER BY position`,
+    )
+    .all(job)
+    .map((row) => ({ ...row, condition: conditionSchema.parse(JSON.parse(row.condition)) }));
+
+export function writeConditions(db: Db, pieces: readonly Pick<Piece, 'id' | 'condition'>[]): void {
+  const put = db.prepare('UPDATE piece SET condition = ? WHERE id = ?');
+  for (const { id, condition } of pieces) put.run(JSON.stringify(condition), id);
+}
+
+export function writePieceZones(db: Db, zone: string, pieces: readonly string[]): void {
+  const put = db.prepare('UPDATE piece SET zone_id = ? WHERE id = ?');
+  for (const id of pieces) put.run(zone, id);
+}
+
+/** Gives pieces their codes; any may be swapped with any. */
+export function writeCodes(db: Db, job: string, pieces: readonly Pick<Piece, 'id' | 'code'>[]): void {
+  db.prepare('UPDATE piece SET code = NULL WHERE job_id = ?').run(job);
+  const put = db.prepare('UPDATE piece SET code = ? WHERE id = ?');
+  for (const { id, code } of pieces) put.run(code, id);
+}
 
 /** The job a piece belongs to. */
 export const jobOfPiece = (db: Db, piece: string): string | undefined =>
@@ -27,13 +51,13 @@ export function writePieces(db: Db, job: string, pieces: readonly Piece[]): void
   for (const { id } of listPieces(db, job))
     if (!keep.has(id)) db.prepare('DELETE FROM piece WHERE id = ?').run(id);
   const put = db.prepare(
-    `INSERT INTO piece (id, job_id, zone_id, lot_id, position, code, wall, cabinet, band, row_no, column_no, form, hinge, x_mm, y_mm, w_mm, h_mm)
-     VALUES (@id, @job, @zoneId, @lotId, @position, @code, @wall, @cabinet, @band, @row, @column, @form, @hinge, @x, @y, @w, @h)
+    `INSERT INTO piece (id, job_id, zone_id, lot_id, position, code, wall, cabinet, band, row_no, column_no, form, hinge, x_mm, y_mm, w_mm, h_mm, condition)
+     VALUES (@id, @job, @zoneId, @lotId, @position, @code, @wall, @cabinet, @band, @row, @column, @form, @hinge, @x, @y, @w, @h, @condition)
      ON CONFLICT (id) DO UPDATE SET zone_id = excluded.zone_id, position = excluded.position, code = excluded.code, wall = excluded.wall,
        cabinet = excluded.cabinet, band = excluded.band, row_no = excluded.row_no, column_no = excluded.column_no, form = excluded.form,
-       hinge = excluded.hinge, x_mm = excluded.x_mm, y_mm = excluded.y_mm, w_mm = excluded.w_mm, h_mm = excluded.h_mm`,
+       hinge = excluded.hinge, x_mm = excluded.x_mm, y_mm = excluded.y_mm, w_mm = excluded.w_mm, h_mm = excluded.h_mm, condition = excluded.condition`,
   );
-  for (const piece of pieces) put.run({ ...piece, job });
+  for (const piece of pieces) put.run({ ...piece, condition: JSON.stringify(piece.condition), job });
 }
 
 /** The lots of a job with their pieces in wall order. */

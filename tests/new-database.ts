@@ -1,0 +1,26 @@
+/** A database in memory with a crew of one and a job without a survey. */
+import { openDatabase, type Db } from '$server/db/open';
+import { createJob, type NewJob } from '$server/services/create-job';
+import { firstStart } from '$server/services/first-start';
+import { listWorkers } from '$server/store/workers';
+
+export function newDatabase(job: Partial<NewJob> = {}, now = 0): { db: Db; job: string; worker: string } {
+  const db = openDatabase(':memory:');
+  firstStart(db);
+  const id = createJob(
+    db,
+    {
+      name: 'Test',
+      place: '',
+      houseYear: 1990,
+      zone: 'Etc/UTC',
+      unit: 'in',
+      colour: 'Oatcloth',
+      hex: '#DCCFA9',
+      sheen: 'satin',
+      ...job,
+    },
+    now,
+  );
+  return { db, job: id, worker: listWorkers(db)[0]?.id ?? '' };
+}
