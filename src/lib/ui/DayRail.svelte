@@ -9,10 +9,9 @@
     now: number;
     dayStart: number;
     zone: string;
-    hex: string;
     href: string;
   }
-  let { bars, open, now, dayStart, zone, hex, href }: Props = $props();
+  let { bars, open, now, dayStart, zone, href }: Props = $props();
 
   const HOUR = 3_600_000;
   let width = $state(1240);
@@ -53,7 +52,7 @@
     }
     return row;
   });
-  const fill = (bar: Bar) => (bar.kind === 'coat' ? (bar.primer ? 'var(--primer)' : hex) : 'var(--card)');
+  const fill = (bar: Bar) => (bar.kind === 'coat' ? (bar.primer ? 'var(--primer)' : bar.hex) : 'var(--card)');
   const closed = $derived.by(() => {
     const spans: [number, number][] = [];
     let at = window.from;

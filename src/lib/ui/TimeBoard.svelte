@@ -112,7 +112,7 @@
     return { path: `${path} L${width - 8},${y(level)} L${width - 8},${y(0)} Z`, full: y(rackSlots) };
   });
   const height = $derived(rackTop + RACK + 34);
-  const fill = (bar: Bar) => (bar.kind === 'coat' ? (bar.primer ? 'var(--primer)' : hex) : 'var(--card)');
+  const fill = (bar: Bar) => (bar.kind === 'coat' ? (bar.primer ? 'var(--primer)' : bar.hex) : 'var(--card)');
   /** A label stands in its bar when it fits there, otherwise it shortens to the face, otherwise it goes. */
   const text = (bar: Bar, w: number) => {
     const face = bar.face === 'back' ? 'B ' : bar.face === 'front' ? 'F ' : '';

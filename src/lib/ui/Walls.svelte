@@ -1,23 +1,26 @@
 <script lang="ts">
-  import type { ElevationView } from '$server/services/elevations';
+  import type { ElevationView, ZoneView } from '$server/services/elevations';
+  import type { Overlay } from './elevation-view';
   import WallDrawing from './WallDrawing.svelte';
 
   interface Props {
     walls: ElevationView[];
-    hex: string;
     /** link of a piece */
-    href: (id: string) => string;
-    /** the piece that stands out */
-    chosen?: string | null;
+    href?: ((id: string) => string) | null;
+    pick?: ((id: string, sweep: boolean) => void) | null;
+    /** pieces that stand out */
+    chosen?: ReadonlySet<string>;
+    overlay?: Overlay;
+    zones?: readonly ZoneView[];
+    scale?: number;
   }
-  let { walls, hex, href, chosen = null }: Props = $props();
   /** Two walls of a galley stand side by side on a laptop; codes stay legible. */
-  const SCALE = 0.14;
+  let { walls, scale = 0.14, ...rest }: Props = $props();
 </script>
 
 <div class="walls">
   {#each walls as wall (wall.name)}
-    <WallDrawing {wall} {hex} scale={SCALE} {href} chosen={new Set(chosen === null ? [] : [chosen])} />
+    <WallDrawing {wall} {scale} {...rest} />
   {/each}
 </div>
 

@@ -10,6 +10,10 @@ export const STATE_WORDS: Record<Mark['state'], string> = {
   home: 'home',
 };
 
+export const OVERLAYS = ['state', 'zone', 'grease', 'condition'] as const;
+/** What the pieces of an elevation show. */
+export type Overlay = (typeof OVERLAYS)[number];
+
 export const BARE: Mark = {
   front: { primed: false, coats: 0, of: 0 },
   back: { primed: false, coats: 0, of: 0 },

@@ -17,6 +17,7 @@
   <div class="row">
     <h1>Jobs</h1>
     <Button href="/jobs/new" data-key="n">New job</Button>
+    <Button href="/jobs/bring-in" kind="ghost">Bring a job in</Button>
   </div>
   {#if data.jobs.length}
     <div class="scroll">

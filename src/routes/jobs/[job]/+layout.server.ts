@@ -32,6 +32,9 @@ export const load: LayoutServerLoad = ({ locals, params }) => {
     stations: stations(file, plan),
     rail: today(file, plan, names, now),
     air: reading ? { ...reading, ...judgeAir(reading, { minC: 10, maxC: 32 }) } : null,
+    planned: file.choice !== null,
+    colours: file.zones.length,
+    about: file.zones.map((z) => z.colour).join(' and '),
     pieceCount: file.pieces.length,
     houseYear: file.job.houseYear,
   };

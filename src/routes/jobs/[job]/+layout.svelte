@@ -10,18 +10,14 @@
 
 <JobSpine
   name={data.title}
-  about="{data.colour.name}, {data.colour.sheen} · {pieces(data.pieceCount)}"
+  about="{data.about}{data.colours === 1 ? `, ${data.colour.sheen}` : ''} · {pieces(data.pieceCount)}"
   stations={data.stations}
   {current}
 />
 <div class="body">{@render children()}</div>
-<DayRail
-  {...data.rail}
-  now={data.now}
-  zone={data.zone}
-  hex={data.colour.hex}
-  href="/jobs/{data.jobId}/coat"
-/>
+{#if data.rail.bars.length || data.planned}
+  <DayRail {...data.rail} now={data.now} zone={data.zone} href="/jobs/{data.jobId}/coat" />
+{/if}
 
 <style>
   .body {

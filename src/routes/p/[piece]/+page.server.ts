@@ -3,6 +3,11 @@ import { pieceMark } from '$core/bench/mark';
 import { nextStep, windowOf } from '$core/bench/guard';
 import { inOrder, pieceState } from '$core/bench/fold';
 import { careDates } from '$core/bench/care';
+import { answer } from '$server/answer';
+import { hingesOf, troubles, type Condition } from '$core/kitchen/condition';
+import { hidingPlace, tapePlace } from '$core/labels/hiding';
+import { attachPhoto } from '$server/services/attach-photo';
+import { deletePhoto, listPhotos } from '$server/store/photos';
 import { jobOfPiece } from '$server/store/pieces';
 import { listWorkers } from '$server/store/workers';
 import { recordFromForm } from '$server/fact-action';
@@ -17,6 +22,18 @@ const jobOf = (locals: App.Locals, piece: string): string => {
     });
   return job;
 };
+
+/** What was noted about a piece, in words. */
+const saidOf = (c: Condition): string[] => [
+  ...(c.wood === 'unknown' ? [] : [c.wood]),
+  ...(c.oldFinish === 'unknown' ? [] : [c.oldFinish]),
+  ...(c.grease ? [`grease ${c.grease} of 3`] : []),
+  ...troubles(c),
+  ...(c.handles === 'keep' ? [] : [`handles: ${c.handles}`]),
+  ...(c.faces === 'front' ? ['front only'] : []),
+  ...(c.inside ? ['inside of the cabinet too'] : []),
+  ...(c.note ? [c.note] : []),
+];
 
 export const load: PageServerLoad = ({ locals, params }) => {
   const { file } = locals.open(jobOf(locals, params.piece));
@@ -64,13 +81,15 @@ export const load: PageServerLoad = ({ locals, params }) => {
           : [],
     ),
   );
+  const zone = file.zones.find((z) => z.id === piece.zoneId);
+  const hinges = hingesOf(piece, piece.condition);
   return {
     title: `Piece ${piece.code}`,
     jobId: file.job.id,
     jobName: file.job.name,
     zone: file.job.zone,
     unit: file.job.unit,
-    colour: { hex: file.zones[0]?.hex ?? '#DCCFA9', name: file.zones[0]?.colour ?? '' },
+    colour: { hex: zone?.hex ?? '#DCCFA9', name: zone?.colour ?? '', letter: zone?.letter ?? '' },
     piece: {
       id: piece.id,
       code: piece.code,
@@ -83,6 +102,14 @@ export const load: PageServerLoad = ({ locals, params }) => {
     },
     mark: pieceMark(file.state, file.route, piece.id, now),
     place: own.place,
+    missing: own.missing,
+    hinges: piece.hinge ? hinges : null,
+    hides: hidingPlace(piece.form, hinges).words,
+    tape: next?.kind === 'coat' ? tapePlace(file.job.way, next.face) : null,
+    noted: saidOf(piece.condition),
+    photos: listPhotos(locals.db, file.job.id).flatMap((p) =>
+      p.piece === piece.id ? [{ ...p, code: null }] : [],
+    ),
     labelled: own.labelled,
     next: next ? { act: next.act, from: from > now ? from : null, hang: next.kind === 'hang' } : null,
     working: working ? (file.route.find((s) => s.key === working.step)?.act ?? '') : null,
@@ -97,4 +124,21 @@ export const load: PageServerLoad = ({ locals, params }) => {
 
 export const actions: Actions = {
   fact: (event) => recordFromForm(event, jobOf(event.locals, event.params.piece)),
+  photo: async ({ request, locals, params }) => {
+    const form = await request.formData();
+    const photo = form.get('photo');
+    return answer(async () => ({
+      photo: await attachPhoto(locals.db, jobOf(locals, params.piece), {
+        piece: params.piece,
+        bytes: photo instanceof File ? new Uint8Array(await photo.arrayBuffer()) : new Uint8Array(),
+        note: String(form.get('note') ?? ''),
+        worker: locals.worker,
+        now: locals.now(),
+      }),
+    }));
+  },
+  unphoto: async ({ request, locals, params }) => {
+    const id = String((await request.formData()).get('photo') ?? '');
+    return { removed: deletePhoto(locals.db, jobOf(locals, params.piece), id) };
+  },
 };

@@ -6,6 +6,7 @@
   import { formatFilm } from '$core/units/measures';
   import DoorMark from '$ui/DoorMark.svelte';
   import FactForm from '$ui/FactForm.svelte';
+  import Photos from '$ui/Photos.svelte';
   import StoppedNote from '$ui/StoppedNote.svelte';
   import { STATE_WORDS } from '$ui/elevation-view';
 
@@ -55,13 +56,22 @@
       </p>
       <p>
         {formatLength(data.piece.w, data.unit)} × {formatLength(data.piece.h, data.unit)}
-        {data.unit} · {data.colour.name}
+        {data.unit} · {data.colour.letter}
+        {data.colour.name}
       </p>
+      <p class="soft">
+        Code {data.hides}{data.hinges
+          ? ` · ${data.hinges.count} hinges${data.hinges.bagged ? ', bagged' : ', stay on the box'}`
+          : ''}
+      </p>
+      {#if data.noted.length}<p>{data.noted.join(' · ')}</p>{/if}
+      {#if data.tape}<p>Tape label {data.tape}</p>{/if}
+      {#if data.missing !== null}<p class="bad">Missing{data.missing ? `: ${data.missing}` : ''}</p>{/if}
       <p>Where: <b>{data.place}</b> · {STATE_WORDS[data.mark.state]}</p>
       <p class="next">Next: <b>{act}</b></p>
     </div>
   </div>
-  <StoppedNote stopped={form?.stopped} />
+  <StoppedNote stopped={form && 'stopped' in form ? form.stopped : undefined} />
   <section class="card">
     <h2>What it has had</h2>
     <p class="soft">
@@ -104,6 +114,14 @@
           <span class="mono">{time(back.at)}</span> <span>Taken back by {back.who}: {back.reason}</span>
         </li>{/each}
     </ul>
+  </section>
+  <section class="card">
+    <h2>Photos</h2>
+    <Photos
+      photos={data.photos}
+      refused={form && 'refused' in form ? form.refused : undefined}
+      zone={data.zone}
+    />
   </section>
   {#if data.care.length}
     <section class="card">

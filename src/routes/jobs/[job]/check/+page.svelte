@@ -49,9 +49,8 @@
     </section>
     <Walls
       walls={data.walls}
-      hex={data.colour.hex}
       href={(id) => `?piece=${id}`}
-      chosen={data.chosen?.id ?? null}
+      chosen={new Set(data.chosen ? [data.chosen.id] : [])}
     />
     {#if data.checks.length}
       <section class="card">

@@ -24,7 +24,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const people = new Map(listWorkers(locals.db).map((w) => [w.id, w.name]));
   const pieces = new Map(file.pieces.map((p) => [p.id, p]));
   const walls = elevations(file, now);
-  const marks = new Map(walls.flatMap((w) => w.fronts.map((f) => [f.id, f.mark])));
+  const drawn = new Map(walls.flatMap((w) => w.fronts.map((f) => [f.id, f])));
   const list = acts(file.state, file.route, file.lots, now, due).map((a) => {
     const own = a.pieces.flatMap((id) => pieces.get(id) ?? []);
     const need = a.step.product ? productNeeds([a.step], own, file.choice?.tool ?? 'spray')[0] : undefined;
@@ -47,7 +47,8 @@ export const load: PageServerLoad = ({ locals, params }) => {
         form,
         hinge,
         unsafe: isTurnUnsafe(code),
-        mark: marks.get(id),
+        mark: drawn.get(id)?.mark,
+        hex: drawn.get(id)?.hex ?? '',
       })),
       from: a.status === 'waiting' ? a.from : null,
       closes: a.closes,

@@ -38,7 +38,7 @@
             {h}
             code={piece.code}
             mark={piece.mark ?? BARE}
-            hex={data.colour.hex}
+            hex={piece.hex}
             text={15}
           />
         </svg>
@@ -223,7 +223,7 @@
   </div>
   <div class="stack walls">
     <MarkLegend hex={data.colour.hex} />
-    <Walls walls={data.walls} hex={data.colour.hex} href={(id) => `/p/${id}`} />
+    <Walls walls={data.walls} href={(id) => `/p/${id}`} />
   </div>
 </div>
 

@@ -17,12 +17,7 @@
 
 <div class="pair">
   <div class="stack">
-    <Walls
-      walls={data.walls}
-      hex={data.colour.hex}
-      href={(piece) => `?opening=${piece}`}
-      chosen={next?.id ?? null}
-    />
+    <Walls walls={data.walls} href={(piece) => `?opening=${piece}`} chosen={new Set(next ? [next.id] : [])} />
   </div>
   <div class="stack side">
     <p role="status"><b>{home} of {data.openings.length}</b> home</p>

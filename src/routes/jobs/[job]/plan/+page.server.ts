@@ -1,7 +1,8 @@
 import { fail } from '@sveltejs/kit';
 import { SYSTEMS } from '$core/coating/systems';
-import { labourMinutes, productNeeds } from '$core/takeoff/needs';
+import { labourMinutes, needsByZone } from '$core/takeoff/needs';
 import { mixFor } from '$core/takeoff/mix';
+import { openFindings } from '$core/quality/site-tests';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/choice';
 import { isoDay, startOfDay } from '$core/units/clock-time';
 import { bars, handBack, openSpans, sayReason } from '$server/services/job-shell';
@@ -20,7 +21,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
     ? startOfDay(Math.min(...drawn.map((b) => b.start)), file.job.zone)
     : startOfDay(now, file.job.zone);
   const to = Math.max(now, ...drawn.map((b) => b.end)) + 3_600_000;
-  const needs = file.choice ? productNeeds(file.route, file.pieces, file.choice.tool) : [];
+  const needs = file.choice ? needsByZone(file.route, file.pieces, file.choice.tool) : [];
   const { choice } = file;
   return {
     systems: SYSTEMS,
@@ -34,6 +35,13 @@ export const load: PageServerLoad = ({ locals, params }) => {
       crewWeek: choice?.crewWeek ?? USUAL_CREW_WEEK,
       houseWeek: choice?.houseWeek ?? USUAL_HOUSE_WEEK,
     },
+    findings: openFindings(file.state.tests).map((f) => ({
+      key: f.test.id,
+      weight: f.weight,
+      says: f.says,
+      todo: f.todo,
+      where: f.test.place,
+    })),
     begun: file.state.works.size > 0,
     lots: file.lots.map((l) => ({ name: l.name, codes: l.pieces.map((p) => file.codes.get(p) ?? '') })),
     board: {
@@ -51,6 +59,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
         : null,
     needs: needs.map((n) => ({
       name: n.product.name,
+      colour: file.zones.find((z) => z.id === n.zone)?.colour ?? '',
       areaM2: n.areaM2,
       volumeMl: n.volumeMl,
       wetUm: n.wetUm,

@@ -64,6 +64,13 @@
           }}
         >
           {#if form?.refused}<p class="bad" role="alert">{form.refused}</p>{/if}
+          {#if data.findings.length}
+            <ul class="findings" aria-label="What the tests ask for">
+              {#each data.findings as f (f.key)}
+                <li class={f.weight === 'stop' ? 'bad' : 'warn'}>{f.says} ({f.where}). {f.todo}.</li>
+              {/each}
+            </ul>
+          {/if}
           <SystemChoice systems={data.systems} chosen={data.chosen} />
           <div class="fields">
             <label>First day<input type="date" name="startDay" value={data.form.startDay} required /></label>
@@ -161,9 +168,9 @@
           <table class="plain">
             <thead><tr><th>Product</th><th>Area</th><th>Volume</th><th>Wet film</th></tr></thead>
             <tbody>
-              {#each data.needs as need (need.name)}
+              {#each data.needs as need (need.name + need.colour)}
                 <tr>
-                  <td>{need.name}</td>
+                  <td>{need.name}{need.colour && data.colours > 1 ? `, ${need.colour}` : ''}</td>
                   <td>{formatArea(need.areaM2, data.measures)}</td>
                   <td><b>{formatVolume(need.volumeMl, data.measures)}</b></td>
                   <td>{formatFilm(need.wetUm, data.measures)}</td>

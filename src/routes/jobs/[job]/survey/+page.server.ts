@@ -1,5 +1,6 @@
 import { fail } from '@sveltejs/kit';
-import { elevations } from '$server/services/elevations';
+import { keptCodes } from '$server/services/codes';
+import { elevations, zoneViews } from '$server/services/elevations';
 import { Refused } from '$server/services/refused';
 import { saveSurvey } from '$server/services/save-survey';
 import type { Actions, PageServerLoad } from './$types';
@@ -11,19 +12,10 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     surveyed: file.job.surveyed,
     missing: url.searchParams.get('missing'),
     walls: elevations(file, locals.now()),
-    pieces: file.pieces.map(({ id, code, wall, form, hinge, w, h, cabinet, row, column }) => ({
-      id,
-      code,
-      wall,
-      form,
-      hinge,
-      w,
-      h,
-      cabinet,
-      row,
-      column,
-    })),
-    kept: file.pieces.filter((p) => file.state.pieces.get(p.id)?.labelled).map((p) => p.id),
+    zones: zoneViews(file),
+    rules: { scheme: file.job.scheme, leaveOutUnsafe: file.job.leaveOutUnsafe },
+    known: file.pieces.map(({ id, code, zoneId }) => ({ id, code, zoneId })),
+    kept: [...keptCodes(locals.db, file)],
   };
 };
 

@@ -1,61 +1,57 @@
 <script lang="ts">
-  import { pieces } from '$ui/words';
   import { Button } from 'carbon-components-svelte';
+  import { beforeNavigate } from '$app/navigation';
   import { enhance } from '$app/forms';
-  import { LEAD, mayHoldLead } from '$core/coating/cautions';
-  import { elevation } from '$core/kitchen/geometry';
+  import { fixedWork } from '$core/kitchen/fixed-work';
   import { readNotation } from '$core/kitchen/notation';
-  import { matchPieces, surveyPieces } from '$core/kitchen/pieces';
-  import { assignNumbers } from '$core/labels/number-scheme';
-  import { isTurnUnsafe } from '$core/labels/turn-safe';
-  import { formatLength } from '$core/units/length';
-  import type { ElevationView } from '$server/services/elevations';
-  import { BARE } from '$ui/elevation-view';
+  import { formatArea } from '$core/units/measures';
   import LineEditor from '$ui/LineEditor.svelte';
   import NotationHelp from '$ui/NotationHelp.svelte';
-  import WallDrawing from '$ui/WallDrawing.svelte';
+  import { drawSurvey, type DrawnPlace, type SurveyDrawing } from '$ui/survey-drawing';
+  import { textHistory } from '$ui/text-history.svelte';
+  import WallEditor from '$ui/WallEditor.svelte';
+  import { pieces } from '$ui/words';
 
   let { data, form } = $props();
   // svelte-ignore state_referenced_locally
-  let text = $state(form?.text ?? data.notation);
+  const history = textHistory(form?.text ?? data.notation);
   let sending = $state(false);
+  let selected = $state<DrawnPlace | null>(null);
+  /** What is drawn while something is dragged. */
+  let tried = $state<string | null>(null);
 
-  const reading = $derived(readNotation(text, data.unit));
-  const before = $derived(readNotation(data.surveyed, data.unit).kitchen);
-  /** The drawing follows the typing; pieces that are known keep their code and mark. */
-  const walls = $derived.by((): ElevationView[] => {
-    const surveyed = surveyPieces(reading.kitchen);
-    const was = matchPieces(before, reading.kitchen).map((i) => (i === null ? undefined : data.pieces[i]));
-    const codes = assignNumbers(
-      was.map((p) => ({ code: p?.code ?? null, kept: p !== undefined && data.kept.includes(p.id) })),
-    );
-    const marks = new Map(data.walls.flatMap((w) => w.fronts.map((f) => [f.id, f])));
-    return reading.kitchen.walls.map((wall) => {
-      const drawn = elevation(wall);
-      return {
-        name: wall.name,
-        width: drawn.width,
-        height: drawn.height,
-        boxes: drawn.cabinets,
-        fronts: surveyed.flatMap((p, i) =>
-          p.wall === wall.name
-            ? [
-                {
-                  ...p,
-                  id: was[i]?.id ?? `new ${i}`,
-                  code: codes[i] ?? '',
-                  mark: marks.get(was[i]?.id ?? '')?.mark ?? BARE,
-                  where: '',
-                },
-              ]
-            : [],
-        ),
-      };
-    });
+  const shown = $derived(tried ?? history.text);
+  const reading = $derived(readNotation(shown, data.unit));
+  const known = $derived({
+    kitchen: readNotation(data.surveyed, data.unit).kitchen,
+    pieces: data.known,
+    fronts: new Map(data.walls.flatMap((w) => w.fronts.map((f) => [f.id, f]))),
   });
-  const count = $derived(walls.reduce((n, w) => n + w.fronts.length, 0));
-  const saved = $derived(text === data.notation);
-  const mm = (value: number) => formatLength(value, data.unit);
+  const kept = $derived(new Set(data.kept));
+  /** What was drawn last, so that only walls that changed are drawn again. */
+  const drawn: { last: SurveyDrawing | null } = { last: null };
+  const drawing = $derived.by(() => {
+    drawn.last = drawSurvey(reading.kitchen, known, kept, data.zones, data.rules, drawn.last);
+    return drawn.last;
+  });
+  const count = $derived(drawing.walls.reduce((n, w) => n + w.fronts.length, 0));
+  const saved = $derived(history.text === data.notation);
+  const fixed = $derived(fixedWork(reading.kitchen));
+  const fixedArea = $derived(fixed.reduce((sum, f) => sum + f.areaM2, 0));
+
+  /** The line of what is selected, and what is selected on a line. */
+  const line = $derived(selected ? (reading.walls[selected.wall]?.cabinets[selected.cabinet] ?? null) : null);
+  function atCaret(number: number) {
+    const wall = reading.walls.findIndex((w) => w.cabinets.includes(number));
+    const cabinet = reading.walls[wall]?.cabinets.indexOf(number) ?? -1;
+    if (cabinet < 0) selected = null;
+    else if (selected?.wall !== wall || selected.cabinet !== cabinet)
+      selected = { wall, cabinet, front: null };
+  }
+  beforeNavigate(({ cancel }) => {
+    if (!saved && !sending && !confirm('The survey has changes that are not saved. Leave them behind?'))
+      cancel();
+  });
 </script>
 
 <div class="survey">
@@ -71,7 +67,17 @@
       };
     }}
   >
-    <LineEditor bind:value={text} name="notation" label="One line a cabinet" errors={reading.errors} />
+    <LineEditor
+      value={history.text}
+      ontype={(text) => history.type(text, performance.now())}
+      oncaret={atCaret}
+      onundo={() => history.undo()}
+      onredo={() => history.redo()}
+      name="notation"
+      label="One line a cabinet"
+      errors={reading.errors}
+      marked={line}
+    />
     <div class="row">
       <Button type="submit" data-key="n" disabled={sending || (saved && data.notation !== '')}
         >Save the survey</Button
@@ -90,71 +96,28 @@
       </p>
     {/if}
     {#if data.missing}<p class="bad" role="alert">There is no piece “{data.missing}” in this job.</p>{/if}
-    {#if mayHoldLead(data.houseYear)}<p class="warn">
-        {data.houseYear === null ? 'Year of the house not known. ' : ''}{LEAD}
-      </p>{/if}
+    {#if fixed.length}
+      <p class="soft">
+        Fixed work: {formatArea(fixedArea, data.measures)}, of it face frames {formatArea(
+          fixed.reduce((sum, f) => sum + (f.kind === 'face-frame' ? f.areaM2 : 0), 0),
+          data.measures,
+        )}.
+      </p>
+    {/if}
     <NotationHelp unit={data.unit} />
   </form>
   <div class="stack drawing">
-    {#each walls as wall (wall.name)}
-      <WallDrawing
-        {wall}
-        hex={data.colour.hex}
-        scale={0.17}
-        length="{mm(wall.width)} {data.unit}"
-        href={null}
-      />
-    {:else}
-      <p class="soft">
-        The walls are drawn here as you type. Begin with a line such as <span class="mono">wall North</span>.
-      </p>
-    {/each}
+    <WallEditor
+      {history}
+      {reading}
+      {drawing}
+      unit={data.unit}
+      {selected}
+      select={(place) => (selected = place)}
+      trial={(text) => (tried = text)}
+    />
   </div>
 </div>
-
-{#if data.pieces.length}
-  <section class="stack pieces">
-    <div class="row">
-      <h2>Pieces</h2>
-      <span class="soft">Underlined numbers read as another number upside down</span>
-      <form class="row labels" action="/jobs/{data.jobId}/labels.pdf" target="_blank">
-        <label
-          >Sheet
-          <select name="sheet"
-            ><option value="letter-10">US Letter, 10</option><option value="a4-14">A4, 14</option></select
-          >
-        </label>
-        <label>Start at label <input name="first" type="number" min="1" max="14" value="1" /></label>
-        <Button type="submit" kind="tertiary">Print the labels</Button>
-      </form>
-    </div>
-    <div class="scroll">
-      <table class="plain">
-        <thead
-          ><tr
-            ><th>Code</th><th>Wall</th><th>Piece</th><th>Hinge</th><th>Width, {data.unit}</th><th
-              >Height, {data.unit}</th
-            ></tr
-          ></thead
-        >
-        <tbody>
-          {#each data.pieces as piece (piece.id)}
-            <tr>
-              <td class="mono code"
-                ><a href="/p/{piece.id}" class:unsafe={isTurnUnsafe(piece.code)}>{piece.code}</a></td
-              >
-              <td>{piece.wall}</td>
-              <td>{piece.form}</td>
-              <td>{piece.hinge ?? ''}</td>
-              <td>{mm(piece.w)}</td>
-              <td>{mm(piece.h)}</td>
-            </tr>
-          {/each}
-        </tbody>
-      </table>
-    </div>
-  </section>
-{/if}
 
 <style>
   .survey {
@@ -162,53 +125,9 @@
     grid-template-columns: minmax(300px, 380px) minmax(0, 1fr);
     gap: 20px;
   }
-  .pieces {
-    margin-top: 20px;
-    max-width: 900px;
-  }
-  .labels {
-    margin-left: auto;
-  }
-  .labels select,
-  .labels input {
-    height: 44px;
-    font: inherit;
-    border: 1px solid var(--line-strong);
-    background: var(--card);
-    padding: 0 8px;
-  }
-  .labels input {
-    width: 64px;
-  }
-  .code a {
-    font-size: 17px;
-    font-weight: 600;
-    color: var(--ink);
-    text-decoration: none;
-    display: inline-block;
-    min-width: 44px;
-  }
-  .code a.unsafe {
-    text-decoration: underline;
-    text-decoration-thickness: 2px;
-  }
-  .scroll {
-    overflow-x: auto;
-  }
-  .bad {
-    color: var(--bad);
-    font-weight: 500;
-  }
-  .warn {
-    color: var(--warn);
-    font-weight: 500;
-  }
   @media (max-width: 800px) {
     .survey {
       grid-template-columns: minmax(0, 1fr);
-    }
-    .labels {
-      margin-left: 0;
     }
   }
 </style>

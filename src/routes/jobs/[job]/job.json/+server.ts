@@ -1,0 +1,14 @@
+import { orError } from '$server/answer';
+import { exportJob } from '$server/services/job-exchange';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = ({ locals, params }) =>
+  orError(
+    () =>
+      new Response(JSON.stringify(exportJob(locals.db, params.job), null, 1), {
+        headers: {
+          'content-type': 'application/json',
+          'content-disposition': 'attachment; filename="job.json"',
+        },
+      }),
+  );

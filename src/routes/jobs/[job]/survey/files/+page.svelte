@@ -1,0 +1,171 @@
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+  import { enhance } from '$app/forms';
+  import { pieces } from '$ui/words';
+
+  let { data, form } = $props();
+  let sending = $state(false);
+  const preview = $derived(form && 'preview' in form ? form.preview : undefined);
+  const text = $derived(form && 'text' in form ? form.text : '');
+  const asNew = $derived(form && 'asNew' in form ? form.asNew : false);
+  const done = $derived(form && 'done' in form ? form.done : undefined);
+  const refused = $derived(form && 'refused' in form ? form.refused : undefined);
+  const newPieces = $derived(preview?.added.reduce((n, c) => n + c.forms.length, 0) ?? 0);
+  const send = () => {
+    sending = true;
+    return async ({ update }: { update: (o: { reset: boolean }) => Promise<void> }) => {
+      await update({ reset: false });
+      sending = false;
+    };
+  };
+</script>
+
+<div class="pair">
+  <div class="stack">
+    <section class="card">
+      <h2>Bring pieces in from a table</h2>
+      <p>
+        CSV with a heading. A row with the code of a piece here changes what is noted about it; any other adds
+        a piece and needs wall, form, width and height. You see what will happen first.
+      </p>
+      {#if refused}<p class="bad" role="alert">{refused}</p>{/if}
+      {#if done}<p class="good" role="status">
+          Brought in: {pieces(done.added)} new, {pieces(done.changed)} changed.
+        </p>{/if}
+      <form class="stack" method="post" action="?/preview" enctype="multipart/form-data" use:enhance={send}>
+        <label class="labelled"
+          >File<input type="file" name="csv" accept=".csv,.tsv,text/csv,text/plain" /></label
+        >
+        <label class="labelled"
+          >or paste it here<textarea name="text" rows="4" spellcheck="false" value={text}></textarea></label
+        >
+        <label class="check"
+          ><input type="checkbox" name="asNew" value="yes" checked={asNew} /> every row is a new piece</label
+        >
+        <div><Button type="submit" kind="tertiary" disabled={sending}>Look at it first</Button></div>
+      </form>
+    </section>
+    {#if preview}
+      <section class="card">
+        <h2>{preview.rows} rows</h2>
+        <form class="stack" method="post" action="?/import" use:enhance={send}>
+          <input type="hidden" name="text" value={text} />
+          {#if asNew}<input type="hidden" name="asNew" value="yes" />{/if}
+          <!-- It scrolls where it is wide, so the keyboard must reach it. -->
+          <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+          <div class="scroll" tabindex="0" role="group" aria-label="The table">
+            <table class="plain">
+              <thead>
+                <tr
+                  >{#each preview.heading as cell, i (i)}<th>{cell}</th>{/each}</tr
+                >
+                <tr>
+                  {#each preview.mapping as field, i (i)}
+                    <th>
+                      <select class="field" name="field" aria-label="Column {i + 1} is" value={field ?? ''}>
+                        <option value="">leave out</option>
+                        {#each data.fields as f (f)}<option>{f}</option>{/each}
+                      </select>
+                    </th>
+                  {/each}
+                </tr>
+              </thead>
+              <tbody>
+                {#each preview.sample as row, r (r)}
+                  <tr
+                    >{#each preview.heading.keys() as i (i)}<td>{row[i] ?? ''}</td>{/each}</tr
+                  >
+                {/each}
+              </tbody>
+            </table>
+          </div>
+          {#if preview.faultCount}
+            <p class="bad" role="alert">
+              {preview.faultCount}
+              {preview.faultCount === 1 ? 'fault' : 'faults'}. Nothing is brought in until all are mended.
+            </p>
+            <ul class="faults">
+              {#each preview.faults as f, i (i)}
+                <li><b>Row {f.row}{f.field ? `, ${f.field}` : ''}:</b> {f.message}. {f.hint}.</li>
+              {/each}
+            </ul>
+          {:else}
+            <p role="status">
+              <b>{pieces(newPieces)}</b> new in {preview.added.length}
+              {preview.added.length === 1 ? 'cabinet' : 'cabinets'}, <b>{pieces(preview.changes.length)}</b>
+              changed{preview.changes.length
+                ? `: ${preview.changes.slice(0, 12).join(' ')}${preview.changes.length > 12 ? ' …' : ''}`
+                : ''}.
+            </p>
+          {/if}
+          <div class="row">
+            <Button type="submit" kind="tertiary" formaction="?/preview" disabled={sending}>Look again</Button
+            >
+            <Button type="submit" disabled={sending || preview.faultCount > 0}>Bring it in</Button>
+          </div>
+        </form>
+      </section>
+    {/if}
+  </div>
+  <div class="stack">
+    <section class="card">
+      <h2>Take out</h2>
+      <p>
+        <a href="/jobs/{data.jobId}/pieces.csv" download>Pieces as CSV</a><br /><span class="soft"
+          >for a spreadsheet; can come back in</span
+        >
+      </p>
+      <p>
+        <a href="/jobs/{data.jobId}/job.json" download>The whole job as JSON</a><br /><span class="soft"
+          >survey, pieces, facts, labels, photos; <a href="/schemas/anthem-job-1.json">its schema</a>. Bring
+          one in under
+          <a href="/jobs">Jobs</a>.</span
+        >
+      </p>
+      <h2>Walls as SVG</h2>
+      <ul class="walls">
+        {#each data.walls as wall (wall)}
+          <li>
+            <a href="/jobs/{data.jobId}/elevation.svg?wall={encodeURIComponent(wall)}" download="{wall}.svg"
+              >{wall}</a
+            >
+          </li>
+        {/each}
+      </ul>
+    </section>
+  </div>
+</div>
+
+<style>
+  textarea {
+    font: 500 13px/1.4 var(--mono);
+    border: 1px solid var(--line-strong);
+    background: var(--card);
+    padding: 8px;
+    color: var(--ink);
+  }
+  .scroll {
+    overflow-x: auto;
+  }
+  .faults {
+    margin: 0;
+    padding-left: 18px;
+    max-height: 300px;
+    overflow-y: auto;
+  }
+  .good {
+    color: var(--ready);
+    font-weight: 500;
+  }
+  .walls {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+  }
+  .walls a,
+  p > a:first-child {
+    display: inline-flex;
+    align-items: center;
+    min-height: 44px;
+  }
+</style>

@@ -1,0 +1,78 @@
+import { readSaid } from '$server/services/condition-form';
+import { noteCondition } from '$server/services/note-condition';
+import { reformPieces } from '$server/services/reform-pieces';
+import { addZone, changeZone, paintZone, removeZone, SHEENS } from '$server/services/zones';
+import { elevations, zoneViews } from '$server/services/elevations';
+import { answer } from '$server/answer';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, params }) => {
+  const { file } = locals.open(params.job);
+  return {
+    walls: elevations(file, locals.now(), true),
+    zones: zoneViews(file),
+    sheens: SHEENS,
+    pieces: file.pieces.map(({ id, code, wall, form, hinge, band, w, h, zoneId, condition }) => ({
+      id,
+      code,
+      wall,
+      form,
+      hinge,
+      band,
+      w,
+      h,
+      zoneId,
+      condition,
+    })),
+  };
+};
+
+const chosen = (form: FormData): string[] => form.getAll('piece').map(String);
+const zone = (form: FormData) => ({
+  name: form.get('name'),
+  colour: form.get('colour'),
+  hex: form.get('hex'),
+  sheen: form.get('sheen'),
+});
+
+export const actions: Actions = {
+  note: async ({ request, locals, params }) => {
+    const form = await request.formData();
+    return answer(() => ({ noted: noteCondition(locals.db, params.job, chosen(form), readSaid(form)) }));
+  },
+  form: async ({ request, locals, params }) => {
+    const form = await request.formData();
+    return answer(() => {
+      const said = { form: form.get('form') || undefined, hinge: form.get('hinge') || undefined };
+      const reformed = reformPieces(locals.db, params.job, chosen(form), said);
+      locals.forget();
+      return { reformed };
+    });
+  },
+  paint: async ({ request, locals, params }) => {
+    const form = await request.formData();
+    return answer(() => {
+      paintZone(locals.db, params.job, String(form.get('zone') ?? ''), chosen(form));
+      locals.forget();
+      return { painted: true };
+    });
+  },
+  zone: async ({ request, locals, params }) => {
+    const form = await request.formData();
+    const id = String(form.get('id') ?? '');
+    return answer(() => {
+      if (id) changeZone(locals.db, params.job, id, zone(form));
+      else addZone(locals.db, params.job, zone(form));
+      locals.forget();
+      return { zoned: true };
+    });
+  },
+  unzone: async ({ request, locals, params }) => {
+    const form = await request.formData();
+    return answer(() => {
+      removeZone(locals.db, params.job, String(form.get('id') ?? ''));
+      locals.forget();
+      return { zoned: true };
+    });
+  },
+};

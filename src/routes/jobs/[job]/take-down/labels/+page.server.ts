@@ -1,0 +1,96 @@
+import { fail } from '@sveltejs/kit';
+import { LABEL_KINDS } from '$core/labels/label-set';
+import { SHEETS } from '$core/labels/sheet';
+import { answer } from '$server/answer';
+import { keptCodes, setCodeRules } from '$server/services/codes';
+import { dropWaiting, jobLabels, notePrint, reprintLost, wantedLabels } from '$server/services/labels';
+import { readLabelRequest } from '$server/services/label-form';
+import { attend, LABEL_MM, wake, type AtPrinter } from '$server/standins/label-printer';
+import { labelsIn, lastPrinted, printCounts, readPrinter } from '$server/store/prints';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, params, depends }) => {
+  depends('anthem:printer');
+  const { file } = locals.open(params.job);
+  const { db } = locals;
+  const counts = printCounts(db, params.job);
+  const printer = readPrinter(db);
+  const of = (state: 'waiting' | 'lost') =>
+    labelsIn(db, params.job, state).map(({ key, label }) => ({ key, code: label.code }));
+  return {
+    rules: { scheme: file.job.scheme, leaveOutUnsafe: file.job.leaveOutUnsafe, way: file.job.way },
+    codes: file.pieces.map((p) => p.code),
+    kept: keptCodes(db, file).size,
+    walls: [...new Set(file.pieces.map((p) => p.wall))],
+    sheets: SHEETS.map(({ key, name, columns, rows }) => ({ key, name, places: columns * rows })),
+    kinds: LABEL_KINDS.map((kind) => {
+      const all = jobLabels(file, kind);
+      return {
+        kind,
+        all: all.length,
+        printed: all.filter((l) => counts.has(l.key)).length,
+        first: all[0] ?? null,
+      };
+    }),
+    printer: {
+      ...printer,
+      labelsLeft: Math.floor(printer.tapeMm / LABEL_MM),
+      waiting: of('waiting'),
+      lost: of('lost'),
+      tape: lastPrinted(db, params.job, 8).map(({ seq, label, again, state }) => ({
+        seq,
+        label,
+        again,
+        state,
+      })),
+    },
+  };
+};
+
+const AT_PRINTER: readonly AtPrinter[] = ['new-tape', 'clear-jam', 'make-jam', 'short-tape'];
+
+export const actions: Actions = {
+  rules: async ({ request, locals, params }) => {
+    const form = await request.formData();
+    return answer(() => {
+      setCodeRules(locals.db, params.job, {
+        scheme: form.get('scheme'),
+        leaveOutUnsafe: form.get('leaveOutUnsafe') === 'yes',
+        way: form.get('way'),
+      });
+      locals.forget();
+      return { ruled: true };
+    });
+  },
+  print: async ({ request, locals, params }) => {
+    const form = await request.formData();
+    return answer(() => {
+      const { file } = locals.open(params.job);
+      const wanted = wantedLabels(locals.db, file, readLabelRequest(form));
+      notePrint(locals.db, file, locals.worker, locals.now(), 'printer', wanted);
+      locals.forget();
+      wake(locals.db, locals.now);
+      return { queued: wanted.length, again: wanted.filter((l) => l.again > 0).length };
+    });
+  },
+  attend: async ({ request, locals }) => {
+    const sent = (await request.formData()).get('act');
+    const known = AT_PRINTER.find((a) => a === sent);
+    if (!known) return fail(422, { refused: 'The printer knows no such act.', field: 'act' });
+    attend(locals.db, known);
+    wake(locals.db, locals.now);
+    return { attended: known };
+  },
+  reprint: ({ locals, params }) =>
+    answer(() => {
+      const queued = reprintLost(locals.db, params.job, locals.worker, locals.now());
+      wake(locals.db, locals.now);
+      return { queued, again: 0 };
+    }),
+  drop: ({ locals, params }) =>
+    answer(() => {
+      const dropped = dropWaiting(locals.db, params.job, locals.now());
+      locals.forget();
+      return { dropped };
+    }),
+};

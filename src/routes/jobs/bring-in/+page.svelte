@@ -1,0 +1,32 @@
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+
+  let { form } = $props();
+</script>
+
+<form class="page stack" method="post" enctype="multipart/form-data">
+  <h1>Bring a job in</h1>
+  <p>
+    A job that was taken out as JSON, here or on another machine. It comes in whole or not at all. What it
+    holds is described by <a href="/schemas/anthem-job-1.json">the schema</a>.
+  </p>
+  {#if form && 'refused' in form && form.refused}
+    <ul class="bad" role="alert">
+      {#each form.refused.split('\n') as line (line)}<li>{line}</li>{/each}
+    </ul>
+  {/if}
+  <label class="labelled"
+    >File<input type="file" name="file" accept=".json,application/json" required /></label
+  >
+  <div><Button type="submit">Bring it in</Button></div>
+</form>
+
+<style>
+  .page {
+    padding: 18px 20px;
+    max-width: 640px;
+  }
+  input {
+    min-height: 44px;
+  }
+</style>
