@@ -3,8 +3,8 @@ import { launchOptions } from './scripts/chromium.mjs';
 
 export default defineConfig({
   testDir: 'tests/e2e',
-  timeout: 90_000,
-  expect: { timeout: 10_000 },
+  timeout: 240_000,
+  expect: { timeout: 30_000 },
   workers: 2,
   fullyParallel: false,
   reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],

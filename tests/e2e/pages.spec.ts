@@ -18,9 +18,14 @@ const PAGES = [
   '/jobs',
   '/jobs/new',
   '/settings',
+  '/jobs/bring-in',
   'survey',
+  'survey/pieces',
+  'survey/tests',
+  'survey/files',
   'plan',
   'take-down',
+  'take-down/labels',
   'coat',
   'hang',
   'hand-over',
@@ -96,7 +101,11 @@ test('pages that do not exist say what to do', async ({ page }) => {
   await expect(page.getByText('There is no such job')).toBeVisible();
   await page.goto(`${server.url}${job}/find?code=Z99`);
   await expect(page.getByText('There is no piece “Z99” in this job.')).toBeVisible();
-  expect((await page.goto(`${server.url}${job}/labels.pdf?first=90`))?.status()).toBe(422);
+  const sheet = await page.request.post(`${server.url}${job}/take-down/labels/sheet.pdf`, {
+    headers: { origin: server.url },
+    form: { kind: 'piece', first: '90' },
+  });
+  expect(sheet.status()).toBe(422);
 });
 
 test('the planning service plans, explains and refuses', async ({ request }) => {

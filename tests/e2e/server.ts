@@ -15,17 +15,17 @@ export interface TestServer {
   end: () => void;
 }
 
-async function start(folder: string): Promise<TestServer> {
+async function start(folder: string, env: Record<string, string> = {}): Promise<TestServer> {
   const wanted = 5200 + Math.floor(Math.random() * 2000);
   const { server, url } = await serve(
-    { ANTHEM_DEMO: '1', ANTHEM_DATA: join(folder, 'anthem.db') },
+    { ANTHEM_DEMO: '1', ANTHEM_DATA: join(folder, 'anthem.db'), ...env },
     wanted,
     'ignore',
   );
   return {
     url,
     process: server,
-    restart: () => start(folder),
+    restart: () => start(folder, env),
     end: () => {
       server.kill('SIGKILL');
       rmSync(folder, { recursive: true, force: true });
@@ -37,7 +37,42 @@ async function start(folder: string): Promise<TestServer> {
 export const ready = (page: Page): Promise<unknown> =>
   page.locator('html[data-ready]').waitFor({ state: 'attached' });
 
-export const startServer = (): Promise<TestServer> => start(mkdtempSync(join(tmpdir(), 'anthem-')));
+export const startServer = (env: Record<string, string> = {}): Promise<TestServer> =>
+  start(mkdtempSync(join(tmpdir(), 'anthem-')), env);
+
+/** The address of a job by its name. */
+export async function jobCalled(url: string, name: string): Promise<string> {
+  const jobs = await (await fetch(`${url}/jobs`)).text();
+  const path = new RegExp(`(/jobs/[0-9a-f-]{36})[^<]*<b>${name}<`).exec(jobs)?.[1];
+  if (!path) throw new Error(`There is no job ${name}`);
+  return url + path;
+}
+
+/**
+ * Makes a job by its form and types its survey, where there is one.
+ * @returns the address of the job; the page stands at its survey
+ */
+export async function newJob(
+  page: Page,
+  url: string,
+  name: string,
+  notation: string | null,
+  pieces: number,
+): Promise<string> {
+  await page.goto(`${url}/jobs/new`);
+  await ready(page);
+  await page.getByLabel('Name of the job').fill(name);
+  await page.getByLabel('Colour').fill('Oatcloth');
+  await page.getByRole('button', { name: 'Start the survey' }).click();
+  await page.waitForURL('**/survey');
+  await ready(page);
+  if (notation !== null) {
+    await page.getByLabel('One line a cabinet').fill(notation);
+    await page.getByRole('button', { name: 'Save the survey' }).click();
+    await page.getByText(`saved, ${pieces} pieces`).waitFor();
+  }
+  return page.url().replace('/survey', '');
+}
 
 /** Sets the demo’s clock on the settings page, Halifax time, and comes back. */
 export async function setClock(page: Page, url: string, shows: string): Promise<void> {

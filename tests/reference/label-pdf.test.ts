@@ -1,27 +1,41 @@
-/** The label sheet as printed: rasterised by PDFium (package @hyzyla/pdfium), its QR codes read by jsQR. */
+/** Labels as printed: rasterised by PDFium (package @hyzyla/pdfium), their QR codes read by jsQR, their words by PDFium. */
 import { PDFiumLibrary } from '@hyzyla/pdfium';
 import jsQR from 'jsqr';
 import { expect, it } from 'vitest';
+import { USUAL_CONDITION } from '$core/kitchen/condition';
+import { labelsFor, readLabelKey } from '$core/labels/label-set';
 import { SHEETS } from '$core/labels/sheet';
+import { copyList } from '$server/files/copy-list-pdf';
 import { labelSheet } from '$server/files/label-pdf';
+import { openJob } from '$server/services/job-file';
+import { saveSurvey } from '$server/services/save-survey';
+import { newDatabase } from '../new-database';
 
-const DPI = 150;
+const DPI = 200;
 
-it.each(SHEETS)('$name: every label carries its piece’s id, in its place', async (sheet) => {
-  const pieces = Array.from({ length: sheet.columns * sheet.rows }, (_, i) => ({
+it.each(SHEETS)('$name: every label carries its piece’s id and code, in its place', async (sheet) => {
+  const places = Math.max(8, sheet.columns * sheet.rows);
+  const perPage = sheet.columns * sheet.rows;
+  const pieces = Array.from({ length: places }, (_, i) => ({
     id: `01890000-0000-7000-8000-${String(i).padStart(12, '0')}`,
-    code: String(i + 1),
+    code: `C${i + 100}`,
     wall: 'North',
-    form: 'door',
-    hinge: 'left',
+    form: 'door' as const,
+    hinge: 'left' as const,
+    h: 700,
+    condition: USUAL_CONDITION,
+    zone: { letter: 'C', sign: 'triangle' as const, colour: 'Slatewing' },
   }));
-  const first = 3;
-  const pdf = await labelSheet(sheet, first, 'Test', pieces);
+  const first = Math.min(3, perPage - 1);
+  const labels = labelsFor('piece', pieces, 'lying', 0).map((label) => ({ label, again: 0 }));
+  const pdf = await labelSheet(sheet, first, 'Test', labels);
   const library = await PDFiumLibrary.init();
   const document = await library.loadDocument(pdf);
-  expect(document.getPageCount()).toBe(2);
+  expect(document.getPageCount()).toBe(Math.ceil((first + places) / perPage));
   const read: string[] = [];
+  let words = '';
   for (const page of document.pages()) {
+    words += page.getText();
     const { data, width, height } = await page.render({
       scale: DPI / 72,
       render: 'bitmap',
@@ -49,4 +63,35 @@ it.each(SHEETS)('$name: every label carries its piece’s id, in its place', asy
   document.destroy();
   library.destroy();
   expect(read).toEqual(pieces.map((p) => p.id));
+  const codes = new Map(pieces.map((p) => [p.id, p.code]));
+  for (const text of read) {
+    const label = readLabelKey(text);
+    expect(words).toContain(codes.get(label && 'piece' in label ? label.piece : '') ?? 'no such piece');
+  }
+});
+
+it('the copy list has every piece under its wall, with where its code is hidden', async () => {
+  const { db, job } = newDatabase({ name: 'Ropewalk' });
+  saveSurvey(
+    db,
+    job,
+    'wall North\nupper 30 : pair\nbase 18 : 3x drawer\nwall South\nbase 24 : drawer / door L',
+  );
+  const library = await PDFiumLibrary.init();
+  const document = await library.loadDocument(await copyList(openJob(db, job)));
+  const text = [...document.pages()].map((p) => p.getText()).join('\n');
+  document.destroy();
+  library.destroy();
+  const south = text.indexOf('South');
+  expect(text.indexOf('North')).toBeLessThan(south);
+  for (const words of [
+    'Ropewalk',
+    '7 pieces',
+    'inside of the front, arrow up',
+    'in the top hinge cup',
+    '14 1/4 × 29',
+  ])
+    expect(text.replaceAll(/\s+/g, ' ')).toContain(words);
+  for (const code of ['1', '2', '3', '4', '5', '6', '7'])
+    expect(text).toMatch(new RegExp(`(^|\\s)${code}\\s`, 'm'));
 });
