@@ -2,6 +2,7 @@
 const ORDER = [
   'units',
   'air',
+  'drying',
   'quality',
   'coating',
   'kitchen',

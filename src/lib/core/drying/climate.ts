@@ -1,0 +1,101 @@
+/** Air that changes with time at one place, and its rates summed up beforehand so that many films can be asked. */
+import { phaseRate, type FilmAir, type RateKind } from './phase';
+
+const MINUTE = 60_000;
+
+/** Air in steps of equal length, each holding for its whole step. */
+export interface Climate {
+  /** start, ms since 1970 */
+  start: number;
+  /** length of a step, min */
+  step: number;
+  air: readonly FilmAir[];
+}
+
+/** One air for a span of days. @param start ms since 1970 */
+export const constantClimate = (air: FilmAir, start: number, days: number): Climate => ({
+  start,
+  step: 60,
+  air: Array.from({ length: days * 24 }, () => air),
+});
+
+/** Sums of the rate of one kind of phase from the start of a climate, in minutes of the reference rate. */
+interface Sums {
+  start: number;
+  step: number;
+  /** sums[k]: up to the start of step k; one more than there are steps */
+  sums: Float64Array;
+}
+
+/** A climate ready to be asked. */
+export interface Rates {
+  climate: Climate;
+  /** end of what is known, ms since 1970 */
+  end: number;
+  /**
+   * Reference minutes of a phase that pass between two moments.
+   * @param minC below it nothing passes, °C
+   * @param from ms since 1970; before the climate nothing passes
+   */
+  passed: (kind: RateKind, minC: number, from: number, to: number) => number;
+  /**
+   * The moment at which so many reference minutes of a phase have passed.
+   * @returns ms since 1970; null when the climate ends before
+   */
+  when: (kind: RateKind, minC: number, from: number, minutes: number) => number | null;
+}
+
+function sumUp({ start, step, air }: Climate, kind: RateKind, minC: number): Sums {
+  const sums = new Float64Array(air.length + 1);
+  let sum = 0;
+  air.forEach((a, k) => {
+    sum += a.celsius < minC ? 0 : phaseRate(kind, a) * step;
+    sums[k + 1] = sum;
+  });
+  return { start, step, sums };
+}
+
+/** Sums are made when they are first wanted, once for each kind of phase and least temperature. */
+export function ratesOf(climate: Climate): Rates {
+  const made = new Map<string, Sums>();
+  const of = (kind: RateKind, minC: number): Sums => {
+    const key = `${kind} ${minC}`;
+    const sums = made.get(key) ?? sumUp(climate, kind, minC);
+    made.set(key, sums);
+    return sums;
+  };
+  return {
+    climate,
+    end: climate.start + climate.air.length * climate.step * MINUTE,
+    passed: (kind, minC, from, to) => sumAt(of(kind, minC), to) - sumAt(of(kind, minC), from),
+    when: (kind, minC, from, minutes) => (minutes <= 0 ? from : reach(of(kind, minC), from, minutes)),
+  };
+}
+
+/** The moment so many minutes after another one, by halving; null past the end. */
+function reach(of: Sums, from: number, minutes: number): number | null {
+  const { sums, start, step } = of;
+  const wanted = sumAt(of, from) + minutes;
+  const last = sums.length - 1;
+  const slack = 1e-9 * Math.max(1, wanted);
+  if (wanted > (sums[last] ?? 0) + slack) return null;
+  let [low, high] = [0, last];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((sums[middle] ?? 0) < wanted - slack) low = middle + 1;
+    else high = middle;
+  }
+  const [before, after] = [sums[low - 1] ?? 0, sums[low] ?? 0];
+  const share = after > before ? Math.min(1, Math.max(0, (wanted - before) / (after - before))) : 1;
+  return Math.max(from, start + (low - 1 + share) * step * MINUTE);
+}
+
+function sumAt({ start, step, sums }: Sums, at: number): number {
+  const x = (at - start) / (step * MINUTE);
+  if (x <= 0) return 0;
+  const last = sums.length - 1;
+  if (x >= last) return sums[last] ?? 0;
+  const k = Math.floor(x);
+  const low = sums[k] ?? 0;
+  return low + ((sums[k + 1] ?? low) - low) * (x - k);
+}
