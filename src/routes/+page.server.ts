@@ -16,7 +16,7 @@ export const load: PageServerLoad = ({ locals }) => {
         plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
       const due = new Map(planned.map((p) => [`${p.lot}:${p.step}`, p.start]));
       const names = new Map(file.lots.map((l) => [l.id, l.name]));
-      const list = acts(file.state, file.route, file.lots, now, due).slice(0, 4);
+      const list = acts(file.state, file.route, file.lots, now, due, file.waits).slice(0, 4);
       const air = [...file.state.air.values()].map((a) => ({ ...a, ...judgeAir(a, { minC: 10, maxC: 32 }) }));
       return {
         id: summary.id,

@@ -1,5 +1,6 @@
 /** The bench: what each lot may be given next, what dries until when, what is under way. */
 import type { Step } from '../coating/route';
+import type { Waits } from '../coating/waits';
 import { nextStep, windowOf } from './guard';
 import { pieceState, type JobState, type Work } from './fold';
 
@@ -35,6 +36,7 @@ export function acts(
   lots: readonly Lot[],
   now: number,
   planned: ReadonlyMap<string, number>,
+  waits: Waits,
 ): Act[] {
   const out: Act[] = [];
   const running = [...state.works.values()].filter((w) => w.end === null);
@@ -54,7 +56,7 @@ export function acts(
     }
     for (const { step, pieces } of groups.values()) {
       const up = pieces.some((p) => !pieceState(state, p).down);
-      const windows = pieces.map((p) => windowOf(state, step, p));
+      const windows = pieces.map((p) => windowOf(state, step, p, waits));
       const from = Math.max(0, ...windows.map((w) => w.from));
       const ends = windows.flatMap((w) => (w.to === null ? [] : [w.to]));
       const base = { lot: lot.id, step, pieces, closes: ends.length ? Math.min(...ends) : null };

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { buildRoute } from '../coating/route';
-import { SHELLAC_URETHANE } from '../coating/systems';
+import { SHELLAC_URETHANE } from '../coating/systems/index';
+import { SHEET_WAITS } from '../coating/waits';
 import { acts, type Lot } from './acts';
 import { careDates, cureShare } from './care';
 import { bodySchema, type Fact, type FactBody } from './events';
@@ -45,6 +46,7 @@ const contextOf = (facts: Fact[]): Context => ({
   state: fold(facts),
   route,
   codes,
+  waits: SHEET_WAITS,
   cureMinutes: 21 * 1440,
   sayTime: (ms) => `minute ${ms / MINUTE}`,
 });
@@ -223,7 +225,7 @@ describe('hanging', () => {
     expect(ask(facts, ready, hang(P3, P3))).toMatchObject({ rule: 'skipped-step' });
     const hung = [...facts, fact(ready, hang(P1, P1))];
     expect(ask(hung, ready + 1, hang(P1, P1))).toMatchObject({ rule: 'done-already' });
-    expect(pieceMark(fold(hung), route, P1, ready * MINUTE).state).toBe('home');
+    expect(pieceMark(fold(hung), route, P1, ready * MINUTE, SHEET_WAITS).state).toBe('home');
     expect(ask(hung, ready, { kind: 'job.handed-over', note: '' })).toMatchObject({
       rule: 'not-home',
       message: expect.stringContaining('2 not home yet: 2 3'),
@@ -236,15 +238,15 @@ describe('hanging', () => {
     const laid = lastLaid(state, route, P1) ?? 0;
     expect(laid).toBe(lastEnd(facts) * MINUTE);
     // T09, common practice: handles after two weeks, hard after three.
-    expect(careDates(state, route, [P1, P2]).map((d) => [d.stage, (d.at - laid) / DAY])).toEqual([
+    expect(careDates(state, route, [P1, P2], SHEET_WAITS).map((d) => [d.stage, (d.at - laid) / DAY])).toEqual([
       ['handles', 14],
       ['wet-clean', 14],
       ['cured', 21],
     ]);
-    expect(cureShare(state, route, [P1], laid + 7 * DAY)).toBeCloseTo(1 / 3, 9);
-    expect(cureShare(state, route, [P3], laid)).toBe(0);
+    expect(cureShare(state, route, [P1], laid + 7 * DAY, SHEET_WAITS)).toBeCloseTo(1 / 3, 9);
+    expect(cureShare(state, route, [P3], laid, SHEET_WAITS)).toBe(0);
     // While a coat is still to come nobody can promise a date.
-    expect(careDates(state, route, [P1, P3])).toEqual([]);
+    expect(careDates(state, route, [P1, P3], SHEET_WAITS)).toEqual([]);
   });
 });
 
@@ -262,7 +264,7 @@ describe('checks and touch-ups', () => {
     const state = fold(facts);
     const [touchUp] = [...state.touchUps.values()];
     expect(state.checks[0]).toMatchObject({ sound: false, failure: 'peeling', crossCut: { astm: '2B' } });
-    expect(pieceMark(state, route, P1, 0).state).toBe('defect');
+    expect(pieceMark(state, route, P1, 0, SHEET_WAITS).state).toBe('defect');
     expect(touchUpFrom(contextOf(facts), touchUp?.id ?? '')).toBe(40_000 * MINUTE);
     const close: FactBody = { kind: 'touch-up.closed', touchUp: touchUp?.id ?? '', minutes: 50, note: '' };
     expect(ask(facts, 40_001, close)).toBeNull();
@@ -374,9 +376,9 @@ describe('the fold', () => {
     fc.assert(
       fc.property(fc.subarray(story), (part) => {
         const state = fold(part);
-        for (const piece of codes.keys()) pieceMark(state, route, piece, 0);
-        expect(lotProgress(state, route, lots).every((l) => l.steps.every((s) => s.pending >= 0))).toBe(true);
-        acts(state, route, lots, 0, new Map());
+        for (const piece of codes.keys()) pieceMark(state, route, piece, 0, SHEET_WAITS);
+        expect(lotProgress(state, route, lots, SHEET_WAITS).every((l) => l.steps.every((s) => s.pending >= 0))).toBe(true);
+        acts(state, route, lots, 0, new Map(), SHEET_WAITS);
       }),
       { numRuns: 100 },
     );
@@ -387,7 +389,7 @@ describe('the bench', () => {
   it('groups a lot by the step its pieces stand before', () => {
     const begun = fact(10, start('clean'));
     const facts = [...DOWN, begun, fact(20, { kind: 'work.finished', work: begun.id, leftOut: [P2] })];
-    const list = acts(fold(facts), route, lots, 30 * MINUTE, new Map([['lotB:clean', 5]]));
+    const list = acts(fold(facts), route, lots, 30 * MINUTE, new Map([['lotB:clean', 5]]), SHEET_WAITS);
     expect(
       list.map((a) => [
         a.status,
@@ -401,17 +403,17 @@ describe('the bench', () => {
       ['ready', 'lotA', 'clean', 1, null],
       ['waiting', 'lotA', 'sand', 1, 80],
     ]);
-    expect(acts(fold([...DOWN, begun]), route, lots, 0, new Map())[0]).toMatchObject({
+    expect(acts(fold([...DOWN, begun]), route, lots, 0, new Map(), SHEET_WAITS)[0]).toMatchObject({
       status: 'running',
       lot: 'lotA',
     });
-    expect(acts(fold([]), route, lots, 0, new Map()).every((a) => a.status === 'up')).toBe(true);
+    expect(acts(fold([]), route, lots, 0, new Map(), SHEET_WAITS).every((a) => a.status === 'up')).toBe(true);
   });
 
   it('tells the planner what is pending, running and drying', () => {
     const begun = fact(90, start('sand', [P1]));
     const facts = [...DOWN, ...did('clean', 10, 20), begun];
-    const [a, b] = lotProgress(fold(facts), route, lots);
+    const [a, b] = lotProgress(fold(facts), route, lots, SHEET_WAITS);
     expect(a?.steps.find((s) => s.key === 'sand')).toMatchObject({
       pending: 1,
       from: 80 * MINUTE,

@@ -1,5 +1,6 @@
 /** Care dates: what the customer may do when, from the age of each film. */
-import type { Step } from '../coating/route';
+import { gets, type Step } from '../coating/route';
+import type { Waits } from '../coating/waits';
 import type { Stage } from '../coating/system';
 import type { JobState } from './fold';
 import { pieceState } from './fold';
@@ -19,7 +20,7 @@ const CARE_STAGES = ['handles', 'wet-clean', 'cured'] as const;
 /** Whether a piece has had its last coat: all of the route, or so many that it was hung. */
 function finished(state: JobState, route: readonly Step[], piece: string): boolean {
   const own = pieceState(state, piece);
-  return own.hungIn !== null || route.every((step) => step.kind !== 'coat' || own.done.has(step.key));
+  return own.hungIn !== null || route.every((step) => step.kind !== 'coat' || !gets(step, piece) || own.done.has(step.key));
 }
 
 /** The films on the pieces. */
@@ -27,7 +28,7 @@ function films(state: JobState, route: readonly Step[], pieces: readonly string[
   return pieces.flatMap((piece) =>
     route.flatMap((step) => {
       const done = step.product ? pieceState(state, piece).done.get(step.key) : undefined;
-      return step.product && done ? [{ piece, product: step.product, laid: done.end }] : [];
+      return step.product && done ? [{ piece, product: step.product, wet: step.wet, laid: done.end }] : [];
     }),
   );
 }
@@ -36,15 +37,19 @@ function films(state: JobState, route: readonly Step[], pieces: readonly string[
  * Care dates of a kitchen or of some of its pieces.
  * @returns for each stage that the products name, when the slowest film reaches it; empty while a coat is still to come
  */
-export function careDates(state: JobState, route: readonly Step[], pieces: readonly string[]): CareDate[] {
+export function careDates(
+  state: JobState,
+  route: readonly Step[],
+  pieces: readonly string[],
+  waits: Waits,
+): CareDate[] {
   if (!pieces.every((piece) => finished(state, route, piece))) return [];
   const laid = films(state, route, pieces);
   return CARE_STAGES.flatMap((stage) => {
     const ready = laid.flatMap((f) => {
-      const wait = f.product.stages[stage]?.value;
-      return wait === undefined
-        ? []
-        : [{ stage, at: f.laid + wait * 60_000, piece: f.piece, product: f.product.name, laid: f.laid }];
+      if (!f.product.stages[stage]) return [];
+      const at = waits.readyAt(f.product, stage, f.laid, f.wet);
+      return [{ stage, at, piece: f.piece, product: f.product.name, laid: f.laid }];
     });
     const last = ready.reduce<CareDate | null>((a, b) => (a && a.at >= b.at ? a : b), null);
     return last ? [last] : [];
@@ -60,8 +65,9 @@ export function cureShare(
   route: readonly Step[],
   pieces: readonly string[],
   now: number,
+  waits: Waits,
 ): number {
-  const cured = careDates(state, route, pieces).find((d) => d.stage === 'cured');
+  const cured = careDates(state, route, pieces, waits).find((d) => d.stage === 'cured');
   if (!cured) return 0;
   return Math.min(1, Math.max(0, (now - cured.laid) / (cured.at - cured.laid)));
 }

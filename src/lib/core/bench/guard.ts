@@ -1,6 +1,7 @@
 /** What may be done now: every fact is judged before it is kept. A refusal says what, why and from when. */
 import { judgeAir } from '../air/humid-air';
-import { stepOf, type Requirement, type Step } from '../coating/route';
+import { gets, stepOf, type Requirement, type Step } from '../coating/route';
+import type { Waits } from '../coating/waits';
 import { earliestRemedy, failureOf } from '../quality/failures';
 import { openFindings } from '../quality/site-tests';
 import type { Fact, FactBody } from './events';
@@ -35,6 +36,8 @@ export interface Context {
   route: readonly Step[];
   /** codes by piece id, for speaking of them; also the set of pieces of the job */
   codes: ReadonlyMap<string, string>;
+  /** when films are ready */
+  waits: Waits;
   /** minutes from the last coat to cured; null where the system names none */
   cureMinutes: number | null;
   /** a time in words, e.g. "Tue 10 Mar, 15:12" */
@@ -68,13 +71,16 @@ export interface Window {
 }
 
 /** When a step may start on a piece, as far as the steps before it are done. */
-export function windowOf(state: JobState, step: Step, piece: string): Window {
+export function windowOf(state: JobState, step: Step, piece: string, waits: Waits): Window {
   const { done } = pieceState(state, piece);
   const window: Window = { from: 0, to: null, because: null };
   for (const need of step.after) {
     const before = done.get(need.step);
     if (!before) continue;
-    const from = before.end + need.min * MINUTE;
+    const from =
+      need.film && need.stage
+        ? waits.readyAt(need.film, need.stage, before.end, need.wet)
+        : before.end + need.min * MINUTE;
     if (from > window.from) Object.assign(window, { from, because: need });
     if (need.max !== null) window.to = Math.min(window.to ?? Infinity, before.end + need.max * MINUTE);
   }
@@ -84,7 +90,9 @@ export function windowOf(state: JobState, step: Step, piece: string): Window {
 /** The first step of the route that a piece has not had, or null when it has had them all. */
 export const nextStep = (state: JobState, route: readonly Step[], piece: string): Step | null =>
   route.find((s) =>
-    s.kind === 'hang' ? pieceState(state, piece).hungIn === null : !pieceState(state, piece).done.has(s.key),
+    s.kind === 'hang'
+      ? pieceState(state, piece).hungIn === null
+      : gets(s, piece) && !pieceState(state, piece).done.has(s.key),
   ) ?? null;
 
 const working = (state: JobState, piece: string) =>
@@ -104,7 +112,7 @@ function judgeFindings(ctx: Context, pieces: readonly string[]): Refusal | null 
 
 /** Judges starting a step on pieces at a moment. */
 export function judgeStart(ctx: Context, step: Step, pieces: readonly string[], at: number): Refusal | null {
-  const { state, route } = ctx;
+  const { state, route, waits } = ctx;
   const busy = pieces.filter((p) => working(state, p));
   if (busy.length)
     return refuse('at-work', `${list(ctx, busy)}: someone is at work on it. Finish that first.`, false);
@@ -121,7 +129,7 @@ export function judgeStart(ctx: Context, step: Step, pieces: readonly string[], 
     const missing = nextStep(state, route, skipping[0] ?? '');
     return refuse('skipped-step', `${list(ctx, skipping)}: “${missing?.act ?? ''}” comes first.`);
   }
-  const windows = pieces.map((p) => ({ p, w: windowOf(state, step, p) }));
+  const windows = pieces.map((p) => ({ p, w: windowOf(state, step, p, waits) }));
   const from = Math.max(0, ...windows.map(({ w }) => w.from));
   if (from > at) {
     const wet = windows.filter(({ w }) => w.from > at).map(({ p }) => p);
@@ -158,7 +166,7 @@ export function judgeStart(ctx: Context, step: Step, pieces: readonly string[], 
 }
 
 function judgeHung(ctx: Context, piece: string, opening: string, at: number): Refusal | null {
-  const { state, route } = ctx;
+  const { state, route, waits } = ctx;
   const own = pieceState(state, piece);
   const code = ctx.codes.get(piece) ?? '?';
   if (own.hungIn !== null) return refuse('done-already', `${code} hangs already.`, false);
@@ -175,7 +183,7 @@ function judgeHung(ctx: Context, piece: string, opening: string, at: number): Re
   if (next && next.kind !== 'hang')
     return refuse('skipped-step', `${code}: “${next.act}” comes before hanging.`);
   const hang = route.find((s) => s.kind === 'hang');
-  const from = hang ? windowOf(state, hang, piece).from : 0;
+  const from = hang ? windowOf(state, hang, piece, waits).from : 0;
   return from > at
     ? refuse(
         'too-early',
@@ -199,7 +207,7 @@ function judgeVoid(
   if (ctx.state.voided.has(target)) return refuse('done-already', 'This was taken back already.', false);
   const without = fold(facts.filter((f) => f.id !== target));
   for (const [piece, state] of without.pieces) {
-    const first = route.findIndex((s) => s.kind !== 'hang' && !state.done.has(s.key));
+    const first = route.findIndex((s) => s.kind !== 'hang' && gets(s, piece) && !state.done.has(s.key));
     const missing = route[first];
     if (first < 0 || !missing || !ctx.state.pieces.get(piece)?.done.has(missing.key)) continue;
     const later = route.slice(first + 1).find((s) => state.done.has(s.key));

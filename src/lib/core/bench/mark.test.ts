@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest';
 import { buildRoute } from '../coating/route';
-import { TWO_PACK } from '../coating/systems';
+import { TWO_PACK } from '../coating/systems/index';
+import { SHEET_WAITS } from '../coating/waits';
 import type { Fact, FactBody } from './events';
 import { fold } from './fold';
 import { pieceMark } from './mark';
@@ -19,7 +20,7 @@ it('follows a piece from its opening until it is home again', () => {
     return id;
   };
   const mark = (at: number) => {
-    const { front, back, state } = pieceMark(fold(facts), route, PIECE, at * MINUTE);
+    const { front, back, state } = pieceMark(fold(facts), route, PIECE, at * MINUTE, SHEET_WAITS);
     return `${state} ${front.coats}/${front.of} ${back.coats}/${back.of}`;
   };
   expect(mark(0)).toBe('up 0/2 0/1');

@@ -1,6 +1,7 @@
 /** What the door mark of a piece shows: how far each face is, and its one state. */
-import type { Step } from '../coating/route';
+import { facesOf, gets, type Step } from '../coating/route';
 import type { Face } from '../coating/system';
+import type { Waits } from '../coating/waits';
 import { pieceState, type JobState } from './fold';
 import { nextStep, windowOf } from './guard';
 
@@ -21,7 +22,7 @@ export interface Mark {
 
 function faceMark(state: JobState, route: readonly Step[], piece: string, face: Face): FaceMark {
   const { done } = pieceState(state, piece);
-  const coats = route.filter((s) => s.kind === 'coat' && s.face === face);
+  const coats = route.filter((s) => s.kind === 'coat' && facesOf(s).includes(face) && gets(s, piece));
   const finish = coats.filter((s) => s.product?.kind === 'finish');
   return {
     primed: coats.some((s) => s.product?.kind === 'primer' && done.has(s.key)),
@@ -30,19 +31,31 @@ function faceMark(state: JobState, route: readonly Step[], piece: string, face: 
   };
 }
 
-function markState(state: JobState, route: readonly Step[], piece: string, now: number): MarkState {
+function markState(
+  state: JobState,
+  route: readonly Step[],
+  piece: string,
+  now: number,
+  waits: Waits,
+): MarkState {
   const own = pieceState(state, piece);
   if ([...state.touchUps.values()].some((t) => t.piece === piece && !t.closed)) return 'defect';
   if (own.hungIn !== null) return 'home';
   if (!own.down) return 'up';
   if ([...state.works.values()].some((w) => w.end === null && w.pieces.includes(piece))) return 'working';
   const next = nextStep(state, route, piece);
-  return next && windowOf(state, next, piece).from > now ? 'drying' : 'ready';
+  return next && windowOf(state, next, piece, waits).from > now ? 'drying' : 'ready';
 }
 
 /** @param now ms since 1970 */
-export const pieceMark = (state: JobState, route: readonly Step[], piece: string, now: number): Mark => ({
+export const pieceMark = (
+  state: JobState,
+  route: readonly Step[],
+  piece: string,
+  now: number,
+  waits: Waits,
+): Mark => ({
   front: faceMark(state, route, piece, 'front'),
   back: faceMark(state, route, piece, 'back'),
-  state: markState(state, route, piece, now),
+  state: markState(state, route, piece, now, waits),
 });

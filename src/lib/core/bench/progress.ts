@@ -1,12 +1,18 @@
 /** How far every lot is, as the planner wants to know it. */
-import type { Step } from '../coating/route';
+import { gets, type Step } from '../coating/route';
+import type { Waits } from '../coating/waits';
 import type { LotProgress } from '../planning/job-problem';
 import type { Lot } from './acts';
 import { pieceState, type JobState } from './fold';
 import { windowOf } from './guard';
 
 /** @returns progress of the lots that are not wholly home, in their order */
-export function lotProgress(state: JobState, route: readonly Step[], lots: readonly Lot[]): LotProgress[] {
+export function lotProgress(
+  state: JobState,
+  route: readonly Step[],
+  lots: readonly Lot[],
+  waits: Waits,
+): LotProgress[] {
   const running = [...state.works.values()].filter((w) => w.end === null);
   return lots.flatMap((lot) => {
     const out = lot.pieces.filter((p) => pieceState(state, p).hungIn === null);
@@ -14,8 +20,8 @@ export function lotProgress(state: JobState, route: readonly Step[], lots: reado
     const steps = route.map((step) => {
       const works = running.filter((w) => w.step === step.key && w.lot === lot.id);
       const taken = new Set(works.flatMap((w) => w.pieces));
-      const pending = out.filter((p) => !pieceState(state, p).done.has(step.key) && !taken.has(p));
-      const windows = pending.map((p) => windowOf(state, step, p));
+      const pending = out.filter((p) => gets(step, p) && !pieceState(state, p).done.has(step.key) && !taken.has(p));
+      const windows = pending.map((p) => windowOf(state, step, p, waits));
       const ends = windows.flatMap((w) => (w.to === null ? [] : [w.to]));
       return {
         key: step.key,

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { USUAL_CONDITION } from '../kitchen/condition';
+import { SHEET_WAITS } from '../coating/waits';
 import type { Fact } from './events';
 import { fold, pieceState } from './fold';
 import { judge, type Context } from './guard';
@@ -27,6 +28,7 @@ const context = (facts: readonly Fact[]): Context => ({
   state: fold(facts),
   route: [],
   codes: new Map(PIECES.map((p, i) => [p.id, String(i + 1)])),
+  waits: SHEET_WAITS,
   cureMinutes: null,
   sayTime: String,
 });

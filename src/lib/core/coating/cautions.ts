@@ -52,12 +52,14 @@ export function surveyCautions(risks: SurveyedRisks): string[] {
 export function cautionsFor(step: Step, system: System, houseYear: number | null): string[] {
   switch (step.kind) {
     case 'coat':
+    case 'rub':
       return system.cautions;
     case 'sand':
       return [DUST];
     case 'prep':
-      if (step.key === 'clean') return [DEGREASER];
-      if (step.key === 'sand') return mayHoldLead(houseYear) ? [LEAD, DUST] : [DUST];
+      if (step.prep === 'clean' || step.prep === 'scrape') return [DEGREASER];
+      if (step.prep === 'sand' || step.prep === 'fill')
+        return mayHoldLead(houseYear) ? [LEAD, DUST] : [DUST];
       return system.cautions;
     case 'hang':
       return [LIFTING];

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { cautionsFor, LEAD, mayHoldLead } from './cautions';
-import { buildRoute, MINUTES_PER_FACE, stepOf, workMinutes } from './route';
+import { buildRoute, stepOf, workMinutes } from './route';
 import { systemSchema } from './system';
-import { SHELLAC_URETHANE, SPRAY_PRO, SYSTEMS, TWO_PACK } from './systems';
+import { SHELLAC_URETHANE, SPRAY_PRO, SYSTEMS, TWO_PACK } from './systems/index';
+import { TOOL_FACTS } from './tool';
 
 const usual = (system: (typeof SYSTEMS)[number]) =>
   buildRoute(
@@ -53,52 +54,52 @@ describe('the route of shellac and urethane', () => {
   // Common practice, no source: T05 an hour after washing, T06 shellac sands in 15 min, T09 4 h between coats,
   // a night before the flip, two days before hanging.
   it('waits as practice has it', () => {
-    expect(after(SHELLAC_URETHANE, 'sand')).toContainEqual({
+    expect(after(SHELLAC_URETHANE, 'sand')).toContainEqual(expect.objectContaining({
       step: 'clean',
       stage: null,
       min: 60,
       max: null,
-    });
-    expect(after(SHELLAC_URETHANE, 'back.sand.urethane-enamel.1')).toContainEqual({
+    }));
+    expect(after(SHELLAC_URETHANE, 'back.sand.urethane-enamel.1')).toContainEqual(expect.objectContaining({
       step: 'back.shellac-primer.1',
       stage: 'sand',
       min: 15,
       max: null,
-    });
-    expect(after(SHELLAC_URETHANE, 'back.urethane-enamel.2')).toContainEqual({
+    }));
+    expect(after(SHELLAC_URETHANE, 'back.urethane-enamel.2')).toContainEqual(expect.objectContaining({
       step: 'back.urethane-enamel.1',
       stage: 'recoat',
       min: 240,
       max: null,
-    });
-    expect(after(SHELLAC_URETHANE, 'flip')).toContainEqual({
+    }));
+    expect(after(SHELLAC_URETHANE, 'flip')).toContainEqual(expect.objectContaining({
       step: 'back.urethane-enamel.2',
       stage: 'flip',
       min: 720,
       max: null,
-    });
-    expect(after(SHELLAC_URETHANE, 'hang')).toContainEqual({
+    }));
+    expect(after(SHELLAC_URETHANE, 'hang')).toContainEqual(expect.objectContaining({
       step: 'front.urethane-enamel.2',
       stage: 'hang',
       min: 2880,
       max: null,
-    });
+    }));
   });
 });
 
 it('two-pack: next coat after 24 h, wiped before the first (T12)', () => {
-  expect(after(TWO_PACK, 'back.2k-enamel.2')).toContainEqual({
+  expect(after(TWO_PACK, 'back.2k-enamel.2')).toContainEqual(expect.objectContaining({
     step: 'back.2k-enamel.1',
     stage: 'recoat',
     min: 1440,
     max: null,
-  });
-  expect(after(TWO_PACK, 'back.2k-enamel.1')).toContainEqual({
+  }));
+  expect(after(TWO_PACK, 'back.2k-enamel.1')).toContainEqual(expect.objectContaining({
     step: 'wipe',
     stage: null,
     min: 15,
     max: null,
-  });
+  }));
 });
 
 it('a coat that is not sanded before it keeps to the recoat window', () => {
@@ -114,12 +115,12 @@ it('a coat that is not sanded before it keeps to the recoat window', () => {
     system.layers.map((l) => l.coats),
     'spray',
   );
-  expect(stepOf(route, 'front.enamel.2').after).toContainEqual({
+  expect(stepOf(route, 'front.enamel.2').after).toContainEqual(expect.objectContaining({
     step: 'front.enamel.1',
     stage: 'recoat',
     min: 240,
     max: 2880,
-  });
+  }));
   expect(stepOf(route, 'front.enamel.1').after.every((r) => r.max === null)).toBe(true);
 });
 
@@ -148,10 +149,10 @@ it('leaves out a face without coats, and the flip with it', () => {
 
 it('takes the time practice takes (T01, T02: common practice, no source)', () => {
   // T02: 45 doors and drawers, both sides, sprayed: 1½ to 2 h a coat. T01: brush and roller twice that.
-  const spray = 90 * MINUTES_PER_FACE.spray;
+  const spray = 90 * TOOL_FACTS.spray.minutesPerFace;
   expect(spray).toBeGreaterThanOrEqual(90);
   expect(spray).toBeLessThanOrEqual(120);
-  expect(MINUTES_PER_FACE['brush-roller'] / MINUTES_PER_FACE.spray).toBeCloseTo(2, 9);
+  expect(TOOL_FACTS['brush-roller'].minutesPerFace / TOOL_FACTS.spray.minutesPerFace).toBeCloseTo(2, 9);
   expect(workMinutes(stepOf(usual(SPRAY_PRO), 'back.oil-primer.1'), 12)).toBe(15 + 14);
 });
 

@@ -1,176 +1,285 @@
 /** The way of a piece through a system: every step in order, and what each must wait for. */
-import type { Tool } from './tool';
-import { productOf, type CoatCounts, type Face, type Product, type Stage, type System } from './system';
+import { passes, type Pass, type Pattern } from './pattern';
+import {
+  FACES,
+  productOf,
+  type CoatCounts,
+  type Face,
+  type Layer,
+  type PrepKind,
+  type Product,
+  type Stage,
+  type System,
+} from './system';
+import { TOOL_FACTS, type Tool } from './tool';
 
 export interface Requirement {
   /** key of an earlier step */
   step: string;
-  /** the film's stage that is waited for; null for a plain sequence or a drying wipe */
+  /** the film and its stage that are waited for; null for a plain sequence or a drying wipe */
+  film: Product | null;
   stage: Stage | null;
-  /** minutes from the end of that step, at least and (null: no limit) at most */
+  /** wet film of it over the right one */
+  wet: number;
+  /** minutes from the end of that step, at least (in the reference air) and (null: no limit) at most */
   min: number;
   max: number | null;
 }
 
 export interface Step {
   key: string;
-  kind: 'prep' | 'sand' | 'coat' | 'flip' | 'hang';
-  face: Face | null;
+  /** `rub`: what is done to a fresh coat of glaze or wax */
+  kind: 'prep' | 'sand' | 'coat' | 'rub' | 'flip' | 'hang';
+  /** for prep: which */
+  prep: PrepKind | null;
+  face: Face | 'all' | null;
   /** product laid, for a coat */
   product: Product | null;
+  /** what lays it */
+  tool: Tool | null;
+  /** wet film over the right one, for a coat */
+  wet: number;
   /** number of this coat of its product on this face, and how many there are */
   coat: number;
   of: number;
+  grit: number | null;
   /** in the imperative, without the lot: "Prime backs" */
   act: string;
   how: string;
   setupMinutes: number;
   minutesPerPiece: number;
   after: Requirement[];
+  /** ids of pieces that it is not done on: a back that stays as it is */
+  skips?: ReadonlySet<string>;
 }
 
-/**
- * Minutes to coat one face of one piece. Sprayed: 1¾ h for the 90 faces of 45 pieces (T02);
- * brush and roller twice that (T01). Common practice, no source.
- */
-export const MINUTES_PER_FACE: Record<Tool, number> = { spray: 105 / 90, 'brush-roller': 210 / 90 };
-/** Filling, straining and rinsing per pass, min. From memory. */
-export const SETUP_MINUTES: Record<Tool, number> = { spray: 15, 'brush-roller': 10 };
-/** Changing to another product, min. From memory. */
-export const CHANGEOVER_MINUTES: Record<Tool, number> = { spray: 20, 'brush-roller': 5 };
 /** Minutes per piece. From memory. */
 const SAND_FACE = 1;
 const FLIP = 0.4;
 const HANG = 6;
+/** Hooking a piece up, or setting it on points and turning it, minutes a pass. From memory. */
+const SET_UP: Record<Pattern, number> = { 'backs-then-fronts': 0, 'coat-by-coat': 0, hung: 0.3, points: 0.4 };
 
 /** Work of a step on so many pieces, whole minutes. */
 export const workMinutes = (step: Step, pieces: number): number =>
   Math.max(1, Math.ceil(step.setupMinutes + step.minutesPerPiece * pieces - 1e-9));
 
-const plural: Record<Face, string> = { back: 'backs', front: 'fronts' };
+/** Whether a piece gets a step. */
+export const gets = (step: Step, piece: string): boolean => !step.skips?.has(piece);
 
-function need(product: Product, stage: Stage): number {
+/** The route where the backs of some pieces stay as they are: they are neither coated there nor flipped. */
+export const sparingBacks = (route: readonly Step[], frontOnly: ReadonlySet<string>): Step[] =>
+  route.map((step) =>
+    frontOnly.size && (step.face === 'back' || step.kind === 'flip') ? { ...step, skips: frontOnly } : step,
+  );
+
+/** The faces that a step is done on. */
+export const facesOf = (step: Step): readonly Face[] =>
+  step.face === null ? [] : step.face === 'all' ? FACES : [step.face];
+
+const plural = { back: 'backs', front: 'fronts', all: 'all faces' } as const;
+const VERB: Record<Product['kind'], string> = {
+  primer: 'Prime',
+  finish: 'Coat',
+  glaze: 'Glaze',
+  clear: 'Clear-coat',
+  wax: 'Wax',
+};
+
+function waitFor(film: Film, stage: Stage, max: number | null = null): Requirement {
+  const { key: step, product, wet } = film;
   const figure = product.stages[stage];
   if (!figure)
     throw new Error(`${product.name} has no figure for “${stage}”: give one before planning with it`);
-  return figure.value;
+  return { step, film: product, stage, wet, min: figure.value, max };
+}
+const plain = (step: string, min = 0): Requirement => ({
+  step,
+  film: null,
+  stage: null,
+  wet: 1,
+  min,
+  max: null,
+});
+
+/** A film that lies on a face: the step that laid it, and what was done to it since. */
+interface Film {
+  key: string;
+  product: Product;
+  wet: number;
+}
+
+/** Wet film over the right one: of the first coat of a product, and of those after it. */
+export interface Fullness {
+  first: number;
+  later: number;
 }
 
 /**
- * Builds the route of a system in the pattern "backs then fronts".
- * @param system the system
+ * Builds the route of a system.
  * @param counts coats per face, one entry per layer; a face with no coat at all is left out, and so is the flip
- * @param tool what lays the coats
+ * @param tool what lays the coats whose layer names no tool of its own
+ * @param pattern how pieces are turned
+ * @param fullness wet film of the coats over the right one
  * @returns steps in order, the last one hanging
  * @throws Error when the counts do not fit the layers, no face is coated, or a stage that is needed has no figure
  */
-export function buildRoute(system: System, counts: CoatCounts, tool: Tool): Step[] {
+export function buildRoute(
+  system: System,
+  counts: CoatCounts,
+  tool: Tool,
+  pattern: Pattern = 'backs-then-fronts',
+  fullness: Fullness = { first: 1, later: 1 },
+): Step[] {
   if (counts.length !== system.layers.length) {
     throw new Error(
       `${system.name} has ${system.layers.length} layers, coat counts are given for ${counts.length}`,
     );
   }
-  const total = (face: Face) => counts.reduce((sum, c) => sum + c[face], 0);
-  if (total('front') === 0) throw new Error('The fronts need at least one coat');
+  if (counts.every((c) => c.front === 0)) throw new Error('The fronts need at least one coat');
   const steps: Step[] = [];
   const add = (step: Omit<Step, 'after'>, after: Requirement[]) => {
     const last = steps.at(-1);
-    if (last && !after.some((r) => r.step === last.key))
-      after.unshift({ step: last.key, stage: null, min: 0, max: null });
+    if (last && !after.some((r) => r.step === last.key)) after.unshift(plain(last.key));
     steps.push({ ...step, after });
   };
-  const work = { face: null, product: null, coat: 0, of: 0, setupMinutes: 5 } as const;
+  const work = {
+    prep: null,
+    face: null,
+    product: null,
+    tool: null,
+    wet: 1,
+    coat: 0,
+    of: 0,
+    grit: null,
+    setupMinutes: 5,
+  } as const;
 
   let wait = 0;
   for (const prep of system.prep) {
+    if (prep.on !== 'pieces') continue;
     const last = steps.at(-1);
     add(
       {
         ...work,
         key: prep.key,
         kind: 'prep',
+        prep: prep.kind,
+        grit: prep.grit,
         act: prep.act,
         how: prep.how,
         minutesPerPiece: prep.minutesPerPiece.value,
       },
-      last ? [{ step: last.key, stage: null, min: wait, max: null }] : [],
+      last ? [plain(last.key, wait)] : [],
     );
     wait = prep.dry.value;
   }
   const dryPrep = steps.at(-1);
 
-  const coatFace = (face: Face): { key: string; product: Product } | null => {
-    let below: { key: string; product: Product } | null = null;
-    system.layers.forEach((layer, i) => {
-      const product = productOf(system, layer.product);
-      const of = counts[i]?.[face] ?? 0;
-      for (let coat = 1; coat <= of; coat++) {
-        const key = `${face}.${product.key}.${coat}`;
-        const after: Requirement[] = [];
-        const grit = below && (coat === 1 ? layer.sandFirst : layer.sandBetween);
-        if (below && grit) {
-          const sand = `${face}.sand.${product.key}.${coat}`;
-          add(
-            {
-              ...work,
-              key: sand,
-              kind: 'sand',
-              face,
-              act: `Sand ${plural[face]} lightly, ${grit}`,
-              how: 'Sand, vacuum, tack off. Mind the edges.',
-              minutesPerPiece: SAND_FACE,
-            },
-            [{ step: below.key, stage: 'sand', min: need(below.product, 'sand'), max: null }],
-          );
-        }
-        if (below) {
-          const by = grit ? null : (below.product.recoatBy?.value ?? null);
-          after.push({ step: below.key, stage: 'recoat', min: need(below.product, 'recoat'), max: by });
-        } else if (dryPrep && steps.at(-1) === dryPrep) {
-          after.push({ step: dryPrep.key, stage: null, min: wait, max: null });
-        }
-        const verb = product.kind === 'primer' ? `Prime ${plural[face]}` : `Coat ${plural[face]}`;
-        add(
-          {
-            key,
-            kind: 'coat',
-            face,
-            product,
-            coat,
-            of,
-            act: of > 1 ? `${verb}, ${coat} of ${of}` : verb,
-            how: 'Details and edges first, then the panel, then rails and stiles with the grain. Leave a film that has begun to set.',
-            setupMinutes: SETUP_MINUTES[tool],
-            minutesPerPiece: MINUTES_PER_FACE[tool],
-          },
-          after,
-        );
-        below = { key, product };
-      }
-    });
-    return below;
-  };
-
-  const hang: Requirement[] = [];
-  const filmWait = (top: { key: string; product: Product } | null, stage: Stage): Requirement[] =>
-    top ? [{ step: top.key, stage, min: need(top.product, stage), max: null }] : [];
-  const back = coatFace('back');
-  hang.push(...filmWait(back, 'hang'));
-  if (back) {
+  const films: Record<Face, Film | null> = { back: null, front: null };
+  const flip = () => {
+    const from = films[lying];
+    const turns = steps.filter((s) => s.kind === 'flip').length;
     add(
       {
         ...work,
-        key: 'flip',
+        key: turns ? `flip.${turns + 1}` : 'flip',
         kind: 'flip',
         act: 'Flip',
-        how: 'Turn fronts up. Move the tape label to the back that is dry.',
+        how:
+          lying === 'back'
+            ? 'Turn fronts up. Move the tape label to the back that is dry.'
+            : 'Turn backs up. Move the tape label to the front that is dry.',
         setupMinutes: 2,
         minutesPerPiece: FLIP,
       },
-      filmWait(back, 'flip'),
+      from ? [waitFor(from, 'flip')] : [],
     );
+  };
+  /** the face that is coated while the piece lies as it does */
+  let lying: Face = 'back';
+  let begun = false;
+
+  const coat = (pass: Pass, layer: Layer) => {
+    const product = productOf(system, layer.product);
+    const face = pass.faces.length === 2 ? 'all' : (pass.faces[0] ?? 'front');
+    const of = Math.max(...pass.faces.map((f) => counts[pass.layer]?.[f] ?? 0));
+    const name = `${product.key}.${pass.coat}`;
+    const under = pass.faces.flatMap((f) => (films[f] ? [films[f]] : []));
+    const below = [...new Map(under.map((f) => [f.key, f])).values()];
+    const grit = below.length ? (pass.coat === 1 ? layer.sandFirst : layer.sandBetween) : null;
+    if (grit)
+      add(
+        {
+          ...work,
+          key: `${face}.sand.${name}`,
+          kind: 'sand',
+          face,
+          grit,
+          act: `Sand ${plural[face]} lightly, ${grit}`,
+          how: 'Sand, vacuum, tack off. Mind the edges.',
+          minutesPerPiece: SAND_FACE * pass.faces.length,
+        },
+        below.map((f) => waitFor(f, 'sand')),
+      );
+    const after = below.map((f) =>
+      waitFor(f, 'recoat', grit ? null : (f.product.recoatBy?.value ?? null)),
+    );
+    if (below.length === 0 && dryPrep && steps.at(-1) === dryPrep) after.push(plain(dryPrep.key, wait));
+    if (pass.coat === 1 && layer.waitFirst)
+      for (const f of below) after.push(plain(f.key, layer.waitFirst.value));
+    const wet = pass.coat === 1 ? fullness.first : fullness.later;
+    const laidBy = layer.tool ?? tool;
+    const { setupMinutes, minutesPerFace } = TOOL_FACTS[laidBy];
+    const verb = `${VERB[product.kind]} ${plural[face]}`;
+    const key = `${face}.${name}`;
+    add(
+      {
+        ...work,
+        key,
+        kind: 'coat',
+        face,
+        product,
+        tool: laidBy,
+        wet,
+        coat: pass.coat,
+        of,
+        act: of > 1 ? `${verb}, ${pass.coat} of ${of}` : verb,
+        how: 'Details and edges first, then the panel, then rails and stiles with the grain. Leave a film that has begun to set.',
+        setupMinutes,
+        minutesPerPiece: minutesPerFace * pass.faces.length + SET_UP[pattern],
+      },
+      after,
+    );
+    const { then } = layer;
+    if (then)
+      add(
+        {
+          ...work,
+          key: `${face}.${then.key}.${name}`,
+          kind: 'rub',
+          face,
+          act: `${then.act} ${plural[face]}`,
+          how: then.how,
+          minutesPerPiece: then.minutesPerFace.value * pass.faces.length,
+        },
+        [plain(key, then.wait.value)],
+      );
+    for (const f of pass.faces) films[f] = { key, product, wet };
+  };
+
+  for (const pass of passes(counts, pattern)) {
+    const layer = system.layers[pass.layer];
+    if (!layer) continue;
+    const [face] = pass.faces;
+    if (pass.faces.length === 1 && face && pattern !== 'hung' && pattern !== 'points') {
+      // The first pass lies as it must; after that a change of face is a flip.
+      if (begun && face !== lying) flip();
+      lying = face;
+    }
+    begun = true;
+    coat(pass, layer);
   }
-  hang.push(...filmWait(coatFace('front'), 'hang'));
   add(
     {
       ...work,
@@ -180,7 +289,9 @@ export function buildRoute(system: System, counts: CoatCounts, tool: Tool): Step
       how: 'Right piece, own hinges, three adjustments: side, height, depth.',
       minutesPerPiece: HANG,
     },
-    hang,
+    [...new Map(FACES.flatMap((f) => (films[f] ? [[films[f].key, films[f]] as const] : []))).values()].map(
+      (film) => waitFor(film, 'hang'),
+    ),
   );
   return steps;
 }

@@ -1,6 +1,9 @@
 /** What the contractor decides before a plan: the system as it was then, coats, people, hours and room. */
 import { z } from 'zod';
 import { coatCountsSchema, systemSchema } from '../coating/system';
+import { PATTERNS } from '../coating/pattern';
+import { PLACES } from '../air/places';
+import { schoolsSchema } from '../coating/schools';
 import { TOOLS } from '../coating/tool';
 import { workWeekSchema } from './work-week';
 
@@ -9,6 +12,11 @@ export const choiceSchema = z
     system: systemSchema,
     counts: coatCountsSchema,
     tool: z.enum(TOOLS),
+    pattern: z.enum(PATTERNS).default('backs-then-fronts'),
+    schools: schoolsSchema.default(schoolsSchema.parse({})),
+    /** where the pieces are coated and dry, and whether waits are the sheet's or follow the air there */
+    place: z.enum(PLACES).default('tent'),
+    air: z.enum(['sheet', 'place']).default('sheet'),
     /** pieces to a lot at most */
     lotSize: z
       .number()

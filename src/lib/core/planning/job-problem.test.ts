@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { buildRoute, workMinutes, type Step } from '../coating/route';
-import { SHELLAC_URETHANE } from '../coating/systems';
+import { SHELLAC_URETHANE } from '../coating/systems/index';
 import { dayToMs } from '../units/clock-time';
 import { audit } from './audit';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from './choice';

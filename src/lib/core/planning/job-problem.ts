@@ -2,8 +2,8 @@
  * A job as a planning problem: what is still to be done, from now. Facts enter as what they leave behind: a film that
  * is still drying, work under way and pieces on the rack become operations of helpers of their own, pinned to the start.
  */
-import { CHANGEOVER_MINUTES, workMinutes, type Step } from '../coating/route';
-import type { Tool } from '../coating/tool';
+import { workMinutes, type Requirement, type Step } from '../coating/route';
+import { TOOL_FACTS, type Tool } from '../coating/tool';
 import type { Assignment, Interval, Problem } from './problem';
 import { openMinutes, type WorkWeek } from './work-week';
 
@@ -42,6 +42,8 @@ export interface JobToPlan {
   rackSlots: number;
   /** product that the tent's gun held last, null when clean */
   lastMaterial: string | null;
+  /** minutes that a film waits after an operation; the sheet's where nothing is said */
+  lag?: (need: Requirement, operation: string) => number;
 }
 
 const MINUTE = 60_000;
@@ -87,12 +89,12 @@ export function buildProblem(job: JobToPlan): Problem | null {
         calendar: null,
         changeovers: products.flatMap((to) => [
           ...products.flatMap((from) =>
-            from === to ? [] : [{ from, to, minutes: CHANGEOVER_MINUTES[job.tool] }],
+            from === to ? [] : [{ from, to, minutes: TOOL_FACTS[job.tool].changeoverMinutes }],
           ),
           {
             from: null,
             to,
-            minutes: job.lastMaterial !== null && job.lastMaterial !== to ? CHANGEOVER_MINUTES[job.tool] : 0,
+            minutes: job.lastMaterial !== null && job.lastMaterial !== to ? TOOL_FACTS[job.tool].changeoverMinutes : 0,
           },
         ]),
       },
@@ -153,14 +155,19 @@ export function buildProblem(job: JobToPlan): Problem | null {
           pieces: progress.pending,
           minutes: workMinutes(step, progress.pending),
           skill: skillOf(step),
-          pausable: step.kind !== 'coat' && step.kind !== 'flip',
+          pausable: step.kind !== 'coat' && step.kind !== 'flip' && step.kind !== 'rub',
           station: step.kind === 'coat' ? 'tent' : step.kind === 'hang' ? 'kitchen' : null,
           material: step.product?.key ?? null,
           lockedStart: null,
         });
         for (const need of step.after) {
           for (const from of present.get(need.step) ?? [])
-            problem.links.push({ from, to: id, minLag: need.min, maxLag: need.max });
+            problem.links.push({
+              from,
+              to: id,
+              minLag: need.film && job.lag ? job.lag(need, from) : need.min,
+              maxLag: need.max,
+            });
         }
         if (progress.from > job.t0) {
           const film = helper(`${id}${SEPARATOR}film`, lot.id, minute(progress.from));

@@ -1,5 +1,5 @@
 /** Film thickness and coverage: definitions (volume = area × thickness). */
-import type { Tool } from '../coating/tool';
+import { TOOL_FACTS, type Tool } from '../coating/tool';
 import { M2_PER_FT2, ML_PER_US_GALLON, UM_PER_MIL } from '../units/measures';
 
 /** Area that one litre covers at one micrometre wet, m². */
@@ -34,9 +34,6 @@ export function wetFilm(dry: number, solids: number, thinner = 0): number {
 export const spreadRate = (dryUm: number, solids: number, transfer = 1): number =>
   (M2_PER_LITRE_AT_1_UM * transfer) / wetFilm(dryUm, solids);
 
-/** Share of the paint that reaches the work, by tool. From memory, editable. */
-export const TRANSFER: Record<Tool, number> = { 'brush-roller': 0.92, spray: 0.65 };
-
 /**
  * Volume of unthinned product to have for one coat.
  * @param areaM2 area coated, m²
@@ -46,4 +43,4 @@ export const TRANSFER: Record<Tool, number> = { 'brush-roller': 0.92, spray: 0.6
  * @returns mL
  */
 export const coatVolume = (areaM2: number, dryUm: number, solids: number, tool: Tool): number =>
-  (areaM2 / spreadRate(dryUm, solids, TRANSFER[tool])) * 1000;
+  (areaM2 / spreadRate(dryUm, solids, TOOL_FACTS[tool].transfer)) * 1000;

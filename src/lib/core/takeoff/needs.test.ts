@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import { buildRoute } from '../coating/route';
-import { SHELLAC_URETHANE } from '../coating/systems';
+import { SHELLAC_URETHANE } from '../coating/systems/index';
 import { labourMinutes, needsByZone, productNeeds } from './needs';
 
 it('adds up a single slab drawer by hand', () => {

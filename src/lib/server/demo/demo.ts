@@ -1,5 +1,5 @@
 /** The demo: an invented company, and the job Lanternhouse in the middle of its coats. Made through the services. */
-import { SHELLAC_URETHANE } from '$core/coating/systems';
+import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { plannedSteps } from '$core/planning/job-problem';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/choice';
 import { dayToMs } from '$core/units/clock-time';

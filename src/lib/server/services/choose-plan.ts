@@ -4,10 +4,9 @@ import { v7 as newId } from 'uuid';
 import type { Db } from '../db/open';
 import { listZones, writeChoice } from '../store/jobs';
 import { listLots, listPieces, writeLots } from '../store/pieces';
-import { openJob } from './job-file';
+import { openJob, routeOf } from './job-file';
 import { Refused } from './refused';
 import { refreshSummary } from './summaries';
-import { buildRoute } from '$core/coating/route';
 import { fold } from '$core/bench/fold';
 import { listFacts } from '../store/facts';
 
@@ -48,7 +47,7 @@ export function choosePlan(db: Db, jobId: string, input: unknown): void {
     if (file.pieces.length === 0) throw new Refused(409, 'There are no pieces yet. Enter the survey first.');
     let route;
     try {
-      route = buildRoute(choice.system, choice.counts, choice.tool);
+      route = routeOf(choice);
     } catch (error) {
       throw new Refused(422, error instanceof Error ? error.message : String(error), 'counts');
     }

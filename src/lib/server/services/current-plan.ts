@@ -1,7 +1,7 @@
 import { lotProgress } from '$core/bench/progress';
-import { buildProblem, readOperationId, type JobToPlan } from '$core/planning/job-problem';
+import { readOperationId, type JobToPlan } from '$core/planning/job-problem';
+import { planInAir } from '$core/planning/plan-in-air';
 import { audit } from '$core/planning/audit';
-import { solve } from '$core/planning/solve';
 import { dayToMs } from '$core/units/clock-time';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../db/open';
@@ -36,7 +36,7 @@ export function jobToPlan(file: JobFile, now: number, horizonDays: number): JobT
     horizonDays,
     route: file.route,
     tool: choice.tool,
-    lots: lotProgress(file.state, file.route, file.lots),
+    lots: lotProgress(file.state, file.route, file.lots, file.waits),
     workers: choice.workers,
     crewWeek: choice.crewWeek,
     houseWeek: choice.houseWeek,
@@ -76,9 +76,9 @@ export function currentPlan(db: Db, file: JobFile, now: number): StoredPlan | nu
   let plan: StoredPlan | null = null;
   for (const days of HORIZONS) {
     const job = jobToPlan(file, now, days);
-    const problem = job && buildProblem(job);
-    if (!job || !problem) return null;
-    const result = solve(problem, EFFORT);
+    const made = job && planInAir(job, file.waits, EFFORT);
+    if (!job || !made) return null;
+    const { problem, result } = made;
     plan = { id: newId(), madeAt: now, t0: job.t0, facts, choice, problem, result };
     if (!('infeasible' in result)) {
       const faults = audit(problem, result);

@@ -88,7 +88,7 @@ export function elevations(file: JobFile, now: number, noted = false): Elevation
               h,
               form,
               hinge,
-              mark: pieceMark(file.state, file.route, id, now),
+              mark: pieceMark(file.state, file.route, id, now, file.waits),
               where: pieceState(file.state, id).place,
               hex: paint.get(zoneId) ?? '#DCCFA9',
               zone: zoneId,

@@ -3,13 +3,18 @@ import type { Context } from '$core/bench/guard';
 import type { Fact } from '$core/bench/events';
 import { fold, type JobState } from '$core/bench/fold';
 import type { Lot } from '$core/bench/acts';
-import { buildRoute, type Step } from '$core/coating/route';
+import { buildRoute, sparingBacks, type Step } from '$core/coating/route';
+import { applySchools, FILM_OF } from '$core/coating/schools';
+import type { System } from '$core/coating/system';
+import type { Waits } from '$core/coating/waits';
 import { choiceSchema, type Choice } from '$core/planning/choice';
 import { sayTime } from '$core/units/clock-time';
 import type { Db } from '../db/open';
 import { listFacts } from '../store/facts';
 import { findJob, listZones, type Job, type Zone } from '../store/jobs';
 import { listLots, listPieces, type Piece } from '../store/pieces';
+import { now } from './clock';
+import { jobWaits } from './job-waits';
 import { Refused } from './refused';
 
 export interface JobFile {
@@ -20,11 +25,24 @@ export interface JobFile {
   facts: Fact[];
   state: JobState;
   choice: Choice | null;
+  /** the chosen system with the chosen schools; null before one is chosen */
+  system: System | null;
   /** empty before a system is chosen */
   route: Step[];
+  waits: Waits;
   codes: Map<string, string>;
   context: Context;
 }
+
+/** The route of a choice: its system with its schools. @throws Error when a figure is missing */
+export const routeOf = (choice: Choice): Step[] =>
+  buildRoute(
+    applySchools(choice.system, choice.schools),
+    choice.counts,
+    choice.tool,
+    choice.pattern,
+    FILM_OF[choice.schools.film],
+  );
 
 /** Loads a job. @throws Refused 404 when there is none */
 export function openJob(db: Db, id: string): JobFile {
@@ -38,13 +56,17 @@ export function openJob(db: Db, id: string): JobFile {
   const facts = listFacts(db, id);
   const state = fold(facts);
   const choice = job.choice === null ? null : choiceSchema.parse(JSON.parse(job.choice));
-  const route = choice ? buildRoute(choice.system, choice.counts, choice.tool) : [];
+  const system = choice && applySchools(choice.system, choice.schools);
+  const frontOnly = new Set(pieces.flatMap((p) => (p.condition.faces === 'front' ? [p.id] : [])));
+  const route = choice ? sparingBacks(routeOf(choice), frontOnly) : [];
+  const waits = jobWaits(db, choice, now(db));
   const codes = new Map(pieces.map((p) => [p.id, p.code]));
   const cures = route.flatMap((s) => (s.product?.stages.cured ? [s.product.stages.cured.value] : []));
   const context: Context = {
     state,
     route,
     codes,
+    waits,
     cureMinutes: cures.length ? Math.max(...cures) : null,
     sayTime: (ms) => sayTime(ms, job.zone),
   };
@@ -56,7 +78,9 @@ export function openJob(db: Db, id: string): JobFile {
     facts,
     state,
     choice,
+    system,
     route,
+    waits,
     codes,
     context,
   };

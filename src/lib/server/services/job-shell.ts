@@ -99,11 +99,15 @@ export function stations(file: JobFile, plan: StoredPlan | null): Station[] {
   ];
 }
 
-/** The first later step that waits for the film of a coat. */
-function waitAfter(route: readonly Step[], step: Step): { minutes: number; word: string } | null {
-  for (const later of route) {
+/** When the film of a coat is ready for the first later step that waits for it. */
+function readyAfter(file: JobFile, step: Step, laid: number): { at: number; word: string } | null {
+  for (const later of file.route) {
     const need = later.after.find((r) => r.step === step.key && r.stage !== null);
-    if (need) return { minutes: need.min, word: later.kind === 'prep' ? 'clean' : later.kind };
+    if (need?.film && need.stage)
+      return {
+        at: file.waits.readyAt(need.film, need.stage, laid, need.wet),
+        word: later.kind === 'prep' ? 'clean' : later.kind,
+      };
   }
   return null;
 }
@@ -133,7 +137,7 @@ export function bars(file: JobFile, plan: StoredPlan | null, workers: ReadonlyMa
     end: number,
     tense: Bar['tense'],
   ): Bar => {
-    const wait = step.kind === 'coat' ? waitAfter(file.route, step) : null;
+    const wait = step.kind === 'coat' && tense !== 'now' ? readyAfter(file, step, end) : null;
     return {
       id,
       lot: lots.get(lot) ?? '',
@@ -146,7 +150,7 @@ export function bars(file: JobFile, plan: StoredPlan | null, workers: ReadonlyMa
       who: workers.get(who) ?? who,
       start,
       end,
-      dryUntil: wait && tense !== 'now' ? end + wait.minutes * MINUTE : null,
+      dryUntil: wait?.at ?? null,
       readyFor: wait?.word ?? '',
       tense,
     };

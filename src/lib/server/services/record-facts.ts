@@ -3,11 +3,22 @@ import { judge } from '$core/bench/guard';
 import { fold } from '$core/bench/fold';
 import type { Db } from '../db/open';
 import { findFact, insertFact } from '../store/facts';
+import { deleteReadingOf, insertReading } from '../store/readings';
 import { listWorkers } from '../store/workers';
 import { now } from './clock';
+import { placeNamed } from './places';
 import { openJob } from './job-file';
 import { Refused } from './refused';
 import { refreshSummary } from './summaries';
+
+/** Air that was read on a job at one of the company's places counts for every job there. */
+function keepReading(db: Db, { id, at, body }: Fact): void {
+  if (body.kind === 'void') deleteReadingOf(db, body.fact);
+  const place = body.kind === 'air.read' ? placeNamed(body.place) : null;
+  if (body.kind !== 'air.read' || !place) return;
+  const { celsius, humidity } = body;
+  insertReading(db, { place, at, celsius, humidity, source: 'typed', fact: id });
+}
 
 /** How far a device's clock may run ahead before its facts are refused, ms. */
 const AHEAD = 120_000;
@@ -58,6 +69,7 @@ export function recordFacts(db: Db, jobId: string, inputs: readonly unknown[]): 
         const refusal = judge({ ...file.context, state: fold(known) }, known, fact);
         if (refusal) throw new Refused(409, refusal.message, null, refusal);
         insertFact(db, fact, time);
+        keepReading(db, fact);
         known.push(fact);
       }
       refreshSummary(db, jobId);

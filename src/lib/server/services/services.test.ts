@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
 import { newDatabase } from '../../../../tests/new-database';
 import { audit } from '$core/planning/audit';
-import { SHELLAC_URETHANE, SPRAY_PRO, TWO_PACK } from '$core/coating/systems';
+import { SHELLAC_URETHANE, SPRAY_PRO, TWO_PACK } from '$core/coating/systems/index';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/choice';
 import { plannedSteps } from '$core/planning/job-problem';
 import type { Plan } from '$core/planning/problem';

@@ -16,10 +16,10 @@ export interface Bar {
   lot: string;
   /** paint of the lot's zone */
   hex: string;
-  kind: 'prep' | 'sand' | 'coat' | 'flip' | 'hang';
+  kind: 'prep' | 'sand' | 'coat' | 'rub' | 'flip' | 'hang';
   /** primer coats are drawn grey */
   primer: boolean;
-  face: 'front' | 'back' | null;
+  face: 'front' | 'back' | 'all' | null;
   /** one or two letters for a narrow bar, words for the rest */
   short: string;
   words: string;

@@ -3,6 +3,7 @@ import { pieceMark } from '$core/bench/mark';
 import { nextStep, windowOf } from '$core/bench/guard';
 import { inOrder, pieceState } from '$core/bench/fold';
 import { careDates } from '$core/bench/care';
+import { facesOf } from '$core/coating/route';
 import { answer } from '$server/answer';
 import { hingesOf, troubles, type Condition } from '$core/kitchen/condition';
 import { hidingPlace, tapePlace } from '$core/labels/hiding';
@@ -43,7 +44,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const people = new Map(listWorkers(locals.db).map((w) => [w.id, w.name]));
   const own = pieceState(file.state, piece.id);
   const next = nextStep(file.state, file.route, piece.id);
-  const from = next ? windowOf(file.state, next, piece.id).from : 0;
+  const from = next ? windowOf(file.state, next, piece.id, file.waits).from : 0;
   const working = [...file.state.works.values()].find((w) => w.end === null && w.pieces.includes(piece.id));
   const history = file.route.flatMap((step) => {
     const done = own.done.get(step.key);
@@ -62,7 +63,8 @@ export const load: PageServerLoad = ({ locals, params }) => {
   });
   const film = file.route.reduce(
     (sum, step) => {
-      if (step.product && step.face && own.done.has(step.key)) sum[step.face] += step.product.dryFilm.value;
+      if (step.product && own.done.has(step.key))
+        for (const face of facesOf(step)) sum[face] += step.product.dryFilm.value * step.wet;
       return sum;
     },
     { front: 0, back: 0 },
@@ -100,12 +102,12 @@ export const load: PageServerLoad = ({ locals, params }) => {
       h: piece.h,
       lot: file.lots.find((l) => l.id === piece.lotId)?.name ?? null,
     },
-    mark: pieceMark(file.state, file.route, piece.id, now),
+    mark: pieceMark(file.state, file.route, piece.id, now, file.waits),
     place: own.place,
     missing: own.missing,
     hinges: piece.hinge ? hinges : null,
     hides: hidingPlace(piece.form, hinges).words,
-    tape: next?.kind === 'coat' ? tapePlace(file.job.way, next.face) : null,
+    tape: next?.kind === 'coat' ? tapePlace(file.job.way, next.face === 'all' ? null : next.face) : null,
     noted: saidOf(piece.condition),
     photos: listPhotos(locals.db, file.job.id).flatMap((p) =>
       p.piece === piece.id ? [{ ...p, code: null }] : [],
@@ -117,7 +119,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
     hungAt: own.hungAt,
     history,
     film,
-    care: careDates(file.state, file.route, [piece.id]),
+    care: careDates(file.state, file.route, [piece.id], file.waits),
     taken: taken.filter((t) => touching.has(t.fact)),
   };
 };

@@ -25,7 +25,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const pieces = new Map(file.pieces.map((p) => [p.id, p]));
   const walls = elevations(file, now);
   const drawn = new Map(walls.flatMap((w) => w.fronts.map((f) => [f.id, f])));
-  const list = acts(file.state, file.route, file.lots, now, due).map((a) => {
+  const list = acts(file.state, file.route, file.lots, now, due, file.waits).map((a) => {
     const own = a.pieces.flatMap((id) => pieces.get(id) ?? []);
     const need = a.step.product ? productNeeds([a.step], own, file.choice?.tool ?? 'spray')[0] : undefined;
     const { product } = a.step;

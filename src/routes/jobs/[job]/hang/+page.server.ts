@@ -12,7 +12,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
   const openings = file.pieces.map((p) => {
     const own = pieceState(file.state, p.id);
     const next = nextStep(file.state, file.route, p.id);
-    const from = hang ? windowOf(file.state, hang, p.id).from : 0;
+    const from = hang ? windowOf(file.state, hang, p.id, file.waits).from : 0;
     return {
       id: p.id,
       code: p.code,

@@ -1,5 +1,5 @@
 import { fail } from '@sveltejs/kit';
-import { SYSTEMS } from '$core/coating/systems';
+import { SYSTEMS } from '$core/coating/systems/index';
 import { labourMinutes, needsByZone } from '$core/takeoff/needs';
 import { mixFor } from '$core/takeoff/mix';
 import { openFindings } from '$core/quality/site-tests';

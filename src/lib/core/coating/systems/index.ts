@@ -1,0 +1,299 @@
+/**
+ * The finish systems that ship with Anthem: generic, no brands. Every figure is common practice (with the rule of thumb
+ * it is) or from memory; product data sheets always win.
+ */
+import type { Layer, System } from '../system';
+import { ISOCYANATE, NO_CANS, RAGS, SHEET, SPRAY, VAPOUR } from './cautions';
+import { DAY, memory, practice } from './figures';
+import {
+  CAULK,
+  CLEAN,
+  DEGLOSS,
+  DUST,
+  PAD,
+  PROTECT,
+  SAND,
+  SLOW_DEGLOSS,
+  SPRAY_DEGREASE,
+  UNMASK,
+  WIPE,
+} from './prep';
+import {
+  ACRYLIC_PRIMER,
+  ACRYLIC_UNDER_OIL,
+  BOND_COAT,
+  BONDING_PRIMER,
+  CABINET_ENAMEL,
+  CHALK_PAINT,
+  CLEAR_LACQUER,
+  CLEAR_POLYURETHANE,
+  ENAMEL_UNDER_GLAZE,
+  FAST_PAINT,
+  KIT_CLEAR,
+  KIT_GLAZE,
+  LIMING_WAX,
+  MINERAL_PAINT,
+  OIL_ENAMEL,
+  OIL_GLAZE,
+  OIL_PRIMER,
+  OIL_PRIMER_SLOW,
+  SEALER,
+  SELF_PRIMING,
+  SHELLAC_PRIMER,
+  SHELLAC_UNDER_PRIMER,
+  SLICK_ENAMEL,
+  SOFT_WAX,
+  SURFACE_SEALER,
+  TRIM_PAINT,
+  TWO_PACK_ENAMEL,
+  URETHANE_ENAMEL,
+  WATER_CLEAR,
+  WATERBORNE_ALKYD,
+} from './products';
+
+const both = (coats: number): Layer['coats'] => ({ back: coats, front: coats });
+const layer = (
+  product: { key: string },
+  coats: Layer['coats'],
+  sandFirst: number | null,
+  sandBetween: number | null,
+  more: Partial<Layer> = {},
+): Layer => ({ product: product.key, coats, sandFirst, sandBetween, waitFirst: null, then: null, ...more });
+
+const WIPE_BACK = {
+  key: 'wipe-back',
+  act: 'Wipe the glaze back on',
+  how: 'With the grain, a clean cloth, leaving it in grooves and corners. Hold every door against the sample.',
+  wait: memory(5),
+  minutesPerFace: memory(1.5),
+};
+const BUFF = {
+  key: 'buff',
+  act: 'Buff',
+  how: 'Soft cloth or pad until it no longer drags: a tacky wax is not buffed enough.',
+  wait: practice(12, '10 to 15 min'),
+  minutesPerFace: memory(1),
+};
+
+const system = (
+  of: Omit<System, 'version' | 'prep' | 'close' | 'cautions'> & Pick<System, 'prep' | 'cautions'>,
+): System => ({
+  version: 2,
+  ...of,
+  prep: [PROTECT, CAULK, ...of.prep],
+  close: [UNMASK],
+  cautions: [...of.cautions, SHEET],
+});
+
+export const SHELLAC_URETHANE = system({
+  key: 'shellac-urethane',
+  name: 'Shellac primer, waterborne urethane enamel',
+  reason: 'Primer sands in minutes and blocks stains; the enamel is hard and gentle to live with.',
+  tool: 'spray',
+  traits: ['shellac', 'waterborne', 'blocks stains', 'needs abrading', 'quick', 'hard'],
+  products: [SHELLAC_PRIMER, URETHANE_ENAMEL],
+  prep: [CLEAN, SAND],
+  layers: [layer(SHELLAC_PRIMER, both(1), null, 320), layer(URETHANE_ENAMEL, both(2), 320, 320)],
+  cautions: [NO_CANS, VAPOUR, RAGS],
+});
+
+export const OIL_ALKYD_HYBRID = system({
+  key: 'oil-alkyd-hybrid',
+  name: 'Oil primer, waterborne alkyd',
+  reason: 'Two coats of oil primer level open grain and block stains; the alkyd flows out like oil paint.',
+  tool: 'brush-roller',
+  traits: ['solvent-borne', 'blocks stains', 'needs abrading', 'slow', 'hard'],
+  products: [OIL_PRIMER_SLOW, WATERBORNE_ALKYD],
+  prep: [CLEAN, SAND],
+  layers: [layer(OIL_PRIMER_SLOW, both(2), null, 240), layer(WATERBORNE_ALKYD, both(2), 240, 400)],
+  cautions: [VAPOUR, RAGS],
+});
+
+export const OIL_ENAMEL_SYSTEM = system({
+  key: 'oil-enamel',
+  name: 'Shellac, acrylic primer, oil enamel',
+  reason: 'Shellac seals, acrylic fills, oil enamel levels under the brush; smells for days.',
+  tool: 'brush',
+  traits: ['shellac', 'solvent-borne', 'blocks stains', 'needs abrading', 'slow', 'hard'],
+  products: [SHELLAC_UNDER_PRIMER, ACRYLIC_UNDER_OIL, OIL_ENAMEL],
+  prep: [CLEAN, SAND],
+  layers: [
+    layer(SHELLAC_UNDER_PRIMER, both(1), null, 320),
+    layer(ACRYLIC_UNDER_OIL, both(1), null, 240),
+    layer(OIL_ENAMEL, { back: 1, front: 2 }, 240, 320),
+  ],
+  cautions: [NO_CANS, VAPOUR, RAGS],
+});
+
+export const SPRAY_PRO = system({
+  key: 'spray-pro',
+  name: 'Oil adhesion primer, sprayed enamel',
+  reason: 'The oil primer grips old varnish overnight; two enamel coats can follow on one day.',
+  tool: 'spray',
+  traits: ['solvent-borne', 'blocks stains', 'needs abrading', 'sprayed best', 'hard'],
+  products: [OIL_PRIMER, CABINET_ENAMEL],
+  prep: [CLEAN, SAND],
+  layers: [layer(OIL_PRIMER, both(1), null, 240), layer(CABINET_ENAMEL, both(2), 240, null)],
+  cautions: [VAPOUR, RAGS, SPRAY],
+});
+
+export const MINERAL_CLEAR = system({
+  key: 'mineral-clear',
+  name: 'Chalk-mineral paint, waterborne clear',
+  reason: 'Little smell and four coats in a day or two; the clear carries the wear.',
+  tool: 'brush-roller',
+  traits: ['waterborne', 'chalk', 'clear over paint', 'quick'],
+  products: [MINERAL_PAINT, WATER_CLEAR],
+  prep: [CLEAN, SAND],
+  layers: [layer(MINERAL_PAINT, both(2), null, 320), layer(WATER_CLEAR, both(2), null, 320)],
+  cautions: [],
+});
+
+export const ALL_IN_ONE = system({
+  key: 'all-in-one',
+  name: 'Deglosser, self-priming paint, sealer',
+  reason: 'No sanding and no smell: the paint carries its own bond.',
+  tool: 'brush-roller',
+  traits: ['waterborne', 'self-priming', 'clear over paint', 'quick'],
+  products: [SELF_PRIMING, SEALER],
+  prep: [CLEAN, DEGLOSS],
+  layers: [
+    layer(SELF_PRIMING, both(2), null, null),
+    // The sealer waits a day for the paint under it; the paint’s own second coat does not.
+    layer(SEALER, both(1), null, null, { waitFirst: practice(DAY, 'T11') }),
+  ],
+  cautions: [],
+});
+
+export const FAST_CABINET = system({
+  key: 'fast-cabinet',
+  name: 'Quick self-priming cabinet paint',
+  reason: 'Two coats within an hour and a half: with six doors on the bench nobody waits.',
+  tool: 'brush-roller',
+  traits: ['waterborne', 'self-priming', 'quick'],
+  products: [FAST_PAINT],
+  prep: [SPRAY_DEGREASE],
+  layers: [layer(FAST_PAINT, both(2), null, 320)],
+  cautions: [],
+});
+
+export const KIT = system({
+  key: 'kit',
+  name: 'Kit: deglosser, bond coat, glaze, clear',
+  reason: 'Everything in one box, with a wiped glaze where it is wanted.',
+  tool: 'brush',
+  traits: ['waterborne', 'self-priming', 'decorative', 'clear over paint'],
+  products: [BOND_COAT, KIT_GLAZE, KIT_CLEAR],
+  prep: [CLEAN, SLOW_DEGLOSS],
+  layers: [
+    layer(BOND_COAT, both(2), null, null),
+    layer(KIT_GLAZE, { back: 0, front: 1 }, null, null, { tool: 'rag', then: WIPE_BACK }),
+    layer(KIT_CLEAR, both(1), null, null),
+  ],
+  cautions: [],
+});
+
+export const TWO_PACK = system({
+  key: 'two-pack',
+  name: 'Two-pack enamel',
+  reason: 'The hardest film and the shortest cure; needs licensed practice and air supplied to the painter.',
+  tool: 'spray',
+  traits: ['two-pack', 'solvent-borne', 'needs abrading', 'sprayed best', 'hard', 'quick'],
+  products: [TWO_PACK_ENAMEL],
+  prep: [CLEAN, SAND, WIPE],
+  layers: [layer(TWO_PACK_ENAMEL, both(2), null, 240)],
+  cautions: [ISOCYANATE, VAPOUR, SPRAY],
+});
+
+export const MELAMINE = system({
+  key: 'melamine',
+  name: 'Surface sealer, waterborne enamel',
+  reason: 'The sealer’s texture is the key on a slick skin: it is not sanded.',
+  tool: 'brush-roller',
+  traits: ['waterborne', 'bonds to slick'],
+  products: [SURFACE_SEALER, SLICK_ENAMEL],
+  prep: [CLEAN, PAD],
+  layers: [layer(SURFACE_SEALER, both(1), null, null), layer(SLICK_ENAMEL, both(2), null, 320)],
+  cautions: [],
+});
+
+export const CHALK_WAX = system({
+  key: 'chalk-wax',
+  name: 'Chalk paint and wax',
+  reason: 'A soft hand-made look with no sanding before; the wax needs care and renewing.',
+  tool: 'brush',
+  traits: ['waterborne', 'chalk', 'wax', 'soft', 'decorative', 'slow'],
+  products: [CHALK_PAINT, SOFT_WAX],
+  prep: [CLEAN, DUST],
+  layers: [
+    layer(CHALK_PAINT, { back: 2, front: 2 }, null, null),
+    layer(SOFT_WAX, { back: 1, front: 2 }, null, null, { tool: 'rag', then: BUFF }),
+  ],
+  cautions: [RAGS],
+});
+
+export const LIMED = system({
+  key: 'limed',
+  name: 'Limed: crossed chalk paint, two waxes',
+  reason: 'Crossed brush strokes under a thinned liming wax: an old, dry look.',
+  tool: 'brush',
+  traits: ['waterborne', 'chalk', 'wax', 'soft', 'decorative', 'slow'],
+  products: [CHALK_PAINT, LIMING_WAX, SOFT_WAX],
+  prep: [CLEAN, DUST],
+  layers: [
+    layer(CHALK_PAINT, both(2), null, null),
+    layer(LIMING_WAX, { back: 0, front: 1 }, null, null, { tool: 'rag', then: BUFF }),
+    layer(SOFT_WAX, both(1), null, null, { tool: 'rag', then: BUFF }),
+  ],
+  cautions: [RAGS],
+});
+
+export const GLAZE_CLEAR = system({
+  key: 'glaze-clear',
+  name: 'Bonding primer, enamel, wiped glaze, clear',
+  reason: 'A glaze in the grooves under hard clear polyurethane; made door by door against a sample.',
+  tool: 'brush-roller',
+  traits: ['waterborne', 'needs abrading', 'decorative', 'clear over paint', 'slow'],
+  products: [BONDING_PRIMER, ENAMEL_UNDER_GLAZE, OIL_GLAZE, CLEAR_POLYURETHANE],
+  prep: [CLEAN, SAND],
+  layers: [
+    layer(BONDING_PRIMER, both(1), null, 320),
+    layer(ENAMEL_UNDER_GLAZE, { back: 1, front: 2 }, 320, 320),
+    layer(OIL_GLAZE, { back: 0, front: 1 }, null, null, { tool: 'rag', then: WIPE_BACK }),
+    layer(CLEAR_POLYURETHANE, both(1), null, 320),
+  ],
+  cautions: [],
+});
+
+export const PAINT_LACQUER = system({
+  key: 'paint-lacquer',
+  name: 'Acrylic primer, paint, clear lacquer',
+  reason: 'Lacquer coats an hour and a half apart, and can be rubbed out to any sheen.',
+  tool: 'spray',
+  traits: ['lacquer', 'solvent-borne', 'needs abrading', 'sprayed best', 'clear over paint', 'hard'],
+  products: [ACRYLIC_PRIMER, TRIM_PAINT, CLEAR_LACQUER],
+  prep: [CLEAN, SAND],
+  layers: [
+    layer(ACRYLIC_PRIMER, both(1), null, 320),
+    layer(TRIM_PAINT, both(2), 220, 320),
+    layer(CLEAR_LACQUER, { back: 1, front: 2 }, 320, 320),
+  ],
+  cautions: [VAPOUR, SPRAY],
+});
+
+export const SYSTEMS: readonly System[] = [
+  SHELLAC_URETHANE,
+  OIL_ALKYD_HYBRID,
+  OIL_ENAMEL_SYSTEM,
+  SPRAY_PRO,
+  MINERAL_CLEAR,
+  ALL_IN_ONE,
+  FAST_CABINET,
+  KIT,
+  TWO_PACK,
+  MELAMINE,
+  CHALK_WAX,
+  LIMED,
+  GLAZE_CLEAR,
+  PAINT_LACQUER,
+];

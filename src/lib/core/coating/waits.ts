@@ -1,0 +1,73 @@
+/** When the films of a job are ready: by the sheet's air, or by the air they lie in. */
+import type { Rates } from '../drying/climate';
+import { phaseMinutes, phaseRate, rateKind } from '../drying/phase';
+import { progressAt, readyAt } from '../drying/ready';
+import { filmStage } from './film-stage';
+import type { Product, Stage } from './system';
+
+const MINUTE = 60_000;
+
+export interface Waits {
+  /** `sheet`: at 25 °C and 50 % RH, as product sheets say it */
+  by: 'sheet' | 'air';
+  /**
+   * The moment a film reaches a stage.
+   * @param laid end of the coat, ms since 1970
+   * @param wet wet film laid over the right one
+   * @returns ms since 1970
+   * @throws Error when the product has no figure for the stage
+   */
+  readyAt: (film: Product, stage: Stage, laid: number, wet?: number) => number;
+  /** Minutes that a stage takes at least, whenever the coat is laid between two moments. */
+  leastMinutes: (film: Product, stage: Stage, wet: number, from: number, to: number) => number;
+}
+
+function minutesOf(film: Product, stage: Stage): number {
+  const figure = film.stages[stage];
+  if (!figure) throw new Error(`${film.name} has no figure for “${stage}”: give one before planning with it`);
+  return figure.value;
+}
+
+/** Waits as the products' sheets say them. */
+export const SHEET_WAITS: Waits = {
+  by: 'sheet',
+  readyAt: (film, stage, laid) => laid + minutesOf(film, stage) * MINUTE,
+  leastMinutes: minutesOf,
+};
+
+/**
+ * Waits in the air of a place.
+ * @param rates of the place's air; where it ends the sheet's rate goes on
+ * @param multipliers learnt at the place, by product
+ */
+export function waitsIn(rates: Rates, multipliers: ReadonlyMap<string, number>): Waits {
+  const stageOf = (product: Product, stage: Stage, wet: number) => {
+    const made = filmStage(product, stage, wet, multipliers.get(product.key) ?? 1);
+    if (!made)
+      throw new Error(`${product.name} has no figure for “${stage}”: give one before planning with it`);
+    return made;
+  };
+  return {
+    by: 'air',
+    readyAt: (product, stage, laid, wet = 1) => {
+      const of = stageOf(product, stage, wet);
+      const ready = readyAt(of, laid, rates);
+      if (ready !== null) return ready;
+      const from = Math.max(laid, rates.end);
+      const left = 1 - progressAt(of, laid, from, rates);
+      return from + left * of.minutes * of.multiplier * of.film * MINUTE;
+    },
+    leastMinutes: (product, stage, wet, from, to) => {
+      const of = stageOf(product, stage, wet);
+      const { start, step, air } = rates.climate;
+      const first = Math.max(0, Math.floor((from - start) / (step * MINUTE)));
+      // The film may go on drying past the last moment it may be laid.
+      const seen = air.slice(first, Math.max(first + 1, Math.ceil((to - start) / (step * MINUTE))));
+      return of.phases.reduce((sum, phase) => {
+        const kind = rateKind(phase);
+        const best = seen.reduce((most, a) => Math.max(most, phaseRate(kind, a)), 1);
+        return sum + phaseMinutes(of, phase) / best;
+      }, 0);
+    },
+  };
+}

@@ -1,0 +1,117 @@
+/** The places where films dry, as the company has set them up, and the air in them. */
+import { estimateAir, type EstimatedAir } from '$core/air/estimate';
+import { PLACES, USUAL_PLACES, type Place, type Places } from '$core/air/places';
+import { indoors, inTent, STILL, type AirState, type Tent } from '$core/air/room';
+import { ratesOf, type Rates } from '$core/drying/climate';
+import type { Db } from '../db/open';
+import { forecast, surprise, weatherAt } from '../standins/weather';
+import { EVERY, senses } from '../standins/thermo-hygrometer';
+import { insertReading, listReadings, listSensors, readingsStamp, writeSensor } from '../store/readings';
+import { readSetting } from '../store/settings';
+
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
+
+export const placesOf = (db: Db): Places => readSetting(db, 'places') ?? USUAL_PLACES;
+
+/** Hours that a building is followed before the first one asked for, so that its lag has settled. */
+const SETTLING = 96;
+
+/** The air at a place through weather, as it would be. */
+export function airThrough(
+  places: Places,
+  place: Place,
+  weather: readonly AirState[],
+): (AirState & { wind: number })[] {
+  if (place !== 'tent')
+    return indoors(weather, places[place]).map((air) => ({ ...air, wind: STILL }));
+  const around = indoors(weather, places[places.tent.in]);
+  const tent: Tent = places.tent;
+  return around.map((air) => inTent(air, tent));
+}
+
+/** Forecast air at a place by the hour. */
+export function forecastAir(
+  places: Places,
+  place: Place,
+  from: number,
+  hours: number,
+): (AirState & { at: number; wind: number })[] {
+  const start = from - SETTLING * HOUR;
+  const weather = forecast(start, hours + SETTLING);
+  return airThrough(places, place, weather)
+    .map((air, i) => ({ ...air, at: start + i * HOUR }))
+    .slice(SETTLING);
+}
+
+/** The air that instruments meet: the forecast and what it did not foresee. */
+function trueAir(places: Places, place: Place, at: number): AirState {
+  const hour = Math.floor(at / HOUR) * HOUR;
+  const now = forecastAir(places, place, hour, 1)[0] ?? weatherAt(at);
+  const off = surprise(at + PLACES.indexOf(place) * DAY * 40);
+  return {
+    celsius: now.celsius + off.celsius,
+    humidity: Math.min(0.98, Math.max(0.08, now.humidity + off.humidity)),
+  };
+}
+
+/** How far back a sensor sends what it kept. */
+const KEPT = 3 * DAY;
+
+/** Takes in what the sensors have sent up to now. */
+export function hearSensors(db: Db, now: number): void {
+  const places = placesOf(db);
+  for (const sensor of listSensors(db)) {
+    if (!sensor.on || now - sensor.sentUntil < EVERY) continue;
+    const from = Math.ceil(Math.max(sensor.sentUntil + 1, now - KEPT) / EVERY) * EVERY;
+    db.transaction(() => {
+      for (let at = from; at <= now; at += EVERY) {
+        const sent = senses(sensor, at, trueAir(places, sensor.place, at));
+        if (sent) insertReading(db, { place: sensor.place, at, ...sent, source: 'sensor' });
+      }
+      writeSensor(db, { ...sensor, sentUntil: Math.floor(now / EVERY) * EVERY });
+    }).immediate();
+  }
+}
+
+/** Days of air before and after now that are reckoned with. */
+const BEFORE = 45;
+const AFTER = 80;
+
+interface Known {
+  key: string;
+  air: (EstimatedAir & { wind: number })[];
+  rates: Rates;
+}
+const cache = new WeakMap<Db, Map<Place, Known>>();
+
+/** The air of a place by the hour, read where it was read, and how films dry in it. */
+export function airOf(db: Db, place: Place, now: number): Known {
+  hearSensors(db, now);
+  const places = placesOf(db);
+  const day = Math.floor(now / DAY);
+  const key = `${day} ${readingsStamp(db, place)} ${JSON.stringify(places)}`;
+  const known = cache.get(db) ?? new Map<Place, Known>();
+  cache.set(db, known);
+  const had = known.get(place);
+  if (had?.key === key) return had;
+  const start = (day - BEFORE) * DAY;
+  const hours = forecastAir(places, place, start, (BEFORE + AFTER) * 24);
+  const readings = listReadings(db, place, start, now);
+  const air = estimateAir(hours, readings).map((a, i) => ({ ...a, wind: hours[i]?.wind ?? STILL }));
+  const made: Known = { key, air, rates: ratesOf({ start, step: 60, air }) };
+  known.set(place, made);
+  return made;
+}
+
+/** The hours of a place from now on. */
+export function coming(db: Db, place: Place, now: number, hours: number): (EstimatedAir & { wind: number })[] {
+  const from = Math.floor(now / HOUR) * HOUR;
+  return airOf(db, place, now)
+    .air.filter((a) => a.at >= from)
+    .slice(0, hours);
+}
+
+/** A place by the name painters type on a job; null where it is none of the company's. */
+export const placeNamed = (name: string): Place | null =>
+  PLACES.find((p) => name.trim().toLowerCase() === p) ?? null;

@@ -1,0 +1,160 @@
+/** The finish systems a job can be planned with: the shipped ones, and the company's versions of them. */
+import {
+  BASES_OF_FIGURES,
+  STAGES,
+  systemSchema,
+  type Figure,
+  type Product,
+  type System,
+} from '$core/coating/system';
+import { buildRoute } from '$core/coating/route';
+import { usualCounts } from '$core/coating/system';
+import { SYSTEMS } from '$core/coating/systems/index';
+import { z } from 'zod';
+import type { Db } from '../db/open';
+import { insertSystem, listChangedSystems } from '../store/finish-systems';
+import { Refused } from './refused';
+
+/** All systems, the company's version where there is one. */
+export function allSystems(db: Db): System[] {
+  const changed = new Map(listChangedSystems(db).map((s) => [s.key, s]));
+  return SYSTEMS.map((s) => changed.get(s.key) ?? s);
+}
+
+/** Every product of the systems, each once. */
+export function allProducts(db: Db): Product[] {
+  const products = new Map<string, Product>();
+  for (const system of allSystems(db))
+    for (const product of system.products) if (!products.has(product.key)) products.set(product.key, product);
+  return [...products.values()];
+}
+
+/** @throws Refused 404 */
+export function systemCalled(db: Db, key: string): System {
+  const system = allSystems(db).find((s) => s.key === key);
+  if (!system) throw new Refused(404, 'There is no such finish system.');
+  return system;
+}
+
+const number = (what: string) => z.number(`Write ${what} as a number`).nonnegative(`${what} is not below 0`);
+
+const changesSchema = z.object({
+  name: z.string().trim().min(1, 'Give the system a name').max(80),
+  products: z.array(
+    z.object({
+      key: z.string(),
+      name: z.string().trim().min(1, 'Give the product a name').max(80),
+      solids: number('the volume solids, in %').gt(0, 'Solids are above 0 %').max(100, 'Solids are at most 100 %'),
+      dryFilm: number('the dry film').gt(0, 'The dry film is above 0').max(1000, 'The dry film is in µm'),
+      density: number('the density').gt(0.3).max(5, 'The density is in kg/L'),
+      stages: z.partialRecord(z.enum(STAGES), number('the wait, in minutes').max(100_000).nullable()),
+      recoatBy: number('the latest recoat, in minutes').nullable(),
+      minC: z.number('Write the least temperature in °C').min(-20).max(40),
+      maxC: z.number('Write the most temperature in °C').min(0).max(60),
+      maxHumidity: number('the most humidity, in %').gt(0).max(100, 'Humidity is at most 100 %'),
+      dewMarginK: number('the margin over the dew point, in K').max(20),
+      potLife: number('the pot life, in minutes').nullable(),
+      induction: number('the induction, in minutes').nullable(),
+      thinner: number('the thinner, in %').max(100).nullable(),
+      basis: z.enum(BASES_OF_FIGURES),
+    }),
+  ),
+  prep: z.array(z.object({ key: z.string(), minutes: number('the minutes'), dry: number('the wait') })),
+});
+export type SystemChanges = z.input<typeof changesSchema>;
+
+/**
+ * Saves the company's version of a system. What was changed carries the basis that was chosen, the rest keeps its own.
+ * @returns the new version
+ * @throws Refused 422 with the figure that is wrong; nothing is saved then
+ */
+export function changeSystem(db: Db, key: string, input: unknown, worker: string, now: number): System {
+  const parsed = changesSchema.safeParse(input);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0];
+    const [list, i, field] = issue?.path ?? [];
+    const product = (input as { products?: { name?: string }[] }).products?.[Number(i)]?.name;
+    throw new Refused(
+      422,
+      `${list === 'products' && product ? `${product}: ` : ''}${issue?.message ?? 'The system is not complete.'}`,
+      String(field ?? list ?? ''),
+    );
+  }
+  const changes = parsed.data;
+  const before = systemCalled(db, key);
+  const figure = (old: Figure | undefined, value: number, basis: Figure['basis']): Figure =>
+    old && Math.abs(old.value - value) < 1e-9 ? old : { value, basis };
+  const products = before.products.map((p): Product => {
+    const c = changes.products.find((x) => x.key === p.key);
+    if (!c) return p;
+    if (c.minC >= c.maxC) throw new Refused(422, `${c.name}: the least temperature is above the most.`, 'minC');
+    const stages = Object.fromEntries(
+      STAGES.flatMap((stage) => {
+        const value = c.stages[stage];
+        const old = p.stages[stage];
+        if (value === undefined) return old ? [[stage, old]] : [];
+        if (value === null) return [];
+        return [[stage, { ...figure(old, value, c.basis), ...(old?.phases ? { phases: old.phases } : {}) }]];
+      }),
+    );
+    const limits = {
+      minC: c.minC,
+      maxC: c.maxC,
+      maxHumidity: c.maxHumidity / 100,
+      dewMarginK: c.dewMarginK,
+    };
+    const sameLimits = Object.entries(limits).every(
+      ([k, v]) => Math.abs(p.limits[k as keyof typeof limits] - v) < 1e-9,
+    );
+    return {
+      ...p,
+      name: c.name,
+      solids: figure(p.solids, c.solids / 100, c.basis),
+      dryFilm: figure(p.dryFilm, c.dryFilm, c.basis),
+      density: figure(p.density, c.density, c.basis),
+      stages,
+      recoatBy: c.recoatBy === null ? null : figure(p.recoatBy ?? undefined, c.recoatBy, c.basis),
+      limits: { ...limits, basis: sameLimits ? p.limits.basis : c.basis },
+      mix: p.mix && {
+        ...p.mix,
+        thinner: c.thinner === null ? p.mix.thinner : c.thinner / 100,
+        potLife: c.potLife === null ? p.mix.potLife : figure(p.mix.potLife, c.potLife, c.basis),
+        induction: c.induction === null ? p.mix.induction : figure(p.mix.induction, c.induction, c.basis),
+      },
+    };
+  });
+  const prep = before.prep.map((p) => {
+    const c = changes.prep.find((x) => x.key === p.key);
+    return c
+      ? {
+          ...p,
+          minutesPerPiece: figure(p.minutesPerPiece, c.minutes, 'learnt here'),
+          dry: figure(p.dry, c.dry, 'data sheet'),
+        }
+      : p;
+  });
+  const system = systemSchema.parse({
+    ...before,
+    name: changes.name,
+    version: before.version + 1,
+    products,
+    prep,
+  });
+  try {
+    buildRoute(system, usualCounts(system), system.tool);
+  } catch (error) {
+    throw new Refused(422, error instanceof Error ? error.message : String(error), 'stages');
+  }
+  insertSystem(db, system, now, worker);
+  return system;
+}
+
+/** Goes back to the shipped figures, as a version of its own. */
+export function resetSystem(db: Db, key: string, worker: string, now: number): System {
+  const shipped = SYSTEMS.find((s) => s.key === key);
+  const before = systemCalled(db, key);
+  if (!shipped) throw new Refused(404, 'There is no such finish system.');
+  const system = { ...shipped, version: before.version + 1 };
+  insertSystem(db, system, now, worker);
+  return system;
+}

@@ -1,0 +1,46 @@
+/** A simulated thermo-hygrometer: reads every quarter of an hour, drifts, drops out, and its battery runs flat. */
+import type { AirState } from '$core/air/room';
+import type { Place } from '$core/air/places';
+import { seeded } from '$core/units/random';
+
+const MINUTE = 60_000;
+const DAY = 1440 * MINUTE;
+export const EVERY = 15 * MINUTE;
+/** A battery's life, ms. */
+export const BATTERY_LIFE = 60 * DAY;
+/** Drift since it was set right, K and share of humidity per day. */
+const DRIFT = { celsius: 0.012, humidity: 0.0006 };
+/** Share of four-hour spans in which nothing comes through. */
+const DROP_OUTS = 0.06;
+
+const salt: Record<Place, number> = { house: 1, shop: 2, tent: 3 };
+
+/** @returns share of the battery that is left, 0–1 */
+export const batteryLeft = (batteryAt: number, now: number): number =>
+  Math.min(1, Math.max(0, 1 - (now - batteryAt) / BATTERY_LIFE));
+
+export interface SensorState {
+  place: Place;
+  batteryAt: number;
+  calibratedAt: number;
+}
+
+/**
+ * What it sends at a moment.
+ * @param truth the air there
+ * @returns null while it drops out or its battery is flat
+ */
+export function senses(sensor: SensorState, at: number, truth: AirState): AirState | null {
+  if (at < sensor.batteryAt || batteryLeft(sensor.batteryAt, at) === 0) return null;
+  const span = Math.floor(at / (4 * 60 * MINUTE));
+  if (seeded(span * 31 + salt[sensor.place])() < DROP_OUTS) return null;
+  const random = seeded(Math.floor(at / EVERY) * 17 + salt[sensor.place]);
+  const days = Math.max(0, (at - sensor.calibratedAt) / DAY);
+  const noise = (): number => random() + random() + random() - 1.5;
+  const celsius = truth.celsius + DRIFT.celsius * days + 0.12 * noise();
+  const humidity = truth.humidity + DRIFT.humidity * days + 0.008 * noise();
+  return {
+    celsius: Math.round(celsius * 10) / 10,
+    humidity: Math.round(Math.min(0.99, Math.max(0.05, humidity)) * 1000) / 1000,
+  };
+}
