@@ -17,7 +17,11 @@ export const tentSchema = z.object({
   height: z.number('Write the height of the tent').min(1, 'A tent is at least 1 m high').max(6),
   leak: z.number().min(0.05).max(20),
   fan: z.object({ on: z.boolean(), changes: z.number().min(0).max(200), wind: z.number().min(0.1).max(5) }),
-  heater: z.object({ on: z.boolean(), watt: z.number().min(0).max(20_000), upTo: z.number().min(10).max(40) }),
+  heater: z.object({
+    on: z.boolean(),
+    watt: z.number().min(0).max(20_000),
+    upTo: z.number().min(10).max(40),
+  }),
   dehumidifier: z.object({
     on: z.boolean(),
     litresADay: z.number().min(0).max(200),
@@ -45,4 +49,3 @@ export const USUAL_PLACES: Places = {
     dehumidifier: { on: false, litresADay: 16, downTo: 0.45 },
   },
 };
-

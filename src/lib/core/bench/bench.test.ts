@@ -238,11 +238,13 @@ describe('hanging', () => {
     const laid = lastLaid(state, route, P1) ?? 0;
     expect(laid).toBe(lastEnd(facts) * MINUTE);
     // T09, common practice: handles after two weeks, hard after three.
-    expect(careDates(state, route, [P1, P2], SHEET_WAITS).map((d) => [d.stage, (d.at - laid) / DAY])).toEqual([
-      ['handles', 14],
-      ['wet-clean', 14],
-      ['cured', 21],
-    ]);
+    expect(careDates(state, route, [P1, P2], SHEET_WAITS).map((d) => [d.stage, (d.at - laid) / DAY])).toEqual(
+      [
+        ['handles', 14],
+        ['wet-clean', 14],
+        ['cured', 21],
+      ],
+    );
     expect(cureShare(state, route, [P1], laid + 7 * DAY, SHEET_WAITS)).toBeCloseTo(1 / 3, 9);
     expect(cureShare(state, route, [P3], laid, SHEET_WAITS)).toBe(0);
     // While a coat is still to come nobody can promise a date.
@@ -377,7 +379,9 @@ describe('the fold', () => {
       fc.property(fc.subarray(story), (part) => {
         const state = fold(part);
         for (const piece of codes.keys()) pieceMark(state, route, piece, 0, SHEET_WAITS);
-        expect(lotProgress(state, route, lots, SHEET_WAITS).every((l) => l.steps.every((s) => s.pending >= 0))).toBe(true);
+        expect(
+          lotProgress(state, route, lots, SHEET_WAITS).every((l) => l.steps.every((s) => s.pending >= 0)),
+        ).toBe(true);
         acts(state, route, lots, 0, new Map(), SHEET_WAITS);
       }),
       { numRuns: 100 },

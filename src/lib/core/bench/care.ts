@@ -20,7 +20,10 @@ const CARE_STAGES = ['handles', 'wet-clean', 'cured'] as const;
 /** Whether a piece has had its last coat: all of the route, or so many that it was hung. */
 function finished(state: JobState, route: readonly Step[], piece: string): boolean {
   const own = pieceState(state, piece);
-  return own.hungIn !== null || route.every((step) => step.kind !== 'coat' || !gets(step, piece) || own.done.has(step.key));
+  return (
+    own.hungIn !== null ||
+    route.every((step) => step.kind !== 'coat' || !gets(step, piece) || own.done.has(step.key))
+  );
 }
 
 /** The films on the pieces. */

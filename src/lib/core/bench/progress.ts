@@ -20,7 +20,9 @@ export function lotProgress(
     const steps = route.map((step) => {
       const works = running.filter((w) => w.step === step.key && w.lot === lot.id);
       const taken = new Set(works.flatMap((w) => w.pieces));
-      const pending = out.filter((p) => gets(step, p) && !pieceState(state, p).done.has(step.key) && !taken.has(p));
+      const pending = out.filter(
+        (p) => gets(step, p) && !pieceState(state, p).done.has(step.key) && !taken.has(p),
+      );
       const windows = pending.map((p) => windowOf(state, step, p, waits));
       const ends = windows.flatMap((w) => (w.to === null ? [] : [w.to]));
       return {

@@ -58,8 +58,7 @@ export function cautionsFor(step: Step, system: System, houseYear: number | null
       return [DUST];
     case 'prep':
       if (step.prep === 'clean' || step.prep === 'scrape') return [DEGREASER];
-      if (step.prep === 'sand' || step.prep === 'fill')
-        return mayHoldLead(houseYear) ? [LEAD, DUST] : [DUST];
+      if (step.prep === 'sand' || step.prep === 'fill') return mayHoldLead(houseYear) ? [LEAD, DUST] : [DUST];
       return system.cautions;
     case 'hang':
       return [LIFTING];

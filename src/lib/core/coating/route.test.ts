@@ -54,52 +54,66 @@ describe('the route of shellac and urethane', () => {
   // Common practice, no source: T05 an hour after washing, T06 shellac sands in 15 min, T09 4 h between coats,
   // a night before the flip, two days before hanging.
   it('waits as practice has it', () => {
-    expect(after(SHELLAC_URETHANE, 'sand')).toContainEqual(expect.objectContaining({
-      step: 'clean',
-      stage: null,
-      min: 60,
-      max: null,
-    }));
-    expect(after(SHELLAC_URETHANE, 'back.sand.urethane-enamel.1')).toContainEqual(expect.objectContaining({
-      step: 'back.shellac-primer.1',
-      stage: 'sand',
-      min: 15,
-      max: null,
-    }));
-    expect(after(SHELLAC_URETHANE, 'back.urethane-enamel.2')).toContainEqual(expect.objectContaining({
-      step: 'back.urethane-enamel.1',
-      stage: 'recoat',
-      min: 240,
-      max: null,
-    }));
-    expect(after(SHELLAC_URETHANE, 'flip')).toContainEqual(expect.objectContaining({
-      step: 'back.urethane-enamel.2',
-      stage: 'flip',
-      min: 720,
-      max: null,
-    }));
-    expect(after(SHELLAC_URETHANE, 'hang')).toContainEqual(expect.objectContaining({
-      step: 'front.urethane-enamel.2',
-      stage: 'hang',
-      min: 2880,
-      max: null,
-    }));
+    expect(after(SHELLAC_URETHANE, 'sand')).toContainEqual(
+      expect.objectContaining({
+        step: 'clean',
+        stage: null,
+        min: 60,
+        max: null,
+      }),
+    );
+    expect(after(SHELLAC_URETHANE, 'back.sand.urethane-enamel.1')).toContainEqual(
+      expect.objectContaining({
+        step: 'back.shellac-primer.1',
+        stage: 'sand',
+        min: 15,
+        max: null,
+      }),
+    );
+    expect(after(SHELLAC_URETHANE, 'back.urethane-enamel.2')).toContainEqual(
+      expect.objectContaining({
+        step: 'back.urethane-enamel.1',
+        stage: 'recoat',
+        min: 240,
+        max: null,
+      }),
+    );
+    expect(after(SHELLAC_URETHANE, 'flip')).toContainEqual(
+      expect.objectContaining({
+        step: 'back.urethane-enamel.2',
+        stage: 'flip',
+        min: 720,
+        max: null,
+      }),
+    );
+    expect(after(SHELLAC_URETHANE, 'hang')).toContainEqual(
+      expect.objectContaining({
+        step: 'front.urethane-enamel.2',
+        stage: 'hang',
+        min: 2880,
+        max: null,
+      }),
+    );
   });
 });
 
 it('two-pack: next coat after 24 h, wiped before the first (T12)', () => {
-  expect(after(TWO_PACK, 'back.2k-enamel.2')).toContainEqual(expect.objectContaining({
-    step: 'back.2k-enamel.1',
-    stage: 'recoat',
-    min: 1440,
-    max: null,
-  }));
-  expect(after(TWO_PACK, 'back.2k-enamel.1')).toContainEqual(expect.objectContaining({
-    step: 'wipe',
-    stage: null,
-    min: 15,
-    max: null,
-  }));
+  expect(after(TWO_PACK, 'back.2k-enamel.2')).toContainEqual(
+    expect.objectContaining({
+      step: 'back.2k-enamel.1',
+      stage: 'recoat',
+      min: 1440,
+      max: null,
+    }),
+  );
+  expect(after(TWO_PACK, 'back.2k-enamel.1')).toContainEqual(
+    expect.objectContaining({
+      step: 'wipe',
+      stage: null,
+      min: 15,
+      max: null,
+    }),
+  );
 });
 
 it('a coat that is not sanded before it keeps to the recoat window', () => {
@@ -115,12 +129,14 @@ it('a coat that is not sanded before it keeps to the recoat window', () => {
     system.layers.map((l) => l.coats),
     'spray',
   );
-  expect(stepOf(route, 'front.enamel.2').after).toContainEqual(expect.objectContaining({
-    step: 'front.enamel.1',
-    stage: 'recoat',
-    min: 240,
-    max: 2880,
-  }));
+  expect(stepOf(route, 'front.enamel.2').after).toContainEqual(
+    expect.objectContaining({
+      step: 'front.enamel.1',
+      stage: 'recoat',
+      min: 240,
+      max: 2880,
+    }),
+  );
   expect(stepOf(route, 'front.enamel.1').after.every((r) => r.max === null)).toBe(true);
 });
 

@@ -222,9 +222,7 @@ export function buildRoute(
         },
         below.map((f) => waitFor(f, 'sand')),
       );
-    const after = below.map((f) =>
-      waitFor(f, 'recoat', grit ? null : (f.product.recoatBy?.value ?? null)),
-    );
+    const after = below.map((f) => waitFor(f, 'recoat', grit ? null : (f.product.recoatBy?.value ?? null)));
     if (below.length === 0 && dryPrep && steps.at(-1) === dryPrep) after.push(plain(dryPrep.key, wait));
     if (pass.coat === 1 && layer.waitFirst)
       for (const f of below) after.push(plain(f.key, layer.waitFirst.value));

@@ -65,7 +65,11 @@ export const SCHOOLS: readonly {
     key: 'film',
     asks: 'How full are the coats?',
     schools: [
-      { value: 'full', name: 'one full wet coat', reason: 'Flows out and covers; runs where it is too much.' },
+      {
+        value: 'full',
+        name: 'one full wet coat',
+        reason: 'Flows out and covers; runs where it is too much.',
+      },
       { value: 'thin', name: 'thin coats', reason: 'No runs, dry sooner; may want another coat to cover.' },
       {
         value: 'light-then-full',
@@ -149,7 +153,12 @@ function withStanding(system: System, days: number): System {
             ...p,
             stages: {
               ...p.stages,
-              hang: { value: days * 1440, basis: 'common practice', note: 'our own rule', phases: hang.phases },
+              hang: {
+                value: days * 1440,
+                basis: 'common practice',
+                note: 'our own rule',
+                phases: hang.phases,
+              },
             },
           }
         : p;

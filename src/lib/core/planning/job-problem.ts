@@ -94,7 +94,10 @@ export function buildProblem(job: JobToPlan): Problem | null {
           {
             from: null,
             to,
-            minutes: job.lastMaterial !== null && job.lastMaterial !== to ? TOOL_FACTS[job.tool].changeoverMinutes : 0,
+            minutes:
+              job.lastMaterial !== null && job.lastMaterial !== to
+                ? TOOL_FACTS[job.tool].changeoverMinutes
+                : 0,
           },
         ]),
       },

@@ -34,11 +34,7 @@ interface FilmWait {
  * @returns the last problem and its plan, in which no film is disturbed too early; the bound holds for every right
  *   plan, since it waits no longer than the best air of the days allows. Null when nothing is left to do
  */
-export function planInAir(
-  job: Omit<JobToPlan, 'lag'>,
-  waits: Waits,
-  effort: Effort,
-): PlanInAir | null {
+export function planInAir(job: Omit<JobToPlan, 'lag'>, waits: Waits, effort: Effort): PlanInAir | null {
   if (waits.by === 'sheet') {
     const problem = buildProblem(job);
     return problem && { problem, result: solve(problem, effort), rounds: 1 };
@@ -108,4 +104,3 @@ function longest(
   // Between two looks a wait grows by no more than the time between them.
   return most + LOOK * 60;
 }
-

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { mixFor } from './mix';
+import { massOf, mixFor, splitMixes } from './mix';
 
 it('mixes 7 : 1 with 10 % thinner of both to one litre', () => {
   // By hand: 8.8 parts make 1000 mL, so a part is 113.64 mL.
@@ -29,4 +29,21 @@ it('always adds up to the wanted volume, in the wanted parts', () => {
     ),
   );
   expect(() => mixFor({ a: 0, b: 1, thinner: 0, thinnerOf: 'A' }, 1)).toThrow(/Parts/);
+});
+
+it('mixes by mass where the sheet says so: the scale shows the parts', () => {
+  const densities = { a: 1.4, b: 1.05, thinner: 0.87 };
+  const amounts = mixFor({ a: 100, b: 20, thinner: 0.1, thinnerOf: 'A', by: 'mass', densities }, 1000);
+  const grams = massOf(amounts, densities);
+  expect(grams.a / grams.b).toBeCloseTo(5, 9);
+  expect(grams.thinner / grams.a).toBeCloseTo(0.1, 9);
+  expect(amounts.a + amounts.b + amounts.thinner).toBeCloseTo(1000, 9);
+  expect(() => mixFor({ a: 1, b: 1, thinner: 0, thinnerOf: 'A', by: 'mass' }, 1)).toThrow(/densities/);
+});
+
+it('splits a lot over mixes that are used up in time', () => {
+  // 500 min of spraying, four hours of pot life of which 20 min stand: 220 usable, so three mixes.
+  expect(splitMixes(3000, 500, 240, 20)).toEqual([1000, 1000, 1000]);
+  expect(splitMixes(800, 60, 240, 20)).toEqual([800]);
+  expect(() => splitMixes(800, 60, 20, 20)).toThrow(/no time/);
 });

@@ -13,10 +13,15 @@ it('adds up a single slab drawer by hand', () => {
     ],
     'spray',
   );
-  const [primer, enamel] = productNeeds(route, [{ form: 'drawer', w: 400, h: 200 }], 'spray');
+  const [primer, enamel] = productNeeds(route, [{ form: 'drawer', w: 400, h: 200 }]);
   expect(primer?.areaM2).toBeCloseTo(0.08 + 0.10286, 9);
   expect(enamel?.areaM2).toBeCloseTo(2 * (0.08 + 0.10286), 9);
-  expect(enamel?.volumeMl).toBeCloseTo(((2 * 0.18286 * 38) / 0.38 / 0.65) * 1.1, 6);
+  const onAndOff = (2 * 0.18286 * 38) / 0.38 / 0.65;
+  expect(enamel?.onWorkMl).toBeCloseTo((2 * 0.18286 * 38) / 0.38, 6);
+  // Loaded twice, for backs and for fronts, with the primer between: a quarter gallon each time (T18); a can is kept.
+  expect(enamel?.loads).toBe(2);
+  expect(enamel?.volumeMl).toBeCloseTo(onAndOff * 1.1 + 2 * 946 + 250, 6);
+  expect(primer?.keepMl).toBe(0);
   expect(enamel?.wetUm).toBeCloseTo(100, 9);
 });
 
@@ -45,7 +50,7 @@ it('keeps colours apart, and leaves out backs that stay', () => {
       { ...piece, zoneId: 'a' },
       { ...piece, zoneId: 'b', condition: { faces: 'front' as const } },
     ],
-    'spray',
+    new Map([['b', 2]]),
   );
   expect(needs.map((n) => [n.product.kind, n.zone])).toEqual([
     ['primer', null],
@@ -54,6 +59,6 @@ it('keeps colours apart, and leaves out backs that stay', () => {
   ]);
   // Face 0.08 m² twice with edges 0.02286 m² once; the other has its front and edges only.
   expect(needs.map((n) => n.areaM2)).toEqual(
-    [0.18286 + 0.10286, 0.18286, 0.10286].map((a) => expect.closeTo(a, 9)),
+    [0.18286 + 0.10286 + 2, 0.18286, 0.10286 + 2].map((a) => expect.closeTo(a, 9)),
   );
 });

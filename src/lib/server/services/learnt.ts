@@ -53,7 +53,8 @@ function ratios(
   if (!stage)
     throw new Refused(422, `${product.name} has no figure for “${test.stage}”: give one first.`, 'stage');
   const { rates } = airOf(db, test.place, now);
-  const ratio = (at: number | null) => (at === null ? null : fittingMultiplier(stage, test.laidAt, at, rates));
+  const ratio = (at: number | null) =>
+    at === null ? null : fittingMultiplier(stage, test.laidAt, at, rates);
   return { above: ratio(test.notAt), below: ratio(test.readyAt) };
 }
 

@@ -23,8 +23,7 @@ export function airThrough(
   place: Place,
   weather: readonly AirState[],
 ): (AirState & { wind: number })[] {
-  if (place !== 'tent')
-    return indoors(weather, places[place]).map((air) => ({ ...air, wind: STILL }));
+  if (place !== 'tent') return indoors(weather, places[place]).map((air) => ({ ...air, wind: STILL }));
   const around = indoors(weather, places[places.tent.in]);
   const tent: Tent = places.tent;
   return around.map((air) => inTent(air, tent));
@@ -105,7 +104,12 @@ export function airOf(db: Db, place: Place, now: number): Known {
 }
 
 /** The hours of a place from now on. */
-export function coming(db: Db, place: Place, now: number, hours: number): (EstimatedAir & { wind: number })[] {
+export function coming(
+  db: Db,
+  place: Place,
+  now: number,
+  hours: number,
+): (EstimatedAir & { wind: number })[] {
   const from = Math.floor(now / HOUR) * HOUR;
   return airOf(db, place, now)
     .air.filter((a) => a.at >= from)

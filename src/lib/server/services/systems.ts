@@ -44,7 +44,9 @@ const changesSchema = z.object({
     z.object({
       key: z.string(),
       name: z.string().trim().min(1, 'Give the product a name').max(80),
-      solids: number('the volume solids, in %').gt(0, 'Solids are above 0 %').max(100, 'Solids are at most 100 %'),
+      solids: number('the volume solids, in %')
+        .gt(0, 'Solids are above 0 %')
+        .max(100, 'Solids are at most 100 %'),
       dryFilm: number('the dry film').gt(0, 'The dry film is above 0').max(1000, 'The dry film is in µm'),
       density: number('the density').gt(0.3).max(5, 'The density is in kg/L'),
       stages: z.partialRecord(z.enum(STAGES), number('the wait, in minutes').max(100_000).nullable()),
@@ -87,7 +89,8 @@ export function changeSystem(db: Db, key: string, input: unknown, worker: string
   const products = before.products.map((p): Product => {
     const c = changes.products.find((x) => x.key === p.key);
     if (!c) return p;
-    if (c.minC >= c.maxC) throw new Refused(422, `${c.name}: the least temperature is above the most.`, 'minC');
+    if (c.minC >= c.maxC)
+      throw new Refused(422, `${c.name}: the least temperature is above the most.`, 'minC');
     const stages = Object.fromEntries(
       STAGES.flatMap((stage) => {
         const value = c.stages[stage];

@@ -39,10 +39,7 @@ export const listReadings = (db: Db, place: Place, from: number, to: number): St
 /** Tells whether anything was read or taken back since. */
 export const readingsStamp = (db: Db, place: Place): string =>
   db
-    .prepare<
-      [string],
-      string
-    >("SELECT count(*) || ' ' || coalesce(max(id), 0) FROM reading WHERE place = ?")
+    .prepare<[string], string>("SELECT count(*) || ' ' || coalesce(max(id), 0) FROM reading WHERE place = ?")
     .pluck()
     .get(place) ?? '';
 

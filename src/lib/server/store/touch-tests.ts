@@ -40,7 +40,9 @@ export const listTouchTests = (db: Db, place: Place): StoredTouchTest[] =>
 /** @returns how many were forgotten */
 export const forgetTouchTests = (db: Db, product: string, place: Place, at: number): number =>
   db
-    .prepare('UPDATE touch_test SET forgotten_at = ? WHERE product = ? AND place = ? AND forgotten_at IS NULL')
+    .prepare(
+      'UPDATE touch_test SET forgotten_at = ? WHERE product = ? AND place = ? AND forgotten_at IS NULL',
+    )
     .run(at, product, place).changes;
 
 export const touchTestsStamp = (db: Db, place: Place): string =>

@@ -27,7 +27,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const drawn = new Map(walls.flatMap((w) => w.fronts.map((f) => [f.id, f])));
   const list = acts(file.state, file.route, file.lots, now, due, file.waits).map((a) => {
     const own = a.pieces.flatMap((id) => pieces.get(id) ?? []);
-    const need = a.step.product ? productNeeds([a.step], own, file.choice?.tool ?? 'spray')[0] : undefined;
+    const need = a.step.product ? productNeeds([a.step], own)[0] : undefined;
     const { product } = a.step;
     return {
       status: a.status,

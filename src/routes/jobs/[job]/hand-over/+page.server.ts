@@ -10,7 +10,10 @@ export const load: PageServerLoad = ({ locals, params }) => {
   return {
     missing,
     handedOver: file.state.handedOver,
-    care: careDates(file.state, file.route, ids, file.waits).map((d) => ({ ...d, code: file.codes.get(d.piece) ?? '' })),
+    care: careDates(file.state, file.route, ids, file.waits).map((d) => ({
+      ...d,
+      code: file.codes.get(d.piece) ?? '',
+    })),
     cure: cureShare(file.state, file.route, ids, locals.now(), file.waits),
   };
 };

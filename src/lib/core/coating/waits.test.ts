@@ -1,0 +1,77 @@
+import { describe, expect, it } from 'vitest';
+import { constantClimate, ratesOf } from '../drying/climate';
+import { minutesIn } from '../drying/ready';
+import { filmStage, phasesOf } from './film-stage';
+import { STAGES } from './system';
+import { SYSTEMS } from './systems/index';
+import { SHELLAC_PRIMER, URETHANE_ENAMEL } from './systems/products';
+import { SHEET_WAITS, waitsIn } from './waits';
+
+const MINUTE = 60_000;
+const cool = { celsius: 15, humidity: 0.5, wind: 0.1 };
+const inCool = (learnt: [string, number][] = []) =>
+  waitsIn(ratesOf(constantClimate(cool, 0, 60)), new Map(learnt));
+
+it('phases of every stage of every product add to one', () => {
+  for (const product of SYSTEMS.flatMap((s) => s.products))
+    for (const stage of STAGES) {
+      const sum = phasesOf(product, stage).reduce((s, p) => s + p.share, 0);
+      expect(sum).toBeCloseTo(1, 9);
+    }
+});
+
+describe('waits', () => {
+  it('by the sheet are the sheet’s, whenever', () => {
+    expect(SHEET_WAITS.readyAt(URETHANE_ENAMEL, 'recoat', 1000)).toBe(1000 + 240 * MINUTE);
+    expect(SHEET_WAITS.leastMinutes(URETHANE_ENAMEL, 'recoat', 1, 0, 1)).toBe(240);
+  });
+
+  it('in cool air follow the rates worked by hand: water 0.5385 and ethanol 0.5466 at 15 °C', () => {
+    const at = inCool();
+    expect(at.readyAt(URETHANE_ENAMEL, 'recoat', 0) / MINUTE).toBeCloseTo(240 / 0.5385, 0);
+    expect(at.readyAt(SHELLAC_PRIMER, 'sand', 0) / MINUTE).toBeCloseTo(15 / 0.5466, 1);
+    expect(at.readyAt(URETHANE_ENAMEL, 'recoat', 0, 1.5) / MINUTE).toBeCloseTo((1.5 * 240) / 0.5385, 0);
+  });
+
+  it('follow what was learnt, product by product', () => {
+    const slow = inCool([['urethane-enamel', 1.2]]);
+    expect(
+      slow.readyAt(URETHANE_ENAMEL, 'recoat', 0) / inCool().readyAt(URETHANE_ENAMEL, 'recoat', 0),
+    ).toBeCloseTo(1.2, 9);
+    expect(slow.readyAt(SHELLAC_PRIMER, 'sand', 0)).toBe(inCool().readyAt(SHELLAC_PRIMER, 'sand', 0));
+  });
+
+  it('go on by the sheet where the known air ends', () => {
+    const short = waitsIn(ratesOf(constantClimate(cool, 0, 1)), new Map());
+    const ready = short.readyAt(URETHANE_ENAMEL, 'cured', 0);
+    expect(ready).toBeGreaterThan(20 * 1440 * MINUTE);
+    const stage = filmStage(URETHANE_ENAMEL, 'cured');
+    expect(ready / MINUTE).toBeLessThan(stage ? minutesIn(stage, cool) : 0);
+  });
+
+  it('are never shorter than the least that is promised', () => {
+    const rates = ratesOf({
+      start: 0,
+      step: 60,
+      air: Array.from({ length: 400 }, (_, h) => ({
+        celsius: 18 + 8 * Math.sin(h / 4),
+        humidity: 0.5 + 0.2 * Math.cos(h / 5),
+        wind: 0.1,
+      })),
+    });
+    const at = waitsIn(rates, new Map());
+    for (const stage of ['touch', 'recoat', 'flip', 'hang'] as const) {
+      const least = at.leastMinutes(URETHANE_ENAMEL, stage, 1, 0, 300 * 60 * MINUTE);
+      for (let hour = 0; hour < 300; hour += 7) {
+        const laid = hour * 60 * MINUTE;
+        expect((at.readyAt(URETHANE_ENAMEL, stage, laid) - laid) / MINUTE).toBeGreaterThanOrEqual(
+          least - 1e-6,
+        );
+      }
+    }
+  });
+
+  it('without a figure say which is missing', () => {
+    expect(() => SHEET_WAITS.readyAt(SHELLAC_PRIMER, 'cured', 0)).toThrow(/no figure for “cured”/);
+  });
+});
