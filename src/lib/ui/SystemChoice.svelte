@@ -1,27 +1,38 @@
 <script lang="ts">
   import type { Choice } from '$core/planning/choice';
-  import { STAGES, type System } from '$core/coating/system';
+  import { STAGES, STAGE_WORDS, type System } from '$core/coating/system';
+  import { JOB_TOOLS, TOOL_FACTS } from '$core/coating/tool';
   import { sayMinutes } from '$core/units/clock-time';
 
-  let { systems, chosen }: { systems: readonly System[]; chosen: Choice | null } = $props();
+  interface Offer {
+    system: System;
+    /** null: something forbids it */
+    points: number | null;
+    says: string;
+    newer: number | null;
+  }
+  let { proposals, chosen, usual }: { proposals: readonly Offer[]; chosen: Choice | null; usual: string } =
+    $props();
   // svelte-ignore state_referenced_locally
-  let key = $state(chosen?.system.key ?? systems[0]?.key ?? '');
+  let key = $state(chosen?.system.key ?? proposals[0]?.system.key ?? '');
   // svelte-ignore state_referenced_locally
-  let tool = $state(chosen?.tool ?? systems[0]?.tool ?? 'spray');
-  const system = $derived(systems.find((s) => s.key === key));
+  let tool = $state(chosen?.tool ?? usual);
+  const offer = $derived(proposals.find((p) => p.system.key === key));
+  const system = $derived(chosen && chosen.system.key === key ? chosen.system : offer?.system);
+  const SHOWN = STAGES.filter((s) => !['touch', 'handle'].includes(s));
   const productOf = (s: System, product: string) => s.products.find((p) => p.key === product);
   const coats = (s: System, i: number, face: 'back' | 'front') =>
     chosen?.system.key === s.key ? (chosen.counts[i]?.[face] ?? 0) : (s.layers[i]?.coats[face] ?? 0);
 </script>
 
 <fieldset>
-  <legend>Finish system</legend>
+  <legend>Finish system, the best for this kitchen first</legend>
   <div class="tiles">
-    {#each systems as s (s.key)}
-      <label class="tile" class:on={key === s.key}>
+    {#each proposals as { system: s, points, says } (s.key)}
+      <label class="tile" class:on={key === s.key} class:no={points === null}>
         <input type="radio" name="system" value={s.key} bind:group={key} />
         <b>{s.name}</b>
-        <span>{s.reason}</span>
+        <span>{points === null ? 'No: ' : ''}{says}</span>
       </label>
     {/each}
   </div>
@@ -33,7 +44,7 @@
       <thead>
         <tr>
           <th>Product</th><th>Backs</th><th>Fronts</th>
-          {#each STAGES.filter((s) => s !== 'touch') as stage (stage)}<th>{stage}</th>{/each}
+          {#each SHOWN as stage (stage)}<th>{STAGE_WORDS[stage]}</th>{/each}
         </tr>
       </thead>
       <tbody>
@@ -61,7 +72,7 @@
                 aria-label="Coats of {product?.name} on fronts"
               /></td
             >
-            {#each STAGES.filter((s) => s !== 'touch') as stage (stage)}
+            {#each SHOWN as stage (stage)}
               {@const figure = product?.stages[stage]}
               <td
                 class="figure"
@@ -75,20 +86,24 @@
         {/each}
       </tbody>
     </table>
-    <p class="soft">
-      Times at 25 °C, 50 % humidity. <sup>m</sup> from memory, the rest common practice; the product’s data sheet
-      always wins.
-    </p>
   </div>
+  <p class="soft">
+    Times at 25 °C, 50 % humidity. <sup>m</sup> from memory; the product’s data sheet always wins.
+    <a href="/systems/{key}">Figures, steps and method cards</a>
+  </p>
+  {#if offer?.newer}
+    <label class="check wide"
+      ><input type="checkbox" name="newest" value="yes" /> take version {offer.newer} of the system; the job has
+      version {system.version}</label
+    >
+  {/if}
 {/if}
 
-<fieldset class="row">
-  <legend>Laid by</legend>
-  <label class="check"><input type="radio" name="tool" value="spray" bind:group={tool} /> spray</label>
-  <label class="check"
-    ><input type="radio" name="tool" value="brush-roller" bind:group={tool} /> brush and roller</label
-  >
-</fieldset>
+<label class="labelled tool-field"
+  >Laid by<select class="field" name="tool" bind:value={tool}>
+    {#each JOB_TOOLS as t (t)}<option value={t}>{TOOL_FACTS[t].name}</option>{/each}
+  </select></label
+>
 
 <style>
   fieldset {
@@ -104,17 +119,22 @@
   }
   .tiles {
     display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(210px, 1fr));
-    gap: 10px;
+    grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
+    gap: 8px;
   }
   .tile {
     display: grid;
-    gap: 4px;
-    padding: 10px 12px;
+    gap: 2px;
+    align-content: start;
+    padding: 8px 10px;
     border: 1.5px solid var(--line-strong);
     border-radius: 4px;
     background: var(--card);
     cursor: pointer;
+  }
+  .tile.no {
+    border-style: dashed;
+    background: none;
   }
   .tile.on {
     border-color: var(--act);
@@ -137,7 +157,7 @@
   }
   td input {
     width: 56px;
-    height: 40px;
+    height: 44px;
     font: inherit;
     padding: 0 6px;
     border: 1px solid var(--line-strong);
@@ -145,5 +165,13 @@
   }
   .figure {
     white-space: nowrap;
+  }
+  .wide {
+    justify-content: flex-start;
+    width: fit-content;
+    max-width: 100%;
+  }
+  .tool-field {
+    width: fit-content;
   }
 </style>

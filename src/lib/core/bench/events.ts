@@ -21,6 +21,11 @@ const temperature = (of: string) => {
 
 const place = z.string().trim().min(1, 'Say where').max(80, 'A place has at most 80 letters');
 
+const millilitres = z
+  .number('Write the volume as a number')
+  .nonnegative('A volume is not below 0')
+  .max(100_000);
+
 const flaked = z.array(z.number().int().nonnegative());
 
 export const bodySchema = z.discriminatedUnion('kind', [
@@ -96,6 +101,18 @@ export const bodySchema = z.discriminatedUnion('kind', [
     minutes: z.number('Write the minutes as a number').int().positive('Minutes must be above 0').max(2000),
     note: z.string().max(2000).default(''),
     override: overrideSchema.optional(),
+  }),
+  /** a cup was mixed: mL of base, hardener and thinner; it stands, then lives so many minutes */
+  z.object({
+    kind: z.literal('mix.made'),
+    product: z.string().min(1),
+    batch: z.string().trim().min(1, 'Give the batch a number').max(40),
+    a: millilitres,
+    b: millilitres,
+    thinner: millilitres,
+    induction: z.number().int().nonnegative().max(1440),
+    /** null: no end, a one-pack */
+    potLife: z.number().int().positive().max(10_080).nullable(),
   }),
   z.object({ kind: z.literal('void'), fact: id, reason }),
 ]);

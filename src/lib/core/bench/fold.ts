@@ -72,11 +72,29 @@ export interface Air {
   at: number;
 }
 
+/** A cup that was mixed. */
+export interface Mix {
+  id: string;
+  product: string;
+  batch: string;
+  /** mL */
+  a: number;
+  b: number;
+  thinner: number;
+  at: number;
+  worker: string;
+  /** it has stood, and it must be used by then (null: no end), ms since 1970 */
+  readyAt: number;
+  useBy: number | null;
+}
+
 export interface JobState {
   pieces: Map<string, PieceState>;
   works: Map<string, Work>;
   /** latest reading by place */
   air: Map<string, Air>;
+  /** cups, in the order they were mixed */
+  mixes: Mix[];
   handedOver: number | null;
   /** tests on site, in the order they were made */
   tests: TestDone[];
@@ -157,6 +175,13 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
       state.air.set(place, { place, celsius, humidity, surface, at });
       return;
     }
+    case 'mix.made': {
+      const { product, batch, a, b, thinner, induction, potLife } = body;
+      const readyAt = at + induction * 60_000;
+      const useBy = potLife === null ? null : at + potLife * 60_000;
+      state.mixes.push({ id: fact.id, product, batch, a, b, thinner, at, worker, readyAt, useBy });
+      return;
+    }
     case 'piece.hung':
       Object.assign(touch(body.piece), { hungIn: body.opening, hungAt: at, place: 'opening', missing: null });
       return;
@@ -206,6 +231,7 @@ const WITHIN_A_MOMENT: readonly FactKind[] = [
   'piece.missing',
   'piece.placed',
   'air.read',
+  'mix.made',
   'work.started',
   'work.finished',
   'piece.hung',
@@ -232,6 +258,7 @@ export function fold(facts: readonly Fact[]): JobState {
     pieces: new Map(),
     works: new Map(),
     air: new Map(),
+    mixes: [],
     handedOver: null,
     tests: [],
     checks: [],

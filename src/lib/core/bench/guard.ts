@@ -314,6 +314,12 @@ function judgeBody(ctx: Context, facts: readonly Fact[], body: FactBody, at: num
     }
     case 'void':
       return judgeVoid(ctx, facts, body.fact, ctx.route);
+    case 'mix.made': {
+      const had = state.mixes.some((m) => m.batch.toLowerCase() === body.batch.toLowerCase());
+      return had
+        ? refuse('done-already', `Batch ${body.batch} is mixed already. Give it another number.`, false)
+        : null;
+    }
     case 'air.read':
     case 'test.recorded':
     case 'check.recorded':

@@ -1,6 +1,7 @@
 /** A whole job as JSON: everything that was typed, drawn, chosen and recorded. Plans are left out: facts make them anew. */
 import { z } from 'zod';
 import { factSchema } from '../bench/events';
+import { answersSchema } from '../coating/proposal-facts';
 import { conditionSchema } from '../kitchen/condition';
 import { BANDS, FORMS, SIDES } from '../kitchen/kitchen';
 import { readNotation } from '../kitchen/notation';
@@ -44,6 +45,7 @@ export const jobFileSchema = z.strictObject({
     notation: z.string().max(100_000).describe('the survey as it was typed'),
     surveyed: z.string().max(100_000).describe('the last survey without faults, which the pieces are from'),
     choice: choiceSchema.nullable(),
+    answers: answersSchema.nullable().default(null),
     scheme: z.enum(SCHEMES),
     leaveOutUnsafe: z.boolean(),
     way: z.enum(WAYS),

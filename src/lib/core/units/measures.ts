@@ -28,6 +28,18 @@ export const formatArea = (m2: number, measures: Measures): string =>
 export const formatVolume = (ml: number, measures: Measures): string =>
   measures === 'us' ? `${(ml / ML_PER_US_GALLON).toFixed(2)} gal` : `${(ml / 1000).toFixed(2)} L`;
 
+/** A temperature difference for people. */
+export const formatKelvin = (kelvin: number, measures: Measures): string =>
+  measures === 'us' ? `${(kelvin * 1.8).toFixed(1)} °F` : `${kelvin.toFixed(1)} K`;
+
+/**
+ * Money for people.
+ * @param cents hundredths
+ * @param currency sign or letters; may be empty
+ */
+export const formatMoney = (cents: number, currency: string): string =>
+  `${currency}${currency.length > 1 ? ' ' : ''}${(cents / 100).toFixed(2)}`;
+
 /**
  * A film thickness for people.
  * @param um micrometres

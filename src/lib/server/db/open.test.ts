@@ -74,6 +74,7 @@ describe('the database', () => {
       notation: '',
       surveyed: '',
       choice: null,
+      answers: null,
       scheme: 'number',
       leaveOutUnsafe: false,
       way: 'lying',

@@ -2,7 +2,7 @@ import { divide, lotName } from '$core/planning/lots';
 import { choiceSchema } from '$core/planning/choice';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../db/open';
-import { listZones, writeChoice } from '../store/jobs';
+import { listZones, writeChoice, writeCodeRules } from '../store/jobs';
 import { listLots, listPieces, writeLots } from '../store/pieces';
 import { openJob, routeOf } from './job-file';
 import { Refused } from './refused';
@@ -62,6 +62,9 @@ export function choosePlan(db: Db, jobId: string, input: unknown): void {
       );
     }
     writeChoice(db, jobId, JSON.stringify(choice));
+    const { scheme, leaveOutUnsafe } = file.job;
+    const way = choice.pattern === 'hung' || choice.pattern === 'points' ? choice.pattern : 'lying';
+    writeCodeRules(db, jobId, { scheme, leaveOutUnsafe, way });
     divideLots(db, jobId, choice.lotSize);
     refreshSummary(db, jobId);
   }).immediate();

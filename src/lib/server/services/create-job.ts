@@ -36,6 +36,7 @@ export function createJob(db: Db, job: NewJob, now: number): string {
       notation: '',
       surveyed: '',
       choice: null,
+      answers: null,
       scheme: 'number',
       leaveOutUnsafe: false,
       way: 'lying',

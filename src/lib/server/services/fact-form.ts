@@ -54,6 +54,17 @@ export function bodyFromForm(form: FormData): Record<string, unknown> {
         ...(surface === undefined ? {} : { surface }),
       };
     }
+    case 'mix.made':
+      return {
+        kind,
+        product: text(form, 'product'),
+        batch: text(form, 'batch'),
+        a: number(form, 'a'),
+        b: number(form, 'b'),
+        thinner: number(form, 'thinner'),
+        induction: number(form, 'induction'),
+        potLife: number(form, 'potLife') ?? null,
+      };
     case 'piece.hung':
       return { kind, piece: text(form, 'piece'), opening: text(form, 'opening'), ...override };
     case 'job.handed-over':

@@ -8,6 +8,7 @@ import { writeLots, writePieces } from '../store/pieces';
 import { insertPrintJob, listPrintJobs } from '../store/prints';
 import { insertWorker, listWorkers } from '../store/workers';
 import { openJob } from './job-file';
+import { answersOf } from './propose';
 import { Refused } from './refused';
 import { refreshSummary } from './summaries';
 
@@ -24,7 +25,7 @@ export function exportJob(db: Db, jobId: string): JobExport {
   return {
     format: JOB_FORMAT,
     version: 1,
-    job: { ...job, choice },
+    job: { ...job, choice, answers: answersOf({ job }) },
     zones,
     lots,
     // The order of the list is their place; lots name their own.
@@ -78,7 +79,11 @@ export function importJob(db: Db, json: unknown): string {
       const people = bringPeople(db, file);
       const who = (worker: string): string => people.get(worker) ?? worker;
       const choice = job.choice && { ...job.choice, workers: job.choice.workers.map(who) };
-      insertJob(db, { ...job, choice: choice && JSON.stringify(choice) });
+      insertJob(db, {
+        ...job,
+        choice: choice && JSON.stringify(choice),
+        answers: job.answers && JSON.stringify(job.answers),
+      });
       for (const zone of file.zones) insertZone(db, job.id, zone);
       writePieces(
         db,

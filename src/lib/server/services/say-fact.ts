@@ -39,6 +39,8 @@ export function sayFact(file: JobFile, body: FactBody): string {
       return `Down: ${codes(body.pieces)}`;
     case 'air.read':
       return `Air, ${body.place}: ${body.celsius} °C, ${Math.round(body.humidity * 100)} %`;
+    case 'mix.made':
+      return `Mixed batch ${body.batch}, ${Math.round(body.a + body.b + body.thinner)} mL`;
     case 'piece.hung':
       return `Hung ${codes([body.piece])}`;
     case 'job.handed-over':

@@ -2,13 +2,18 @@
 import {
   BASES_OF_FIGURES,
   STAGES,
+  STAGE_WORDS,
   systemSchema,
+  usualCounts,
   type Figure,
   type Product,
+  type Stage,
   type System,
 } from '$core/coating/system';
+import { phasesOf } from '$core/coating/film-stage';
 import { buildRoute } from '$core/coating/route';
-import { usualCounts } from '$core/coating/system';
+import type { Phase } from '$core/drying/phase';
+import { readPhases, writePhases } from '$core/drying/phase-words';
 import { SYSTEMS } from '$core/coating/systems/index';
 import { z } from 'zod';
 import type { Db } from '../db/open';
@@ -49,7 +54,11 @@ const changesSchema = z.object({
         .max(100, 'Solids are at most 100 %'),
       dryFilm: number('the dry film').gt(0, 'The dry film is above 0').max(1000, 'The dry film is in µm'),
       density: number('the density').gt(0.3).max(5, 'The density is in kg/L'),
-      stages: z.partialRecord(z.enum(STAGES), number('the wait, in minutes').max(100_000).nullable()),
+      stages: z.partialRecord(
+        z.enum(STAGES),
+        number('the wait, such as 45 min or 2 d').max(100_000).nullable(),
+      ),
+      phases: z.partialRecord(z.enum(STAGES), z.string().max(200)),
       recoatBy: number('the latest recoat, in minutes').nullable(),
       minC: z.number('Write the least temperature in °C').min(-20).max(40),
       maxC: z.number('Write the most temperature in °C').min(0).max(60),
@@ -64,6 +73,16 @@ const changesSchema = z.object({
   prep: z.array(z.object({ key: z.string(), minutes: number('the minutes'), dry: number('the wait') })),
 });
 export type SystemChanges = z.input<typeof changesSchema>;
+
+/** Phases of a stage as they were typed: the product's own where they are not the usual ones. @throws Refused */
+function changedPhases(product: Product, stage: Stage, text: string): Phase[] | undefined {
+  const before = product.stages[stage]?.phases;
+  if (!text.trim() || text.trim() === writePhases(phasesOf(product, stage))) return before;
+  const read = readPhases(text);
+  if ('wrong' in read)
+    throw new Refused(422, `${product.name}, ${STAGE_WORDS[stage]}: ${read.wrong}.`, 'phases');
+  return read.phases;
+}
 
 /**
  * Saves the company's version of a system. What was changed carries the basis that was chosen, the rest keeps its own.
@@ -97,7 +116,8 @@ export function changeSystem(db: Db, key: string, input: unknown, worker: string
         const old = p.stages[stage];
         if (value === undefined) return old ? [[stage, old]] : [];
         if (value === null) return [];
-        return [[stage, { ...figure(old, value, c.basis), ...(old?.phases ? { phases: old.phases } : {}) }]];
+        const phases = changedPhases(p, stage, c.phases[stage] ?? '');
+        return [[stage, { ...figure(old, value, c.basis), ...(phases ? { phases } : {}) }]];
       }),
     );
     const limits = {

@@ -15,6 +15,8 @@ export interface Job {
   surveyed: string;
   /** JSON of a Choice */
   choice: string | null;
+  /** JSON of Answers */
+  answers: string | null;
   scheme: Scheme;
   /** numbers that read as others upside down are not used */
   leaveOutUnsafe: boolean;
@@ -33,7 +35,7 @@ export interface Zone {
   position: number;
 }
 
-const COLUMNS = `id, name, place, house_year AS houseYear, time_zone AS zone, unit, created_at AS createdAt, notation, surveyed, choice, scheme,
+const COLUMNS = `id, name, place, house_year AS houseYear, time_zone AS zone, unit, created_at AS createdAt, notation, surveyed, choice, answers, scheme,
   leave_out_unsafe AS leaveOutUnsafe, way`;
 
 export function findJob(db: Db, id: string): Job | undefined {
@@ -50,8 +52,8 @@ export const listJobIds = (db: Db): string[] =>
 
 export function insertJob(db: Db, job: Job): void {
   db.prepare(
-    `INSERT INTO job (id, name, place, house_year, time_zone, unit, created_at, notation, surveyed, choice, scheme, leave_out_unsafe, way)
-     VALUES (@id, @name, @place, @houseYear, @zone, @unit, @createdAt, @notation, @surveyed, @choice, @scheme, @leaveOutUnsafe, @way)`,
+    `INSERT INTO job (id, name, place, house_year, time_zone, unit, created_at, notation, surveyed, choice, answers, scheme, leave_out_unsafe, way)
+     VALUES (@id, @name, @place, @houseYear, @zone, @unit, @createdAt, @notation, @surveyed, @choice, @answers, @scheme, @leaveOutUnsafe, @way)`,
   ).run({ ...job, leaveOutUnsafe: Number(job.leaveOutUnsafe) });
 }
 
@@ -61,6 +63,10 @@ export function writeNotation(db: Db, id: string, notation: string, surveyed: st
 
 export function writeChoice(db: Db, id: string, choice: string): void {
   db.prepare('UPDATE job SET choice = ? WHERE id = ?').run(choice, id);
+}
+
+export function writeAnswers(db: Db, id: string, answers: string): void {
+  db.prepare('UPDATE job SET answers = ? WHERE id = ?').run(answers, id);
 }
 
 export function writeCodeRules(

@@ -4,6 +4,8 @@
   import { sayClock, sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
   import { formatArea, formatFilm, formatVolume } from '$core/units/measures';
   import Codes from '$ui/Codes.svelte';
+  import Changed from '$ui/Changed.svelte';
+  import Schools from '$ui/Schools.svelte';
   import SystemChoice from '$ui/SystemChoice.svelte';
   import TimeBoard from '$ui/TimeBoard.svelte';
   import WeekHours from '$ui/WeekHours.svelte';
@@ -23,195 +25,224 @@
   });
 </script>
 
-{#if data.pieceCount === 0}
-  <p>There are no pieces yet. <a href="/jobs/{data.jobId}/survey">Enter the survey first.</a></p>
-{:else}
-  <div class="pair plan">
-    <div class="stack board">
-      {#if data.none}
-        <div class="card none" role="alert">
-          <h2>{data.none.proven ? 'No plan can be right' : 'No plan was found'}</h2>
-          <p>{data.none.reason}.</p>
-          <p class="soft">Change the hours, the people, the rack or the size of the lots, and plan again.</p>
-        </div>
-      {/if}
-      {#if data.board.bars.length}
-        <TimeBoard
-          {...data.board}
-          now={data.now}
-          zone={data.zone}
-          hex={data.colour.hex}
-          handBack={data.handBack?.at ?? null}
-        />
-      {/if}
-      <details bind:open={choosing}>
-        <summary
-          >{data.chosen
-            ? 'Change the system, the people or the hours'
-            : 'Choose a system, then plan'}</summary
-        >
-        <form
-          class="stack choose"
-          method="post"
-          action="?/choose"
-          use:enhance={() => {
-            sending = true;
-            return async ({ update, result }) => {
-              await update({ reset: false });
-              sending = false;
-              if (result.type === 'success') choosing = false;
-            };
-          }}
-        >
-          {#if form?.refused}<p class="bad" role="alert">{form.refused}</p>{/if}
-          {#if data.findings.length}
-            <ul class="findings" aria-label="What the tests ask for">
-              {#each data.findings as f (f.key)}
-                <li class={f.weight === 'stop' ? 'bad' : 'warn'}>{f.says} ({f.where}). {f.todo}.</li>
-              {/each}
-            </ul>
-          {/if}
-          <SystemChoice systems={data.systems} chosen={data.chosen} />
-          <div class="fields">
-            <label>First day<input type="date" name="startDay" value={data.form.startDay} required /></label>
-            <label
-              >Pieces to a lot, at most<input
-                type="number"
-                name="lotSize"
-                min="1"
-                max="60"
-                value={data.form.lotSize}
-                required
-              /></label
-            >
-            <label
-              >Rack slots<input
-                type="number"
-                name="rackSlots"
-                min="1"
-                max="500"
-                value={data.form.rackSlots}
-                required
-              /></label
-            >
-          </div>
-          <fieldset>
-            <legend>People on the job</legend>
-            {#each data.workers as worker (worker.id)}
-              <label class="check"
-                ><input
-                  type="checkbox"
-                  name="worker"
-                  value={worker.id}
-                  checked={data.form.workers.includes(worker.id)}
-                />
-                {worker.name}</label
-              >
+<div class="pair plan">
+  <div class="stack board">
+    {#if form && 'is' in form && form.is}
+      <Changed was={form.was ?? null} is={form.is} measures={data.measures} zone={data.zone} />
+    {/if}
+    {#if data.none}
+      <div class="card none" role="alert">
+        <h2>{data.none.proven ? 'No plan can be right' : 'No plan was found'}</h2>
+        <p>{data.none.reason}.</p>
+        <p class="soft">Change the hours, the people, the rack or the size of the lots, and plan again.</p>
+      </div>
+    {/if}
+    {#if data.board.bars.length}
+      <TimeBoard
+        {...data.board}
+        now={data.now}
+        zone={data.zone}
+        hex={data.colour.hex}
+        handBack={data.handBack?.at ?? null}
+      />
+    {/if}
+    <details bind:open={choosing}>
+      <summary
+        >{data.chosen ? 'Change the system, the people or the hours' : 'Choose a system, then plan'}</summary
+      >
+      <form
+        class="stack choose"
+        method="post"
+        action="?/choose"
+        use:enhance={() => {
+          sending = true;
+          return async ({ update, result }) => {
+            await update({ reset: false });
+            sending = false;
+            if (result.type === 'success') choosing = false;
+          };
+        }}
+      >
+        {#if form && 'refused' in form && form.refused}<p class="bad" role="alert">{form.refused}</p>{/if}
+        {#if data.findings.length}
+          <ul class="findings" aria-label="What the tests ask for">
+            {#each data.findings as f (f.key)}
+              <li class={f.weight === 'stop' ? 'bad' : 'warn'}>{f.says} ({f.where}). {f.todo}.</li>
             {/each}
+          </ul>
+        {/if}
+        <SystemChoice proposals={data.proposals} chosen={data.chosen} usual={data.form.tool} />
+        <div class="fields">
+          <label class="labelled"
+            >Coated and dried<select class="field" name="place" value={data.form.place}>
+              <option value="tent">in the tent</option>
+              <option value="shop">in the shop</option>
+              <option value="house">in the house</option>
+            </select></label
+          >
+          <fieldset>
+            <legend>Waits follow</legend>
+            <label class="check"
+              ><input type="radio" name="air" value="place" checked={data.form.air === 'place'} /> the air there</label
+            >
+            <label class="check"
+              ><input type="radio" name="air" value="sheet" checked={data.form.air === 'sheet'} /> the sheet, at
+              25 °C and 50 %</label
+            >
           </fieldset>
-          <WeekHours legend="Crew works" prefix="crew" week={data.form.crewWeek} />
-          <WeekHours legend="Kitchen is open to us" prefix="house" week={data.form.houseWeek} />
-          <div><Button type="submit" disabled={sending}>{data.chosen ? 'Plan again' : 'Plan'}</Button></div>
-        </form>
-      </details>
-      {#if days.length}
-        <section class="stack">
-          <h2>Day by day</h2>
-          {#each days as [day, list] (day)}
-            <table class="plain days">
-              <caption>{day}</caption>
-              <tbody>
-                {#each list as bar (bar.id)}
-                  <tr>
-                    <td class="mono"
-                      >{bar.tense === 'now' ? 'now' : sayClock(bar.start, data.zone)}–{sayClock(
-                        bar.end,
-                        data.zone,
-                      )}</td
-                    >
-                    <td><b>{bar.words}</b>, lot {bar.lot}</td>
-                    <td>{bar.who}</td>
-                    <td class="soft"
-                      >{bar.dryUntil ? `${bar.readyFor} from ${sayTime(bar.dryUntil, data.zone)}` : ''}</td
-                    >
-                  </tr>
-                {/each}
-              </tbody>
-            </table>
+        </div>
+        {#if data.schools.length}
+          <details>
+            <summary>Schools: where painters disagree, and what each costs</summary>
+            <Schools costs={data.schools} measures={data.measures} standDays={data.form.schools.standDays} />
+          </details>
+        {/if}
+        <div class="fields">
+          <label>First day<input type="date" name="startDay" value={data.form.startDay} required /></label>
+          <label
+            >Pieces to a lot, at most<input
+              type="number"
+              name="lotSize"
+              min="1"
+              max="60"
+              value={data.form.lotSize}
+              required
+            /></label
+          >
+          <label
+            >Rack slots<input
+              type="number"
+              name="rackSlots"
+              min="1"
+              max="500"
+              value={data.form.rackSlots}
+              required
+            /></label
+          >
+        </div>
+        <fieldset>
+          <legend>People on the job</legend>
+          {#each data.workers as worker (worker.id)}
+            <label class="check"
+              ><input
+                type="checkbox"
+                name="worker"
+                value={worker.id}
+                checked={data.form.workers.includes(worker.id)}
+              />
+              {worker.name}</label
+            >
           {/each}
-        </section>
-      {/if}
-    </div>
-    <div class="stack sooner">
-      {#if data.handBack}
-        <div class="card back">
-          <h2>Hand back</h2>
-          <p class="big">{sayTime(data.handBack.at, data.zone)}</p>
-          {#if data.handBack.bound < data.handBack.at}
-            <p>No plan can be before <b>{sayTime(data.handBack.bound, data.zone)}</b>.</p>
-          {:else}
-            <p>No plan can be sooner.</p>
-          {/if}
-          <p class="soft">Waits at 25 °C, 50 % humidity.</p>
-        </div>
-      {:else if data.chosen && !data.none}
-        <div class="card">
-          <h2>Everything hangs</h2>
-          <a href="/jobs/{data.jobId}/hand-over">Hand over</a>
-        </div>
-      {/if}
-    </div>
-    <div class="stack rest">
-      {#if data.needs.length}
-        <div class="card">
-          <h2>Have at hand</h2>
-          <table class="plain">
-            <thead><tr><th>Product</th><th>Area</th><th>Volume</th><th>Wet film</th></tr></thead>
+        </fieldset>
+        <WeekHours legend="Crew works" prefix="crew" week={data.form.crewWeek} />
+        <WeekHours legend="Kitchen is open to us" prefix="house" week={data.form.houseWeek} />
+        <div><Button type="submit" disabled={sending}>{data.chosen ? 'Plan again' : 'Plan'}</Button></div>
+      </form>
+    </details>
+    {#if days.length}
+      <section class="stack">
+        <h2>Day by day</h2>
+        {#each days as [day, list] (day)}
+          <table class="plain days">
+            <caption>{day}</caption>
             <tbody>
-              {#each data.needs as need (need.name + need.colour)}
+              {#each list as bar (bar.id)}
                 <tr>
-                  <td>{need.name}{need.colour && data.colours > 1 ? `, ${need.colour}` : ''}</td>
-                  <td>{formatArea(need.areaM2, data.measures)}</td>
-                  <td><b>{formatVolume(need.volumeMl, data.measures)}</b></td>
-                  <td>{formatFilm(need.wetUm, data.measures)}</td>
-                </tr>
-                {#if need.mix}
-                  <tr
-                    ><td colspan="4" class="soft"
-                      >For each litre: {need.mix.a.toFixed(0)} mL base, {need.mix.b.toFixed(0)} mL hardener, {need.mix.thinner.toFixed(
-                        0,
-                      )} mL thinner. Stand {need.mix.induction} min; use within {sayMinutes(
-                        need.mix.potLife,
-                      )}.</td
-                    ></tr
+                  <td class="mono"
+                    >{bar.tense === 'now' ? 'now' : sayClock(bar.start, data.zone)}–{sayClock(
+                      bar.end,
+                      data.zone,
+                    )}</td
                   >
-                {/if}
+                  <td><b>{bar.words}</b>, lot {bar.lot}</td>
+                  <td>{bar.who}</td>
+                  <td class="soft"
+                    >{bar.dryUntil ? `${bar.readyFor} from ${sayTime(bar.dryUntil, data.zone)}` : ''}</td
+                  >
+                </tr>
               {/each}
             </tbody>
           </table>
-          <p class="soft">All coats, 10 % reserve. Work: <b>{sayMinutes(data.labour)}</b> of hands.</p>
-        </div>
-      {/if}
-      {#if data.chosen}
-        <div class="card">
-          <h2>{data.chosen.system.name}</h2>
-          <ul>
-            {#each data.chosen.system.cautions as caution (caution)}<li>{caution}</li>{/each}
-          </ul>
-        </div>
-      {/if}
-      {#if data.lots.length}
-        <div class="card">
-          <h2>Lots</h2>
-          {#each data.lots as lot (lot.name)}<p>
-              <b>{lot.name}</b>
-              <Codes codes={lot.codes} />
-            </p>{/each}
-        </div>
-      {/if}
-    </div>
+        {/each}
+      </section>
+    {/if}
   </div>
-{/if}
+  <div class="stack sooner">
+    {#if data.handBack}
+      <div class="card back">
+        <h2>Hand back</h2>
+        <p class="big">{sayTime(data.handBack.at, data.zone)}</p>
+        {#if data.handBack.bound < data.handBack.at}
+          <p>No plan can be before <b>{sayTime(data.handBack.bound, data.zone)}</b>.</p>
+        {:else}
+          <p>No plan can be sooner.</p>
+        {/if}
+        <p class="soft">
+          {data.chosen?.air === 'place'
+            ? `Waits in the air of the ${data.chosen.place}, by readings and forecast.`
+            : 'Waits at 25 °C, 50 % humidity.'}
+        </p>
+      </div>
+    {:else if data.chosen && !data.none}
+      <div class="card">
+        <h2>Everything hangs</h2>
+        <a href="/jobs/{data.jobId}/hand-over">Hand over</a>
+      </div>
+    {/if}
+  </div>
+  <div class="stack rest">
+    {#if data.needs.length}
+      <div class="card">
+        <h2>Have at hand</h2>
+        <table class="plain">
+          <thead><tr><th>Product</th><th>Area</th><th>Volume</th><th>Wet film</th></tr></thead>
+          <tbody>
+            {#each data.needs as need (need.name + need.colour)}
+              <tr>
+                <td>{need.name}{need.colour && data.colours > 1 ? `, ${need.colour}` : ''}</td>
+                <td>{formatArea(need.areaM2, data.measures)}</td>
+                <td><b>{formatVolume(need.volumeMl, data.measures)}</b></td>
+                <td>{formatFilm(need.wetUm, data.measures)}</td>
+              </tr>
+              {#if need.mix}
+                <tr
+                  ><td colspan="4" class="soft"
+                    >For each litre: {need.mix.a.toFixed(0)} mL base, {need.mix.b.toFixed(0)} mL hardener, {need.mix.thinner.toFixed(
+                      0,
+                    )} mL thinner. Stand {need.mix.induction} min; use within {sayMinutes(
+                      need.mix.potLife,
+                    )}.</td
+                  ></tr
+                >
+              {/if}
+            {/each}
+          </tbody>
+        </table>
+        <p class="soft">
+          All coats, with losses and reserve. Work: <b>{sayMinutes(data.labour)}</b> of hands.
+          <a href="/jobs/{data.jobId}/plan/take-off">Cans, hours and cost</a>
+        </p>
+      </div>
+    {/if}
+    {#if data.chosen}
+      <div class="card">
+        <h2>{data.chosen.system.name}</h2>
+        <ul>
+          {#each data.chosen.system.cautions as caution (caution)}<li>{caution}</li>{/each}
+        </ul>
+      </div>
+    {/if}
+    {#if data.lots.length}
+      <div class="card">
+        <h2>Lots</h2>
+        {#each data.lots as lot (lot.name)}<p>
+            <b>{lot.name}</b>
+            <Codes codes={lot.codes} />
+          </p>{/each}
+      </div>
+    {/if}
+  </div>
+</div>
 
 <style>
   .plan {

@@ -1,0 +1,39 @@
+/** The label of a mixing cup: what is in it, which batch, from when and until when it may be used. */
+import type { Mix } from '$core/bench/fold';
+import { sayTime } from '$core/units/clock-time';
+import { formatVolume } from '$core/units/measures';
+import type { JobFile } from '../services/job-file';
+import { makePdf, pt } from './pdf';
+
+const [WIDTH_MM, HEIGHT_MM] = [62, 38];
+
+export function cupLabel(file: JobFile, mix: Mix): Promise<Buffer> {
+  const product = file.system?.products.find((p) => p.key === mix.product)?.name ?? mix.product;
+  const say = (at: number): string => sayTime(at, file.job.zone);
+  const ml = (value: number): string => formatVolume(value, 'metric');
+  return makePdf({
+    pageSize: { width: pt(WIDTH_MM), height: pt(HEIGHT_MM) },
+    pageMargins: [pt(3), pt(2), pt(3), pt(2)],
+    info: { title: `Cup ${mix.batch}` },
+    content: [
+      { text: `Batch ${mix.batch}`, font: 'Mono', fontSize: 15 },
+      { text: product, bold: true, fontSize: 10 },
+      {
+        text: [
+          `base ${ml(mix.a)}`,
+          mix.b ? `hardener ${ml(mix.b)}` : '',
+          mix.thinner ? `thinner ${ml(mix.thinner)}` : '',
+        ]
+          .filter(Boolean)
+          .join(' · '),
+        fontSize: 8,
+      },
+      {
+        text: `mixed ${say(mix.at)}${mix.readyAt > mix.at ? `, use from ${say(mix.readyAt)}` : ''}`,
+        fontSize: 8,
+      },
+      { text: mix.useBy ? `use by ${say(mix.useBy)}` : 'no pot life', bold: true, fontSize: 11 },
+      { text: file.job.name, fontSize: 8 },
+    ],
+  });
+}

@@ -1,0 +1,95 @@
+/** What a form says about the plan, laid over what was chosen before and what is usual. */
+import { isoDay } from '$core/units/clock-time';
+import { USUAL_SCHOOLS } from '$core/coating/schools';
+import { usualCounts, type System } from '$core/coating/system';
+import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK, type Choice } from '$core/planning/choice';
+import type { Db } from '../db/open';
+import { listWorkers } from '../store/workers';
+import type { JobFile } from './job-file';
+import { answersOf } from './propose';
+import { Refused } from './refused';
+import { systemCalled } from './systems';
+
+/** What stands in the form before anything is chosen; all but the system. */
+export function formDefaults(db: Db, file: JobFile, now: number): Omit<Choice, 'system' | 'counts'> {
+  const answers = answersOf(file);
+  return {
+    tool: (answers?.tool as Choice['tool'] | undefined) ?? 'spray',
+    pattern: 'backs-then-fronts',
+    schools: USUAL_SCHOOLS,
+    place: answers?.place ?? 'tent',
+    air: 'place',
+    lotSize: 12,
+    rackSlots: 36,
+    startDay: isoDay(now, file.job.zone),
+    workers: listWorkers(db)
+      .slice(0, 2)
+      .map((w) => w.id),
+    crewWeek: USUAL_CREW_WEEK,
+    houseWeek: USUAL_HOUSE_WEEK,
+    ...file.choice,
+  };
+}
+
+/** Whole number of a field; NaN, which the schema refuses, where it is empty. */
+const whole = (form: FormData, name: string): number => Number(String(form.get(name) ?? '').trim() || NaN);
+
+function spans(form: FormData, name: string): [string, string][] {
+  const times = form.getAll(name).map(String);
+  const out: [string, string][] = [];
+  for (let i = 0; i + 1 < times.length; i += 2)
+    if (times[i] || times[i + 1]) out.push([times[i] ?? '', times[i + 1] ?? '']);
+  return out;
+}
+
+/** The system a form names. A job keeps the version it was planned with until another is chosen, or the new one is asked for. */
+function systemOf(db: Db, file: JobFile, form: FormData): System {
+  const key = String(form.get('system') ?? '');
+  if (!key) throw new Refused(422, 'Choose a finish system.', 'system');
+  const kept = file.choice?.system;
+  return kept?.key === key && form.get('newest') !== 'yes' ? kept : systemCalled(db, key);
+}
+
+/**
+ * Reads a choice from a form, unchecked: fields that the form has not keep what was chosen or is usual.
+ * @throws Refused when no system is named
+ */
+export function choiceFromForm(db: Db, file: JobFile, form: FormData, now: number): unknown {
+  const base = formDefaults(db, file, now);
+  const system = systemOf(db, file, form);
+  const kept = file.choice?.system.key === system.key ? file.choice.counts : usualCounts(system);
+  const field = <T>(name: string, read: () => T, usual: T): T => (form.has(name) ? read() : usual);
+  const text = (name: string, usual: string): string => field(name, () => String(form.get(name)), usual);
+  const count = (face: 'back' | 'front', i: number): number =>
+    field(
+      `${face}.${system.key}.${i}`,
+      () => whole(form, `${face}.${system.key}.${i}`),
+      kept[i]?.[face] ?? 0,
+    );
+  return {
+    system,
+    counts: system.layers.map((_, i) => ({ back: count('back', i), front: count('front', i) })),
+    tool: text('tool', base.tool),
+    pattern: text('pattern', base.pattern),
+    schools: {
+      order: text('order', base.schools.order),
+      gloss: text('gloss', base.schools.gloss),
+      film: text('film', base.schools.film),
+      grain: text('grain', base.schools.grain),
+      tape: text('tape', base.schools.tape),
+      standDays: field('standDays', () => whole(form, 'standDays'), base.schools.standDays),
+    },
+    place: text('place', base.place),
+    air: text('air', base.air),
+    lotSize: field('lotSize', () => whole(form, 'lotSize'), base.lotSize),
+    rackSlots: field('rackSlots', () => whole(form, 'rackSlots'), base.rackSlots),
+    startDay: text('startDay', base.startDay),
+    workers: form.has('crewTime') || form.has('worker') ? form.getAll('worker').map(String) : base.workers,
+    crewWeek: form.has('crewTime')
+      ? { days: form.getAll('crewDay').map(Number), spans: spans(form, 'crewTime') }
+      : base.crewWeek,
+    houseWeek: form.has('houseTime')
+      ? { days: form.getAll('houseDay').map(Number), spans: spans(form, 'houseTime') }
+      : base.houseWeek,
+  };
+}

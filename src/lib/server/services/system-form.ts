@@ -1,0 +1,54 @@
+/** A system's figures from its form: numbers as typed, waits in minutes, hours or days. */
+import { STAGES, type System } from '$core/coating/system';
+import { readWait } from '$core/units/wait';
+import type { SystemChanges } from './systems';
+
+const number = (form: FormData, name: string): number => {
+  const text = String(form.get(name) ?? '')
+    .trim()
+    .replace(',', '.');
+  return text === '' ? NaN : Number(text);
+};
+
+/** Reads the changes of a system, unchecked. */
+export function systemFromForm(system: System, form: FormData): SystemChanges {
+  const wait = (name: string): number | null => {
+    const text = String(form.get(name) ?? '').trim();
+    return text === '' ? null : readWait(text);
+  };
+  const optional = (name: string): number | null => {
+    const value = number(form, name);
+    return Number.isNaN(value) ? null : value;
+  };
+  return {
+    name: String(form.get('name') ?? ''),
+    products: system.products.map(({ key }) => {
+      const of = (field: string): string => `${key}.${field}`;
+      return {
+        key,
+        name: String(form.get(of('name')) ?? ''),
+        solids: number(form, of('solids')),
+        dryFilm: number(form, of('dryFilm')),
+        density: number(form, of('density')),
+        stages: Object.fromEntries(STAGES.map((stage) => [stage, wait(of(stage))])),
+        phases: Object.fromEntries(
+          STAGES.map((stage) => [stage, String(form.get(of(`${stage}.phases`)) ?? '')]),
+        ),
+        recoatBy: wait(of('recoatBy')),
+        minC: number(form, of('minC')),
+        maxC: number(form, of('maxC')),
+        maxHumidity: number(form, of('maxHumidity')),
+        dewMarginK: number(form, of('dewMarginK')),
+        potLife: wait(of('potLife')),
+        induction: wait(of('induction')),
+        thinner: optional(of('thinner')),
+        basis: String(form.get(of('basis')) ?? 'data sheet') as SystemChanges['products'][number]['basis'],
+      };
+    }),
+    prep: system.prep.map(({ key }) => ({
+      key,
+      minutes: number(form, `prep.${key}.minutes`),
+      dry: wait(`prep.${key}.dry`) ?? 0,
+    })),
+  };
+}

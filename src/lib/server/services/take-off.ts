@@ -1,0 +1,114 @@
+/** The take-off of a job: volumes, cans, hours, money, and what is needed by which day. */
+import { readNotation } from '$core/kitchen/notation';
+import { fixedWork, type FixedKind } from '$core/kitchen/fixed-work';
+import { plannedSteps } from '$core/planning/job-problem';
+import { cheapestCover, USUAL_CANS, type CanSize, type Cover } from '$core/takeoff/cover';
+import { fixedByZone } from '$core/takeoff/fixed-zones';
+import { hoursBySteps, needsByZone, type StepHours, type ZoneNeed } from '$core/takeoff/needs';
+import { isoDay } from '$core/units/clock-time';
+import type { Measures } from '$core/units/measures';
+import type { Db } from '../db/open';
+import { listCans } from '../store/cans';
+import type { StoredPlan } from '../store/plans';
+import { readSetting } from '../store/settings';
+import type { JobFile } from './job-file';
+
+export interface TakeOffLine extends ZoneNeed {
+  /** colour in words; empty for what all zones share */
+  colour: string;
+  cover: Cover;
+  /** ISO day its first coat is planned for; null without a plan, or when all of it is laid */
+  day: string | null;
+  /** ms since 1970 of that first coat */
+  first: number | null;
+}
+
+export interface TakeOff {
+  lines: TakeOffLine[];
+  hours: StepHours[];
+  minutes: number;
+  /** area of the pieces' faces, and of the fixed work by kind, m² */
+  fixed: { kind: FixedKind; areaM2: number }[];
+  /** null where a price is missing */
+  paintCents: number | null;
+  labourCents: number | null;
+  currency: string;
+  /** products without any price */
+  unpriced: string[];
+}
+
+/** Where a piece's inside is coated too, its cabinet. */
+const insidesOf = (file: JobFile) =>
+  file.pieces.flatMap((p) => (p.condition.inside ? [{ wall: p.wall, cabinet: p.cabinet }] : []));
+
+/** Fixed work of the kitchen by colour zone, m². */
+export function fixedOf(file: JobFile) {
+  const { kitchen } = readNotation(file.job.surveyed, file.job.unit);
+  const work = fixedWork(kitchen, insidesOf(file));
+  return { work, byZone: fixedByZone(work, file.pieces) };
+}
+
+/** When each product is first laid by the plan, and whether some of it is still to come. */
+function firstCoats(file: JobFile, plan: StoredPlan | null): Map<string, number> {
+  const out = new Map<string, number>();
+  if (!plan || 'infeasible' in plan.result) return out;
+  const product = new Map(file.route.map((s) => [s.key, s.product?.key]));
+  for (const step of plannedSteps(plan.result.assignments, plan.t0)) {
+    const key = product.get(step.step);
+    if (key) out.set(key, Math.min(out.get(key) ?? Infinity, step.start));
+  }
+  return out;
+}
+
+/** Sizes a product is sold in here; the usual ones without a price where nobody wrote any down. */
+export function sizesOf(
+  cans: readonly (CanSize & { product: string })[],
+  product: string,
+  measures: Measures,
+): CanSize[] {
+  const own = cans.filter((c) => c.product === product);
+  return own.length ? own : USUAL_CANS[measures].map((ml) => ({ ml, cents: null }));
+}
+
+/** @returns null before a system is chosen */
+export function takeOff(db: Db, file: JobFile, plan: StoredPlan | null): TakeOff | null {
+  if (!file.choice || !file.system) return null;
+  const measures = readSetting(db, 'measures') ?? 'metric';
+  const costs = readSetting(db, 'costs');
+  const cans = listCans(db);
+  const { work, byZone } = fixedOf(file);
+  const fixedM2 = [...byZone.values()].reduce((sum, a) => sum + a, 0);
+  const firsts = firstCoats(file, plan);
+  const lines = needsByZone(file.route, file.pieces, byZone).map((need): TakeOffLine => {
+    const first = firsts.get(need.product.key) ?? null;
+    return {
+      ...need,
+      colour: file.zones.find((z) => z.id === need.zone)?.colour ?? '',
+      cover: cheapestCover(need.volumeMl, sizesOf(cans, need.product.key, measures)),
+      first,
+      day: first === null ? null : isoDay(first, file.job.zone),
+    };
+  });
+  const hours = hoursBySteps(
+    file.route,
+    file.system,
+    file.lots.map((l) => l.pieces.length),
+    fixedM2,
+  );
+  const minutes = hours.reduce((sum, h) => sum + h.minutes, 0);
+  const kinds = [...new Set(work.map((w) => w.kind))];
+  const prices = lines.map((l) => l.cover.cents);
+  return {
+    lines,
+    hours,
+    minutes,
+    fixed: kinds.map((kind) => ({
+      kind,
+      areaM2: work.filter((w) => w.kind === kind).reduce((sum, w) => sum + w.areaM2, 0),
+    })),
+    paintCents: prices.reduce<number | null>((sum, c) => (sum === null || c === null ? null : sum + c), 0),
+    labourCents: costs ? Math.round((minutes / 60) * costs.hourCents) : null,
+    currency: costs?.currency ?? '',
+    unpriced: [...new Set(lines.flatMap((l) => (l.cover.cents === null ? [l.product.name] : [])))],
+  };
+}

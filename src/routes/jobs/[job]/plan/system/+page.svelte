@@ -1,0 +1,181 @@
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+  import { enhance } from '$app/forms';
+  import { sayTime } from '$core/units/clock-time';
+
+  let { data, form } = $props();
+  const FOUND = $derived(
+    [
+      data.found.allSlick
+        ? 'all melamine or printed film'
+        : data.found.slick
+          ? 'some melamine or printed film'
+          : '',
+      data.found.openGrain ? 'open grain' : '',
+      data.found.bleeds ? 'wood or stain that bleeds' : '',
+      data.found.waxed ? 'old wax' : '',
+      data.found.grease ? `grease up to ${data.found.grease} of 3` : 'no grease noted',
+      data.found.loose ? 'loose paint' : '',
+      data.found.cooking ? 'a stove' : '',
+      data.found.wet ? 'water by the sink' : '',
+      ...data.found.findings.map((f) => `a test says “${f}”`),
+    ].filter(Boolean),
+  );
+  const possible = $derived(data.proposals.filter((p) => p.points !== null));
+  const forbidden = $derived(data.proposals.filter((p) => p.points === null));
+  const backOf = (key: string) => data.backs?.find((b) => b.pattern === key)?.back ?? null;
+</script>
+
+<div class="pair">
+  <div class="stack">
+    {#if form && 'refused' in form && form.refused}<p class="bad" role="alert">{form.refused}</p>{/if}
+    {#if !data.answered}<p class="warn">These are the usual answers. Answer for this house first.</p>{/if}
+    {#each possible as p, i (p.key)}
+      <section class="card" class:best={i === 0} aria-label={p.name}>
+        <div class="head">
+          <h2>{i + 1}. {p.name}</h2>
+          {#if data.chosen === p.key}<span class="tag">planned with</span>{/if}
+        </div>
+        <p>{p.reason}</p>
+        <ul class="why">
+          {#each p.forIt as says (says)}<li class="for">{says}</li>{/each}
+          {#each p.against as says (says)}<li class="against">{says}</li>{/each}
+        </ul>
+        <p class="soft">
+          {p.coats
+            .filter((c) => c.back + c.front > 0)
+            .map(
+              (c) =>
+                `${c.product} ${c.back === c.front ? `×${c.front}` : `backs ×${c.back}, fronts ×${c.front}`}`,
+            )
+            .join(' · ')}
+        </p>
+        {#each p.coatReasons as says (says)}<p class="soft">{says}</p>{/each}
+        <div class="row">
+          {#if !data.begun}
+            <form method="post" action="?/take" use:enhance>
+              <input type="hidden" name="system" value={p.key} />
+              <Button type="submit" kind={i === 0 ? 'primary' : 'tertiary'}>Plan with it</Button>
+            </form>
+          {/if}
+          <a class="tool" href="/systems/{p.key}">Steps and figures</a>
+        </div>
+      </section>
+    {/each}
+    {#if forbidden.length}
+      <section class="card">
+        <h2>Not here</h2>
+        {#each forbidden as p (p.key)}
+          <p class="no"><b>{p.name}</b><br /><span class="bad">{p.stops.join(' ')}</span></p>
+        {/each}
+      </section>
+    {/if}
+  </div>
+  <div class="stack side">
+    <section class="card">
+      <h2>The household, the tools, the place</h2>
+      <form
+        class="stack"
+        method="post"
+        action="?/answers"
+        use:enhance={() =>
+          async ({ update }) =>
+            update({ reset: false })}
+      >
+        {#each data.questions as q (q.fact)}
+          <label class="labelled"
+            >{q.asks}<select class="field" name={q.fact} value={String(q.given)}>
+              {#each q.answers as a (a.says)}<option value={String(a.value)}>{a.says}</option>{/each}
+            </select></label
+          >
+        {/each}
+        <div><Button type="submit">Propose</Button></div>
+      </form>
+    </section>
+    <section class="card">
+      <h2>From the survey</h2>
+      <p>{FOUND.join(' · ')}</p>
+    </section>
+    <section class="card">
+      <h2>What would change the answer</h2>
+      {#if data.whatIfs.length}
+        <ul>
+          {#each data.whatIfs as w (w.asks + w.says)}
+            <li><span class="soft">{w.asks}</span> If <b>{w.says}</b>: {w.system}.</li>
+          {/each}
+        </ul>
+      {:else}
+        <p>No single answer would.</p>
+      {/if}
+    </section>
+    {#if data.chosen}
+      <section class="card">
+        <h2>Turning</h2>
+        {#each data.patterns as p (p.key)}
+          <p class="pattern">
+            <b>{p.name}</b>{#if p.on}&nbsp;<span class="tag">planned</span>{/if}
+            {#if data.backs && !data.begun}<br />{backOf(p.key)
+                ? `back ${sayTime(backOf(p.key) ?? 0, data.zone)}`
+                : 'no plan'}{/if}
+            <br /><span class="soft">{p.reason} {p.cost}</span>
+          </p>
+        {/each}
+        {#if !data.begun}<a class="tool" href="?compare=1" data-sveltekit-noscroll
+            >Plan all four and compare</a
+          >{/if}
+      </section>
+    {/if}
+  </div>
+</div>
+
+<style>
+  .best {
+    border-left: 5px solid var(--act);
+  }
+  .head {
+    display: flex;
+    gap: 10px;
+    justify-content: space-between;
+  }
+  .tag {
+    border: 1px solid var(--line-strong);
+    border-radius: 10px;
+    padding: 0 8px;
+    font-size: 12.5px;
+    white-space: nowrap;
+    align-self: start;
+  }
+  ul {
+    margin: 4px 0;
+    padding: 0;
+    list-style: none;
+  }
+  .why li::before {
+    font-family: var(--mono);
+    font-weight: 600;
+    margin-right: 6px;
+  }
+  .for::before {
+    content: '+';
+    color: var(--ready);
+  }
+  .against::before {
+    content: '−';
+    color: var(--bad);
+  }
+  .row {
+    margin-top: 8px;
+  }
+  .no,
+  .pattern {
+    padding: 4px 0;
+  }
+  .side li {
+    padding: 3px 0;
+  }
+  @media (max-width: 800px) {
+    .side {
+      order: -1;
+    }
+  }
+</style>

@@ -1,0 +1,225 @@
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+  import { enhance } from '$app/forms';
+  import { sayDay, sayMinutes } from '$core/units/clock-time';
+  import { formatArea, formatFilm, formatMoney, formatVolume } from '$core/units/measures';
+
+  let { data, form } = $props();
+  const taken = $derived(data.taken);
+  const volume = (ml: number) => formatVolume(ml, data.measures);
+  const cans = (cover: NonNullable<typeof taken>['lines'][number]['cover']) =>
+    cover.cans.map((c) => `${c.count} × ${volume(c.ml)}`).join(' + ') || '–';
+  const days = $derived.by(() => {
+    const out = new Map<string, NonNullable<typeof taken>['lines']>();
+    for (const line of [...(taken?.lines ?? [])].sort(
+      (a, b) => (a.first ?? Infinity) - (b.first ?? Infinity),
+    )) {
+      const day = line.first === null ? 'No day planned' : sayDay(line.first, data.zone);
+      out.set(day, [...(out.get(day) ?? []), line]);
+    }
+    return [...out];
+  });
+  const products = $derived([...new Map((taken?.lines ?? []).map((l) => [l.product, l.name])).entries()]);
+</script>
+
+{#if !taken}
+  <p>No system is chosen yet. <a href="/jobs/{data.jobId}/plan/system">Choose one first.</a></p>
+{:else}
+  <div class="pair">
+    <div class="stack">
+      <section class="card">
+        <div class="head">
+          <h2>To buy, by day of need</h2>
+          <span class="row">
+            <a class="tool" href="/jobs/{data.jobId}/plan/take-off/shopping.pdf" target="_blank">PDF</a>
+            <a class="tool" href="/jobs/{data.jobId}/plan/take-off/shopping.csv">CSV</a>
+          </span>
+        </div>
+        {#each days as [day, lines] (day)}
+          <h3>{day}</h3>
+          <ul>
+            {#each lines as l (l.product + l.colour)}
+              <li>
+                <b>{l.name}{l.colour ? `, ${l.colour}` : ''}</b><span class="buy">{cans(l.cover)}</span>
+                <span class="soft"
+                  >{volume(l.volumeMl)} needed{l.cover.cents === null
+                    ? ''
+                    : ` · ${formatMoney(l.cover.cents, taken.currency)}`}</span
+                >
+              </li>
+            {/each}
+          </ul>
+        {/each}
+      </section>
+      <section class="card">
+        <h2>Where the paint goes</h2>
+        <div class="scroll">
+          <table class="plain">
+            <thead
+              ><tr
+                ><th>Product</th><th>Area</th><th>Wet film</th><th>On the work</th><th>Misses it</th><th
+                  >Hose, tray</th
+                ><th>Reserve</th><th>Touch-up can</th><th>To have</th></tr
+              ></thead
+            >
+            <tbody>
+              {#each taken.lines as l (l.product + l.colour)}
+                <tr>
+                  <td>{l.name}{l.colour ? `, ${l.colour}` : ''}</td>
+                  <td>{formatArea(l.areaM2, data.measures)}</td>
+                  <td>{formatFilm(l.wetUm, data.measures)}</td>
+                  <td>{volume(l.onWorkMl)}</td>
+                  <td>{volume(l.missesMl)}</td>
+                  <td>{volume(l.lossMl)} <span class="soft">×{l.loads}</span></td>
+                  <td>{volume(l.reserveMl)}</td>
+                  <td>{l.keepMl ? volume(l.keepMl) : '–'}</td>
+                  <td><b>{volume(l.volumeMl)}</b></td>
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        </div>
+        <p class="soft">
+          Faces {formatArea(data.facesM2, data.measures)}{#each taken.fixed as f (f.kind)}
+            &nbsp;· {f.name} {formatArea(f.areaM2, data.measures)}{/each}. Every coat counted; ×2 means the
+          hose or tray is loaded twice.
+        </p>
+      </section>
+      <section class="card">
+        <h2>Sizes and prices</h2>
+        {#if form && 'refused' in form && form.refused}<p class="bad" role="alert">{form.refused}</p>{/if}
+        {#if taken.unpriced.length}<p class="warn">No price yet: {taken.unpriced.join(', ')}.</p>{/if}
+        {#each products as [key, name] (key)}
+          <details>
+            <summary>{name}</summary>
+            <form
+              class="stack"
+              method="post"
+              action="?/cans"
+              use:enhance={() =>
+                async ({ update }) =>
+                  update({ reset: false })}
+            >
+              <input type="hidden" name="product" value={key} />
+              {#each [0, 1, 2, 3] as i (i)}
+                {@const can = data.sizes[key]?.[i]}
+                <div class="row">
+                  <label class="labelled"
+                    >Size, {data.measures === 'us' ? 'gal' : 'L'}<input
+                      class="field size"
+                      name="size"
+                      inputmode="decimal"
+                      value={can ? can.size : ''}
+                    /></label
+                  >
+                  <label class="labelled"
+                    >Price{taken.currency ? `, ${taken.currency}` : ''}<input
+                      class="field size"
+                      name="price"
+                      inputmode="decimal"
+                      value={can?.cents == null ? '' : (can.cents / 100).toFixed(2)}
+                    /></label
+                  >
+                </div>
+              {/each}
+              <div><Button type="submit" kind="tertiary">Keep sizes of {name}</Button></div>
+            </form>
+          </details>
+        {/each}
+      </section>
+    </div>
+    <div class="stack">
+      <section class="card">
+        <h2>Comes to</h2>
+        <dl>
+          <dt>Hands</dt>
+          <dd>{sayMinutes(taken.minutes)}</dd>
+          <dt>Paint</dt>
+          <dd>
+            {taken.paintCents === null ? 'prices missing' : formatMoney(taken.paintCents, taken.currency)}
+          </dd>
+          <dt>Labour</dt>
+          <dd>
+            {#if taken.labourCents === null}<a href="/settings">set the hour’s cost</a>{:else}{formatMoney(
+                taken.labourCents,
+                taken.currency,
+              )}{/if}
+          </dd>
+          {#if taken.paintCents !== null && taken.labourCents !== null}
+            <dt>Together</dt>
+            <dd><b>{formatMoney(taken.paintCents + taken.labourCents, taken.currency)}</b></dd>
+          {/if}
+        </dl>
+      </section>
+      <section class="card">
+        <h2>Hours by step</h2>
+        <table class="plain hours">
+          <tbody>
+            {#each taken.hours as h (h.key)}
+              <tr class:kitchen={h.kitchen}><td>{h.act}</td><td>{sayMinutes(h.minutes)}</td></tr>
+            {/each}
+          </tbody>
+        </table>
+        <p class="soft">
+          In italics: on the kitchen that stays. Common practice and memory; change them under Systems.
+        </p>
+      </section>
+    </div>
+  </div>
+{/if}
+
+<style>
+  .head {
+    display: flex;
+    justify-content: space-between;
+    align-items: start;
+    gap: 10px;
+  }
+  h3 {
+    font-weight: 600;
+    margin-top: 6px;
+  }
+  ul {
+    margin: 0;
+    padding: 0;
+    list-style: none;
+  }
+  li {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: 0 12px;
+    padding: 5px 0;
+    border-bottom: 1px solid var(--line);
+  }
+  .buy {
+    font-weight: 600;
+    text-align: right;
+  }
+  .scroll {
+    overflow-x: auto;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 4px 12px;
+    margin: 0;
+  }
+  dt {
+    color: var(--soft);
+  }
+  dd {
+    margin: 0;
+    text-align: right;
+  }
+  .hours td:last-child {
+    text-align: right;
+    white-space: nowrap;
+    padding-right: 0;
+  }
+  .kitchen td:first-child {
+    font-style: italic;
+  }
+  .size {
+    width: 110px;
+  }
+</style>

@@ -1,0 +1,16 @@
+import { writeCsv } from '$server/files/csv';
+import { shopping, shoppingTable } from '$server/services/shopping';
+import { orError } from '$server/answer';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = ({ locals, params }) =>
+  orError(() => {
+    const { file, plan } = locals.open(params.job);
+    const csv = writeCsv(shoppingTable(shopping(locals.db, file, plan)));
+    return new Response(csv, {
+      headers: {
+        'content-type': 'text/csv; charset=utf-8',
+        'content-disposition': 'attachment; filename="shopping.csv"',
+      },
+    });
+  });

@@ -1,0 +1,11 @@
+import { shoppingPdf } from '$server/files/shopping-pdf';
+import { pdfResponse } from '$server/files/pdf';
+import { shopping } from '$server/services/shopping';
+import { orError } from '$server/answer';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = ({ locals, params }) =>
+  orError(async () => {
+    const { file, plan } = locals.open(params.job);
+    return pdfResponse(await shoppingPdf(file, shopping(locals.db, file, plan)), 'shopping.pdf');
+  });

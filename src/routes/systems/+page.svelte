@@ -1,0 +1,113 @@
+<script lang="ts">
+  import { sayMinutes } from '$core/units/clock-time';
+
+  let { data } = $props();
+  let wanted = $state('');
+  const shown = $derived(
+    data.systems.filter((s) =>
+      `${s.name} ${s.reason} ${s.traits.join(' ')} ${s.layers.map((l) => l.name).join(' ')}`
+        .toLowerCase()
+        .includes(wanted.trim().toLowerCase()),
+    ),
+  );
+  const coats = (l: { back: number; front: number }) =>
+    l.back === l.front ? `×${l.front}` : l.back === 0 ? `fronts ×${l.front}` : `×${l.back} / ×${l.front}`;
+</script>
+
+<div class="page stack">
+  <div class="head">
+    <h1>Finish systems</h1>
+    <label class="labelled"
+      >Look for<input class="field" bind:value={wanted} placeholder="shellac, wax …" /></label
+    >
+  </div>
+  <p class="soft">Times at 25 °C, 50 % humidity. Where two coats are given: backs / fronts.</p>
+  <ul>
+    {#each shown as s (s.key)}
+      <li>
+        <a class="system" href="/systems/{s.key}">
+          <span class="name"><b>{s.name}</b><span class="soft">{s.reason}</span></span>
+          <span class="layers">
+            {#each s.layers as l, i (l.name)}{#if i > 0}<span class="soft"> → </span>{/if}<span
+                class="layer {l.kind}">{l.name} {coats(l)}</span
+              >{/each}
+          </span>
+          <span class="facts"
+            ><span>hang {sayMinutes(s.hang)}</span><span>cured {sayMinutes(s.cured)}</span><span class="soft"
+              >version {s.version}</span
+            ></span
+          >
+        </a>
+      </li>
+    {:else}<li class="soft">No system like that.</li>{/each}
+  </ul>
+</div>
+
+<style>
+  .page {
+    padding: 16px 20px 60px;
+  }
+  .head {
+    display: flex;
+    flex-wrap: wrap;
+    justify-content: space-between;
+    align-items: end;
+    gap: 10px;
+  }
+  ul {
+    margin: 0;
+    padding: 0;
+    list-style: none;
+    border-top: 1px solid var(--line);
+  }
+  .system {
+    display: grid;
+    grid-template-columns: minmax(0, 1.3fr) minmax(0, 1.5fr) 130px;
+    gap: 6px 20px;
+    padding: 9px 4px;
+    border-bottom: 1px solid var(--line);
+    color: var(--ink);
+    text-decoration: none;
+  }
+  .system:hover {
+    background: var(--card);
+  }
+  .name {
+    display: grid;
+  }
+  .layers {
+    line-height: 1.9;
+  }
+  .layer {
+    white-space: nowrap;
+    border-bottom: 4px solid var(--primer);
+  }
+  .layer.finish {
+    border-color: var(--act);
+  }
+  .layer.clear {
+    border-color: #9fc3c0;
+  }
+  .layer.glaze,
+  .layer.wax {
+    border-bottom-style: dotted;
+    border-color: var(--warn);
+  }
+  .facts {
+    display: grid;
+    align-content: start;
+    text-align: right;
+  }
+  @media (max-width: 800px) {
+    .page {
+      padding: 12px 14px 60px;
+    }
+    .system {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    .facts {
+      display: flex;
+      gap: 14px;
+    }
+  }
+</style>

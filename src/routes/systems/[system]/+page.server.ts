@@ -1,0 +1,114 @@
+import { error } from '@sveltejs/kit';
+import { phasesOf } from '$core/coating/film-stage';
+import { coatCard, methodCard, prepCard } from '$core/coating/methods';
+import { cautionsFor } from '$core/coating/cautions';
+import { buildRoute } from '$core/coating/route';
+import { STAGES, usualCounts } from '$core/coating/system';
+import { TOOL_FACTS } from '$core/coating/tool';
+import { PLACES } from '$core/air/places';
+import { sayLearnt } from '$core/drying/learn';
+import { writePhases } from '$core/drying/phase-words';
+import { writeWait } from '$core/units/wait';
+import { answer } from '$server/answer';
+import { learntAt } from '$server/services/learnt';
+import { changeSystem, resetSystem, systemCalled } from '$server/services/systems';
+import { systemFromForm } from '$server/services/system-form';
+import { Refused } from '$server/services/refused';
+import { listVersions } from '$server/store/finish-systems';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, params }) => {
+  let system;
+  try {
+    system = systemCalled(locals.db, params.system);
+  } catch (refusal) {
+    if (refusal instanceof Refused) error(404, refusal.message);
+    throw refusal;
+  }
+  const route = buildRoute(system, usualCounts(system), system.tool);
+  const seen = new Set<string>();
+  const cards = [
+    ...system.prep
+      .filter((p) => p.on === 'kitchen')
+      .map((p) => ({ card: prepCard(p), cautions: [] as string[], figure: p })),
+    ...route.map((step) => ({
+      card: methodCard(step),
+      cautions: cautionsFor(step, system, null),
+      figure: system.prep.find((p) => p.key === step.key) ?? null,
+    })),
+    ...system.close.map((p) => ({ card: prepCard(p), cautions: [] as string[], figure: p })),
+  ].filter(({ card }) => !seen.has(card.title) && seen.add(card.title));
+  const steps = [
+    ...system.prep.map((p) => ({
+      act: p.act,
+      on: p.on,
+      says: [
+        p.faces === 'front' ? 'fronts only' : '',
+        p.grit ? `grit ${p.grit}` : '',
+        p.dwell ? `dwell ${p.dwell.value} min` : '',
+        p.dry.value ? `then wait ${p.dry.value} min` : '',
+      ].filter(Boolean),
+    })),
+    ...system.layers.flatMap((layer) => {
+      const product = system.products.find((p) => p.key === layer.product);
+      return [
+        {
+          act: `${coatCard(product?.kind ?? 'finish', layer.tool ?? system.tool).title.split(':')[0] ?? ''} with ${product?.name ?? ''}`,
+          on: 'pieces' as const,
+          says: [
+            `backs ×${layer.coats.back}, fronts ×${layer.coats.front}`,
+            TOOL_FACTS[layer.tool ?? system.tool].name,
+            layer.sandFirst ? `sand ${layer.sandFirst} before` : '',
+            layer.sandBetween ? `sand ${layer.sandBetween} between` : '',
+            layer.waitFirst ? `waits ${layer.waitFirst.value} min for what is below` : '',
+            layer.then ? `${layer.then.act.toLowerCase()} after ${layer.then.wait.value} min` : '',
+          ].filter(Boolean),
+        },
+      ];
+    }),
+    ...system.close.map((p) => ({ act: p.act, on: p.on, says: [] as string[] })),
+  ];
+  return {
+    title: system.name,
+    system,
+    steps,
+    cards,
+    stages: STAGES,
+    phases: Object.fromEntries(
+      system.products.map((p) => [
+        p.key,
+        Object.fromEntries(STAGES.flatMap((s) => (p.stages[s] ? [[s, writePhases(phasesOf(p, s))]] : []))),
+      ]),
+    ),
+    waits: Object.fromEntries(
+      system.products.map((p) => [
+        p.key,
+        Object.fromEntries(STAGES.flatMap((s) => (p.stages[s] ? [[s, writeWait(p.stages[s].value)]] : []))),
+      ]),
+    ),
+    learnt: system.products.flatMap((p) =>
+      PLACES.flatMap((place) => {
+        const known = learntAt(locals.db, place).get(p.key);
+        return known ? [{ product: p.name, place, says: sayLearnt(known) }] : [];
+      }),
+    ),
+    versions: listVersions(locals.db, system.key),
+  };
+};
+
+export const actions: Actions = {
+  save: async ({ request, locals, params }) => {
+    const form = await request.formData();
+    return answer(() => ({
+      saved: changeSystem(
+        locals.db,
+        params.system,
+        systemFromForm(systemCalled(locals.db, params.system), form),
+        locals.worker,
+        locals.now(),
+      ).version,
+    }));
+  },
+  reset: ({ locals, params }) =>
+    answer(() => ({ saved: resetSystem(locals.db, params.system, locals.worker, locals.now()).version })),
+};
