@@ -24,10 +24,14 @@
   const places = [
     { href: '/', title: 'Today' },
     { href: '/jobs', title: 'Jobs' },
+    { href: '/systems', title: 'Systems' },
+    { href: '/air', title: 'Air' },
     { href: '/settings', title: 'Settings' },
   ];
   const here = (href: string) =>
-    href === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(href);
+    href === '/'
+      ? page.url.pathname === '/'
+      : page.url.pathname.startsWith(href) || (href === '/air' && page.url.pathname === '/drying');
 
   const typing = (event: KeyboardEvent) =>
     event.target instanceof HTMLElement &&

@@ -1,16 +1,15 @@
 import { fail } from '@sveltejs/kit';
 import { v7 as newId } from 'uuid';
 import { Temporal } from 'temporal-polyfill';
-import { DEMO_ZONE, DEMO_NOW } from '$server/demo/demo';
-import { isDemo, setClock } from '$server/services/clock';
+import { DEMO_NOW } from '$server/demo/demo';
+import { companyZone, isDemo, setClock } from '$server/services/clock';
 import { readSetting, writeSetting } from '$server/store/settings';
 import { insertWorker, listWorkers } from '$server/store/workers';
 import type { Actions, PageServerLoad } from './$types';
 
-const zone = (): string => (isDemo() ? DEMO_ZONE : Intl.DateTimeFormat().resolvedOptions().timeZone);
 const local = (ms: number): string =>
   Temporal.Instant.fromEpochMilliseconds(ms)
-    .toZonedDateTimeISO(zone())
+    .toZonedDateTimeISO(companyZone())
     .toPlainDateTime()
     .toString({ smallestUnit: 'minute' });
 
@@ -59,7 +58,7 @@ export const actions: Actions = {
         ? locals.now() + jump * 60_000
         : form.has('reset')
           ? DEMO_NOW
-          : Temporal.PlainDateTime.from(typed).toZonedDateTime(zone()).epochMilliseconds;
+          : Temporal.PlainDateTime.from(typed).toZonedDateTime(companyZone()).epochMilliseconds;
       setClock(locals.db, at, running);
     } catch {
       return fail(422, { refused: `“${typed}” is not a date and time. Write it as 2026-03-11T10:20.` });

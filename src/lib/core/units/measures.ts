@@ -9,6 +9,12 @@ export const M2_PER_FT2 = 0.3048 ** 2;
 
 export type Measures = 'us' | 'metric';
 
+/** Exact: 1 ft = 0.3048 m. */
+export const M_PER_FT = 0.3048;
+
+/** @param fahrenheit °F @returns °C */
+export const celsiusOf = (fahrenheit: number): number => (fahrenheit - 32) / 1.8;
+
 /** @param celsius °C @returns °F */
 export const fahrenheit = (celsius: number): number => celsius * 1.8 + 32;
 

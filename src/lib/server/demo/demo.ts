@@ -9,7 +9,7 @@ import { v7 as newId } from 'uuid';
 import type { Db } from '../db/open';
 import { LANTERNHOUSE } from './lanternhouse';
 import { ORCHARD_ROW } from './orchard-row';
-import { setClock } from '../services/clock';
+import { DEMO_ZONE, setClock } from '../services/clock';
 import { choosePlan } from '../services/choose-plan';
 import { createJob } from '../services/create-job';
 import { currentPlan } from '../services/current-plan';
@@ -25,7 +25,6 @@ import { writeSetting } from '../store/settings';
 import { insertWorker, listWorkers } from '../store/workers';
 
 const MINUTE = 60_000;
-export const DEMO_ZONE = 'America/Halifax';
 const MONDAY = dayToMs('2026-03-09', DEMO_ZONE);
 /** What the demo's clock shows: Wednesday 11 March 2026, 10:20. */
 export const DEMO_NOW = dayToMs('2026-03-11', DEMO_ZONE) + (10 * 60 + 20) * MINUTE;

@@ -2,6 +2,9 @@
 import type { Db } from '../db/open';
 import { readSetting, writeSetting } from '../store/settings';
 
+/** Where the demo’s company works. */
+export const DEMO_ZONE = 'America/Halifax';
+
 export const isDemo = (): boolean => process.env.ANTHEM_DEMO === '1';
 
 /** ms since 1970 */
@@ -15,3 +18,7 @@ export function now(db: Db): number {
 export function setClock(db: Db, shows: number | null, running = false): void {
   writeSetting(db, 'clock', shows === null ? null : { shows, setAt: Date.now(), running });
 }
+
+/** The time zone of the company. */
+export const companyZone = (): string =>
+  isDemo() ? DEMO_ZONE : Intl.DateTimeFormat().resolvedOptions().timeZone;

@@ -1,6 +1,6 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { createJob, newJobSchema } from '$server/services/create-job';
-import { DEMO_ZONE } from '$server/demo/demo';
+import { DEMO_ZONE } from '$server/services/clock';
 import type { Actions, PageServerLoad } from './$types';
 
 const ZONES = Intl.supportedValuesOf('timeZone');

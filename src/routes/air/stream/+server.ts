@@ -1,0 +1,35 @@
+import { hearSensors } from '$server/services/places';
+import { readingsStamp } from '$server/store/readings';
+import { PLACES } from '$core/air/places';
+import type { RequestHandler } from './$types';
+
+/** How often the sensors are asked, ms. */
+const PACE = 3000;
+
+/** Server-sent events: one whenever a reading came in anywhere. */
+export const GET: RequestHandler = ({ locals, request }) => {
+  const { db, now } = locals;
+  const stamp = (): string => PLACES.map((p) => readingsStamp(db, p)).join('/');
+  let timer: ReturnType<typeof setInterval> | undefined;
+  const stop = () => clearInterval(timer);
+  const stream = new ReadableStream<Uint8Array>({
+    start(controller) {
+      const text = new TextEncoder();
+      let known = stamp();
+      controller.enqueue(text.encode(': listening\n\n'));
+      timer = setInterval(() => {
+        if (!db.open) return stop();
+        hearSensors(db, now());
+        const seen = stamp();
+        if (seen !== known) controller.enqueue(text.encode(`data: ${JSON.stringify(seen)}\n\n`));
+        known = seen;
+      }, PACE);
+      timer.unref();
+    },
+    cancel: stop,
+  });
+  request.signal.addEventListener('abort', stop);
+  return new Response(stream, {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store' },
+  });
+};
