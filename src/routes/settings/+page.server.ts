@@ -1,5 +1,6 @@
 import { fail } from '@sveltejs/kit';
 import { v7 as newId } from 'uuid';
+import { z } from 'zod';
 import { Temporal } from 'temporal-polyfill';
 import { DEMO_NOW } from '$server/demo/demo';
 import { companyZone, isDemo, setClock } from '$server/services/clock';
@@ -15,6 +16,7 @@ const local = (ms: number): string =>
 
 export const load: PageServerLoad = ({ locals }) => ({
   title: 'Settings',
+  costs: readSetting(locals.db, 'costs'),
   clock: isDemo()
     ? { shows: local(locals.now()), running: readSetting(locals.db, 'clock')?.running ?? true }
     : null,
@@ -22,7 +24,26 @@ export const load: PageServerLoad = ({ locals }) => ({
 
 const YEAR = 365 * 86_400;
 
+const costsSchema = z.object({
+  currency: z.string().trim().max(4, 'A sign or three letters, such as CAD'),
+  hour: z.coerce
+    .number('Write what an hour costs as a number, such as 62')
+    .min(0, 'An hour does not cost less than nothing')
+    .max(10_000, 'Write what an hour costs, such as 62'),
+});
+
 export const actions: Actions = {
+  costs: async ({ request, locals }) => {
+    const form = await request.formData();
+    const parsed = costsSchema.safeParse({
+      currency: String(form.get('currency') ?? ''),
+      hour: String(form.get('hour') ?? '').replace(',', '.') || undefined,
+    });
+    if (!parsed.success) return fail(422, { refused: parsed.error.issues[0]?.message ?? 'Write a number.' });
+    const { currency, hour } = parsed.data;
+    writeSetting(locals.db, 'costs', { currency, hourCents: Math.round(hour * 100) });
+    return { saved: 'Costs are set.' };
+  },
   me: async ({ request, cookies, locals }) => {
     const id = String((await request.formData()).get('worker'));
     if (!listWorkers(locals.db).some((w) => w.id === id))

@@ -56,6 +56,33 @@
       <Button type="submit" kind="tertiary">Use these</Button>
     </form>
   </section>
+  <section class="card">
+    <h2>Costs</h2>
+    <form
+      method="post"
+      action="?/costs"
+      class="row end"
+      use:enhance={() =>
+        ({ update }) =>
+          update({ reset: false })}
+    >
+      <TextInput
+        name="hour"
+        labelText="An hour of hands costs"
+        inputmode="decimal"
+        value={data.costs ? (data.costs.hourCents / 100).toFixed(2) : ''}
+        required
+      />
+      <TextInput
+        name="currency"
+        labelText="Money"
+        placeholder="CAD"
+        maxlength={4}
+        value={data.costs?.currency ?? ''}
+      />
+      <Button type="submit" kind="tertiary">Keep</Button>
+    </form>
+  </section>
   {#if data.clock}
     <section class="card">
       <h2>The demo’s clock</h2>

@@ -1,5 +1,7 @@
 /** Humid air near a drying film. Source: Magnus form, WMO-No. 8 (Sonntag 1990). */
 
+import { formatKelvin, formatTemperature, type Measures } from '../units/measures';
+
 const A = 17.62;
 const B = 243.12;
 
@@ -119,6 +121,8 @@ export interface AirLimits {
   maxC: number;
   /** share 0–1 */
   maxHumidity?: number;
+  /** K; the usual margin where a product names none */
+  dewMarginK?: number;
 }
 
 export interface AirVerdict {
@@ -133,23 +137,26 @@ export interface AirVerdict {
  * Whether a coat may go on in this air.
  * @param reading the air, and the surface where known
  * @param limits the product's own limits
+ * @param measures of the reasons
  */
-export function judgeAir(reading: AirReading, limits: AirLimits): AirVerdict {
+export function judgeAir(reading: AirReading, limits: AirLimits, measures: Measures = 'metric'): AirVerdict {
   const surface = reading.surface ?? reading.celsius;
   const marginK = surface - dewPoint(reading.celsius, reading.humidity);
   const maxHumidity = limits.maxHumidity ?? DEFAULT_MAX_HUMIDITY;
+  const needed = limits.dewMarginK ?? DEW_POINT_MARGIN_K;
+  const warm = (celsius: number): string => formatTemperature(celsius, measures);
   const reasons: string[] = [];
-  if (marginK < DEW_POINT_MARGIN_K) {
-    reasons.push(`surface only ${marginK.toFixed(1)} K above the dew point, ${DEW_POINT_MARGIN_K} K needed`);
-  }
+  if (marginK < needed)
+    reasons.push(
+      `surface only ${formatKelvin(marginK, measures)} above the dew point, ${formatKelvin(needed, measures)} needed`,
+    );
   if (reading.celsius < limits.minC)
-    reasons.push(`${reading.celsius.toFixed(1)} °C is below the product’s ${limits.minC} °C`);
+    reasons.push(`${warm(reading.celsius)} is below the product’s ${warm(limits.minC)}`);
   if (reading.celsius > limits.maxC)
-    reasons.push(`${reading.celsius.toFixed(1)} °C is above the product’s ${limits.maxC} °C`);
-  if (reading.humidity > maxHumidity) {
+    reasons.push(`${warm(reading.celsius)} is above the product’s ${warm(limits.maxC)}`);
+  if (reading.humidity > maxHumidity)
     reasons.push(
       `${Math.round(reading.humidity * 100)} % humidity is above ${Math.round(maxHumidity * 100)} %`,
     );
-  }
   return { coat: reasons.length === 0, marginK, reasons };
 }

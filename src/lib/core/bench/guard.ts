@@ -2,6 +2,7 @@
 import { judgeAir } from '../air/humid-air';
 import { gets, stepOf, type Requirement, type Step } from '../coating/route';
 import type { Waits } from '../coating/waits';
+import type { Measures } from '../units/measures';
 import { earliestRemedy, failureOf } from '../quality/failures';
 import { openFindings } from '../quality/site-tests';
 import type { Fact, FactBody } from './events';
@@ -40,6 +41,8 @@ export interface Context {
   waits: Waits;
   /** minutes from the last coat to cured; null where the system names none */
   cureMinutes: number | null;
+  /** of what is said; metric where nothing is named */
+  measures?: Measures;
   /** a time in words, e.g. "Tue 10 Mar, 15:12" */
   sayTime: (ms: number) => string;
 }
@@ -157,7 +160,7 @@ export function judgeStart(ctx: Context, step: Step, pieces: readonly string[], 
     if (finding) return finding;
     for (const reading of state.air.values()) {
       if (at - reading.at > AIR_AGE * MINUTE) continue;
-      const verdict = judgeAir(reading, product.limits);
+      const verdict = judgeAir(reading, product.limits, ctx.measures);
       if (!verdict.coat)
         return refuse('air', `Air in the ${reading.place}: ${verdict.reasons.join('; ')}. Do not coat.`);
     }

@@ -37,7 +37,7 @@ export const SHEET_WAITS: Waits = {
 
 /**
  * Waits in the air of a place.
- * @param rates of the place's air; where it ends the sheet's rate goes on
+ * @param rates of the place's air; before it begins and where it ends the sheet's rate counts
  * @param multipliers learnt at the place, by product
  */
 export function waitsIn(rates: Rates, multipliers: ReadonlyMap<string, number>): Waits {
@@ -51,11 +51,13 @@ export function waitsIn(rates: Rates, multipliers: ReadonlyMap<string, number>):
     by: 'air',
     readyAt: (product, stage, laid, wet = 1) => {
       const of = stageOf(product, stage, wet);
+      // Air that nobody kept: the sheet's.
+      if (laid < rates.climate.start) return laid + of.minutes * of.multiplier * MINUTE;
       const ready = readyAt(of, laid, rates);
-      if (ready !== null) return ready;
+      if (ready !== null) return Math.ceil(ready);
       const from = Math.max(laid, rates.end);
       const left = 1 - progressAt(of, laid, from, rates);
-      return from + left * of.minutes * of.multiplier * of.film * MINUTE;
+      return Math.ceil(from + left * of.minutes * of.multiplier * of.film * MINUTE);
     },
     leastMinutes: (product, stage, wet, from, to) => {
       const of = stageOf(product, stage, wet);

@@ -1,5 +1,6 @@
 /** Whether a coat may go on now, and when in the coming hours it may. */
 import { judgeAir, type AirLimits } from '../air/humid-air';
+import type { Measures } from '../units/measures';
 import type { FilmAir } from './phase';
 
 /** The air of one hour at a place, with the surface where it was measured. */
@@ -17,8 +18,11 @@ export interface HourVerdict {
 }
 
 /** Verdict of each hour by the product's limits. */
-export const judgeHours = (hours: readonly HourOfAir[], limits: AirLimits): HourVerdict[] =>
-  hours.map(({ at, air }) => ({ at, ...judgeAir(air, limits) }));
+export const judgeHours = (
+  hours: readonly HourOfAir[],
+  limits: AirLimits,
+  measures: Measures = 'metric',
+): HourVerdict[] => hours.map(({ at, air }) => ({ at, ...judgeAir(air, limits, measures) }));
 
 export interface CoatNow {
   /** `go` now; `wait` until `from`; `stop`: not in the hours that are known */

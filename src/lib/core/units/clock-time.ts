@@ -5,7 +5,7 @@ const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
 const at = (ms: number, zone: string): Temporal.ZonedDateTime =>
-  Temporal.Instant.fromEpochMilliseconds(ms).toZonedDateTimeISO(zone);
+  Temporal.Instant.fromEpochMilliseconds(Math.round(ms)).toZonedDateTimeISO(zone);
 const two = (n: number): string => String(n).padStart(2, '0');
 
 /** @param ms since 1970 @returns e.g. `15:12` */

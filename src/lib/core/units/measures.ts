@@ -4,6 +4,8 @@
  */
 
 export const ML_PER_US_GALLON = 231 * 2.54 ** 3;
+/** 128 fl oz to the US gallon. */
+export const ML_PER_FL_OZ = ML_PER_US_GALLON / 128;
 export const UM_PER_MIL = 25.4;
 export const M2_PER_FT2 = 0.3048 ** 2;
 

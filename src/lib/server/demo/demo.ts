@@ -1,4 +1,5 @@
 /** The demo: an invented company, and the job Lanternhouse in the middle of its coats. Made through the services. */
+import { usualCounts } from '$core/coating/system';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { plannedSteps } from '$core/planning/job-problem';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/choice';
@@ -9,6 +10,7 @@ import { v7 as newId } from 'uuid';
 import type { Db } from '../db/open';
 import { LANTERNHOUSE } from './lanternhouse';
 import { ORCHARD_ROW } from './orchard-row';
+import { WEAVERS_YARD } from './weavers-yard';
 import { DEMO_ZONE, setClock } from '../services/clock';
 import { choosePlan } from '../services/choose-plan';
 import { createJob } from '../services/create-job';
@@ -23,6 +25,9 @@ import { listJobIds } from '../store/jobs';
 import type { Piece } from '../store/pieces';
 import { writeSetting } from '../store/settings';
 import { insertWorker, listWorkers } from '../store/workers';
+import { writeCans } from '../store/cans';
+import { writeSensor } from '../store/readings';
+import { recordTouchTest } from '../services/learnt';
 
 const MINUTE = 60_000;
 const MONDAY = dayToMs('2026-03-09', DEMO_ZONE);
@@ -156,6 +161,115 @@ function surveyOrchardRow(db: Db): void {
   );
 }
 
+/** A small kitchen of melamine, measured and wiped, for which nothing is decided yet. */
+function surveyWeaversYard(db: Db): void {
+  const job = createJob(
+    db,
+    {
+      name: 'Weaver’s Yard',
+      place: '3 Weaver’s Yard, Marrow Bay',
+      houseYear: 2003,
+      zone: DEMO_ZONE,
+      unit: 'mm',
+      colour: 'Saltgrass',
+      hex: '#A9B59A',
+      sheen: 'satin',
+    },
+    MONDAY - 4 * 1440 * MINUTE,
+  );
+  saveSurvey(db, job, WEAVERS_YARD);
+  const { pieces } = openJob(db, job);
+  const all = pieces.map((p) => p.id);
+  noteCondition(db, job, all, { wood: 'melamine', oldFinish: 'printed film', grease: 1 });
+  noteCondition(
+    db,
+    job,
+    pieces.flatMap((p) => (p.wall === 'Yard' && p.band === 'upper' ? [p.id] : [])),
+    { grease: 2 },
+  );
+  noteCondition(
+    db,
+    job,
+    pieces.flatMap((p) => (p.form === 'drawer' ? [p.id] : [])),
+    { wear: 1, handles: 'change' },
+  );
+  recordFacts(db, job, [
+    {
+      id: newId(),
+      job,
+      at: MONDAY - 3 * 1440 * MINUTE + 16 * 60 * MINUTE,
+      worker: listWorkers(db)[0]?.id ?? '',
+      device: 'demo',
+      body: {
+        kind: 'test.recorded',
+        test: { method: 'wipe', result: 'clean' },
+        place: 'beside the stove',
+        piece: null,
+        note: '',
+      },
+    },
+  ]);
+}
+
+/** Sizes and prices, invented for the demo. */
+const PRICES: Record<string, [ml: number, cents: number][]> = {
+  'shellac-primer': [
+    [946, 3890],
+    [3785, 11_900],
+  ],
+  'urethane-enamel': [
+    [946, 4650],
+    [3785, 14_200],
+  ],
+  'surface-sealer': [
+    [750, 3900],
+    [2500, 9800],
+  ],
+  'slick-enamel': [
+    [750, 4200],
+    [2500, 11_500],
+  ],
+};
+
+/** What a shop has besides jobs: prices, sensors, and two touch tests of the week before. */
+function furnish(db: Db, worker: string): void {
+  for (const [product, sizes] of Object.entries(PRICES))
+    writeCans(
+      db,
+      product,
+      sizes.map(([ml, cents]) => ({ ml, cents })),
+    );
+  writeSetting(db, 'costs', { currency: 'CAD', hourCents: 6200 });
+  for (const place of ['shop', 'tent'] as const)
+    writeSensor(db, {
+      place,
+      on: true,
+      batteryAt: MONDAY - 20 * 1440 * MINUTE,
+      sentUntil: MONDAY - 1440 * MINUTE,
+      calibratedAt: MONDAY - 20 * 1440 * MINUTE,
+    });
+  const laidAt = MONDAY - 6 * 1440 * MINUTE + 9 * 60 * MINUTE;
+  for (const [day, not, ready] of [
+    [0, 330, 372],
+    [1, 300, 345],
+  ] as const) {
+    const laid = laidAt + day * 1440 * MINUTE;
+    recordTouchTest(
+      db,
+      {
+        product: 'urethane-enamel',
+        place: 'tent',
+        stage: 'recoat',
+        laidAt: laid,
+        notAt: laid + not * MINUTE,
+        readyAt: laid + ready * MINUTE,
+      },
+      worker,
+      DEMO_NOW,
+    );
+  }
+}
+
 /** Fills an empty database with the demo, whole or not at all. */
 export function makeDemo(db: Db): void {
   if (listJobIds(db).length > 0) return;
@@ -166,6 +280,7 @@ export function makeDemo(db: Db): void {
     const workers = listWorkers(db).map((w) => w.id);
     writeSetting(db, 'company', { name: 'Saltmarsh Cabinet Finishing', town: 'Marrow Bay' });
     writeSetting(db, 'measures', 'metric');
+    furnish(db, workers[0] ?? '');
     const job = createJob(
       db,
       {
@@ -196,8 +311,10 @@ export function makeDemo(db: Db): void {
     );
     choosePlan(db, job, {
       system: SHELLAC_URETHANE,
-      counts: SHELLAC_URETHANE.layers.map((l) => l.coats),
+      counts: usualCounts(SHELLAC_URETHANE),
       tool: 'spray',
+      place: 'tent',
+      air: 'place',
       lotSize: 12,
       rackSlots: 36,
       startDay: '2026-03-09',
@@ -219,6 +336,7 @@ export function makeDemo(db: Db): void {
     ]);
     followPlan(db, job);
     surveyOrchardRow(db);
+    surveyWeaversYard(db);
     recordFacts(db, job, [
       fact(DEMO_NOW - 12 * MINUTE, { kind: 'air.read', place: 'tent', celsius: 18.4, humidity: 0.61 }),
     ]);

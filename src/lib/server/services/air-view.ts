@@ -8,6 +8,7 @@ import { coatNow, judgeHours, type CoatNow } from '$core/drying/coat-now';
 import { ratesOf } from '$core/drying/climate';
 import { minutesIn, readyAt } from '$core/drying/ready';
 import type { Db } from '../db/open';
+import { readSetting } from '../store/settings';
 import { learntAt } from './learnt';
 import { coming, forecastAir, placesOf } from './places';
 
@@ -35,6 +36,7 @@ export function placeAir(db: Db, place: Place, product: Product, now: number): P
   const verdicts = judgeHours(
     hours.map((air) => ({ at: air.at, air })),
     product.limits,
+    readSetting(db, 'measures') ?? 'metric',
   );
   const touch = filmStage(product, 'touch');
   const first = hours[0];

@@ -51,7 +51,7 @@ export function dryingView(
   zone: string,
   now: number,
 ): DryingView {
-  const known = airOf(db, place, now);
+  const known = airOf(db, place, now, laid);
   const learnt = learntAt(db, place).get(product.key) ?? learn([]);
   const of = (stage: Stage): FilmStage | null => filmStage(product, stage, film, learnt.multiplier);
   const stages = STAGES.flatMap((stage) => {

@@ -1,5 +1,6 @@
 /** A fact posted by a form: fields to body. Unknown fields are ignored, faulty ones are named by the schema. */
 import type { FactKind } from '$core/bench/events';
+import { celsiusOf } from '$core/units/measures';
 
 const number = (form: FormData, name: string): number | undefined => {
   const text = String(form.get(name) ?? '')
@@ -44,12 +45,16 @@ export function bodyFromForm(form: FormData): Record<string, unknown> {
     case 'work.finished':
       return { kind, work: text(form, 'work'), leftOut: all(form, 'leftOut') };
     case 'air.read': {
-      const surface = number(form, 'surface');
+      const warm = (name: string): number | undefined => {
+        const value = number(form, name);
+        return value === undefined || text(form, 'unit') !== 'F' ? value : celsiusOf(value);
+      };
+      const surface = warm('surface');
       const humidity = number(form, 'humidity');
       return {
         kind,
         place: text(form, 'place'),
-        celsius: number(form, 'celsius'),
+        celsius: warm('celsius'),
         humidity: humidity === undefined ? undefined : humidity / 100,
         ...(surface === undefined ? {} : { surface }),
       };

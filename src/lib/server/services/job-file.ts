@@ -8,11 +8,12 @@ import { applySchools, FILM_OF } from '$core/coating/schools';
 import type { System } from '$core/coating/system';
 import type { Waits } from '$core/coating/waits';
 import { choiceSchema, type Choice } from '$core/planning/choice';
-import { sayTime } from '$core/units/clock-time';
+import { dayToMs, sayTime } from '$core/units/clock-time';
 import type { Db } from '../db/open';
 import { listFacts } from '../store/facts';
 import { findJob, listZones, type Job, type Zone } from '../store/jobs';
 import { listLots, listPieces, type Piece } from '../store/pieces';
+import { readSetting } from '../store/settings';
 import { now } from './clock';
 import { jobWaits } from './job-waits';
 import { Refused } from './refused';
@@ -44,6 +45,13 @@ export const routeOf = (choice: Choice): Step[] =>
     FILM_OF[choice.schools.film],
   );
 
+/** When the first film of a job was or will be laid, ms since 1970. */
+export const firstFilm = (choice: Choice | null, state: JobState, zone: string): number =>
+  Math.min(
+    choice ? dayToMs(choice.startDay, zone) : Infinity,
+    ...[...state.works.values()].map((w) => w.start),
+  );
+
 /** Loads a job. @throws Refused 404 when there is none */
 export function openJob(db: Db, id: string): JobFile {
   const job = findJob(db, id);
@@ -59,7 +67,7 @@ export function openJob(db: Db, id: string): JobFile {
   const system = choice && applySchools(choice.system, choice.schools);
   const frontOnly = new Set(pieces.flatMap((p) => (p.condition.faces === 'front' ? [p.id] : [])));
   const route = choice ? sparingBacks(routeOf(choice), frontOnly) : [];
-  const waits = jobWaits(db, choice, now(db));
+  const waits = jobWaits(db, choice, now(db), firstFilm(choice, state, job.zone));
   const codes = new Map(pieces.map((p) => [p.id, p.code]));
   const cures = route.flatMap((s) => (s.product?.stages.cured ? [s.product.stages.cured.value] : []));
   const context: Context = {
@@ -67,6 +75,7 @@ export function openJob(db: Db, id: string): JobFile {
     route,
     codes,
     waits,
+    measures: readSetting(db, 'measures') ?? 'metric',
     cureMinutes: cures.length ? Math.max(...cures) : null,
     sayTime: (ms) => sayTime(ms, job.zone),
   };

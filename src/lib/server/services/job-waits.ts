@@ -5,8 +5,9 @@ import type { Db } from '../db/open';
 import { learntAt } from './learnt';
 import { airOf } from './places';
 
-export function jobWaits(db: Db, choice: Choice | null, now: number): Waits {
+/** @param since when the first film of the job was or will be laid, ms since 1970 */
+export function jobWaits(db: Db, choice: Choice | null, now: number, since: number): Waits {
   if (choice?.air !== 'place') return SHEET_WAITS;
   const multipliers = new Map([...learntAt(db, choice.place)].map(([key, l]) => [key, l.multiplier]));
-  return waitsIn(airOf(db, choice.place, now).rates, multipliers);
+  return waitsIn(airOf(db, choice.place, now, since).rates, multipliers);
 }

@@ -52,7 +52,7 @@ function ratios(
   const stage = filmStage(product, test.stage);
   if (!stage)
     throw new Refused(422, `${product.name} has no figure for “${test.stage}”: give one first.`, 'stage');
-  const { rates } = airOf(db, test.place, now);
+  const { rates } = airOf(db, test.place, now, test.laidAt);
   const ratio = (at: number | null) =>
     at === null ? null : fittingMultiplier(stage, test.laidAt, at, rates);
   return { above: ratio(test.notAt), below: ratio(test.readyAt) };

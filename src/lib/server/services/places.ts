@@ -73,33 +73,43 @@ export function hearSensors(db: Db, now: number): void {
   }
 }
 
-/** Days of air before and after now that are reckoned with. */
+/** Days of air before and after now that are reckoned with, at most so many back; spans begin on a whole span. */
 const BEFORE = 45;
 const AFTER = 80;
+const FARTHEST = 1100;
+const SPAN = 60 * DAY;
 
 interface Known {
   key: string;
   air: (EstimatedAir & { wind: number })[];
   rates: Rates;
 }
-const cache = new WeakMap<Db, Map<Place, Known>>();
+/** Airs kept for each place: jobs of different age ask for different spans. */
+const KEPT_AIRS = 4;
+const cache = new WeakMap<Db, Map<Place, Known[]>>();
 
-/** The air of a place by the hour, read where it was read, and how films dry in it. */
-export function airOf(db: Db, place: Place, now: number): Known {
+/**
+ * The air of a place by the hour, read where it was read, and how films dry in it.
+ * @param since films were laid from then on, ms since 1970
+ */
+export function airOf(db: Db, place: Place, now: number, since = now): Known {
   hearSensors(db, now);
   const places = placesOf(db);
   const day = Math.floor(now / DAY);
-  const key = `${day} ${readingsStamp(db, place)} ${JSON.stringify(places)}`;
-  const known = cache.get(db) ?? new Map<Place, Known>();
+  const usual = (day - BEFORE) * DAY;
+  const start =
+    since >= usual ? usual : Math.max((day - FARTHEST) * DAY, Math.floor(since / SPAN) * SPAN);
+  const key = `${start} ${day} ${readingsStamp(db, place)} ${JSON.stringify(places)}`;
+  const known = cache.get(db) ?? new Map<Place, Known[]>();
   cache.set(db, known);
-  const had = known.get(place);
-  if (had?.key === key) return had;
-  const start = (day - BEFORE) * DAY;
-  const hours = forecastAir(places, place, start, (BEFORE + AFTER) * 24);
+  const kept = known.get(place) ?? [];
+  const had = kept.find((k) => k.key === key);
+  if (had) return had;
+  const hours = forecastAir(places, place, start, Math.round((day * DAY - start) / HOUR) + AFTER * 24);
   const readings = listReadings(db, place, start, now);
   const air = estimateAir(hours, readings).map((a, i) => ({ ...a, wind: hours[i]?.wind ?? STILL }));
   const made: Known = { key, air, rates: ratesOf({ start, step: 60, air }) };
-  known.set(place, made);
+  known.set(place, [made, ...kept].slice(0, KEPT_AIRS));
   return made;
 }
 

@@ -318,11 +318,14 @@ describe('the demo', () => {
     const make = () => {
       const own = openDatabase(':memory:');
       makeDemo(own);
-      const file = openJob(own, listJobIds(own)[0] ?? '');
+      const jobs = listJobIds(own).map((id) => openJob(own, id));
+      const file = jobs.find((j) => j.job.name === 'Lanternhouse');
+      if (!file) throw new Error('Lanternhouse is missing');
       const plan = currentPlan(own, file, DEMO_NOW);
       const drawn = bars(file, plan, new Map()).map((b) => `${b.tense} ${b.lot} ${b.words} ${b.start}`);
       return {
         file,
+        jobs: jobs.map((j) => `${j.job.name} ${j.pieces.length}`).sort(),
         drawn,
         facts: stations(file, plan).map((s) => s.fact),
         walls: elevations(file, DEMO_NOW),
@@ -331,6 +334,7 @@ describe('the demo', () => {
     const [one, two] = [make(), make()];
     expect(one.drawn).toEqual(two.drawn);
     expect(one.facts).toEqual(two.facts);
+    expect(one.jobs).toEqual(['Lanternhouse 34', 'Orchard Row 57', 'Weaver’s Yard 23']);
     expect(one.file.pieces).toHaveLength(34);
     expect(one.file.zones).toHaveLength(1);
     expect(

@@ -1,5 +1,6 @@
-/** A system's figures from its form: numbers as typed, waits in minutes, hours or days. */
+/** A system's figures from its form: numbers in the user's measures, waits in minutes, hours or days. */
 import { STAGES, type System } from '$core/coating/system';
+import { celsiusOf, UM_PER_MIL, type Measures } from '$core/units/measures';
 import { readWait } from '$core/units/wait';
 import type { SystemChanges } from './systems';
 
@@ -11,7 +12,9 @@ const number = (form: FormData, name: string): number => {
 };
 
 /** Reads the changes of a system, unchecked. */
-export function systemFromForm(system: System, form: FormData): SystemChanges {
+export function systemFromForm(system: System, form: FormData, measures: Measures): SystemChanges {
+  const us = measures === 'us';
+  const warm = (value: number): number => (us ? celsiusOf(value) : value);
   const wait = (name: string): number | null => {
     const text = String(form.get(name) ?? '').trim();
     return text === '' ? null : readWait(text);
@@ -28,17 +31,17 @@ export function systemFromForm(system: System, form: FormData): SystemChanges {
         key,
         name: String(form.get(of('name')) ?? ''),
         solids: number(form, of('solids')),
-        dryFilm: number(form, of('dryFilm')),
+        dryFilm: number(form, of('dryFilm')) * (us ? UM_PER_MIL : 1),
         density: number(form, of('density')),
         stages: Object.fromEntries(STAGES.map((stage) => [stage, wait(of(stage))])),
         phases: Object.fromEntries(
           STAGES.map((stage) => [stage, String(form.get(of(`${stage}.phases`)) ?? '')]),
         ),
         recoatBy: wait(of('recoatBy')),
-        minC: number(form, of('minC')),
-        maxC: number(form, of('maxC')),
+        minC: warm(number(form, of('minC'))),
+        maxC: warm(number(form, of('maxC'))),
         maxHumidity: number(form, of('maxHumidity')),
-        dewMarginK: number(form, of('dewMarginK')),
+        dewMarginK: number(form, of('dewMarginK')) / (us ? 1.8 : 1),
         potLife: wait(of('potLife')),
         induction: wait(of('induction')),
         thinner: optional(of('thinner')),

@@ -9,7 +9,7 @@ import { hoursBySteps, needsByZone } from '$core/takeoff/needs';
 import type { Db } from '../db/open';
 import type { StoredPlan } from '../store/plans';
 import { jobToPlan } from './current-plan';
-import { routeOf, type JobFile } from './job-file';
+import { firstFilm, routeOf, type JobFile } from './job-file';
 import { handBack } from './job-shell';
 import { jobWaits } from './job-waits';
 import { fixedOf, takeOff } from './take-off';
@@ -105,7 +105,7 @@ export function patternBacks(db: Db, file: JobFile, now: number): { pattern: str
     const other = choiceSchema.parse({ ...choice, pattern });
     const frontOnly = new Set(file.pieces.flatMap((p) => (p.condition.faces === 'front' ? [p.id] : [])));
     const route = sparingBacks(routeOf(other), frontOnly);
-    const changed: JobFile = { ...file, choice: other, route, waits: jobWaits(db, other, now) };
+    const changed: JobFile = { ...file, choice: other, route, waits: jobWaits(db, other, now, firstFilm(other, file.state, file.job.zone)) };
     const job = jobToPlan(changed, now, 120);
     const made =
       job &&

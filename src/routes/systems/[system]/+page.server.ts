@@ -15,6 +15,7 @@ import { changeSystem, resetSystem, systemCalled } from '$server/services/system
 import { systemFromForm } from '$server/services/system-form';
 import { Refused } from '$server/services/refused';
 import { listVersions } from '$server/store/finish-systems';
+import { readSetting } from '$server/store/settings';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
@@ -103,7 +104,11 @@ export const actions: Actions = {
       saved: changeSystem(
         locals.db,
         params.system,
-        systemFromForm(systemCalled(locals.db, params.system), form),
+        systemFromForm(
+          systemCalled(locals.db, params.system),
+          form,
+          readSetting(locals.db, 'measures') ?? 'metric',
+        ),
         locals.worker,
         locals.now(),
       ).version,

@@ -3,11 +3,17 @@
   import { enhance } from '$app/forms';
   import { STAGE_WORDS } from '$core/coating/system';
   import { sayTime } from '$core/units/clock-time';
+  import { fahrenheit, formatFilm, formatKelvin, formatTemperature, UM_PER_MIL } from '$core/units/measures';
   import { writeWait } from '$core/units/wait';
 
   let { data, form } = $props();
   let editing = $state(false);
   const system = $derived(data.system);
+  const us = $derived(data.measures === 'us');
+  const round = (n: number) => String(Number(n.toFixed(3)));
+  const film = (um: number) => round(us ? um / UM_PER_MIL : um);
+  const warm = (celsius: number) => round(us ? fahrenheit(celsius) : celsius);
+  const apart = (kelvin: number) => round(us ? kelvin * 1.8 : kelvin);
   const percent = (share: number) => String(Number((share * 100).toFixed(2)));
   const MARK = { 'common practice': '', 'from memory': 'm', 'data sheet': 's', 'learnt here': 'l' } as const;
 </script>
@@ -115,7 +121,11 @@
                     /></label
                   >
                   <label class="labelled"
-                    >Dry film, µm<input class="field" name="{p.key}.dryFilm" value={p.dryFilm.value} /></label
+                    >Dry film, {us ? 'mil' : 'µm'}<input
+                      class="field"
+                      name="{p.key}.dryFilm"
+                      value={film(p.dryFilm.value)}
+                    /></label
                   >
                   <label class="labelled"
                     >Density, kg/L<input
@@ -125,10 +135,18 @@
                     /></label
                   >
                   <label class="labelled"
-                    >Coldest, °C<input class="field" name="{p.key}.minC" value={p.limits.minC} /></label
+                    >Coldest, {us ? '°F' : '°C'}<input
+                      class="field"
+                      name="{p.key}.minC"
+                      value={warm(p.limits.minC)}
+                    /></label
                   >
                   <label class="labelled"
-                    >Warmest, °C<input class="field" name="{p.key}.maxC" value={p.limits.maxC} /></label
+                    >Warmest, {us ? '°F' : '°C'}<input
+                      class="field"
+                      name="{p.key}.maxC"
+                      value={warm(p.limits.maxC)}
+                    /></label
                   >
                   <label class="labelled"
                     >Dampest, %<input
@@ -138,10 +156,10 @@
                     /></label
                   >
                   <label class="labelled"
-                    >Over the dew point, K<input
+                    >Over the dew point, {us ? '°F' : 'K'}<input
                       class="field"
                       name="{p.key}.dewMarginK"
-                      value={p.limits.dewMarginK}
+                      value={apart(p.limits.dewMarginK)}
                     /></label
                   >
                   {#if p.mix}
@@ -176,13 +194,16 @@
                 </div>
               {:else}
                 <p class="soft">
-                  Solids {percent(p.solids.value)} %, dry film {p.dryFilm.value} µm, {p.density.value} kg/L · {p
-                    .limits.minC}
-                  to {p.limits.maxC} °C, at most {percent(p.limits.maxHumidity)} % humidity, surface {p.limits
-                    .dewMarginK} K over the dew point{#if p.mix}
+                  Solids {percent(p.solids.value)} %, dry film {formatFilm(p.dryFilm.value, data.measures)}, {p
+                    .density.value} kg/L · {formatTemperature(p.limits.minC, data.measures)} to {formatTemperature(
+                    p.limits.maxC,
+                    data.measures,
+                  )}, at most {percent(p.limits.maxHumidity)} % humidity, surface {formatKelvin(
+                    p.limits.dewMarginK,
+                    data.measures,
+                  )} over the dew point{#if p.mix}
                     · {p.mix.a} : {p.mix.b} by {p.mix.by}, {percent(p.mix.thinner)} % thinner, stands {p.mix
-                      .induction.value}
-                    min, pot life {writeWait(p.mix.potLife.value)}{:else if p.thinUpTo}
+                      .induction.value} min, pot life {writeWait(p.mix.potLife.value)}{:else if p.thinUpTo}
                     · thin up to {percent(p.thinUpTo.value)} %{/if}.
                   <a href="/drying?product={p.key}">How it dries</a>
                 </p>

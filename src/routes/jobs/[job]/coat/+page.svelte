@@ -183,13 +183,23 @@
     {/if}
     <section class="card">
       <h2>Air</h2>
-      <FactForm kind="air.read">
+      <FactForm kind="air.read" fields={{ unit: data.measures === 'us' ? 'F' : 'C' }}>
         {#snippet children(sending)}
           <div class="air">
             <TextInput name="place" labelText="Place" value="tent" required maxlength={40} />
-            <TextInput name="celsius" labelText="Air, °C" inputmode="decimal" required />
+            <TextInput
+              name="celsius"
+              labelText="Air, {data.measures === 'us' ? '°F' : '°C'}"
+              inputmode="decimal"
+              required
+            />
             <TextInput name="humidity" labelText="Humidity, %" inputmode="decimal" required />
-            <TextInput name="surface" labelText="Surface, °C" inputmode="decimal" placeholder="if measured" />
+            <TextInput
+              name="surface"
+              labelText="Surface, {data.measures === 'us' ? '°F' : '°C'}"
+              inputmode="decimal"
+              placeholder="if measured"
+            />
             <Button type="submit" kind="tertiary" disabled={sending}>Note it</Button>
           </div>
         {/snippet}

@@ -9,6 +9,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const missing = file.pieces.filter((p) => pieceState(file.state, p.id).hungIn === null).map((p) => p.code);
   return {
     missing,
+    inAir: file.waits.by === 'air',
     handedOver: file.state.handedOver,
     care: careDates(file.state, file.route, ids, file.waits).map((d) => ({
       ...d,

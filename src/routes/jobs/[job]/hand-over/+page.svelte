@@ -65,8 +65,8 @@
         </tbody>
       </table>
       <p class="soft">
-        From each film’s own age at 25 °C, 50 % humidity; the slowest decides. The product’s data sheet always
-        wins.
+        From each film’s own age{data.inAir ? ' in the air it lay in' : ' at 25 °C, 50 % humidity'}; the
+        slowest decides. The product’s data sheet always wins.
       </p>
     {:else}
       <p class="soft">The care dates stand here once the last coat is on.</p>

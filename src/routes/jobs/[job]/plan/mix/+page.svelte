@@ -6,7 +6,7 @@
   import { judgeFilm } from '$core/takeoff/film-gauge';
   import { massOf, mixFor, splitMixes } from '$core/takeoff/mix';
   import { sayClock, sayMinutes, sayTime } from '$core/units/clock-time';
-  import { formatFilm, UM_PER_MIL } from '$core/units/measures';
+  import { formatFilm, ML_PER_FL_OZ, UM_PER_MIL } from '$core/units/measures';
 
   let { data, form } = $props();
   // svelte-ignore state_referenced_locally
@@ -14,15 +14,18 @@
   const product = $derived(data.products.find((p) => p.key === chosen));
   const lot = $derived(data.coming.find((c) => c.product === chosen));
   // svelte-ignore state_referenced_locally
-  let wanted = $state(String(Math.ceil((data.coming[0]?.ml ?? 1000) / 10) * 10));
+  let wanted = $state(startAmount(data.coming[0]?.ml ?? 1000));
   // svelte-ignore state_referenced_locally
   let thinner = $state(startThinner(data.products.find((p) => p.key === chosen)));
+  function startAmount(ml: number): string {
+    return data.measures === 'us' ? (ml / ML_PER_FL_OZ).toFixed(1) : String(Math.ceil(ml / 10) * 10);
+  }
   function startThinner(p: (typeof data.products)[number] | undefined): string {
     return String(Math.round((p?.mix?.thinner ?? 0) * 1000) / 10);
   }
   const choose = () => {
     thinner = startThinner(product);
-    if (lot) wanted = String(Math.ceil(lot.ml / 10) * 10);
+    if (lot) wanted = startAmount(lot.ml);
   };
 
   /** Runs a computation and keeps what is wrong with its input in words. */
@@ -43,9 +46,8 @@
   );
   const mixed = $derived(
     attempt(() => {
-      const total = number(wanted);
-      if (!(total > 0 && total <= 100_000))
-        throw new RangeError('Write how much is wanted in mL, such as 800');
+      const total = number(wanted) * unit.ml;
+      if (!(total > 0 && total <= 100_000)) throw new RangeError('Write how much is wanted, such as 800');
       if (!(share >= 0 && share <= 1)) throw new RangeError('Write the thinner in %, such as 10');
       return mixFor(ratio, total);
     }),
@@ -54,7 +56,7 @@
     product?.mix && lot && 'value' in mixed
       ? attempt(() =>
           splitMixes(
-            number(wanted),
+            number(wanted) * unit.ml,
             lot.minutes,
             product.mix?.potLife.value ?? 1e6,
             product.mix?.induction.value ?? 0,
@@ -63,7 +65,13 @@
       : null,
   );
   const grams = $derived('value' in mixed ? massOf(mixed.value, densities) : null);
-  const one = (n: number) => n.toFixed(n < 100 ? 1 : 0);
+  const unit = $derived(data.measures === 'us' ? { name: 'fl oz', ml: ML_PER_FL_OZ } : { name: 'mL', ml: 1 });
+  /** mL as people measure them */
+  const one = (ml: number) => {
+    const n = ml / unit.ml;
+    return n.toFixed(n < 100 ? 1 : 0);
+  };
+  const scale = (g: number) => g.toFixed(g < 100 ? 1 : 0);
 
   let cup = $state<Cup>('ford-4');
   let secondsA = $state('45');
@@ -125,7 +133,7 @@
             </select></label
           >
           <label class="labelled"
-            >How much, mL<input class="field short" inputmode="decimal" bind:value={wanted} /></label
+            >How much, {unit.name}<input class="field short" inputmode="decimal" bind:value={wanted} /></label
           >
           <label class="labelled"
             >Thinner, % {product?.mix?.thinnerOf === 'A+B' ? 'of base and hardener' : 'of the base'}<input
@@ -136,8 +144,8 @@
           >
         </div>
         {#if lot}<p class="soft">
-            {lot.words}{lot.colour ? `, ${lot.colour}` : ''} takes {one(lot.ml)} mL, {sayMinutes(lot.minutes)} of
-            work.
+            {lot.words}{lot.colour ? `, ${lot.colour}` : ''} takes {one(lot.ml)}
+            {unit.name}, {sayMinutes(lot.minutes)} of work.
           </p>{/if}
         {#if product && !product.mix && product.thinUpTo !== null && share > product.thinUpTo + 1e-9}
           <p class="warn">
@@ -155,21 +163,21 @@
             >
             <tbody>
               <tr
-                ><td>{product?.mix ? 'Base' : product?.name}</td><td><b>{one(mixed.value.a)} mL</b></td><td
-                  >{one(grams.a)} g</td
-                ><td>{one(grams.a)} g</td></tr
+                ><td>{product?.mix ? 'Base' : product?.name}</td><td
+                  ><b>{one(mixed.value.a)} {unit.name}</b></td
+                ><td>{scale(grams.a)} g</td><td>{scale(grams.a)} g</td></tr
               >
               {#if mixed.value.b > 0}
                 <tr
-                  ><td>Hardener</td><td><b>{one(mixed.value.b)} mL</b></td><td>{one(grams.b)} g</td><td
-                    >{one(grams.a + grams.b)} g</td
-                  ></tr
+                  ><td>Hardener</td><td><b>{one(mixed.value.b)} {unit.name}</b></td><td>{scale(grams.b)} g</td
+                  ><td>{scale(grams.a + grams.b)} g</td></tr
                 >
               {/if}
               {#if mixed.value.thinner > 0}
                 <tr
-                  ><td>Thinner</td><td><b>{one(mixed.value.thinner)} mL</b></td><td>{one(grams.thinner)} g</td
-                  ><td>{one(grams.a + grams.b + grams.thinner)} g</td></tr
+                  ><td>Thinner</td><td><b>{one(mixed.value.thinner)} {unit.name}</b></td><td
+                    >{scale(grams.thinner)} g</td
+                  ><td>{scale(grams.a + grams.b + grams.thinner)} g</td></tr
                 >
               {/if}
             </tbody>
@@ -182,8 +190,8 @@
           {/if}
           {#if cups && 'value' in cups && cups.value.length > 1}
             <p class="warn">
-              Longer than the pot life: mix {cups.value.length} cups of {one(cups.value[0] ?? 0)} mL, one after
-              the other.
+              Longer than the pot life: mix {cups.value.length} cups of {one(cups.value[0] ?? 0)}
+              {unit.name}, one after the other.
             </p>
           {:else if cups && 'wrong' in cups}<p class="bad">{cups.wrong}.</p>{/if}
           <form
@@ -213,7 +221,8 @@
           <div class="cup">
             <p>
               <b class="mono">{m.batch}</b> <b>{m.name}</b>
-              {one(m.a + m.b + m.thinner)} mL · {sayTime(m.at, data.zone)}, {m.who}<br />
+              {one(m.a + m.b + m.thinner)}
+              {unit.name} · {sayTime(m.at, data.zone)}, {m.who}<br />
               <span class={a.tone}>{a.word}</span>
             </p>
             <a class="tool" href="/jobs/{data.jobId}/plan/mix/cup.pdf?mix={m.id}" target="_blank">Label</a>
