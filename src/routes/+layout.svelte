@@ -76,7 +76,7 @@
       <a
         href={place.href}
         class:on={here(place.href)}
-        class:settings={place.href === '/settings'}
+        class:settings={place.href === '/settings' || place.href === '/systems'}
         aria-current={here(place.href) ? 'page' : undefined}>{place.title}</a
       >
     {/each}

@@ -18,7 +18,12 @@
   ]);
 </script>
 
-<dl class="card" role="status" aria-label="What changed">
+<dl
+  class="card"
+  role="status"
+  aria-label="What changed"
+  {@attach (e) => e.scrollIntoView({ block: 'center' })}
+>
   {#each rows as row (row.name)}
     <div>
       <dt>{row.name}</dt>

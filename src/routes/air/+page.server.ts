@@ -113,8 +113,8 @@ export const actions: Actions = {
         String(form.get(name) ?? '').trim() === '' ? null : warm(name);
       const { tent } = before;
       const parsed = placesSchema.safeParse({
-        house: { ...before.house, heatedTo: thermostat('house') },
-        shop: { ...before.shop, heatedTo: thermostat('shop') },
+        house: { ...before.house, heatedTo: thermostat('house'), nightTo: thermostat('houseNight') },
+        shop: { ...before.shop, heatedTo: thermostat('shop'), nightTo: thermostat('shopNight') },
         tent: {
           ...tent,
           in: form.get('in'),
@@ -125,6 +125,7 @@ export const actions: Actions = {
           heater: {
             ...tent.heater,
             on: form.get('heater') === 'on',
+            nights: form.get('nights') === 'on',
             watt: number(form, 'watt'),
             upTo: warm('upTo'),
           },

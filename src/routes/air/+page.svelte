@@ -199,19 +199,37 @@
       <form class="stack" method="post" action="?/places" use:enhance={keep}>
         <div class="row">
           <label class="labelled"
-            >House kept at, {us ? '°F' : '°C'}<input
+            >House by day, {us ? '°F' : '°C'}<input
               class="field short"
               name="house"
               value={degree(data.set.house.heatedTo)}
             /></label
           >
           <label class="labelled"
-            >Shop kept at, {us ? '°F' : '°C'}<input
+            >by night<input
+              class="field short"
+              name="houseNight"
+              value={degree(data.set.house.nightTo)}
+            /></label
+          >
+        </div>
+        <div class="row">
+          <label class="labelled"
+            >Shop by day, {us ? '°F' : '°C'}<input
               class="field short"
               name="shop"
               value={degree(data.set.shop.heatedTo)}
             /></label
           >
+          <label class="labelled"
+            >by night<input
+              class="field short"
+              name="shopNight"
+              value={degree(data.set.shop.nightTo)}
+            /></label
+          >
+        </div>
+        <div class="row">
           <label class="labelled"
             >Tent stands in<select class="field" name="in" value={data.set.tent.in}
               ><option value="shop">the shop</option><option value="house">the house</option></select
@@ -250,6 +268,9 @@
         <div class="row">
           <label class="check"
             ><input type="checkbox" name="heater" checked={data.set.tent.heater.on} /> heater</label
+          >
+          <label class="check"
+            ><input type="checkbox" name="nights" checked={data.set.tent.heater.nights} /> nights too</label
           >
           <label class="labelled"
             >W<input class="field short" name="watt" value={data.set.tent.heater.watt} /></label

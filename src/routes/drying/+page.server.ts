@@ -1,5 +1,6 @@
 import { PLACES, type Place } from '$core/air/places';
 import { STAGES, type Stage } from '$core/coating/system';
+import { localMinute } from '$core/units/clock-time';
 import { Temporal } from 'temporal-polyfill';
 import { answer } from '$server/answer';
 import { companyZone } from '$server/services/clock';
@@ -9,11 +10,7 @@ import { Refused } from '$server/services/refused';
 import { allProducts } from '$server/services/systems';
 import type { Actions, PageServerLoad } from './$types';
 
-const local = (ms: number): string =>
-  Temporal.Instant.fromEpochMilliseconds(ms)
-    .toZonedDateTimeISO(companyZone())
-    .toPlainDateTime()
-    .toString({ smallestUnit: 'minute' });
+const local = (ms: number): string => localMinute(ms, companyZone());
 
 /** ms since 1970 of a local date and time; null where the text is empty. @throws Refused */
 function moment(text: string, field: string): number | null {

@@ -16,12 +16,28 @@
   );
   const when = (at: number) => (long ? sayTime(at, data.zone) : sayClock(at, data.zone));
 
+  const HOUR = 3_600_000;
+  /** ticks on whole hours, some eight of them */
+  const from = $derived(Math.floor(data.laid / HOUR) * HOUR);
+  const span = $derived(Math.max(...view.curves.flatMap((c) => c.points.map((p) => p[0]))) - from);
+  const tick = $derived([1, 2, 3, 6, 12, 24, 48].find((h) => span / (h * HOUR) <= 8) ?? 96);
+  /** a unit in which the waits are small numbers */
+  const sheet = $derived(view.stages.find((s) => s.stage === data.stage)?.sheetMinutes ?? 60);
+  const unit = $derived(
+    sheet >= 2880
+      ? { name: 'd', minutes: 1440 }
+      : sheet >= 120
+        ? { name: 'h', minutes: 60 }
+        : { name: 'min', minutes: 1 },
+  );
+  const inUnit = (minutes: number | null) => (minutes === null ? null : minutes / unit.minutes);
   const progress = $derived({
     ...FRAME,
     xAxis: axis('', {
       type: 'value',
-      min: data.laid,
-      max: 'dataMax',
+      min: from,
+      max: from + Math.ceil(span / (tick * HOUR)) * tick * HOUR,
+      interval: tick * HOUR,
       axisLabel: { formatter: (at: number) => when(at), hideOverlap: true },
     }),
     yAxis: axis('', { type: 'value', min: 0, max: 100, axisLabel: { formatter: '{value} %' } }),
@@ -49,7 +65,7 @@
     ...FRAME,
     legend: undefined,
     xAxis: axis('laid at', { type: 'category', data: view.hours.map((h) => sayClock(h.laid, data.zone)) }),
-    yAxis: axis('', { type: 'value', axisLabel: { formatter: (m: number) => sayMinutes(m) } }),
+    yAxis: axis('', { type: 'value', axisLabel: { formatter: `{value} ${unit.name}` } }),
     tooltip: {
       ...FRAME.tooltip,
       formatter: (all: unknown) => {
@@ -63,7 +79,7 @@
     series: [
       {
         type: 'bar',
-        data: view.hours.map((h) => h.minutes),
+        data: view.hours.map((h) => inUnit(h.minutes)),
         itemStyle: { color: '#cfe0dc', borderColor: LINES[0].color, borderWidth: 1 },
       },
     ],
@@ -71,19 +87,24 @@
   const sensitivity = $derived({
     ...FRAME,
     xAxis: axis(us ? 'air, °F' : 'air, °C', { type: 'value', min: us ? 50 : 10, max: us ? 95 : 35 }),
-    yAxis: axis('', { type: 'log', axisLabel: { formatter: (m: number) => sayMinutes(m) } }),
+    yAxis: axis('', {
+      type: 'value',
+      max: (8 * sheet) / unit.minutes,
+      axisLabel: { formatter: `{value} ${unit.name}` },
+    }),
+    grid: { ...FRAME.grid, top: 44 },
     tooltip: {
       ...FRAME.tooltip,
-      valueFormatter: (v: unknown) => (v == null ? 'never' : sayMinutes(Number(v))),
+      valueFormatter: (v: unknown) => (v == null ? 'never' : sayMinutes(Number(v) * unit.minutes)),
     },
     series: view.sensitivity.map((s, i) => ({
-      name: `${Math.round(s.humidity * 100)} % humidity`,
+      name: `${Math.round(s.humidity * 100)} %`,
       type: 'line',
       symbol: SYMBOLS[i],
       symbolSize: 7,
       lineStyle: { ...LINES[i], width: 2 },
       itemStyle: { color: LINES[i]?.color },
-      data: s.points.map(([c, m]) => [us ? fahrenheit(c) : c, m]),
+      data: s.points.map(([c, m]) => [us ? fahrenheit(c) : c, inUnit(m)]),
     })),
   });
   const best = $derived(
@@ -153,7 +174,7 @@
             </p>{/if}
         </section>
         <section class="card">
-          <h2>In other air: {word}</h2>
+          <h2>In other air: {word}, at four humidities</h2>
           <Chart option={sensitivity} label="Wait to {word} by temperature at four humidities" height={240} />
         </section>
       </div>

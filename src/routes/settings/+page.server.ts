@@ -1,6 +1,7 @@
 import { fail } from '@sveltejs/kit';
 import { v7 as newId } from 'uuid';
 import { z } from 'zod';
+import { localMinute } from '$core/units/clock-time';
 import { Temporal } from 'temporal-polyfill';
 import { DEMO_NOW } from '$server/demo/demo';
 import { companyZone, isDemo, setClock } from '$server/services/clock';
@@ -8,11 +9,7 @@ import { readSetting, writeSetting } from '$server/store/settings';
 import { insertWorker, listWorkers } from '$server/store/workers';
 import type { Actions, PageServerLoad } from './$types';
 
-const local = (ms: number): string =>
-  Temporal.Instant.fromEpochMilliseconds(ms)
-    .toZonedDateTimeISO(companyZone())
-    .toPlainDateTime()
-    .toString({ smallestUnit: 'minute' });
+const local = (ms: number): string => localMinute(ms, companyZone());
 
 export const load: PageServerLoad = ({ locals }) => ({
   title: 'Settings',

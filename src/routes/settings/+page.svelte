@@ -7,6 +7,7 @@
 
 <div class="page stack">
   <h1>Settings</h1>
+  <p><a href="/systems">Finish systems</a> · <a href="/air">Air and places</a></p>
   {#if form?.refused}<p class="bad" role="alert">{form.refused}</p>{/if}
   {#if form?.saved}<p class="ok" role="status">{form.saved}</p>{/if}
   <section class="card">

@@ -28,7 +28,7 @@
         <a class="system" href="/systems/{s.key}">
           <span class="name"><b>{s.name}</b><span class="soft">{s.reason}</span></span>
           <span class="layers">
-            {#each s.layers as l, i (l.name)}{#if i > 0}<span class="soft"> → </span>{/if}<span
+            {#each s.layers as l, i (l.name)}{#if i > 0}<span class="soft arrow">→</span>{/if}<span
                 class="layer {l.kind}">{l.name} {coats(l)}</span
               >{/each}
           </span>
@@ -76,10 +76,16 @@
     display: grid;
   }
   .layers {
-    line-height: 1.9;
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    row-gap: 4px;
+  }
+  .arrow {
+    margin: 0 6px;
   }
   .layer {
-    white-space: nowrap;
+    max-width: 100%;
     border-bottom: 4px solid var(--primer);
   }
   .layer.finish {

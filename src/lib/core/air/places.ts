@@ -7,6 +7,7 @@ export type Place = (typeof PLACES)[number];
 
 const buildingSchema = z.object({
   heatedTo: z.number('Write the thermostat in °C').min(5).max(30).nullable(),
+  nightTo: z.number('Write the night’s thermostat').min(0).max(30).nullable(),
   lag: z.number().min(0.5).max(200),
   vapour: z.number().min(0).max(0.01),
 });
@@ -19,6 +20,7 @@ export const tentSchema = z.object({
   fan: z.object({ on: z.boolean(), changes: z.number().min(0).max(200), wind: z.number().min(0.1).max(5) }),
   heater: z.object({
     on: z.boolean(),
+    nights: z.boolean(),
     watt: z.number().min(0).max(20_000),
     upTo: z.number().min(10).max(40),
   }),
@@ -36,8 +38,8 @@ export type Places = z.infer<typeof placesSchema>;
  * Lags, vapour and leaks from memory.
  */
 export const USUAL_PLACES: Places = {
-  house: { heatedTo: 20, lag: 30, vapour: 0.0025 },
-  shop: { heatedTo: 14, lag: 10, vapour: 0.0008 },
+  house: { heatedTo: 20, nightTo: 17, lag: 30, vapour: 0.0025 },
+  shop: { heatedTo: 16, nightTo: 10, lag: 10, vapour: 0.0008 },
   tent: {
     in: 'shop',
     length: 4.6,
@@ -45,7 +47,7 @@ export const USUAL_PLACES: Places = {
     height: 2.4,
     leak: 1,
     fan: { on: false, changes: 12, wind: 0.8 },
-    heater: { on: true, watt: 2000, upTo: 21 },
+    heater: { on: true, nights: false, watt: 2000, upTo: 22 },
     dehumidifier: { on: false, litresADay: 16, downTo: 0.45 },
   },
 };

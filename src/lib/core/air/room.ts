@@ -14,8 +14,9 @@ export interface AirState {
 
 /** A building that holds the weather off. */
 export interface Building {
-  /** thermostat, °C; null where nothing heats */
+  /** thermostat by day and by night, °C; null where nothing heats */
   heatedTo: number | null;
+  nightTo: number | null;
   /** how slowly it follows the weather: time constant of a first-order lag, h */
   lag: number;
   /** vapour that people and cooking add, kg per kg of dry air */
@@ -29,13 +30,18 @@ const bounded = (humidity: number): number => Math.min(0.99, Math.max(0.08, humi
  * Indoor air of a building through the hours: its temperature follows the weather with a first-order lag and never falls
  * below the thermostat; the vapour is the weather's and what is added.
  * @param weather hourly, the first some days before the first hour that matters
+ * @param isNight whether the night's thermostat holds in an hour, by its index
  */
-export function indoors(weather: readonly AirState[], building: Building): AirState[] {
+export function indoors(
+  weather: readonly AirState[],
+  building: Building,
+  isNight: (hour: number) => boolean = () => false,
+): AirState[] {
   const keep = Math.exp(-1 / Math.max(0.01, building.lag));
-  let free = weather[0]?.celsius ?? 0;
-  return weather.map((out) => {
-    free = free * keep + out.celsius * (1 - keep);
-    const celsius = building.heatedTo === null ? free : Math.max(free, building.heatedTo);
+  let celsius = weather[0]?.celsius ?? 0;
+  return weather.map((out, hour) => {
+    const thermostat = isNight(hour) ? building.nightTo : building.heatedTo;
+    celsius = Math.max(thermostat ?? -Infinity, celsius * keep + out.celsius * (1 - keep));
     const ratio = moistureRatio(out.celsius, out.humidity) + building.vapour;
     return { celsius, humidity: bounded(humidityOf(celsius, ratio)) };
   });
@@ -50,7 +56,8 @@ export interface Tent {
   /** air changes per hour with the air around it, without and with the fan */
   leak: number;
   fan: { on: boolean; changes: number; wind: number };
-  heater: { on: boolean; watt: number; upTo: number };
+  /** `nights`: left on when nobody is there */
+  heater: { on: boolean; nights: boolean; watt: number; upTo: number };
   /** takes litres a day at most, and stops at a humidity */
   dehumidifier: { on: boolean; litresADay: number; downTo: number };
 }
@@ -67,9 +74,10 @@ export const STILL = 0.1;
 /**
  * Air in a tent in balance with the air around it.
  * @param around the house or shop it stands in
+ * @param night nobody is there
  * @returns air, and the wind over the films, m/s
  */
-export function inTent(around: AirState, tent: Tent): AirState & { wind: number } {
+export function inTent(around: AirState, tent: Tent, night = false): AirState & { wind: number } {
   const { length, width, height } = tent;
   const volume = length * width * height;
   const skin = length * width + 2 * height * (length + width);
@@ -80,9 +88,10 @@ export function inTent(around: AirState, tent: Tent): AirState & { wind: number 
   const wind = tent.fan.on ? tent.fan.wind : STILL;
   const ratio = moistureRatio(around.celsius, around.humidity);
   const warm = (watt: number): number => around.celsius + watt / loss;
-  const heated = tent.heater.on
-    ? Math.max(around.celsius, Math.min(tent.heater.upTo, warm(tent.heater.watt)))
-    : around.celsius;
+  const heated =
+    tent.heater.on && (tent.heater.nights || !night)
+      ? Math.max(around.celsius, Math.min(tent.heater.upTo, warm(tent.heater.watt)))
+      : around.celsius;
   if (!tent.dehumidifier.on) return { celsius: heated, humidity: bounded(humidityOf(heated, ratio)), wind };
   /** kg/s at most; as much as brings the air to the set humidity, no more */
   const most = tent.dehumidifier.litresADay / 86_400;

@@ -1,5 +1,15 @@
 import { expect, it } from 'vitest';
-import { dayToMs, isoDay, sayClock, sayDay, sayMinutes, sayNear, sayTime, startOfDay } from './clock-time';
+import {
+  hourOfDay,
+  dayToMs,
+  isoDay,
+  sayClock,
+  sayDay,
+  sayMinutes,
+  sayNear,
+  sayTime,
+  startOfDay,
+} from './clock-time';
 
 const zone = 'America/Halifax';
 const noon = Date.parse('2026-03-11T12:05:00-03:00');
@@ -27,3 +37,10 @@ it.each([
   [3120, '2 d 4 h'],
   [2880, '2 d'],
 ])('says %d minutes as %s', (minutes, words) => expect(sayMinutes(minutes)).toBe(words));
+
+it('knows the hour of the local day', () => {
+  // 11 March 2026, 13:20 UTC: Halifax is on summer time since the 8th.
+  expect(hourOfDay(Date.UTC(2026, 2, 11, 13, 20), 'America/Halifax')).toBe(10);
+  expect(hourOfDay(Date.UTC(2026, 0, 11, 2, 20), 'America/Halifax')).toBe(22);
+  expect(hourOfDay(Date.UTC(2026, 0, 11, 23, 50), 'Asia/Tokyo')).toBe(8);
+});

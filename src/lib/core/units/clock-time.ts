@@ -53,3 +53,22 @@ export function sayMinutes(minutes: number): string {
   const hours = Math.round(m / 60);
   return hours % 24 ? `${Math.floor(hours / 24)} d ${hours % 24} h` : `${hours / 24} d`;
 }
+
+const offsets = new Map<string, number>();
+
+/** Hour of the local day, 0–23. Offsets are looked up once a day and zone, at its noon. */
+export function hourOfDay(ms: number, zone: string): number {
+  const day = Math.floor(ms / 86_400_000);
+  const key = `${day} ${zone}`;
+  let offset = offsets.get(key);
+  if (offset === undefined) {
+    offset = at((day + 0.5) * 86_400_000, zone).offsetNanoseconds / 1e6;
+    if (offsets.size > 20_000) offsets.clear();
+    offsets.set(key, offset);
+  }
+  return Math.floor((((ms + offset) / 3_600_000) % 24) + 24) % 24;
+}
+
+/** @returns the local date and time to the minute as forms take it, e.g. `2026-03-11T10:20` */
+export const localMinute = (ms: number, zone: string): string =>
+  at(ms, zone).toPlainDateTime().toString({ smallestUnit: 'minute' });

@@ -10,7 +10,7 @@ import { minutesIn, readyAt } from '$core/drying/ready';
 import type { Db } from '../db/open';
 import { readSetting } from '../store/settings';
 import { learntAt } from './learnt';
-import { coming, forecastAir, placesOf } from './places';
+import { atNight, coming, forecastAir, placesOf } from './places';
 
 const HOUR = 3_600_000;
 /** Hours ahead that are judged. */
@@ -102,7 +102,7 @@ export function tentWhatIfs(db: Db, product: Product, stage: Stage, now: number)
   const film = filmStage(product, stage, 1, multiplier);
   const around = forecastAir(places, tent.in, start, 14 * 24);
   return ways.map(([name, way]) => {
-    const air = around.map((a) => inTent(a, way));
+    const air = around.map((a) => inTent(a, way, atNight(a.at)));
     const first = air[0];
     return {
       name,

@@ -19,6 +19,7 @@ export function setClock(db: Db, shows: number | null, running = false): void {
   writeSetting(db, 'clock', shows === null ? null : { shows, setAt: Date.now(), running });
 }
 
+const systemZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+
 /** The time zone of the company. */
-export const companyZone = (): string =>
-  isDemo() ? DEMO_ZONE : Intl.DateTimeFormat().resolvedOptions().timeZone;
+export const companyZone = (): string => (isDemo() ? DEMO_ZONE : systemZone);

@@ -3,7 +3,9 @@ import { estimateAir, type EstimatedAir } from '$core/air/estimate';
 import { PLACES, USUAL_PLACES, type Place, type Places } from '$core/air/places';
 import { indoors, inTent, STILL, type AirState, type Tent } from '$core/air/room';
 import { ratesOf, type Rates } from '$core/drying/climate';
+import { hourOfDay } from '$core/units/clock-time';
 import type { Db } from '../db/open';
+import { companyZone } from './clock';
 import { forecast, surprise, weatherAt } from '../standins/weather';
 import { EVERY, senses } from '../standins/thermo-hygrometer';
 import { insertReading, listReadings, listSensors, readingsStamp, writeSensor } from '../store/readings';
@@ -17,16 +19,25 @@ export const placesOf = (db: Db): Places => readSetting(db, 'places') ?? USUAL_P
 /** Hours that a building is followed before the first one asked for, so that its lag has settled. */
 const SETTLING = 96;
 
+/** From the evening until the crew comes, by the clock of the company. */
+const NIGHT = { from: 19, to: 6 };
+export const atNight = (at: number): boolean => {
+  const hour = hourOfDay(at, companyZone());
+  return hour >= NIGHT.from || hour < NIGHT.to;
+};
+
 /** The air at a place through weather, as it would be. */
 export function airThrough(
   places: Places,
   place: Place,
-  weather: readonly AirState[],
+  weather: readonly (AirState & { at: number })[],
 ): (AirState & { wind: number })[] {
-  if (place !== 'tent') return indoors(weather, places[place]).map((air) => ({ ...air, wind: STILL }));
-  const around = indoors(weather, places[places.tent.in]);
+  const isNight = (i: number): boolean => atNight(weather[i]?.at ?? 0);
+  if (place !== 'tent')
+    return indoors(weather, places[place], isNight).map((air) => ({ ...air, wind: STILL }));
+  const around = indoors(weather, places[places.tent.in], isNight);
   const tent: Tent = places.tent;
-  return around.map((air) => inTent(air, tent));
+  return around.map((air, i) => inTent(air, tent, isNight(i)));
 }
 
 /** Forecast air at a place by the hour. */
@@ -44,13 +55,16 @@ export function forecastAir(
 }
 
 /** The air that instruments meet: the forecast and what it did not foresee. */
-function trueAir(places: Places, place: Place, at: number): AirState {
-  const hour = Math.floor(at / HOUR) * HOUR;
-  const now = forecastAir(places, place, hour, 1)[0] ?? weatherAt(at);
-  const off = surprise(at + PLACES.indexOf(place) * DAY * 40);
-  return {
-    celsius: now.celsius + off.celsius,
-    humidity: Math.min(0.98, Math.max(0.08, now.humidity + off.humidity)),
+function trueAir(places: Places, place: Place, from: number, to: number): (at: number) => AirState {
+  const start = Math.floor(from / HOUR) * HOUR;
+  const hours = forecastAir(places, place, start, Math.floor((to - start) / HOUR) + 1);
+  return (at) => {
+    const foreseen = hours[Math.floor((at - start) / HOUR)] ?? weatherAt(at);
+    const off = surprise(at + PLACES.indexOf(place) * DAY * 40);
+    return {
+      celsius: foreseen.celsius + off.celsius,
+      humidity: Math.min(0.98, Math.max(0.08, foreseen.humidity + off.humidity)),
+    };
   };
 }
 
@@ -63,9 +77,10 @@ export function hearSensors(db: Db, now: number): void {
   for (const sensor of listSensors(db)) {
     if (!sensor.on || now - sensor.sentUntil < EVERY) continue;
     const from = Math.ceil(Math.max(sensor.sentUntil + 1, now - KEPT) / EVERY) * EVERY;
+    const truth = trueAir(places, sensor.place, from, now);
     db.transaction(() => {
       for (let at = from; at <= now; at += EVERY) {
-        const sent = senses(sensor, at, trueAir(places, sensor.place, at));
+        const sent = senses(sensor, at, truth(at));
         if (sent) insertReading(db, { place: sensor.place, at, ...sent, source: 'sensor' });
       }
       writeSensor(db, { ...sensor, sentUntil: Math.floor(now / EVERY) * EVERY });
@@ -97,8 +112,7 @@ export function airOf(db: Db, place: Place, now: number, since = now): Known {
   const places = placesOf(db);
   const day = Math.floor(now / DAY);
   const usual = (day - BEFORE) * DAY;
-  const start =
-    since >= usual ? usual : Math.max((day - FARTHEST) * DAY, Math.floor(since / SPAN) * SPAN);
+  const start = since >= usual ? usual : Math.max((day - FARTHEST) * DAY, Math.floor(since / SPAN) * SPAN);
   const key = `${start} ${day} ${readingsStamp(db, place)} ${JSON.stringify(places)}`;
   const known = cache.get(db) ?? new Map<Place, Known[]>();
   cache.set(db, known);

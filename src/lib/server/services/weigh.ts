@@ -105,7 +105,12 @@ export function patternBacks(db: Db, file: JobFile, now: number): { pattern: str
     const other = choiceSchema.parse({ ...choice, pattern });
     const frontOnly = new Set(file.pieces.flatMap((p) => (p.condition.faces === 'front' ? [p.id] : [])));
     const route = sparingBacks(routeOf(other), frontOnly);
-    const changed: JobFile = { ...file, choice: other, route, waits: jobWaits(db, other, now, firstFilm(other, file.state, file.job.zone)) };
+    const changed: JobFile = {
+      ...file,
+      choice: other,
+      route,
+      waits: jobWaits(db, other, now, firstFilm(other, file.state, file.job.zone)),
+    };
     const job = jobToPlan(changed, now, 120);
     const made =
       job &&

@@ -45,6 +45,19 @@ export const surprise = (at: number): AirState => ({
   humidity: 0.05 * wandering(at, 11 * HOUR, 12),
 });
 
+/** Hours that were asked for before: the same every time. */
+const known = new Map<number, AirState>();
+const KEPT = 60_000;
+
+function hourly(at: number): AirState {
+  const had = known.get(at);
+  if (had) return had;
+  if (known.size >= KEPT) known.clear();
+  const made = weatherAt(at);
+  known.set(at, made);
+  return made;
+}
+
 /** The forecast by the hour. @param from on a whole hour */
 export const forecast = (from: number, hours: number): (AirState & { at: number })[] =>
-  Array.from({ length: hours }, (_, i) => ({ at: from + i * HOUR, ...weatherAt(from + i * HOUR) }));
+  Array.from({ length: hours }, (_, i) => ({ at: from + i * HOUR, ...hourly(from + i * HOUR) }));

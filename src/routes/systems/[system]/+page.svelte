@@ -1,6 +1,7 @@
 <script lang="ts">
   import { Button } from 'carbon-components-svelte';
   import { enhance } from '$app/forms';
+  import MethodCard from '$ui/MethodCard.svelte';
   import { STAGE_WORDS } from '$core/coating/system';
   import { sayTime } from '$core/units/clock-time';
   import { fahrenheit, formatFilm, formatKelvin, formatTemperature, UM_PER_MIL } from '$core/units/measures';
@@ -201,10 +202,11 @@
                   )}, at most {percent(p.limits.maxHumidity)} % humidity, surface {formatKelvin(
                     p.limits.dewMarginK,
                     data.measures,
-                  )} over the dew point{#if p.mix}
-                    · {p.mix.a} : {p.mix.b} by {p.mix.by}, {percent(p.mix.thinner)} % thinner, stands {p.mix
-                      .induction.value} min, pot life {writeWait(p.mix.potLife.value)}{:else if p.thinUpTo}
-                    · thin up to {percent(p.thinUpTo.value)} %{/if}.
+                  )} over the dew point{#if p.mix}&nbsp;· {p.mix.a} : {p.mix.b} by {p.mix.by}, {percent(
+                      p.mix.thinner,
+                    )} % thinner, stands {p.mix.induction.value} min, pot life {writeWait(
+                      p.mix.potLife.value,
+                    )}{:else if p.thinUpTo}&nbsp;· thin up to {percent(p.thinUpTo.value)} %{/if}.
                   <a href="/drying?product={p.key}">How it dries</a>
                 </p>
               {/if}
@@ -258,16 +260,7 @@
       <section class="card">
         <h2>Method cards</h2>
         {#each data.cards as { card, cautions } (card.title)}
-          <details class="method">
-            <summary>{card.title}</summary>
-            <ul>
-              {#each card.how as line (line)}<li>{line}</li>{/each}
-            </ul>
-            <p><b>Look for:</b> {card.lookFor}</p>
-            {#each card.mistakes as m (m.mistake)}<p class="mistake"><b>{m.sign}</b>: {m.mistake}</p>{/each}
-            {#if card.care}<p class="soft">{card.care}</p>{/if}
-            {#each cautions as c (c)}<p class="warn">{c}</p>{/each}
-          </details>
+          <MethodCard {card} {cautions} />
         {/each}
       </section>
       <section class="card">
@@ -306,8 +299,10 @@
   ul {
     margin: 0;
     padding-left: 20px;
+    list-style: disc;
   }
   ol {
+    list-style: decimal;
     columns: 2;
     column-gap: 26px;
   }
@@ -357,16 +352,6 @@
   }
   .reset {
     margin-top: 8px;
-  }
-  .method {
-    border-bottom: 1px solid var(--line);
-  }
-  .method p {
-    padding: 2px 0;
-  }
-  .mistake b {
-    font-weight: 500;
-    color: var(--bad);
   }
   @media (max-width: 800px) {
     .page {

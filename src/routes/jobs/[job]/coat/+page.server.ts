@@ -1,6 +1,11 @@
 import { acts } from '$core/bench/acts';
 import { cautionsFor } from '$core/coating/cautions';
-import { workMinutes } from '$core/coating/route';
+import { methodCard } from '$core/coating/methods';
+import { workMinutes, type Step } from '$core/coating/route';
+import { pieceState } from '$core/bench/fold';
+import { localMinute } from '$core/units/clock-time';
+import { companyZone } from '$server/services/clock';
+import type { JobFile } from '$server/services/job-file';
 import { isTurnUnsafe } from '$core/labels/turn-safe';
 import { mixFor } from '$core/takeoff/mix';
 import { productNeeds } from '$core/takeoff/needs';
@@ -13,6 +18,15 @@ import type { Actions, PageServerLoad } from './$types';
 
 /** Recent facts that can be taken back from the bench. */
 const RECENT = 6;
+
+/** Where the film that a step waits for can be tested by touch; null where it waits for none. */
+function touchLink(file: JobFile, step: Step, pieces: readonly string[]): string | null {
+  const need = step.after.find((r) => r.film);
+  const laid = need && pieceState(file.state, pieces[0] ?? '').done.get(need.step)?.end;
+  if (!need?.film || !laid || !file.choice) return null;
+  const local = localMinute(laid, companyZone());
+  return `/drying?product=${need.film.key}&place=${file.choice.place}&stage=${need.stage ?? 'touch'}&laid=${local}`;
+}
 
 export const load: PageServerLoad = ({ locals, params }) => {
   const { file, plan } = locals.open(params.job);
@@ -37,6 +51,8 @@ export const load: PageServerLoad = ({ locals, params }) => {
       kind: a.step.kind,
       act: a.step.act,
       how: a.step.how,
+      card: methodCard(a.step),
+      touch: touchLink(file, a.step, a.pieces),
       cautions: file.choice ? cautionsFor(a.step, file.choice.system, file.job.houseYear) : [],
       minutes: workMinutes(a.step, a.pieces.length),
       pieces: own.map(({ id, code, w, h, form, hinge }) => ({

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import MethodCard from '$ui/MethodCard.svelte';
   import { pieces } from '$ui/words';
   import { Button, TextInput } from 'carbon-components-svelte';
   import { sayClock, sayNear } from '$core/units/clock-time';
@@ -130,6 +131,7 @@
             <Codes codes={act.pieces.map((p) => p.code)} />
           </p>{/if}
         <p class="soft how">{act.how}</p>
+        <MethodCard card={act.card} title="How it is done" />
         {@render cautions(act)}
         <FactForm kind="work.started" fields={{ step: act.step, lot: act.lotId }}>
           {#snippet children(sending)}
@@ -156,6 +158,7 @@
             <b class="mono">{near(act.from ?? 0)}</b>
             <div>
               <b>{act.act}, lot {act.lot}</b> <span class="soft">{pieces(act.pieces.length)}</span>
+              {#if act.touch}<a class="touch" href={act.touch}>Touch test</a>{/if}
               {#if act.closes}<div class="warn">▲ before {near(act.closes)}</div>{/if}
             </div>
             {#if act.kind !== 'hang'}
@@ -278,6 +281,9 @@
   .warn {
     color: var(--warn);
     font-weight: 500;
+  }
+  .touch {
+    margin-left: 8px;
   }
   .wait {
     display: grid;

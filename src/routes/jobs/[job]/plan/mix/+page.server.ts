@@ -1,4 +1,5 @@
-import { workMinutes } from '$core/coating/route';
+import { gets, workMinutes, type Step } from '$core/coating/route';
+import { pieceState } from '$core/bench/fold';
 import { acts } from '$core/bench/acts';
 import { recordFromForm } from '$server/fact-action';
 import { isColoured, productNeeds } from '$core/takeoff/needs';
@@ -12,22 +13,32 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const products = file.system?.products ?? [];
   const pieces = new Map(file.pieces.map((p) => [p.id, p]));
   const zones = new Map(file.zones.map((z) => [z.id, z.colour]));
-  /** what the coming coats of the bench take, by lot */
-  const coming = acts(file.state, file.route, file.lots, now, new Map(), file.waits).flatMap((a) => {
-    const own = a.pieces.flatMap((id) => pieces.get(id) ?? []);
-    const need = a.step.product ? productNeeds([a.step], own)[0] : undefined;
-    if (!need || !a.step.product) return [];
-    return [
-      {
-        key: `${a.lot} ${a.step.key}`,
-        product: a.step.product.key,
-        words: `${a.step.act}, lot ${file.lots.find((l) => l.id === a.lot)?.name ?? ''}`,
-        ml: (need.onWorkMl + need.missesMl + need.reserveMl) * (1 + (a.step.product.mix?.thinner ?? 0)),
-        minutes: workMinutes(a.step, a.pieces.length),
-        colour: isColoured(a.step.product) ? (zones.get(own[0]?.zoneId ?? '') ?? '') : '',
-      },
-    ];
-  });
+  /** the next coat of every product on every lot, the bench's order first */
+  const order = new Map(
+    acts(file.state, file.route, file.lots, now, new Map(), file.waits).map((a, i) => [a.lot, i]),
+  );
+  const lots = [...file.lots].sort((a, b) => (order.get(a.id) ?? 99) - (order.get(b.id) ?? 99));
+  const coming = lots.flatMap((lot) =>
+    products.flatMap((product) => {
+      const pending = (s: Step) =>
+        lot.pieces.filter((p) => gets(s, p) && !pieceState(file.state, p).done.has(s.key));
+      const step = file.route.find((s) => s.product?.key === product.key && pending(s).length > 0);
+      if (!step) return [];
+      const own = pending(step).flatMap((id) => pieces.get(id) ?? []);
+      const need = productNeeds([step], own)[0];
+      if (!need) return [];
+      return [
+        {
+          key: `${lot.id} ${step.key}`,
+          product: product.key,
+          words: `${step.act}, lot ${lot.name}`,
+          ml: (need.onWorkMl + need.missesMl + need.reserveMl) * (1 + (product.mix?.thinner ?? 0)),
+          minutes: workMinutes(step, own.length),
+          colour: isColoured(product) ? (zones.get(own[0]?.zoneId ?? '') ?? '') : '',
+        },
+      ];
+    }),
+  );
   return {
     products: products.map((p) => ({
       key: p.key,

@@ -1,0 +1,39 @@
+<!-- How a step is done: what to look for, what goes wrong and how it shows. -->
+<script lang="ts">
+  import type { MethodCard } from '$core/coating/methods';
+
+  let {
+    card,
+    cautions = [],
+    title = card.title,
+  }: { card: MethodCard; cautions?: readonly string[]; title?: string } = $props();
+</script>
+
+<details>
+  <summary>{title}</summary>
+  <ul>
+    {#each card.how as line (line)}<li>{line}</li>{/each}
+  </ul>
+  <p><b>Look for:</b> {card.lookFor}</p>
+  {#each card.mistakes as m (m.mistake)}<p><b class="sign">{m.sign}</b>: {m.mistake}</p>{/each}
+  {#if card.care}<p class="soft">{card.care}</p>{/if}
+  {#each cautions as c (c)}<p class="warn">{c}</p>{/each}
+</details>
+
+<style>
+  details {
+    border-bottom: 1px solid var(--line);
+  }
+  ul {
+    margin: 0;
+    padding-left: 20px;
+    list-style: disc;
+  }
+  p {
+    padding: 2px 0;
+  }
+  .sign {
+    font-weight: 500;
+    color: var(--bad);
+  }
+</style>
