@@ -108,6 +108,7 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
   await test.step('the plan', async () => {
     await go(page, 'Plan', 'plan');
     await page.getByText('Shellac primer, waterborne urethane enamel').click();
+    await page.getByLabel('the sheet, at 25').check();
     await page.getByLabel('First day').fill('2026-03-16');
     await page.getByLabel('Pieces to a lot, at most').fill('40');
     await page.getByLabel('Rack slots').fill('36');

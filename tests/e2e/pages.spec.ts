@@ -2,14 +2,14 @@
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { startServer, type TestServer } from './server';
+import { jobCalled, ready, startServer, type TestServer } from './server';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 let server: TestServer;
 let job: string;
 test.beforeAll(async () => {
   server = await startServer();
-  job = /\/jobs\/[0-9a-f-]{36}/.exec(await (await fetch(`${server.url}/jobs`)).text())?.[0] ?? '';
+  job = (await jobCalled(server.url, 'Lanternhouse')).replace(server.url, '');
 });
 test.afterAll(() => server.end());
 
@@ -19,11 +19,18 @@ const PAGES = [
   '/jobs/new',
   '/settings',
   '/jobs/bring-in',
+  '/systems',
+  '/systems/two-pack',
+  '/air',
+  '/drying',
   'survey',
   'survey/pieces',
   'survey/tests',
   'survey/files',
   'plan',
+  'plan/system',
+  'plan/take-off',
+  'plan/mix',
   'take-down',
   'take-down/labels',
   'coat',
@@ -44,7 +51,8 @@ for (const size of SIZES) {
       page.on('console', (m) => m.type() === 'error' && faults.push(m.text()));
       await page.setViewportSize(size);
       await page.goto(server.url + (path.startsWith('/') ? path : `${job}/${path}`));
-      await page.waitForLoadState('networkidle');
+      await ready(page);
+      if (path === '/drying') await page.locator('.chart svg').nth(2).waitFor();
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(size.width);
       await page.evaluate(axe);
       const found = await page.evaluate(async () => {

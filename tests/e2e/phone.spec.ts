@@ -23,6 +23,7 @@ test('a two-pack job on the phone: mix, left out, taken back, codes that stay', 
     await page.goto(`${job}/plan`);
     await ready(page);
     await page.getByText('Two-pack enamel').first().click();
+    await page.getByLabel('the sheet, at 25').check();
     await page.getByLabel('First day').fill('2026-03-16');
     await page.getByLabel('Coats of 2K enamel on backs').fill('1');
     await page.getByLabel('Coats of 2K enamel on fronts').fill('1');
@@ -91,7 +92,7 @@ test('a two-pack job on the phone: mix, left out, taken back, codes that stay', 
     await page.getByLabel('Humidity, %').fill('92');
     await page.getByRole('button', { name: 'Note it' }).click();
     await page.goto(server.url);
-    await expect(page.getByText('above the dew point, 3 K needed').first()).toBeVisible();
+    await expect(page.getByText('above the dew point, 3.0 K needed').first()).toBeVisible();
   });
 
   await test.step('a cabinet added later leaves the labelled codes alone', async () => {
@@ -143,7 +144,7 @@ test('people and measures are set, and what is wrong is said', async ({ page }) 
   const jobs = await (await page.request.get(`${server.url}/jobs`)).text();
   const lantern = /\/jobs\/[0-9a-f-]{36}(?=\/coat)/.exec(jobs)?.[0] ?? '';
   await page.goto(`${server.url}${lantern}/plan`);
-  await expect(page.getByText(/\d\.\d\d gal/).first()).toBeVisible();
+  await expect(page.getByRole('cell', { name: /\d\.\d\d gal/ }).first()).toBeVisible();
   await expect(page.getByText('3.9 mil')).toBeVisible();
   await page.goto(`${server.url}/settings`);
   await ready(page);

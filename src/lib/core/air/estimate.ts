@@ -15,7 +15,7 @@ export interface EstimatedAir extends AirState {
 }
 
 const HOUR = 3_600_000;
-/** A reading stands for the hour around it; between two readings no further apart than this the air is interpolated. */
+/** The last reading of an hour stands for it; between two readings no further apart than this the air is interpolated. */
 const GAP = 3 * HOUR;
 /** How fast the departure of a reading from the forecast is forgotten: time constant, h. From memory. */
 const FORGET = 6;
@@ -42,10 +42,10 @@ export function estimateAir(
   };
   let k = 0;
   return hours.map(({ at, celsius, humidity }): EstimatedAir => {
-    while (k < sorted.length && (sorted[k]?.at ?? Infinity) <= at) k++;
+    while (k < sorted.length && (sorted[k]?.at ?? Infinity) < at + HOUR) k++;
     const before = sorted[k - 1];
     const after = sorted[k];
-    if (before && at - before.at < HOUR / 2 && (!after || after.at - at > HOUR / 2))
+    if (before && before.at >= at)
       return { at, celsius: before.celsius, humidity: before.humidity, source: 'read' };
     if (before && after && after.at - before.at <= GAP) {
       const share = (at - before.at) / (after.at - before.at);
@@ -53,7 +53,7 @@ export function estimateAir(
         at,
         celsius: before.celsius + (after.celsius - before.celsius) * share,
         humidity: before.humidity + (after.humidity - before.humidity) * share,
-        source: Math.min(at - before.at, after.at - at) < HOUR ? 'read' : 'between readings',
+        source: 'between readings',
       };
     }
     if (!before) return { at, celsius, humidity, source: 'forecast' };

@@ -93,7 +93,7 @@ describe('readings and forecast together', () => {
     ]);
     expect(air[3]).toMatchObject({ celsius: 10, source: 'forecast' });
     expect(air[4]).toMatchObject({ celsius: 14, source: 'read' });
-    expect(air[5]?.celsius).toBeCloseTo(15, 9);
+    expect(air[5]).toMatchObject({ celsius: 15, source: 'between readings' });
     expect(air[6]).toMatchObject({ celsius: 16, source: 'read' });
     // Six kelvin more than forecast at the last reading: a time constant later, 1/e of it.
     expect(air[12]).toMatchObject({ source: 'forecast', celsius: expect.closeTo(10 + 6 * Math.exp(-1), 6) });
