@@ -6,6 +6,10 @@ import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { fold } from '../src/lib/core/bench/fold';
 import { factSchema, type Fact } from '../src/lib/core/bench/events';
+import { filmStage } from '../src/lib/core/coating/film-stage';
+import { SYSTEMS } from '../src/lib/core/coating/systems/index';
+import { ratesOf, type Climate } from '../src/lib/core/drying/climate';
+import { readyAt } from '../src/lib/core/drying/ready';
 import { readProblem } from '../src/lib/core/planning/problem';
 import { solve } from '../src/lib/core/planning/solve';
 import { launchOptions } from './chromium.mjs';
@@ -61,16 +65,24 @@ await stop(first.server);
 const again = await start();
 rows.push(['built server to first page, database there', ms(again.took), '2000 ms']);
 
-const job = /\/jobs\/[0-9a-f-]{36}/.exec(await (await fetch(`${url}/jobs`)).text())?.[0] ?? '';
+const jobs = await (await fetch(`${url}/jobs`)).text();
+const job = /(\/jobs\/[0-9a-f-]{36})[^<]*<b>Lanternhouse</.exec(jobs)?.[1] ?? '';
 for (const path of [
   '/',
   '/jobs',
+  '/systems',
+  '/systems/two-pack',
+  '/air',
+  '/drying',
   ...[
     'survey',
     'survey/pieces',
     'survey/tests',
     'take-down/labels',
     'plan',
+    'plan/system',
+    'plan/take-off',
+    'plan/mix',
     'take-down',
     'coat',
     'hang',
@@ -199,6 +211,34 @@ const many = Array.from({ length: Math.ceil(10_000 / parsed.length) }, (_, i) =>
   .flat()
   .slice(0, 10_000);
 rows.push(['folding 10,000 facts', ms(times(15, () => fold(many))), '']);
+
+const MINUTES = 14 * 1440;
+const fortnight: Climate = {
+  start: 0,
+  step: 1,
+  air: Array.from({ length: MINUTES }, (_, m) => {
+    const c = Math.cos((2 * Math.PI * (m / 60 - 15)) / 24);
+    return { celsius: 18 + 6 * c, humidity: 0.6 - 0.15 * c, wind: 0.1 };
+  }),
+};
+const films = SYSTEMS.flatMap((s) => s.products).flatMap((p) =>
+  (['touch', 'recoat', 'flip'] as const).flatMap((stage) => filmStage(p, stage) ?? []),
+);
+rows.push([
+  '10,000 ready times over 14 days by the minute, rates summed up anew',
+  ms(
+    times(7, () => {
+      const rates = ratesOf(fortnight);
+      let reached = 0;
+      for (let i = 0; i < 10_000; i++) {
+        const film = films[i % films.length];
+        if (film && readyAt(film, ((i * 37) % (10 * 1440)) * 60_000, rates) !== null) reached++;
+      }
+      if (reached < 9000) throw new Error(`Only ${reached} films were ready`);
+    }),
+  ),
+  '1000 ms',
+]);
 
 const problems = join(root, 'tests', 'reference', 'data', 'planning');
 for (const file of readdirSync(problems)) {

@@ -68,9 +68,13 @@ export function planInAir(job: Omit<JobToPlan, 'lag'>, waits: Waits, effort: Eff
   for (let round = 1; round <= ROUNDS + 1; round++) {
     const problem = buildProblem({ ...job, lag });
     if (!problem) return null;
-    const result = solve(problem, effort);
+    // The first plan only tells about when each coat is laid.
+    const result = solve(problem, round === 1 ? { ...effort, steps: Math.ceil(effort.steps / 6) } : effort);
     made = { problem, result, rounds: round };
-    if ('infeasible' in result) break;
+    if ('infeasible' in result) {
+      if (round === 1) continue;
+      break;
+    }
     const ends = new Map(result.assignments.map((a) => [a.operation, job.t0 + a.end * MINUTE]));
     let short = false;
     for (const [key, wait] of asked) {
@@ -82,7 +86,7 @@ export function planInAir(job: Omit<JobToPlan, 'lag'>, waits: Waits, effort: Eff
       short = true;
       lags.set(key, round < ROUNDS ? wanted : longest(wait.need, job.t0, end, minutesAt));
     }
-    if (!short) break;
+    if (!short && round > 1) break;
   }
   if (made && !('infeasible' in made.result)) {
     const proven = bound();

@@ -338,7 +338,7 @@ export function makeDemo(db: Db): void {
     surveyOrchardRow(db);
     surveyWeaversYard(db);
     recordFacts(db, job, [
-      fact(DEMO_NOW - 12 * MINUTE, { kind: 'air.read', place: 'tent', celsius: 18.4, humidity: 0.61 }),
+      fact(DEMO_NOW - 12 * MINUTE, { kind: 'air.read', place: 'tent', celsius: 22.1, humidity: 0.34 }),
     ]);
   }).immediate();
 }

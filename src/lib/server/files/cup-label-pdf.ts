@@ -16,7 +16,7 @@ export function cupLabel(file: JobFile, mix: Mix): Promise<Buffer> {
     pageMargins: [pt(3), pt(2), pt(3), pt(2)],
     info: { title: `Cup ${mix.batch}` },
     content: [
-      { text: `Batch ${mix.batch}`, font: 'Mono', fontSize: 15 },
+      { text: `Batch ${mix.batch}`, bold: true, fontSize: 15 },
       { text: product, bold: true, fontSize: 10 },
       {
         text: [

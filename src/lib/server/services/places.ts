@@ -94,14 +94,29 @@ const AFTER = 80;
 const FARTHEST = 1100;
 const SPAN = 60 * DAY;
 
+type HourOfForecast = AirState & { at: number; wind: number };
+
 interface Known {
   key: string;
   air: (EstimatedAir & { wind: number })[];
   rates: Rates;
 }
-/** Airs kept for each place: jobs of different age ask for different spans. */
-const KEPT_AIRS = 4;
-const cache = new WeakMap<Db, Map<Place, Known[]>>();
+
+/** Keeps the last few things that were made, by their keys. */
+function keeping<T>(most: number): (key: string, make: () => T) => T {
+  const kept = new Map<string, T>();
+  return (key, make) => {
+    const had = kept.get(key);
+    if (had !== undefined) return had;
+    const made = make();
+    kept.set(key, made);
+    for (const old of kept.keys()) if (kept.size > most) kept.delete(old);
+    return made;
+  };
+}
+/** Forecasts do not change with what is read: they are kept apart. Jobs of different age ask for different spans. */
+const forecasts = keeping<HourOfForecast[]>(12);
+const airs = new WeakMap<Db, (key: string, make: () => Known) => Known>();
 
 /**
  * The air of a place by the hour, read where it was read, and how films dry in it.
@@ -113,18 +128,18 @@ export function airOf(db: Db, place: Place, now: number, since = now): Known {
   const day = Math.floor(now / DAY);
   const usual = (day - BEFORE) * DAY;
   const start = since >= usual ? usual : Math.max((day - FARTHEST) * DAY, Math.floor(since / SPAN) * SPAN);
-  const key = `${start} ${day} ${readingsStamp(db, place)} ${JSON.stringify(places)}`;
-  const known = cache.get(db) ?? new Map<Place, Known[]>();
-  cache.set(db, known);
-  const kept = known.get(place) ?? [];
-  const had = kept.find((k) => k.key === key);
-  if (had) return had;
-  const hours = forecastAir(places, place, start, Math.round((day * DAY - start) / HOUR) + AFTER * 24);
-  const readings = listReadings(db, place, start, now);
-  const air = estimateAir(hours, readings).map((a, i) => ({ ...a, wind: hours[i]?.wind ?? STILL }));
-  const made: Known = { key, air, rates: ratesOf({ start, step: 60, air }) };
-  known.set(place, [made, ...kept].slice(0, KEPT_AIRS));
-  return made;
+  const span = `${place} ${start} ${day} ${companyZone()} ${JSON.stringify(places)}`;
+  const key = `${readingsStamp(db, place)} ${span}`;
+  const kept = airs.get(db) ?? keeping<Known>(8);
+  airs.set(db, kept);
+  return kept(key, () => {
+    const hours = forecasts(span, () =>
+      forecastAir(places, place, start, Math.round((day * DAY - start) / HOUR) + AFTER * 24),
+    );
+    const readings = listReadings(db, place, start, now);
+    const air = estimateAir(hours, readings).map((a, i) => ({ ...a, wind: hours[i]?.wind ?? STILL }));
+    return { key, air, rates: ratesOf({ start, step: 60, air }) };
+  });
 }
 
 /** The hours of a place from now on. */
