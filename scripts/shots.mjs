@@ -48,6 +48,11 @@ await shoot('labels', `${orchard}/take-down/labels`, async (page) => {
 });
 for (const stage of ['plan', 'take-down', 'coat', 'hang', 'hand-over', 'check'])
   await shoot(stage, `${lantern}/${stage}`);
+const weavers = jobCalled('Weaver’s Yard');
+await shoot('system', `${weavers}/plan/system`);
+await shoot('take-off', `${lantern}/plan/take-off`);
+await shoot('air', '/air');
+await shoot('drying', '/drying', (page) => page.locator('.chart svg').nth(2).waitFor());
 await shoot('piece', `${lantern}/find?code=16`);
 await shoot('coat-phone', `${lantern}/coat`, undefined, PHONE);
 await shoot('take-down-phone', `${orchard}/take-down?wall=North`, undefined, PHONE);
