@@ -1,7 +1,7 @@
 /** The label of a mixing cup: what is in it, which batch, from when and until when it may be used. */
 import type { Mix } from '$core/bench/fold';
 import { sayTime } from '$core/units/clock-time';
-import { formatVolume } from '$core/units/measures';
+import { ML_PER_FL_OZ } from '$core/units/measures';
 import type { JobFile } from '../services/job-file';
 import { makePdf, pt } from './pdf';
 
@@ -10,7 +10,8 @@ const [WIDTH_MM, HEIGHT_MM] = [62, 38];
 export function cupLabel(file: JobFile, mix: Mix): Promise<Buffer> {
   const product = file.system?.products.find((p) => p.key === mix.product)?.name ?? mix.product;
   const say = (at: number): string => sayTime(at, file.job.zone);
-  const ml = (value: number): string => formatVolume(value, 'metric');
+  const ml = (value: number): string =>
+    file.context.measures === 'us' ? `${(value / ML_PER_FL_OZ).toFixed(1)} fl oz` : `${value.toFixed(0)} mL`;
   return makePdf({
     pageSize: { width: pt(WIDTH_MM), height: pt(HEIGHT_MM) },
     pageMargins: [pt(3), pt(2), pt(3), pt(2)],

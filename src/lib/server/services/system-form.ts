@@ -19,6 +19,7 @@ export function systemFromForm(system: System, form: FormData, measures: Measure
     const text = String(form.get(name) ?? '').trim();
     return text === '' ? null : readWait(text);
   };
+  const text = (name: string): string => String(form.get(name) ?? '');
   const optional = (name: string): number | null => {
     const value = number(form, name);
     return Number.isNaN(value) ? null : value;
@@ -45,11 +46,28 @@ export function systemFromForm(system: System, form: FormData, measures: Measure
         potLife: wait(of('potLife')),
         induction: wait(of('induction')),
         thinner: optional(of('thinner')),
+        parts: form.has(of('a'))
+          ? ({
+              a: number(form, of('a')),
+              b: number(form, of('b')),
+              by: text(of('by')),
+              thinnerOf: text(of('thinnerOf')),
+            } as SystemChanges['products'][number]['parts'])
+          : null,
         basis: String(form.get(of('basis')) ?? 'data sheet') as SystemChanges['products'][number]['basis'],
       };
     }),
+    tool: text('tool') as SystemChanges['tool'],
+    added: form.getAll('added').map(String).filter(Boolean),
+    layers: system.layers.map((_, i) => ({
+      back: number(form, `layer.${i}.back`),
+      front: number(form, `layer.${i}.front`),
+      sandFirst: optional(`layer.${i}.sandFirst`),
+      sandBetween: optional(`layer.${i}.sandBetween`),
+    })),
     prep: system.prep.map(({ key }) => ({
       key,
+      keep: form.get(`prep.${key}.keep`) === 'yes',
       minutes: number(form, `prep.${key}.minutes`),
       dry: wait(`prep.${key}.dry`) ?? 0,
     })),

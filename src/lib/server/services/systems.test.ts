@@ -45,12 +45,21 @@ function filled(system: System, us = false): FormData {
       set(`${stage}.phases`, writePhases(phasesOf(p, stage)));
     }
     if (p.mix) {
+      for (const field of ['a', 'b', 'by', 'thinnerOf'] as const) set(field, p.mix[field]);
       set('thinner', p.mix.thinner * 100);
       set('induction', writeWait(p.mix.induction.value));
       set('potLife', writeWait(p.mix.potLife.value));
     }
   }
+  form.set('tool', system.tool);
+  system.layers.forEach((l, i) => {
+    form.set(`layer.${i}.back`, String(l.coats.back));
+    form.set(`layer.${i}.front`, String(l.coats.front));
+    form.set(`layer.${i}.sandFirst`, String(l.sandFirst ?? ''));
+    form.set(`layer.${i}.sandBetween`, String(l.sandBetween ?? ''));
+  });
   for (const p of system.prep) {
+    form.set(`prep.${p.key}.keep`, 'yes');
     form.set(`prep.${p.key}.minutes`, String(p.minutesPerPiece.value));
     form.set(`prep.${p.key}.dry`, writeWait(p.dry.value));
   }
@@ -85,6 +94,7 @@ describe('the company’s systems', () => {
         expect(close.products.map((p) => p.stages)).toEqual(before.products.map((p) => p.stages));
         expect(close.products.map((p) => p.solids)).toEqual(before.products.map((p) => p.solids));
         expect(close.prep).toEqual(before.prep);
+        expect(close.layers).toEqual(before.layers);
       }
       expect(systemCalled(db, key).version).toBe(before.version + 2);
     },
@@ -108,6 +118,33 @@ describe('the company’s systems', () => {
     expect(enamel?.recoatBy).toEqual({ value: 4320, basis: 'data sheet' });
   });
 
+  it('steps are left out and added, coats, grit, tool and parts changed', () => {
+    const form = filled(SHELLAC_URETHANE);
+    form.delete('prep.caulk.keep');
+    form.append('added', 'dust');
+    form.set('layer.1.front', '3');
+    form.set('layer.1.sandBetween', '400');
+    form.set('tool', 'turbine');
+    const saved = save('shellac-urethane', form);
+    expect(saved.prep.map((p) => p.key)).toEqual(['protect', 'clean', 'sand', 'dust']);
+    expect(saved.layers[1]).toMatchObject({ coats: { back: 2, front: 3 }, sandFirst: 320, sandBetween: 400 });
+    expect(saved.tool).toBe('turbine');
+    const again = filled(systemCalled(db, 'shellac-urethane'));
+    again.append('added', 'clean');
+    expect(refusal(() => save('shellac-urethane', again)).message).toMatch(/is there already/);
+    const pack = filled(systemCalled(db, 'two-pack'));
+    pack.set('2k-enamel.by', 'mass');
+    pack.set('2k-enamel.thinnerOf', 'A');
+    pack.set('2k-enamel.a', '100');
+    pack.set('2k-enamel.b', '20');
+    expect(save('two-pack', pack).products[0]?.mix).toMatchObject({
+      a: 100,
+      b: 20,
+      by: 'mass',
+      thinnerOf: 'A',
+    });
+  });
+
   it('says which figure is wrong and saves nothing', () => {
     const wrong = (field: string, value: string): string => {
       const form = filled(SHELLAC_URETHANE);
@@ -116,6 +153,8 @@ describe('the company’s systems', () => {
     };
     expect(wrong('urethane-enamel.recoat', 'a while')).toMatch(/Waterborne urethane enamel: .*wait/);
     expect(wrong('urethane-enamel.solids', '140')).toMatch(/at most 100 %/);
+    expect(wrong('layer.1.front', '2.5')).toMatch(/Waterborne urethane enamel: Coats are whole/);
+    expect(wrong('prep.clean.minutes', 'some')).toMatch(/^Clean: Write the minutes/);
     expect(wrong('urethane-enamel.minC', '40')).toMatch(/least temperature is above the most/);
     expect(wrong('urethane-enamel.cured.phases', 'magic')).toMatch(/“magic” is no phase/);
     // A figure that its route needs cannot be left out.

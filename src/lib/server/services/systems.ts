@@ -15,6 +15,8 @@ import { buildRoute } from '$core/coating/route';
 import type { Phase } from '$core/drying/phase';
 import { readPhases, writePhases } from '$core/drying/phase-words';
 import { SYSTEMS } from '$core/coating/systems/index';
+import { PREP_LIBRARY } from '$core/coating/systems/prep';
+import { TOOLS } from '$core/coating/tool';
 import { z } from 'zod';
 import type { Db } from '../db/open';
 import { insertSystem, listChangedSystems } from '../store/finish-systems';
@@ -43,6 +45,15 @@ export function systemCalled(db: Db, key: string): System {
 
 const number = (what: string) => z.number(`Write ${what} as a number`).nonnegative(`${what} is not below 0`);
 
+const coats = (face: string) =>
+  z.number(`Write the coats on ${face}`).int('Coats are whole').min(0).max(4, 'At most four coats');
+const grit = z
+  .number('Write the grit as a number, or leave it empty')
+  .int()
+  .min(40, 'Grits run from 40 to 3000')
+  .max(3000, 'Grits run from 40 to 3000')
+  .nullable();
+
 const changesSchema = z.object({
   name: z.string().trim().min(1, 'Give the system a name').max(80),
   products: z.array(
@@ -67,10 +78,31 @@ const changesSchema = z.object({
       potLife: number('the pot life, in minutes').nullable(),
       induction: number('the induction, in minutes').nullable(),
       thinner: number('the thinner, in %').max(100).nullable(),
+      parts: z
+        .object({
+          a: number('the parts of base').gt(0, 'The base has parts above 0'),
+          b: number('the parts of hardener'),
+          by: z.enum(['volume', 'mass']),
+          thinnerOf: z.enum(['A+B', 'A']),
+        })
+        .nullable(),
       basis: z.enum(BASES_OF_FIGURES),
     }),
   ),
-  prep: z.array(z.object({ key: z.string(), minutes: number('the minutes'), dry: number('the wait') })),
+  tool: z.enum(TOOLS, 'Choose the tool'),
+  /** prep steps that stay, in the order of the system, and those of the library that come after them */
+  prep: z.array(
+    z.object({ key: z.string(), keep: z.boolean(), minutes: number('the minutes'), dry: number('the wait') }),
+  ),
+  added: z.array(z.string()),
+  layers: z.array(
+    z.object({
+      back: coats('backs'),
+      front: coats('fronts'),
+      sandFirst: grit,
+      sandBetween: grit,
+    }),
+  ),
 });
 export type SystemChanges = z.input<typeof changesSchema>;
 
@@ -94,10 +126,18 @@ export function changeSystem(db: Db, key: string, input: unknown, worker: string
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
     const [list, i, field] = issue?.path ?? [];
-    const product = (input as { products?: { name?: string }[] }).products?.[Number(i)]?.name;
+    const named = systemCalled(db, key);
+    const where =
+      list === 'products'
+        ? named.products[Number(i)]?.name
+        : list === 'prep'
+          ? named.prep[Number(i)]?.act
+          : list === 'layers'
+            ? named.products.find((p) => p.key === named.layers[Number(i)]?.product)?.name
+            : undefined;
     throw new Refused(
       422,
-      `${list === 'products' && product ? `${product}: ` : ''}${issue?.message ?? 'The system is not complete.'}`,
+      `${where ? `${where}: ` : ''}${issue?.message ?? 'The system is not complete.'}`,
       String(field ?? list ?? ''),
     );
   }
@@ -140,28 +180,40 @@ export function changeSystem(db: Db, key: string, input: unknown, worker: string
       limits: { ...limits, basis: sameLimits ? p.limits.basis : c.basis },
       mix: p.mix && {
         ...p.mix,
+        ...c.parts,
         thinner: c.thinner === null ? p.mix.thinner : c.thinner / 100,
         potLife: c.potLife === null ? p.mix.potLife : figure(p.mix.potLife, c.potLife, c.basis),
         induction: c.induction === null ? p.mix.induction : figure(p.mix.induction, c.induction, c.basis),
       },
     };
   });
-  const prep = before.prep.map((p) => {
+  const prep = before.prep.flatMap((p) => {
     const c = changes.prep.find((x) => x.key === p.key);
-    return c
-      ? {
-          ...p,
-          minutesPerPiece: figure(p.minutesPerPiece, c.minutes, 'learnt here'),
-          dry: figure(p.dry, c.dry, 'data sheet'),
-        }
-      : p;
+    if (!c) return [p];
+    if (!c.keep) return [];
+    const minutesPerPiece = figure(p.minutesPerPiece, c.minutes, 'learnt here');
+    return [{ ...p, minutesPerPiece, dry: figure(p.dry, c.dry, 'data sheet') }];
+  });
+  const added = changes.added.map((key) => {
+    const step = PREP_LIBRARY.find((p) => p.key === key);
+    if (!step || prep.some((p) => p.key === key))
+      throw new Refused(422, 'That prep step is not known, or is there already.', 'added');
+    return step;
+  });
+  const layers = before.layers.map((layer, i) => {
+    const c = changes.layers[i];
+    if (!c) return layer;
+    const { back, front, sandFirst, sandBetween } = c;
+    return { ...layer, coats: { back, front }, sandFirst, sandBetween };
   });
   const system = systemSchema.parse({
     ...before,
     name: changes.name,
     version: before.version + 1,
+    tool: changes.tool,
     products,
-    prep,
+    prep: [...prep, ...added],
+    layers,
   });
   try {
     buildRoute(system, usualCounts(system), system.tool);

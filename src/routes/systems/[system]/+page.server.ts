@@ -4,7 +4,8 @@ import { coatCard, methodCard, prepCard } from '$core/coating/methods';
 import { cautionsFor } from '$core/coating/cautions';
 import { buildRoute } from '$core/coating/route';
 import { STAGES, usualCounts } from '$core/coating/system';
-import { TOOL_FACTS } from '$core/coating/tool';
+import { PREP_LIBRARY } from '$core/coating/systems/prep';
+import { JOB_TOOLS, TOOL_FACTS } from '$core/coating/tool';
 import { PLACES } from '$core/air/places';
 import { sayLearnt } from '$core/drying/learn';
 import { writePhases } from '$core/drying/phase-words';
@@ -93,6 +94,11 @@ export const load: PageServerLoad = ({ locals, params }) => {
         return known ? [{ product: p.name, place, says: sayLearnt(known) }] : [];
       }),
     ),
+    addable: PREP_LIBRARY.filter((p) => !system.prep.some((x) => x.key === p.key)).map(({ key, act }) => ({
+      key,
+      act,
+    })),
+    tools: JOB_TOOLS.map((key) => ({ key, name: TOOL_FACTS[key].name })),
     versions: listVersions(locals.db, system.key),
   };
 };

@@ -165,6 +165,22 @@
                   >
                   {#if p.mix}
                     <label class="labelled"
+                      >Parts of base<input class="field" name="{p.key}.a" value={p.mix.a} /></label
+                    >
+                    <label class="labelled"
+                      >Parts of hardener<input class="field" name="{p.key}.b" value={p.mix.b} /></label
+                    >
+                    <label class="labelled"
+                      >Parts by<select class="field" name="{p.key}.by" value={p.mix.by}
+                        ><option>volume</option><option>mass</option></select
+                      ></label
+                    >
+                    <label class="labelled"
+                      >Thinner as % of<select class="field" name="{p.key}.thinnerOf" value={p.mix.thinnerOf}
+                        ><option value="A+B">base and hardener</option><option value="A">base</option></select
+                      ></label
+                    >
+                    <label class="labelled"
                       >Thinner, %<input
                         class="field"
                         name="{p.key}.thinner"
@@ -214,10 +230,45 @@
           {/each}
           {#if editing}
             <fieldset>
+              <legend>Coats and sanding</legend>
+              <label class="labelled tools"
+                >Laid by<select class="field" name="tool" value={system.tool}
+                  >{#each data.tools as t (t.key)}<option value={t.key}>{t.name}</option>{/each}</select
+                ></label
+              >
+              {#each system.layers as l, i (l.product)}
+                <div class="row">
+                  <b class="prep">{system.products.find((p) => p.key === l.product)?.name}</b>
+                  <label class="labelled"
+                    >Backs<input class="field short" name="layer.{i}.back" value={l.coats.back} /></label
+                  >
+                  <label class="labelled"
+                    >Fronts<input class="field short" name="layer.{i}.front" value={l.coats.front} /></label
+                  >
+                  <label class="labelled"
+                    >Grit before<input
+                      class="field short"
+                      name="layer.{i}.sandFirst"
+                      value={l.sandFirst ?? ''}
+                    /></label
+                  >
+                  <label class="labelled"
+                    >Grit between<input
+                      class="field short"
+                      name="layer.{i}.sandBetween"
+                      value={l.sandBetween ?? ''}
+                    /></label
+                  >
+                </div>
+              {/each}
+            </fieldset>
+            <fieldset>
               <legend>Prep</legend>
               {#each system.prep as p (p.key)}
                 <div class="row">
-                  <b class="prep">{p.act}</b>
+                  <label class="check prep"
+                    ><input type="checkbox" name="prep.{p.key}.keep" value="yes" checked /> {p.act}</label
+                  >
                   <label class="labelled"
                     >Minutes a {p.on === 'kitchen' ? 'm²' : 'piece'}<input
                       class="field short"
@@ -234,6 +285,15 @@
                   >
                 </div>
               {/each}
+              {#if data.addable.length}
+                <label class="labelled tools"
+                  >Add a step<select class="field" name="added"
+                    ><option value="">none</option>{#each data.addable as p (p.key)}<option value={p.key}
+                        >{p.act}</option
+                      >{/each}</select
+                  ></label
+                >
+              {/if}
             </fieldset>
             <Button type="submit">Save as version {system.version + 1}</Button>
           {/if}
@@ -347,7 +407,11 @@
   .short {
     width: 110px;
   }
+  .tools {
+    width: fit-content;
+  }
   .prep {
+    justify-content: flex-start;
     min-width: 160px;
   }
   .reset {

@@ -111,3 +111,6 @@ export const FILL_GRAIN = prep({
   minutesPerPiece: memory(7),
   dry: memory(120),
 });
+
+/** Prep steps that can be added to a system. */
+export const PREP_LIBRARY: readonly Prep[] = [PROTECT, CAULK, CLEAN, DEGLOSS, SAND, WIPE, DUST, FILL_GRAIN];
