@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Choice } from '$core/planning/choice';
+  import Scroll from './Scroll.svelte';
   import { STAGES, STAGE_WORDS, type System } from '$core/coating/system';
   import { JOB_TOOLS, TOOL_FACTS } from '$core/coating/tool';
   import { sayMinutes } from '$core/units/clock-time';
@@ -39,7 +40,7 @@
 </fieldset>
 
 {#if system}
-  <div class="scroll">
+  <Scroll label="Coats and waits">
     <table class="plain">
       <thead>
         <tr>
@@ -86,7 +87,7 @@
         {/each}
       </tbody>
     </table>
-  </div>
+  </Scroll>
   <p class="soft">
     Times at 25 °C, 50 % humidity. <sup>m</sup> from memory; the product’s data sheet always wins.
     <a href="/systems/{key}">Figures, steps and method cards</a>
@@ -151,9 +152,6 @@
   .tile span {
     color: var(--soft);
     font-size: 13px;
-  }
-  .scroll {
-    overflow-x: auto;
   }
   td input {
     width: 56px;

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { Button } from 'carbon-components-svelte';
   import { goto, invalidate } from '$app/navigation';
+  import Scroll from '$ui/Scroll.svelte';
   import { enhance } from '$app/forms';
   import { sayClock, sayDay, sayNear, sayTime } from '$core/units/clock-time';
   import { fahrenheit, formatKelvin, formatTemperature, M_PER_FT } from '$core/units/measures';
@@ -165,7 +166,7 @@
   <div class="lower">
     <section class="card">
       <h2>What the tent’s devices do</h2>
-      <div class="scroll">
+      <Scroll label="The tent’s devices">
         <table class="plain">
           <thead
             ><tr
@@ -188,7 +189,7 @@
             {/each}
           </tbody>
         </table>
-      </div>
+      </Scroll>
       <p class="soft">
         A coat laid now, by the forecast. Steady air in a well-mixed tent; solvent vapours want a fan that
         does not spark and no heater with a flame.
@@ -390,9 +391,6 @@
   .row {
     align-items: end;
     padding: 4px 0;
-  }
-  .scroll {
-    overflow-x: auto;
   }
   @media (max-width: 800px) {
     .page {

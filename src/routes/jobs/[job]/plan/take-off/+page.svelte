@@ -1,5 +1,6 @@
 <script lang="ts">
   import { Button } from 'carbon-components-svelte';
+  import Scroll from '$ui/Scroll.svelte';
   import { enhance } from '$app/forms';
   import { sayDay, sayMinutes } from '$core/units/clock-time';
   import { formatArea, formatFilm, formatMoney, formatVolume } from '$core/units/measures';
@@ -53,7 +54,7 @@
       </section>
       <section class="card">
         <h2>Where the paint goes</h2>
-        <div class="scroll">
+        <Scroll label="Where the paint goes">
           <table class="plain">
             <thead
               ><tr
@@ -78,7 +79,7 @@
               {/each}
             </tbody>
           </table>
-        </div>
+        </Scroll>
         <p class="soft">
           Faces {formatArea(data.facesM2, data.measures)}{#each taken.fixed as f (f.kind)}
             &nbsp;· {f.name} {formatArea(f.areaM2, data.measures)}{/each}. Every coat counted; ×2 means the
@@ -194,9 +195,6 @@
   .buy {
     font-weight: 600;
     text-align: right;
-  }
-  .scroll {
-    overflow-x: auto;
   }
   dl {
     display: grid;
