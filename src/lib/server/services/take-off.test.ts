@@ -63,6 +63,38 @@ it('adds up: what is on the work, beside it, in the hose, kept and in reserve', 
   expect(taken?.lines[1]?.first).toBeGreaterThan(taken?.lines[0]?.first ?? Infinity);
 });
 
+it('a product that is laid already keeps the day it was first needed', () => {
+  const { file } = choose();
+  const pieces = file.pieces.map((p) => p.id);
+  const at = Date.now() - 40 * 86_400_000;
+  const fact = (body: unknown, i: number) => ({
+    id: newId(),
+    job,
+    at: at + i * 60_000,
+    worker,
+    device: 't',
+    body,
+  });
+  const lot = file.lots[0]?.id ?? '';
+  recordFacts(db, job, [
+    fact({ kind: 'piece.labelled', pieces }, 0),
+    fact({ kind: 'piece.down', pieces, place: 'rack' }, 1),
+    fact(
+      {
+        kind: 'work.started',
+        step: 'back.shellac-primer.1',
+        lot,
+        pieces,
+        override: { rule: 'skipped-step', reason: 'bare wood' },
+      },
+      2,
+    ),
+  ]);
+  const now = openJob(db, job);
+  const primer = takeOff(db, now, currentPlan(db, now, at + 3 * 60_000))?.lines[0];
+  expect(primer?.first).toBe(at + 2 * 60_000);
+});
+
 it('costs what the cans and the hours cost, once both are known', () => {
   const { file, plan } = choose();
   expect(takeOff(db, file, plan)).toMatchObject({ paintCents: null, labourCents: null });

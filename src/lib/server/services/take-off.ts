@@ -17,7 +17,7 @@ export interface TakeOffLine extends ZoneNeed {
   /** colour in words; empty for what all zones share */
   colour: string;
   cover: Cover;
-  /** ISO day its first coat is planned for; null without a plan, or when all of it is laid */
+  /** ISO day of its first coat, laid or planned; null without a plan */
   day: string | null;
   /** ms since 1970 of that first coat */
   first: number | null;
@@ -48,14 +48,15 @@ export function fixedOf(file: JobFile) {
   return { work, byZone: fixedByZone(work, file.pieces) };
 }
 
-/** When each product is first laid by the plan, and whether some of it is still to come. */
+/** When each product was first laid, or is by the plan. */
 function firstCoats(file: JobFile, plan: StoredPlan | null): Map<string, number> {
-  const out = new Map<string, number>();
-  if (!plan || 'infeasible' in plan.result) return out;
   const product = new Map(file.route.map((s) => [s.key, s.product?.key]));
-  for (const step of plannedSteps(plan.result.assignments, plan.t0)) {
-    const key = product.get(step.step);
-    if (key) out.set(key, Math.min(out.get(key) ?? Infinity, step.start));
+  const planned =
+    plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
+  const out = new Map<string, number>();
+  for (const { step, start } of [...file.state.works.values(), ...planned]) {
+    const key = product.get(step);
+    if (key) out.set(key, Math.min(out.get(key) ?? Infinity, start));
   }
   return out;
 }

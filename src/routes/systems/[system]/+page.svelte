@@ -74,7 +74,7 @@
                   />{:else}{p.name}{/if}
                 <span class="soft">{p.kind}, {p.base}</span>
               </legend>
-              <div class="figures">
+              <div class="figures" class:wide={editing}>
                 {#each data.stages as stage (stage)}
                   {@const figure = p.stages[stage]}
                   {#if editing || figure}
@@ -388,6 +388,9 @@
     grid-template-columns: repeat(auto-fill, minmax(118px, 1fr));
     gap: 8px 12px;
     margin-bottom: 6px;
+  }
+  .wide {
+    grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
   }
   .figures .field {
     width: 100%;
