@@ -1,0 +1,180 @@
+/**
+ * The shipped systems against the waits that painters keep to: common practice, no source, T-numbers in docs/methods.
+ * Minutes between the end of one step and the start of the next, at 25 °C and 50 % RH.
+ */
+import { describe, expect, it } from 'vitest';
+import { readPhases, writePhases } from '../drying/phase-words';
+import { phasesOf } from './film-stage';
+import { methodCard, prepCard } from './methods';
+import { PATTERNS } from './pattern';
+import { buildRoute, facesOf, type Step } from './route';
+import { productOf, STAGES, usualCounts, type Stage } from './system';
+import { SYSTEMS } from './systems/index';
+import { TOOL_FACTS, TOOLS } from './tool';
+
+const HOUR = 60;
+const DAY = 1440;
+const systemOf = (key: string) => {
+  const system = SYSTEMS.find((s) => s.key === key);
+  if (!system) throw new Error(`There is no ${key}`);
+  return system;
+};
+const routeOf = (key: string): Step[] => {
+  const system = systemOf(key);
+  return buildRoute(system, usualCounts(system), system.tool);
+};
+
+/** Key of the system, product, stage, least and most minutes that are usual. */
+const WAITS: [string, string, Stage, number, number][] = [
+  ['shellac-urethane', 'shellac-primer', 'sand', 10, 15],
+  ['shellac-urethane', 'urethane-enamel', 'recoat', 4 * HOUR, 4 * HOUR],
+  ['shellac-urethane', 'urethane-enamel', 'hang', 2 * DAY, 2 * DAY],
+  ['shellac-urethane', 'urethane-enamel', 'handles', 14 * DAY, 14 * DAY],
+  ['shellac-urethane', 'urethane-enamel', 'cured', 14 * DAY, 21 * DAY],
+  ['oil-alkyd-hybrid', 'oil-primer-slow', 'recoat', DAY, DAY],
+  ['oil-alkyd-hybrid', 'waterborne-alkyd', 'recoat', 16 * HOUR, 16 * HOUR],
+  ['oil-alkyd-hybrid', 'waterborne-alkyd', 'hang', 3 * DAY, 3 * DAY],
+  ['oil-enamel', 'shellac-primer', 'recoat', 90, 120],
+  ['oil-enamel', 'acrylic-primer', 'recoat', DAY, 2 * DAY],
+  ['oil-enamel', 'oil-enamel', 'recoat', DAY, DAY],
+  ['spray-pro', 'oil-primer', 'recoat', 8 * HOUR, 16 * HOUR],
+  ['spray-pro', 'enamel', 'recoat', 4 * HOUR, 4 * HOUR],
+  ['spray-pro', 'enamel', 'hang', 4 * DAY, 4 * DAY],
+  ['spray-pro', 'enamel', 'cured', 30 * DAY, 30 * DAY],
+  ['mineral-clear', 'mineral-paint', 'recoat', HOUR, HOUR],
+  ['mineral-clear', 'water-clear', 'recoat', 2 * HOUR, 2 * HOUR],
+  ['mineral-clear', 'water-clear', 'hang', 4 * DAY, 7 * DAY],
+  ['all-in-one', 'self-priming', 'recoat', 2 * HOUR, 2 * HOUR],
+  ['all-in-one', 'sealer', 'hang', DAY, DAY],
+  ['all-in-one', 'sealer', 'cured', 29 * DAY, 29 * DAY],
+  ['fast-cabinet', 'fast-paint', 'recoat', 30, 45],
+  ['fast-cabinet', 'fast-paint', 'hang', 12 * HOUR, 12 * HOUR],
+  ['kit', 'bond-coat', 'recoat', 3 * HOUR, 3 * HOUR],
+  ['kit', 'kit-glaze', 'recoat', 8 * HOUR, 8 * HOUR],
+  ['kit', 'kit-clear', 'flip', 2 * HOUR, 2 * HOUR],
+  ['kit', 'kit-clear', 'handle', 12 * HOUR, 12 * HOUR],
+  ['two-pack', '2k-enamel', 'recoat', DAY, DAY],
+  ['two-pack', '2k-enamel', 'cured', 7 * DAY, 7 * DAY],
+  ['melamine', 'slick-enamel', 'recoat', 2 * HOUR, 2 * HOUR],
+  ['melamine', 'slick-enamel', 'hang', 2 * DAY, 2 * DAY],
+  ['chalk-wax', 'chalk-paint', 'recoat', 8 * HOUR, 16 * HOUR],
+  ['chalk-wax', 'soft-wax', 'recoat', DAY, 7 * DAY],
+  ['chalk-wax', 'soft-wax', 'hang', DAY, DAY],
+  ['limed', 'soft-wax', 'hang', DAY, DAY],
+  ['glaze-clear', 'glaze', 'recoat', 8 * HOUR, 8 * HOUR],
+  ['glaze-clear', 'clear-polyurethane', 'hang', 2 * DAY, 2 * DAY],
+  ['paint-lacquer', 'clear-lacquer', 'recoat', 90, 90],
+  ['paint-lacquer', 'clear-lacquer', 'hang', 2 * DAY, 2 * DAY],
+];
+
+describe('the waits that painters keep to', () => {
+  it.each(WAITS)('%s, %s: %s', (key, product, stage, least, most) => {
+    const minutes = productOf(systemOf(key), product).stages[stage]?.value ?? NaN;
+    expect(minutes).toBeGreaterThanOrEqual(least);
+    expect(minutes).toBeLessThanOrEqual(most);
+  });
+
+  it('the sealer waits a day for the paint under it, the paint two hours for itself (T11)', () => {
+    const route = routeOf('all-in-one');
+    const waits = (step: string) =>
+      Math.max(...(route.find((s) => s.key === step)?.after.map((r) => r.min) ?? []));
+    expect(waits('back.self-priming.2')).toBe(2 * HOUR);
+    expect(waits('back.sealer.1')).toBe(DAY);
+  });
+
+  it('a deglosser is coatable after ten minutes, the kit’s after an hour; washing wants an hour (T04, T05)', () => {
+    const dry = (key: string, prep: string) => systemOf(key).prep.find((p) => p.key === prep)?.dry.value;
+    expect(dry('all-in-one', 'degloss')).toBe(10);
+    expect(dry('kit', 'degloss')).toBe(HOUR);
+    expect(dry('fast-cabinet', 'clean')).toBe(10);
+    expect(dry('shellac-urethane', 'clean')).toBe(HOUR);
+  });
+
+  it('grits: scuff 120 to 240, between coats 220 to 400, the surface sealer of melamine unsanded (T20)', () => {
+    for (const system of SYSTEMS) {
+      const sand = system.prep.find((p) => p.kind === 'sand');
+      if (sand && system.key !== 'melamine') expect(sand.grit).toBeGreaterThanOrEqual(120);
+      for (const step of routeOf(system.key).filter((s) => s.kind === 'sand')) {
+        expect(step.grit).toBeGreaterThanOrEqual(220);
+        expect(step.grit).toBeLessThanOrEqual(400);
+      }
+    }
+    expect(systemOf('melamine').layers[1]?.sandFirst).toBeNull();
+  });
+
+  it('glaze is wiped on fronts only, wax is buffed after 10 to 15 min', () => {
+    const rubs = (key: string) => routeOf(key).filter((s) => s.kind === 'rub');
+    for (const key of ['kit', 'glaze-clear'])
+      for (const rub of rubs(key)) expect(facesOf(rub)).toEqual(['front']);
+    for (const key of ['chalk-wax', 'limed'])
+      for (const rub of rubs(key)) {
+        const wait = Math.max(...rub.after.map((r) => r.min));
+        expect(wait).toBeGreaterThanOrEqual(10);
+        expect(wait).toBeLessThanOrEqual(15);
+      }
+    expect(rubs('chalk-wax').length).toBe(3);
+  });
+});
+
+describe('every shipped product', () => {
+  const products = SYSTEMS.flatMap((s) => s.products.map((p) => [s.key, p] as const));
+  it.each(products)('of %s is in order', (_, product) => {
+    expect(product.solids.value).toBeGreaterThan(0.1);
+    expect(product.solids.value).toBeLessThan(0.7);
+    const minutes = STAGES.flatMap((s) => product.stages[s]?.value ?? []);
+    expect(minutes.every((m) => m > 0 && m <= 30 * DAY)).toBe(true);
+    // A film is dry to touch before it is anything else, and cured last.
+    expect(Math.min(...minutes)).toBe(product.stages.touch?.value);
+    if (product.stages.cured) expect(Math.max(...minutes)).toBe(product.stages.cured.value);
+    expect(product.limits.minC).toBeLessThan(product.limits.maxC);
+    for (const stage of STAGES)
+      if (product.stages[stage])
+        expect(readPhases(writePhases(phasesOf(product, stage)))).toHaveProperty('phases');
+  });
+});
+
+describe('method cards', () => {
+  it('every step of every system in every pattern has one, with something to look for', () => {
+    for (const system of SYSTEMS)
+      for (const pattern of PATTERNS)
+        for (const step of buildRoute(system, usualCounts(system), system.tool, pattern)) {
+          const card = methodCard(step);
+          expect(card.how.length).toBeGreaterThan(0);
+          expect(card.lookFor).toMatch(/\w/);
+          expect(card.mistakes.length).toBeGreaterThan(0);
+        }
+  });
+
+  it('care follows the tool: brush and roller wrapped, gun flushed, nothing for a rag', () => {
+    const coat = (key: string, kind: string) =>
+      routeOf(key).find((s) => s.kind === 'coat' && s.product?.kind === kind);
+    const care = (key: string, kind: string) => {
+      const step = coat(key, kind);
+      return step ? methodCard(step).care : undefined;
+    };
+    expect(care('oil-enamel', 'finish')).toMatch(/wrap brush and roller/);
+    expect(care('spray-pro', 'finish')).toMatch(/flush/);
+    expect(care('kit', 'glaze')).toBeNull();
+    expect(prepCard({ kind: 'protect', act: 'Protect' }).title).toBe('Protect');
+  });
+
+  it('warn of a caulked floating panel and of ammonia', () => {
+    expect(JSON.stringify(prepCard({ kind: 'caulk', act: 'Caulk' }))).toMatch(/floating panel/);
+    expect(JSON.stringify(prepCard({ kind: 'clean', act: 'Clean' }))).toMatch(/ammonia/);
+  });
+});
+
+it('tools: spraying is quickest and wastes most, a brush slowest and wastes least', () => {
+  const { spray, brush, aerosol } = TOOL_FACTS;
+  for (const tool of TOOLS) {
+    const facts = TOOL_FACTS[tool];
+    expect(facts.transfer).toBeGreaterThan(0.4);
+    expect(facts.transfer).toBeLessThanOrEqual(0.95);
+    expect(facts.minutesPerFace).toBeGreaterThanOrEqual(spray.minutesPerFace);
+    expect(facts.minutesPerFace).toBeLessThanOrEqual(brush.minutesPerFace);
+  }
+  expect(aerosol.transfer).toBeLessThan(spray.transfer);
+  expect(spray.transfer).toBeLessThan(brush.transfer);
+  // T18: about a quarter of a US gallon stays in a long hose.
+  expect(spray.lossMl).toBeCloseTo(3785.41 / 4, 0);
+});
