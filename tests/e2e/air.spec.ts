@@ -1,6 +1,6 @@
 /** The air of the places, and how a product dries in it. */
 import { expect, test } from '@playwright/test';
-import { ready, startServer, type TestServer } from './server';
+import { jobCalled, ready, setClock, startServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
@@ -76,4 +76,78 @@ test('on a phone the air and the shopping list fit', async ({ page }) => {
     .locator('main button:visible, main a.tool:visible')
     .evaluateAll((all) => all.filter((e) => e.getBoundingClientRect().height < 44).map((e) => e.textContent));
   expect(small).toEqual([]);
+});
+
+test('the sensor is switched, gets a battery, and readings follow the clock', async ({ page }) => {
+  await page.goto(`${server.url}/air`);
+  await ready(page);
+  const house = page.getByRole('region', { name: 'House' });
+  await house.getByText('Readings').click();
+  await house.getByRole('button', { name: 'Switch the simulated sensor on' }).click();
+  await expect(house.getByText('Sensor on, battery 100 %')).toBeVisible();
+  await setClock(page, server.url, '2026-03-11T13:40');
+  await page.goto(`${server.url}/air`);
+  await ready(page);
+  await expect(house.getByText(/last 13:\d\d \(sensor\)/)).toBeVisible();
+  // Two months on it is flat, and says so.
+  await setClock(page, server.url, '2026-05-20T13:40');
+  await page.goto(`${server.url}/air`);
+  await ready(page);
+  await house.getByText('Readings').click();
+  await expect(house.getByText('battery 0 %: flat, it sends nothing')).toBeVisible();
+  await house.getByRole('button', { name: 'New battery' }).click();
+  await expect(house.getByText('battery 100 %')).toBeVisible();
+  await house.getByRole('button', { name: 'Switch off' }).click();
+  await expect(house.getByRole('button', { name: 'Switch the simulated sensor on' })).toBeVisible();
+  await setClock(page, server.url, '2026-03-11T10:20');
+});
+
+test('in US measures: Fahrenheit, feet, fluid ounces, gallons, mils, there and back', async ({ page }) => {
+  const measures = async (name: string) => {
+    await page.goto(`${server.url}/settings`);
+    await ready(page);
+    await page.getByLabel(name).check();
+    await page.getByRole('button', { name: 'Use these' }).click();
+    await expect(page.getByText('Measures are set.')).toBeVisible();
+  };
+  await measures('gallons');
+  await page.goto(`${server.url}/air`);
+  await ready(page);
+  await expect(page.locator('.big').first()).toHaveText(/^\d\d °F · \d+ %$/);
+  // 16 °C and 4.6 m, as they are shipped.
+  await expect(page.getByLabel('Shop by day, °F')).toHaveValue('60.8');
+  await expect(page.getByLabel('Length, ft')).toHaveValue('15.1');
+  await page.getByLabel('Shop by day, °F').fill('68');
+  await page.getByRole('button', { name: 'Set the places' }).click();
+  await expect(page.getByText('The places are set.')).toBeVisible();
+
+  await page.goto(`${server.url}/systems/spray-pro`);
+  await ready(page);
+  await page.getByRole('button', { name: 'Change the figures' }).click();
+  await expect(page.locator('input[name="enamel.dryFilm"]')).toHaveValue('1.496');
+  await expect(page.locator('input[name="enamel.minC"]')).toHaveValue('50');
+
+  const lantern = await jobCalled(server.url, 'Lanternhouse');
+  await page.goto(`${lantern}/plan/take-off`);
+  await expect(page.getByText(/\d\.\d\d gal needed/).first()).toBeVisible();
+  await page.goto(`${lantern}/plan/mix`);
+  await expect(page.getByLabel('How much, fl oz')).toBeVisible();
+  await expect(page.getByLabel('Last wet tooth, mil')).toBeVisible();
+
+  await measures('litres');
+  await page.goto(`${server.url}/air`);
+  await expect(page.getByLabel('Shop by day, °C')).toHaveValue('20');
+});
+
+test('a touch test begins at the bench, beside the film that dries', async ({ page }) => {
+  const lantern = await jobCalled(server.url, 'Lanternhouse');
+  await page.goto(`${lantern}/coat`);
+  await ready(page);
+  await page.getByRole('link', { name: 'Touch test' }).first().click();
+  await expect(page.getByRole('heading', { name: /^How .* dries$/ })).toBeVisible();
+  await expect(page.getByLabel('Coat laid', { exact: true })).toHaveValue(/^2026-03-1\d/);
+  await page.goto(`${lantern}/coat`);
+  await ready(page);
+  await page.getByText('How it is done').first().click();
+  await expect(page.getByText('Look for:').first()).toBeVisible();
 });

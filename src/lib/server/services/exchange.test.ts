@@ -23,6 +23,10 @@ import { openJob } from './job-file';
 import { notePrint, wantedLabels } from './labels';
 import { noteCondition } from './note-condition';
 import { Refused } from './refused';
+import { answerQuestions } from './propose';
+import { choiceFromForm } from './plan-form';
+import { choosePlan } from './choose-plan';
+import { recordFacts } from './record-facts';
 import { saveSurvey } from './save-survey';
 
 /** Runs what must be refused, and gives what was said. */
@@ -67,7 +71,65 @@ beforeAll(async () => {
 });
 
 describe('a job as JSON', () => {
-  it('comes back the same in another database, for both jobs of the demo', () => {
+  it('keeps answers, schools, the pattern and cups', () => {
+    const { db, job, worker } = newDatabase();
+    saveSurvey(db, job, 'wall North\nupper 30 : pair\n');
+    answerQuestions(db, job, { infants: true, tool: 'roller', place: 'shop' });
+    const form = new FormData();
+    for (const [k, v] of Object.entries({
+      system: 'two-pack',
+      pattern: 'points',
+      film: 'thin',
+      grain: 'fill',
+      standDays: '3',
+      air: 'place',
+    }))
+      form.set(k, v);
+    choosePlan(db, job, choiceFromForm(db, openJob(db, job), form, 0));
+    const cup = { product: '2k-enamel', batch: '1', a: 7, b: 1, thinner: 0.8, induction: 20, potLife: 240 };
+    recordFacts(db, job, [
+      { id: newId(), job, at: 5, worker, device: 't', body: { kind: 'mix.made', ...cup } },
+    ]);
+    const other = openDatabase(':memory:');
+    importJob(other, JSON.parse(JSON.stringify(exportJob(db, job))));
+    const there = openJob(other, job);
+    expect(there.choice).toMatchObject({
+      pattern: 'points',
+      place: 'shop',
+      schools: { film: 'thin', grain: 'fill', standDays: 3 },
+    });
+    expect(there.state.mixes).toMatchObject([{ batch: '1', useBy: 240 * 60_000 + 5 }]);
+    expect(JSON.parse(there.job.answers ?? '')).toMatchObject({ infants: true, tool: 'roller' });
+    expect(there.route).toEqual(openJob(db, job).route);
+  });
+
+  it('a file from before air and patterns still comes in, planned by the sheet as it was', () => {
+    const { db, job } = newDatabase();
+    saveSurvey(db, job, 'wall North\nupper 30 : pair\n');
+    const form = new FormData();
+    form.set('system', 'shellac-urethane');
+    choosePlan(db, job, choiceFromForm(db, openJob(db, job), form, 0));
+    const old = JSON.parse(JSON.stringify(exportJob(db, job))) as {
+      job: Record<string, unknown> & {
+        choice: Record<string, unknown> & { system: Record<string, unknown> & { products: object[] } };
+      };
+    };
+    const drop = (from: Record<string, unknown>, ...keys: string[]) => {
+      for (const key of keys) delete from[key];
+    };
+    drop(old.job, 'answers');
+    drop(old.job.choice, 'pattern', 'schools', 'place', 'air');
+    drop(old.job.choice.system, 'traits', 'close');
+    for (const p of old.job.choice.system.products) drop(p as Record<string, unknown>, 'density', 'thinUpTo');
+    const other = openDatabase(':memory:');
+    importJob(other, old);
+    const { choice, waits, route } = openJob(other, job);
+    expect(choice).toMatchObject({ air: 'sheet', pattern: 'backs-then-fronts', schools: { standDays: 0 } });
+    expect(waits.by).toBe('sheet');
+    expect(route.map((s) => s.key)).toEqual(openJob(db, job).route.map((s) => s.key));
+  });
+
+  it('comes back the same in another database, for every job of the demo', () => {
     for (const id of listJobIds(demo)) {
       const out = JSON.parse(JSON.stringify(exportJob(demo, id))) as unknown;
       const other = openDatabase(':memory:');

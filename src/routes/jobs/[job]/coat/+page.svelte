@@ -63,6 +63,7 @@
 {/snippet}
 
 {#snippet cautions(act: Act)}
+  <MethodCard card={act.card} title="How it is done" />
   {#if act.cautions.length}
     <details class="cautions">
       <summary>▲ Cautions</summary>
@@ -131,7 +132,6 @@
             <Codes codes={act.pieces.map((p) => p.code)} />
           </p>{/if}
         <p class="soft how">{act.how}</p>
-        <MethodCard card={act.card} title="How it is done" />
         {@render cautions(act)}
         <FactForm kind="work.started" fields={{ step: act.step, lot: act.lotId }}>
           {#snippet children(sending)}
