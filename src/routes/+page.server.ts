@@ -17,7 +17,10 @@ export const load: PageServerLoad = ({ locals }) => {
       const due = new Map(planned.map((p) => [`${p.lot}:${p.step}`, p.start]));
       const names = new Map(file.lots.map((l) => [l.id, l.name]));
       const list = acts(file.state, file.route, file.lots, now, due, file.waits).slice(0, 4);
-      const air = [...file.state.air.values()].map((a) => ({ ...a, ...judgeAir(a, { minC: 10, maxC: 32 }) }));
+      const air = [...file.state.air.values()].map((a) => ({
+        ...a,
+        ...judgeAir(a, { minC: 10, maxC: 32 }, file.context.measures),
+      }));
       return {
         id: summary.id,
         name: summary.name,

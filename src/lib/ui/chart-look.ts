@@ -1,6 +1,6 @@
 /** How charts look: ink on paper, lines told apart by dash and sign as well as by colour. */
-export const INK = '#1e2422';
-export const SOFT = '#565d59';
+const INK = '#1e2422';
+const SOFT = '#565d59';
 export const LINES = [
   { color: '#0a5a55', type: 'solid' },
   { color: '#8a4e00', type: 'dashed' },

@@ -11,7 +11,7 @@ const buildingSchema = z.object({
   lag: z.number().min(0.5).max(200),
   vapour: z.number().min(0).max(0.01),
 });
-export const tentSchema = z.object({
+const tentSchema = z.object({
   in: z.enum(['house', 'shop']),
   length: z.number('Write the length of the tent').min(1, 'A tent is at least 1 m long').max(20),
   width: z.number('Write the width of the tent').min(1, 'A tent is at least 1 m wide').max(20),

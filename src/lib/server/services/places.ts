@@ -27,7 +27,7 @@ export const atNight = (at: number): boolean => {
 };
 
 /** The air at a place through weather, as it would be. */
-export function airThrough(
+function airThrough(
   places: Places,
   place: Place,
   weather: readonly (AirState & { at: number })[],

@@ -30,7 +30,7 @@ export interface ShoppingLine {
   price: string;
 }
 
-export const volumeUnit = (measures: Measures): { name: string; ml: number } =>
+const volumeUnit = (measures: Measures): { name: string; ml: number } =>
   measures === 'us' ? { name: 'gal', ml: ML_PER_US_GALLON } : { name: 'L', ml: 1000 };
 
 /** @throws Refused 409 before a system is chosen */

@@ -31,7 +31,7 @@ export const load: LayoutServerLoad = ({ locals, params }) => {
     colour: { name: zone?.colour ?? '', hex: zone?.hex ?? '#DCCFA9', sheen: zone?.sheen ?? '' },
     stations: stations(file, plan),
     rail: today(file, plan, names, now),
-    air: reading ? { ...reading, ...judgeAir(reading, { minC: 10, maxC: 32 }) } : null,
+    air: reading ? { ...reading, ...judgeAir(reading, { minC: 10, maxC: 32 }, file.context.measures) } : null,
     planned: file.choice !== null,
     colours: file.zones.length,
     about: file.zones.map((z) => z.colour).join(' and '),

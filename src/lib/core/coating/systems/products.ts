@@ -455,7 +455,7 @@ export const ENAMEL_UNDER_GLAZE: Product = {
   name: 'Enamel under glaze',
 };
 
-export const OIL_GLAZE: Product = product({
+export const WIPING_GLAZE: Product = product({
   key: 'glaze',
   name: 'Wiping glaze',
   kind: 'glaze',
