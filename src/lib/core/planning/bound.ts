@@ -1,10 +1,12 @@
 /**
  * A proven lower bound on the makespan: the longest chain of work and waits through the calendars, the work content
- * of every skill, and the minutes of every station. Each relaxes the problem, so none exceeds the optimum.
+ * of every skill, the minutes of every station, and lots that share a rack. Each relaxes the problem, so none exceeds the
+ * optimum.
  */
 import { earliestRun, unite } from './calendar';
 import type { Model } from './model';
 import type { Interval, NoPlan } from './problem';
+import { rackBound } from './rack-bound';
 
 /** When so many minutes of work can be done at the earliest, from `from`, by any number of calendars at once. */
 function workDone(calendars: readonly (readonly Interval[])[], from: number, minutes: number): number | null {
@@ -30,6 +32,10 @@ export function lowerBound(m: Model): number | NoPlan {
   const n = m.operations.length;
   const head = new Array<number>(n).fill(0);
   const earliestEnd = new Array<number>(n).fill(0);
+  const united = m.operations.map((_, i) =>
+    unite((m.able[i] ?? []).map((w) => m.hours[w]?.[(m.station[i] ?? -1) + 1] ?? [])),
+  );
+  const hoursOf = (i: number): readonly Interval[] => united[i] ?? [];
   for (const i of m.order) {
     const op = m.operations[i];
     if (!op) continue;
@@ -42,8 +48,7 @@ export function lowerBound(m: Model): number | NoPlan {
         reason: `${op.id} is pinned to minute ${op.lockedStart}, and what comes before it ends no earlier than minute ${from}`,
       };
     }
-    const hours = unite((m.able[i] ?? []).map((w) => m.hours[w]?.[(m.station[i] ?? -1) + 1] ?? []));
-    const run = earliestRun(hours, from, op.minutes, op.pausable);
+    const run = earliestRun(hoursOf(i), from, op.minutes, op.pausable);
     if (!run || run[1] > m.problem.horizon) {
       return {
         infeasible: true,
@@ -94,6 +99,7 @@ export function lowerBound(m: Model): number | NoPlan {
     if (!set.length || station.capacity !== 1) return;
     content(set, [unite(m.problem.workers.map((_, w) => m.hours[w]?.[s + 1] ?? []))]);
   });
+  bound = Math.max(bound, rackBound(m, head, tailAfter, hoursOf));
   // One crew in which everybody can do everything: its whole work content.
   content(
     m.operations.map((_, i) => i),
