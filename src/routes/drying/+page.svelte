@@ -90,7 +90,7 @@
     yAxis: axis('', {
       type: 'value',
       max: (8 * sheet) / unit.minutes,
-      axisLabel: { formatter: `{value} ${unit.name}` },
+      axisLabel: { formatter: `{value} ${unit.name}`, showMaxLabel: false },
     }),
     grid: { ...FRAME.grid, top: 44 },
     tooltip: {

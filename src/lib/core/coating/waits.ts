@@ -47,6 +47,8 @@ export function waitsIn(rates: Rates, multipliers: ReadonlyMap<string, number>):
       throw new Error(`${product.name} has no figure for “${stage}”: give one before planning with it`);
     return made;
   };
+  /** least minutes that were asked for before: lots ask alike */
+  const least = new Map<string, number>();
   return {
     by: 'air',
     readyAt: (product, stage, laid, wet = 1) => {
@@ -60,16 +62,21 @@ export function waitsIn(rates: Rates, multipliers: ReadonlyMap<string, number>):
       return Math.ceil(from + left * of.minutes * of.multiplier * of.film * MINUTE);
     },
     leastMinutes: (product, stage, wet, from, to) => {
+      const key = `${product.key} ${stage} ${wet} ${from} ${to}`;
+      const known = least.get(key);
+      if (known !== undefined) return known;
       const of = stageOf(product, stage, wet);
       const { start, step, air } = rates.climate;
       const first = Math.max(0, Math.floor((from - start) / (step * MINUTE)));
       // The film may go on drying past the last moment it may be laid.
       const seen = air.slice(first, Math.max(first + 1, Math.ceil((to - start) / (step * MINUTE))));
-      return of.phases.reduce((sum, phase) => {
+      const minutes = of.phases.reduce((sum, phase) => {
         const kind = rateKind(phase);
         const best = seen.reduce((most, a) => Math.max(most, phaseRate(kind, a)), 1);
         return sum + phaseMinutes(of, phase) / best;
       }, 0);
+      least.set(key, minutes);
+      return minutes;
     },
   };
 }
