@@ -455,22 +455,12 @@ export const ENAMEL_UNDER_GLAZE: Product = {
   name: 'Enamel under glaze',
 };
 
-export const WIPING_GLAZE: Product = product({
+export const WIPING_GLAZE: Product = {
+  ...KIT_GLAZE,
   key: 'glaze',
   name: 'Wiping glaze',
-  kind: 'glaze',
-  base: 'water',
-  solids: 0.25,
-  dryFilm: 6,
-  stages: {
-    touch: memory(60),
-    sand: memory(8 * HOUR),
-    recoat: practice(8 * HOUR, 'T13'),
-    flip: memory(8 * HOUR),
-    handle: memory(8 * HOUR),
-    hang: memory(DAY),
-  },
-});
+  solids: memory(0.25),
+};
 
 export const CLEAR_POLYURETHANE: Product = product({
   key: 'clear-polyurethane',
