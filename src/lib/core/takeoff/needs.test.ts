@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { buildRoute } from '../coating/route';
 import { SHELLAC_URETHANE } from '../coating/systems/index';
-import { labourMinutes, needsByZone, productNeeds } from './needs';
+import { labourMinutes, needsByZone, passVolume, productNeeds } from './needs';
 
 it('adds up a single slab drawer by hand', () => {
   // 400 × 200 mm: a face 0.08 m², edges 2 × 0.6 × 0.01905 = 0.02286 m² with the front.
@@ -22,6 +22,8 @@ it('adds up a single slab drawer by hand', () => {
   expect(enamel?.loads).toBe(2);
   expect(enamel?.volumeMl).toBeCloseTo(onAndOff * 1.1 + 2 * 946 + 250, 6);
   expect(primer?.keepMl).toBe(0);
+  // A pass is mixed without the hose's fill and the touch-up can.
+  expect(enamel && passVolume(enamel)).toBeCloseTo(onAndOff * 1.1, 6);
   expect(enamel?.wetUm).toBeCloseTo(100, 9);
 });
 

@@ -110,6 +110,9 @@ export function productNeeds(
   });
 }
 
+/** What a pass takes at hand, mL: the hose's fill and the touch-up can are of the whole job. */
+export const passVolume = (need: ProductNeed): number => need.onWorkMl + need.missesMl + need.reserveMl;
+
 /** What goes on in one colour: finishes apart by zone, the rest for all zones together. */
 export interface ZoneNeed extends ProductNeed {
   /** key of the zone; null for what all zones share */

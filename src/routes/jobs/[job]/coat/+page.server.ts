@@ -8,7 +8,7 @@ import { companyZone } from '$server/services/clock';
 import type { JobFile } from '$server/services/job-file';
 import { isTurnUnsafe } from '$core/labels/turn-safe';
 import { mixFor } from '$core/takeoff/mix';
-import { productNeeds } from '$core/takeoff/needs';
+import { passVolume, productNeeds } from '$core/takeoff/needs';
 import { plannedSteps } from '$core/planning/job-problem';
 import { elevations } from '$server/services/elevations';
 import { recordFromForm } from '$server/fact-action';
@@ -77,10 +77,10 @@ export const load: PageServerLoad = ({ locals, params }) => {
         ? {
             name: need.product.name,
             wetUm: need.wetUm,
-            volumeMl: need.volumeMl,
+            volumeMl: passVolume(need),
             mix: product?.mix
               ? {
-                  ...mixFor(product.mix, need.volumeMl * (1 + product.mix.thinner)),
+                  ...mixFor(product.mix, passVolume(need) * (1 + product.mix.thinner)),
                   induction: product.mix.induction.value,
                   potLife: product.mix.potLife.value,
                 }

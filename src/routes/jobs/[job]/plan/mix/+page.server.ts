@@ -2,7 +2,7 @@ import { gets, workMinutes, type Step } from '$core/coating/route';
 import { pieceState } from '$core/bench/fold';
 import { acts } from '$core/bench/acts';
 import { recordFromForm } from '$server/fact-action';
-import { isColoured, productNeeds } from '$core/takeoff/needs';
+import { isColoured, passVolume, productNeeds } from '$core/takeoff/needs';
 import { listWorkers } from '$server/store/workers';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -32,7 +32,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
           key: `${lot.id} ${step.key}`,
           product: product.key,
           words: `${step.act}, lot ${lot.name}`,
-          ml: (need.onWorkMl + need.missesMl + need.reserveMl) * (1 + (product.mix?.thinner ?? 0)),
+          ml: passVolume(need) * (1 + (product.mix?.thinner ?? 0)),
           minutes: workMinutes(step, own.length),
           colour: isColoured(product) ? (zones.get(own[0]?.zoneId ?? '') ?? '') : '',
         },
