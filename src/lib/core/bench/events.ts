@@ -57,6 +57,13 @@ export const bodySchema = z.discriminatedUnion('kind', [
     /** pieces that were left out after all */
     leftOut: z.array(id).default([]),
   }),
+  /** a step of the fixed work, by its key */
+  z.object({ kind: z.literal('site.started'), step: z.string(), override: overrideSchema.optional() }),
+  z.object({
+    kind: z.literal('site.finished'),
+    /** id of the `site.started` fact */
+    work: id,
+  }),
   z.object({
     kind: z.literal('air.read'),
     place: z.string().trim().min(1).max(40),

@@ -42,6 +42,16 @@ export interface Work {
   override: { rule: string; reason: string } | null;
 }
 
+/** A step of the fixed work that was begun. */
+export interface SiteWork {
+  id: string;
+  step: string;
+  worker: string;
+  start: number;
+  /** null while it runs */
+  end: number | null;
+}
+
 export interface Check {
   id: string;
   piece: string;
@@ -91,6 +101,8 @@ export interface Mix {
 export interface JobState {
   pieces: Map<string, PieceState>;
   works: Map<string, Work>;
+  /** steps of the fixed work, by key; begun again, the last counts */
+  site: Map<string, SiteWork>;
   /** latest reading by place */
   air: Map<string, Air>;
   /** cups, in the order they were mixed */
@@ -170,6 +182,14 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
         touch(id).done.set(work.step, { start: work.start, end: at, worker: work.worker, work: work.id });
       return;
     }
+    case 'site.started':
+      state.site.set(body.step, { id: fact.id, step: body.step, worker, start: at, end: null });
+      return;
+    case 'site.finished': {
+      const work = [...state.site.values()].find((w) => w.id === body.work);
+      if (work) work.end ??= at;
+      return;
+    }
     case 'air.read': {
       const { place, celsius, humidity, surface } = body;
       state.air.set(place, { place, celsius, humidity, surface, at });
@@ -234,6 +254,8 @@ const WITHIN_A_MOMENT: readonly FactKind[] = [
   'mix.made',
   'work.started',
   'work.finished',
+  'site.started',
+  'site.finished',
   'piece.hung',
   'job.handed-over',
   'check.recorded',
@@ -257,6 +279,7 @@ export function fold(facts: readonly Fact[]): JobState {
   const state: JobState = {
     pieces: new Map(),
     works: new Map(),
+    site: new Map(),
     air: new Map(),
     mixes: [],
     handedOver: null,

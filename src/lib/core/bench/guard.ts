@@ -7,6 +7,8 @@ import { earliestRemedy, failureOf } from '../quality/failures';
 import { openFindings } from '../quality/site-tests';
 import type { Fact, FactBody } from './events';
 import { fold, pieceState, type JobState } from './fold';
+import { siteProgress } from './site';
+import type { SiteStep } from '../takeoff/site-route';
 
 export interface Refusal {
   rule:
@@ -35,6 +37,8 @@ export interface Refusal {
 export interface Context {
   state: JobState;
   route: readonly Step[];
+  /** steps of the fixed work */
+  site?: readonly SiteStep[];
   /** codes by piece id, for speaking of them; also the set of pieces of the job */
   codes: ReadonlyMap<string, string>;
   /** when films are ready */
@@ -197,6 +201,29 @@ function judgeHung(ctx: Context, piece: string, opening: string, at: number): Re
     : null;
 }
 
+/** Judges starting a step of the fixed work. */
+function judgeSite(ctx: Context, key: string, at: number): Refusal | null {
+  const { state, site = [], waits } = ctx;
+  const own = siteProgress(state, site, waits).find((s) => s.step.key === key);
+  if (!own) return refuse('unknown', `The fixed work has no step “${key}”.`, false);
+  const { step } = own;
+  if (own.state !== 'pending')
+    return refuse('done-already', `“${step.act}” is recorded on site already.`, false);
+  const missing = step.after.find((r) => (state.site.get(r.step)?.end ?? null) === null);
+  if (missing) {
+    const first = site.find((s) => s.key === missing.step)?.act ?? missing.step;
+    return refuse('skipped-step', `“${first}” comes first on the fixed work.`);
+  }
+  return own.from > at
+    ? refuse(
+        'too-early',
+        `Wait until ${ctx.sayTime(own.from)}: the film on the fixed work is not ready for “${step.act}”.`,
+        true,
+        own.from,
+      )
+    : null;
+}
+
 /** What a fact rests on would be missing after it is taken back. */
 function judgeVoid(
   ctx: Context,
@@ -321,6 +348,16 @@ function judgeBody(ctx: Context, facts: readonly Fact[], body: FactBody, at: num
       const had = state.mixes.some((m) => m.batch.toLowerCase() === body.batch.toLowerCase());
       return had
         ? refuse('done-already', `Batch ${body.batch} is mixed already. Give it another number.`, false)
+        : null;
+    }
+    case 'site.started':
+      return judgeSite(ctx, body.step, at);
+    case 'site.finished': {
+      const work = [...state.site.values()].find((w) => w.id === body.work);
+      if (!work) return refuse('unknown', 'There is no such work to finish.', false);
+      if (work.end !== null) return refuse('done-already', 'This work is finished already.', false);
+      return at < work.start
+        ? refuse('order', `It began ${ctx.sayTime(work.start)} and cannot end before that.`, false)
         : null;
     }
     case 'air.read':

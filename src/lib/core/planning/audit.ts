@@ -64,6 +64,13 @@ export function audit(problem: Problem, plan: Plan): string[] {
       const next = tasks[i + 1];
       if (next && next.start < a.end)
         faults.push(`${worker.id} does ${a.operation} and ${next.operation} at the same time`);
+      const at = (id: string) => problem.operations.find((o) => o.id === id)?.station ?? null;
+      const way =
+        next && problem.travel?.find((t) => t.from === at(a.operation) && t.to === at(next.operation));
+      if (next && way && next.start < a.end + way.minutes)
+        faults.push(
+          `${worker.id} has ${next.start - a.end} min from ${a.operation} to ${next.operation}, the way takes ${way.minutes}`,
+        );
     });
   }
 

@@ -1,89 +1,102 @@
 /**
  * A proven lower bound on the makespan: the longest chain of work and waits through the calendars, the work content
- * of every skill, the minutes of every station, and lots that share a rack. Each relaxes the problem, so none exceeds the
- * optimum.
+ * of every skill, the minutes of every station, and lots that share a rack. Each relaxes the problem, so none exceeds
+ * the optimum.
  */
 import { earliestRun, unite } from './calendar';
 import type { Model } from './model';
-import type { Interval, NoPlan } from './problem';
+import type { Interval } from './problem';
+import { endOfPlan, type Heads } from './propagate';
 import { rackBound } from './rack-bound';
 
+/** Thresholds that are looked at on each side of a work content; more are thinned out. */
+const THRESHOLDS = 24;
+
 /** When so many minutes of work can be done at the earliest, from `from`, by any number of calendars at once. */
-function workDone(calendars: readonly (readonly Interval[])[], from: number, minutes: number): number | null {
-  const points = calendars
-    .flat()
-    .flatMap(([a, b]) => (b > from ? [[Math.max(a, from), 1] as const, [b, -1] as const] : []))
-    .sort((x, y) => x[0] - y[0]);
+function workDone(
+  points: readonly (readonly [number, number])[],
+  from: number,
+  minutes: number,
+): number | null {
   let [t, people, left] = [from, 0, minutes];
   for (const [at, change] of points) {
-    if (people > 0 && left <= people * (at - t)) return t + Math.ceil(left / people);
-    left -= people * (at - t);
-    t = at;
+    if (at > t) {
+      if (people > 0 && left <= people * (at - t)) return t + Math.ceil(left / people);
+      left -= people * (at - t);
+      t = at;
+    }
     people += change;
   }
   return left <= 0 ? t : null;
 }
 
-/**
- * @param m the compiled problem
- * @returns a makespan that no right plan is below; or why no plan can be right
- */
-export function lowerBound(m: Model): number | NoPlan {
-  const n = m.operations.length;
-  const head = new Array<number>(n).fill(0);
-  const earliestEnd = new Array<number>(n).fill(0);
-  const united = m.operations.map((_, i) =>
-    unite((m.able[i] ?? []).map((w) => m.hours[w]?.[(m.station[i] ?? -1) + 1] ?? [])),
-  );
-  const hoursOf = (i: number): readonly Interval[] => united[i] ?? [];
-  for (const i of m.order) {
-    const op = m.operations[i];
-    if (!op) continue;
-    let from = op.lockedStart ?? 0;
-    for (const lag of m.before[i] ?? []) from = Math.max(from, (earliestEnd[lag.other] ?? 0) + lag.min);
-    if (op.lockedStart !== null && from > op.lockedStart) {
-      return {
-        infeasible: true,
-        proven: true,
-        reason: `${op.id} is pinned to minute ${op.lockedStart}, and what comes before it ends no earlier than minute ${from}`,
-      };
-    }
-    const run = earliestRun(hoursOf(i), from, op.minutes, op.pausable);
-    if (!run || run[1] > m.problem.horizon) {
-      return {
-        infeasible: true,
-        proven: true,
-        reason: `${op.id} cannot end before the horizon (minute ${m.problem.horizon}): the chain of work and waits before it is too long for the open hours`,
-      };
-    }
-    head[i] = run[0];
-    earliestEnd[i] = run[1];
-  }
-  const finish = new Map(m.problem.finish.map((f) => [f.operation, f.tail]));
-  let bound = Math.max(
-    ...m.operations.map((o, i) => (finish.has(o.id) ? (earliestEnd[i] ?? 0) + (finish.get(o.id) ?? 0) : 0)),
-  );
+const edges = (calendars: readonly (readonly Interval[])[]) =>
+  calendars
+    .flat()
+    .flatMap(([a, b]) => [[a, 1] as const, [b, -1] as const])
+    .sort((x, y) => x[0] - y[0]);
 
-  // What must still follow the end of an operation; −∞ where nothing on the way to the finish does.
-  const tailAfter = m.operations.map((o) => finish.get(o.id) ?? -Infinity);
+function thin(values: Iterable<number>): number[] {
+  const sorted = [...new Set(values)].sort((a, b) => a - b);
+  const step = Math.max(1, sorted.length / THRESHOLDS);
+  return sorted.filter((_, i) => Math.floor(i / step) !== Math.floor((i - 1) / step));
+}
+
+/** Least minutes from the end of every operation to the end of the plan; −∞ where the plan does not wait for it. */
+export function restAfter(m: Model): number[] {
+  const rest = Array.from(m.finish, (tail) => (tail >= 0 ? tail : -Infinity));
   for (const i of [...m.order].reverse()) {
     for (const lag of m.after[i] ?? []) {
-      tailAfter[i] = Math.max(
-        tailAfter[i] ?? -Infinity,
-        lag.min + (m.operations[lag.other]?.minutes ?? 0) + (tailAfter[lag.other] ?? -Infinity),
+      rest[i] = Math.max(
+        rest[i] ?? -Infinity,
+        lag.min + (m.operations[lag.other]?.minutes ?? 0) + (rest[lag.other] ?? -Infinity),
       );
     }
   }
-  /** The set must be done one after another within the hours; thresholds on heads and tails give the strongest subset. */
-  const content = (set: number[], hours: readonly (readonly Interval[])[]): void => {
-    for (const from of new Set(set.map((i) => head[i] ?? 0))) {
-      for (const after of new Set(set.map((i) => tailAfter[i] ?? -Infinity))) {
-        if (after === -Infinity) continue;
-        const inside = set.filter((i) => (head[i] ?? 0) >= from && (tailAfter[i] ?? -Infinity) >= after);
-        if (inside.length === 0) continue;
-        const minutes = inside.reduce((sum, i) => sum + (m.operations[i]?.minutes ?? 0), 0);
-        const done = workDone(hours, from, minutes);
-        if (done !== null) bound = Math.max(bound, done + after);
+  return rest;
+}
+
+/**
+ * @param m the compiled problem
+ * @param head its earliest times
+ * @returns a makespan that no right plan is below
+ */
+export function lowerBound(m: Model, head: Heads): number {
+  const rest = restAfter(m);
+  let bound = 0;
+  m.finish.forEach((tail, i) => {
+    if (tail >= 0) bound = Math.max(bound, (head.end[i] ?? 0) + tail);
+  });
+  /** The first moment from `t` on at which operation i can end, and the end of the plan after it. */
+  const planEnd = (i: number, t: number): number => {
+    const end = earliestRun(m.anyHours[i] ?? [], Math.max(0, t - 1), 1, true)?.[1];
+    return end === undefined ? Infinity : endOfPlan(m, head, i, Math.max(t, end));
+  };
+  /**
+   * The set must be done within the hours, by as many at once as there are calendars; of every subset, cut by head and
+   * by rest, one operation ends last, and the plan goes on from there.
+   */
+  const content = (set: readonly number[], hours: readonly (readonly Interval[])[], more = 0): void => {
+    const points = edges(hours);
+    const waited = set.filter((i) => (rest[i] ?? -Infinity) > -Infinity);
+    const froms = thin(waited.map((i) => head.start[i] ?? 0));
+    for (const after of thin(waited.map((i) => rest[i] ?? 0))) {
+      const late = waited
+        .filter((i) => (rest[i] ?? 0) >= after)
+        .sort((x, y) => (rest[x] ?? 0) - (rest[y] ?? 0));
+      for (const from of froms) {
+        const inside = late.filter((i) => (head.start[i] ?? 0) >= from);
+        if (inside.length < 2) break;
+        const whole = inside.length === set.length ? more : 0;
+        const minutes = inside.reduce((sum, i) => sum + (m.operations[i]?.minutes ?? 0), whole);
+        const done = workDone(points, from, minutes);
+        if (done === null) continue;
+        let least = Infinity;
+        for (const i of inside) {
+          least = Math.min(least, planEnd(i, done));
+          if (least <= bound) break;
+        }
+        if (Number.isFinite(least)) bound = Math.max(bound, least);
       }
     }
   };
@@ -91,19 +104,46 @@ export function lowerBound(m: Model): number | NoPlan {
     const people = m.problem.workers.flatMap((w, i) =>
       w.skills.includes(skill) ? [m.hours[i]?.[0] ?? []] : [],
     );
-    const set = m.operations.flatMap((o, i) => (o.skill === skill ? [i] : []));
-    content(set, people);
+    content(
+      m.operations.flatMap((o, i) => (o.skill === skill ? [i] : [])),
+      people,
+    );
   }
   m.problem.stations.forEach((station, s) => {
     const set = m.operations.flatMap((_, i) => (m.station[i] === s ? [i] : []));
-    if (!set.length || station.capacity !== 1) return;
-    content(set, [unite(m.problem.workers.map((_, w) => m.hours[w]?.[s + 1] ?? []))]);
+    if (!set.length) return;
+    const hours = unite(set.flatMap((i) => (m.able[i] ?? []).map((w) => m.hours[w]?.[s + 1] ?? [])));
+    content(
+      set,
+      Array.from({ length: station.capacity }, () => hours),
+      station.capacity === 1 ? leastSetups(m, s, set) : 0,
+    );
   });
-  bound = Math.max(bound, rackBound(m, head, tailAfter, hoursOf));
-  // One crew in which everybody can do everything: its whole work content.
+  bound = Math.max(
+    bound,
+    rackBound(
+      m,
+      [...head.start],
+      rest,
+      (i) => m.anyHours[i] ?? [],
+      (i, t) => endOfPlan(m, head, i, t),
+    ),
+  );
   content(
     m.operations.map((_, i) => i),
     m.hours.map((h) => h[0] ?? []),
   );
   return bound;
+}
+
+/** Minutes of changeovers that every order of a station's operations needs: one into each material but the first. */
+function leastSetups(m: Model, s: number, set: readonly number[]): number {
+  const byMaterial = new Map<string | null, number>();
+  for (const i of set) byMaterial.set(m.operations[i]?.material ?? null, i);
+  const kinds = [...byMaterial.values()];
+  const first = kinds.map((i) => m.setup(s, -1, i));
+  const into = kinds.map((i) => Math.min(...kinds.flatMap((j) => (j === i ? [] : [m.setup(s, j, i)]))));
+  if (kinds.length < 2) return first[0] ?? 0;
+  const all = into.reduce((sum, n) => sum + n, 0);
+  return Math.min(...kinds.map((_, k) => all - (into[k] ?? 0) + (first[k] ?? 0)));
 }

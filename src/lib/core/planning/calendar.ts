@@ -70,3 +70,15 @@ export function earliestRun(
   }
   return null;
 }
+
+/** The minutes of a horizon that are not in `closed`, which is sorted and disjoint. */
+export function complement(closed: readonly Interval[], horizon: number): Interval[] {
+  const out: Interval[] = [];
+  let from = 0;
+  for (const [a, b] of closed) {
+    if (from < a) out.push([from, a]);
+    from = Math.max(from, b);
+  }
+  if (from < horizon) out.push([from, horizon]);
+  return out;
+}

@@ -5,6 +5,7 @@ import { PATTERNS } from '../coating/pattern';
 import { PLACES } from '../air/places';
 import { schoolsSchema } from '../coating/schools';
 import { TOOLS } from '../coating/tool';
+import { NO_RULES, rulesSchema } from './rules';
 import { workWeekSchema } from './work-week';
 
 export const choiceSchema = z
@@ -29,6 +30,16 @@ export const choiceSchema = z
     workers: z.array(z.string()).min(1, 'Choose at least one person'),
     crewWeek: workWeekSchema,
     houseWeek: workWeekSchema,
+    rules: rulesSchema.default(NO_RULES),
+    /** fixed work is planned with the pieces */
+    fixed: z.boolean().default(false),
+    /** tent, shop and rack are the company's: other jobs' work in them is kept clear of */
+    shared: z.boolean().default(false),
+    /** what the planner may choose: how pieces are divided, and how they are turned */
+    open: z.object({ lots: z.boolean(), pattern: z.boolean() }).default({ lots: false, pattern: false }),
+    /** the day that was promised, and how much this job weighs against others */
+    promised: z.iso.date('Write the day as 2026-03-09').nullable().default(null),
+    priority: z.number().int().min(1).max(3).default(2),
   })
   .refine((c) => c.lotSize <= c.rackSlots, {
     path: ['lotSize'],

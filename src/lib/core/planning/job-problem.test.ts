@@ -71,7 +71,7 @@ beforeEach(() => {
 });
 
 const build = (): Problem => {
-  const problem = buildProblem(job);
+  const { problem } = buildProblem(job) ?? {};
   if (!problem) throw new Error('nothing to plan');
   expect(readProblem(problem)).toEqual({ problem });
   return problem;

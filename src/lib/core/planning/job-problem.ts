@@ -4,7 +4,13 @@
  */
 import { workMinutes, type Requirement, type Step } from '../coating/route';
 import { TOOL_FACTS, type Tool } from '../coating/tool';
+import { SHEET_WAITS, type Waits } from '../coating/waits';
+import { SITE, type SiteStep } from '../takeoff/site-route';
+import { dayAfter, dayToMs } from '../units/clock-time';
+import { complement, intersect, unite } from './calendar';
+import { linkKey, type AirWaits, type Ready } from './model';
 import type { Assignment, Interval, Problem } from './problem';
+import { NO_RULES, type Rules } from './rules';
 import { openMinutes, type WorkWeek } from './work-week';
 
 export interface StepProgress {
@@ -27,6 +33,30 @@ export interface LotProgress {
   steps: StepProgress[];
 }
 
+/** A stretch of time, ms since 1970. */
+export interface Span {
+  from: number;
+  to: number;
+}
+
+/** How far a step of the fixed work is. */
+export interface SiteProgress {
+  step: SiteStep;
+  /** the films before it allow it from, ms since 1970 */
+  from: number;
+  state: 'done' | 'pending' | { worker: string; start: number };
+}
+
+/** What other jobs and people's absences take away. */
+export interface Taken {
+  /** when each person is not to be had */
+  people: ReadonlyMap<string, readonly Span[]>;
+  /** when the place of coating is another job's */
+  place: readonly Span[];
+  /** slots of the rack that other jobs take */
+  rack: readonly (Span & { slots: number })[];
+}
+
 export interface JobToPlan {
   name: string;
   /** start of the plan, ms since 1970, on a whole minute */
@@ -42,12 +72,28 @@ export interface JobToPlan {
   rackSlots: number;
   /** product that the tent's gun held last, null when clean */
   lastMaterial: string | null;
-  /** minutes that a film waits after an operation; the sheet's where nothing is said */
-  lag?: (need: Requirement, operation: string) => number;
+  /** how films wait; the sheet's where nothing is said */
+  waits?: Waits;
+  /** coated in the house: nothing is coated when nobody may come */
+  atHouse?: boolean;
+  rules?: Rules;
+  /** fixed work, in order */
+  site?: readonly SiteProgress[];
+  /** operations that were pinned, by id, ms since 1970 */
+  pins?: ReadonlyMap<string, number>;
+  taken?: Taken;
+}
+
+export interface JobProblem {
+  problem: Problem;
+  /** waits that follow the air, by link */
+  air: AirWaits;
 }
 
 const MINUTE = 60_000;
 const SEPARATOR = ':';
+/** Places in the air of a room: one who sands takes one, a coat takes all of them. */
+const AIR_SLOTS = 12;
 
 export const operationId = (lot: string, step: string): string => `${lot}${SEPARATOR}${step}`;
 
@@ -61,17 +107,89 @@ function skillOf(step: Step): string {
   return step.kind === 'coat' ? 'coat' : step.kind === 'hang' ? 'hang' : 'prep';
 }
 
+/** Minutes of the horizon that some spans take. */
+function minutesOf(spans: readonly Span[], t0: number, horizon: number): Interval[] {
+  return unite([
+    spans.flatMap(({ from, to }): Interval[] => {
+      const [a, b] = [Math.floor((from - t0) / MINUTE), Math.ceil((to - t0) / MINUTE)];
+      const span: Interval = [Math.max(0, a), Math.min(horizon, b)];
+      return span[0] < span[1] ? [span] : [];
+    }),
+  ]);
+}
+
+/** When the house, and the kitchen in it, may be worked in. */
+function houseHours(
+  job: JobToPlan,
+  horizon: number,
+): { house: Interval[]; kitchen: Interval[]; solvent: Interval[] } {
+  const { rules = NO_RULES, zone, t0 } = job;
+  const without = (open: Interval[], closed: Interval[]) => intersect(open, complement(closed, horizon));
+  const daily = { days: [1, 2, 3, 4, 5, 6, 7] };
+  const quiet = rules.quiet.length ? openMinutes({ ...daily, spans: rules.quiet }, zone, t0, horizon) : [];
+  const daysOf = (days: readonly string[]) =>
+    unite([
+      days.flatMap((day) => minutesOf([{ from: dayToMs(day, zone), to: dayAfter(day, zone) }], t0, horizon)),
+    ]);
+  const house = without(
+    without(openMinutes(job.houseWeek, zone, t0, horizon), quiet),
+    daysOf(rules.awayDays),
+  );
+  const kitchen = without(house, daysOf(rules.kitchenDays));
+  if (!rules.sleep) return { house, kitchen, solvent: house };
+  const [h = 0, m = 0] = rules.sleep.from.split(':').map(Number);
+  const last = Math.max(0, h * 60 + m - rules.sleep.airHours * 60);
+  const until = `${String(Math.floor(last / 60)).padStart(2, '0')}:${String(Math.floor(last % 60)).padStart(2, '0')}`;
+  const solvent =
+    last > 0 ? intersect(house, openMinutes({ ...daily, spans: [['00:00', until]] }, zone, t0, horizon)) : [];
+  return { house, kitchen, solvent };
+}
+
+/** How a film makes what follows it wait: minutes from the end of its coat. */
+function filmWaits(job: JobToPlan, horizon: number) {
+  const { waits = SHEET_WAITS, t0 } = job;
+  const known = new Map<string, { least: number; ready: Ready }>();
+  return ({ film, stage, wet }: Requirement): { least: number; ready: Ready } | null => {
+    if (waits.by === 'sheet' || !film || !stage) return null;
+    const key = `${film.key} ${stage} ${wet}`;
+    const found = known.get(key);
+    if (found) return found;
+    const asked = new Map<number, number>();
+    const made = {
+      least: Math.floor(waits.leastMinutes(film, stage, wet, t0, t0 + horizon * MINUTE)),
+      ready: (end: number): number => {
+        const before = asked.get(end);
+        if (before !== undefined) return before;
+        const at = Math.ceil((waits.readyAt(film, stage, t0 + end * MINUTE, wet) - t0) / MINUTE);
+        asked.set(end, at);
+        return at;
+      },
+    };
+    known.set(key, made);
+    return made;
+  };
+}
+
 /**
- * Builds the problem.
+ * Builds the problem. Its least waits are those of the best air of the days; how long each film really waits stands
+ * beside it.
  * @returns the problem, or null when nothing is left to do
  */
-export function buildProblem(job: JobToPlan): Problem | null {
+export function buildProblem(job: JobToPlan): JobProblem | null {
   const horizon = job.horizonDays * 1440;
+  const { rules = NO_RULES, site = [], taken } = job;
   const minute = (ms: number): number => Math.max(0, Math.ceil((ms - job.t0) / MINUTE));
   const products = [...new Set(job.route.flatMap((s) => (s.product ? [s.product.key] : [])))];
   const crew = openMinutes(job.crewWeek, job.zone, job.t0, horizon);
+  const hours = houseHours(job, horizon);
+  const solvent = job.route.some((s) => s.product?.base === 'solvent');
+  const free = complement(minutesOf(taken?.place ?? [], job.t0, horizon), horizon);
+  const coating = job.atHouse ? intersect(free, solvent ? hours.solvent : hours.house) : free;
+  const wait = filmWaits(job, horizon);
+  const air = new Map<string, Ready>();
   /** minute until which each person is at work already */
   const busyUntil = new Map<string, number>();
+  const always = coating.length === 1 && coating[0]?.[0] === 0 && coating[0][1] === horizon;
   const problem: Problem = {
     format: 'anthem.planning-problem',
     version: 1,
@@ -79,14 +197,15 @@ export function buildProblem(job: JobToPlan): Problem | null {
     horizon,
     calendars: [
       { id: 'always', open: [[0, horizon]] },
-      { id: 'house', open: openMinutes(job.houseWeek, job.zone, job.t0, horizon) },
+      { id: 'house', open: hours.kitchen },
+      ...(always ? [] : [{ id: 'coating', open: coating }]),
     ],
     workers: [],
     stations: [
       {
         id: 'tent',
         capacity: 1,
-        calendar: null,
+        calendar: always ? null : 'coating',
         changeovers: products.flatMap((to) => [
           ...products.flatMap((from) =>
             from === to ? [] : [{ from, to, minutes: TOOL_FACTS[job.tool].changeoverMinutes }],
@@ -108,9 +227,34 @@ export function buildProblem(job: JobToPlan): Problem | null {
     links: [],
     holds: [],
     finish: [],
+    ...(rules.travelMinutes && !job.atHouse
+      ? {
+          travel: [null, 'tent'].flatMap((there) => [
+            { from: there, to: 'kitchen', minutes: rules.travelMinutes },
+            { from: 'kitchen', to: there, minutes: rules.travelMinutes },
+          ]),
+        }
+      : {}),
   };
-  /** An operation that a fact stands for: done by a helper of its own, always open, begun at the start. */
-  const helper = (id: string, lot: string, minutes: number, station: string | null = null): string => {
+  if (rules.sandThere) problem.racks.push({ id: 'air', slots: AIR_SLOTS });
+  const pinned = (id: string): number | null => {
+    const at = job.pins?.get(id);
+    return at === undefined ? null : minute(at);
+  };
+  const link = (from: string, to: string, need: Requirement): void => {
+    const film = wait(need);
+    const least = Math.max(film ? film.least : need.min, 0);
+    problem.links.push({ from, to, minLag: least, maxLag: need.max });
+    if (film) air.set(linkKey(from, to), film.ready);
+  };
+  /** An operation that a fact stands for: done by a helper of its own, always open, at a time that is given. */
+  const helper = (
+    id: string,
+    lot: string,
+    minutes: number,
+    station: string | null = null,
+    at = 0,
+  ): string => {
     problem.workers.push({ id, calendar: 'always', skills: [id] });
     problem.operations.push({
       id,
@@ -121,11 +265,61 @@ export function buildProblem(job: JobToPlan): Problem | null {
       pausable: false,
       station,
       material: null,
-      lockedStart: 0,
+      lockedStart: at,
     });
     return id;
   };
+  /** Work that was begun, as it is known to go on. */
+  const running = (
+    id: string,
+    lot: string,
+    worker: string,
+    start: number,
+    whole: number,
+    station: string | null,
+  ) => {
+    const left = Math.max(1, whole - Math.floor((job.t0 - start) / MINUTE));
+    busyUntil.set(worker, Math.max(busyUntil.get(worker) ?? 0, left));
+    return helper(id, lot, left, station);
+  };
   let tentTaken = false;
+
+  // Fixed work, in the kitchen.
+  const onSite = new Map<string, string>();
+  for (const { step, state, from } of site) {
+    const id = operationId(SITE, step.key);
+    if (state === 'done') continue;
+    if (state !== 'pending') {
+      onSite.set(
+        step.key,
+        running(`${id}${SEPARATOR}running`, SITE, state.worker, state.start, step.minutes, null),
+      );
+      continue;
+    }
+    problem.operations.push({
+      id,
+      lot: SITE,
+      pieces: 0,
+      minutes: step.minutes,
+      skill: step.kind === 'coat' ? 'coat' : 'prep',
+      pausable: step.kind !== 'coat',
+      station: 'kitchen',
+      material: null,
+      lockedStart: pinned(id),
+    });
+    for (const need of step.after) {
+      const before = onSite.get(need.step);
+      if (before) link(before, id, need);
+    }
+    if (from > job.t0) {
+      const film = helper(`${id}${SEPARATOR}film`, SITE, minute(from));
+      problem.links.push({ from: film, to: id, minLag: 0, maxLag: null });
+    }
+    onSite.set(step.key, id);
+    problem.finish.push({ operation: id, tail: 0 });
+  }
+  /** fixed work that must be done before anything is hung: what nothing else on site waits for */
+  const siteEnds = [...onSite.values()].filter((id) => !problem.links.some((l) => l.from === id));
 
   for (const lot of job.lots) {
     const byStep = new Map(lot.steps.map((s) => [s.key, s]));
@@ -135,20 +329,19 @@ export function buildProblem(job: JobToPlan): Problem | null {
       if (!progress) continue;
       const ids: string[] = [];
       for (const [i, work] of progress.running.entries()) {
-        const spent = Math.floor((job.t0 - work.start) / MINUTE);
-        const left = Math.max(1, workMinutes(step, work.pieces) - spent);
         // Two may coat at once though the plan would not have it: the tent is held by one of them.
         const inTent: boolean = step.kind === 'coat' && !tentTaken;
         tentTaken ||= inTent;
         ids.push(
-          helper(
+          running(
             `${operationId(lot.id, step.key)}${SEPARATOR}running${i}`,
             lot.id,
-            left,
+            work.worker,
+            work.start,
+            workMinutes(step, work.pieces),
             inTent ? 'tent' : null,
           ),
         );
-        busyUntil.set(work.worker, Math.max(busyUntil.get(work.worker) ?? 0, left));
       }
       if (progress.pending > 0) {
         const id = operationId(lot.id, step.key);
@@ -161,17 +354,11 @@ export function buildProblem(job: JobToPlan): Problem | null {
           pausable: step.kind !== 'coat' && step.kind !== 'flip' && step.kind !== 'rub',
           station: step.kind === 'coat' ? 'tent' : step.kind === 'hang' ? 'kitchen' : null,
           material: step.product?.key ?? null,
-          lockedStart: null,
+          lockedStart: pinned(id),
         });
-        for (const need of step.after) {
-          for (const from of present.get(need.step) ?? [])
-            problem.links.push({
-              from,
-              to: id,
-              minLag: need.film && job.lag ? job.lag(need, from) : need.min,
-              maxLag: need.max,
-            });
-        }
+        for (const need of step.after) for (const from of present.get(need.step) ?? []) link(from, id, need);
+        if (step.kind === 'hang')
+          for (const from of siteEnds) problem.links.push({ from, to: id, minLag: 0, maxLag: null });
         if (progress.from > job.t0) {
           const film = helper(`${id}${SEPARATOR}film`, lot.id, minute(progress.from));
           const open = progress.to === null ? null : minute(progress.to) - minute(progress.from);
@@ -182,6 +369,15 @@ export function buildProblem(job: JobToPlan): Problem | null {
             maxLag: open === null ? null : Math.max(0, open),
           });
         }
+        if (rules.sandThere && (step.kind === 'coat' || step.kind === 'sand'))
+          problem.holds.push({
+            rack: 'air',
+            slots: step.kind === 'coat' ? AIR_SLOTS : 1,
+            from: id,
+            to: null,
+            // Dust would stick to the film until it is dry to touch.
+            tail: step.kind === 'coat' ? (step.product?.stages.touch?.value ?? 0) : 0,
+          });
         ids.push(id);
       }
       if (ids.length) present.set(step.key, ids);
@@ -196,16 +392,26 @@ export function buildProblem(job: JobToPlan): Problem | null {
     if (onRack) problem.holds.push({ rack: 'rack', slots: lot.pieces, from: onRack, to: hang, tail: null });
   }
   if (problem.finish.length === 0) return null;
+  for (const [i, { from, to, slots }] of (taken?.rack ?? []).entries()) {
+    const [a, b] = [minute(from), Math.min(horizon, minute(to))];
+    if (a >= b) continue;
+    const id = helper(`other${SEPARATOR}rack${SEPARATOR}${i}`, 'other', 0, null, a);
+    // What stands there stands there, even where two jobs overfill the rack together.
+    const room = Math.min(slots, job.rackSlots);
+    problem.holds.push({ rack: 'rack', slots: room, from: id, to: null, tail: b - a });
+  }
   for (const worker of job.workers) {
     const calendar = `crew ${worker}`;
     const until = busyUntil.get(worker) ?? 0;
+    const away = minutesOf(taken?.people.get(worker) ?? [], job.t0, horizon);
+    const open = crew.flatMap(([a, b]): Interval[] => (b > until ? [[Math.max(a, until), b]] : []));
     problem.calendars.push({
       id: calendar,
-      open: crew.flatMap(([a, b]): Interval[] => (b > until ? [[Math.max(a, until), b]] : [])),
+      open: away.length ? intersect(open, complement(away, horizon)) : open,
     });
     problem.workers.push({ id: worker, calendar, skills: ['prep', 'coat', 'hang'] });
   }
-  return problem;
+  return { problem, air };
 }
 
 export interface PlannedStep {

@@ -1,12 +1,22 @@
-/** A problem compiled to indexes, with everything the construction looks up often. */
-import { intersect } from './calendar';
+/** A problem compiled to indexes, with everything the search looks up often. */
+import { intersect, unite } from './calendar';
 import type { Interval, NoPlan, Operation, Problem } from './problem';
+
+/** When what follows an operation may begin at the earliest, by the minute at which the operation ends; never falling. */
+export type Ready = (end: number) => number;
+
+/** Waits that depend on when the operation before ends, by “from to”; the problem's own minLag is their least. */
+export type AirWaits = ReadonlyMap<string, Ready>;
+
+export const linkKey = (from: string, to: string): string => `${from} ${to}`;
 
 export interface Lag {
   /** index of the other operation */
   other: number;
   min: number;
   max: number | null;
+  /** stands in for `min` where the air decides */
+  ready: Ready | null;
 }
 
 export interface Hold {
@@ -24,8 +34,12 @@ export interface Model {
   able: number[][];
   /** station index of each operation, or -1 */
   station: number[];
+  /** stations that hold one operation at a time, by index */
+  single: boolean[];
   /** open hours by worker and station: hours[worker][station + 1] */
   hours: Interval[][][];
+  /** hours in which somebody able can do each operation */
+  anyHours: Interval[][];
   before: Lag[][];
   after: Lag[][];
   holds: Hold[];
@@ -33,19 +47,19 @@ export interface Model {
   holdsOf: number[][];
   /** least minutes from the start of an operation to the end of the plan, calendars left aside */
   tail: number[];
+  /** tail of the finish of each operation; -1 where the plan does not end with it */
+  finish: Int32Array;
   /** operations in an order that respects the links */
   order: number[];
+  /** minutes to change station s for operation j when operation i was last there: setup(s, i, j); i = -1 at first */
+  setup: (station: number, last: number, next: number) => number;
+  /** minutes a person needs from one operation to the next */
+  travel: (last: number, next: number) => number;
+  windows: boolean;
 }
 
-/** Minutes to change a station from one material to another. */
-export function changeover(
-  problem: Problem,
-  station: number,
-  from: string | null,
-  to: string | null,
-): number {
-  return problem.stations[station]?.changeovers.find((c) => c.from === from && c.to === to)?.minutes ?? 0;
-}
+/** Earliest start that a lag allows after an end. */
+export const allowedFrom = (lag: Lag, end: number): number => (lag.ready ? lag.ready(end) : end + lag.min);
 
 function topologicalOrder(after: Lag[][]): number[] | null {
   const waiting = after.map(() => 0);
@@ -61,11 +75,40 @@ function topologicalOrder(after: Lag[][]): number[] | null {
   return order.length === after.length ? order : null;
 }
 
+/** Minutes of the table, by the materials of two operations. */
+function setups(problem: Problem): Model['setup'] {
+  const tables = problem.stations.map(
+    (s) => new Map(s.changeovers.map((c) => [JSON.stringify([c.from, c.to]), c.minutes])),
+  );
+  const names = [...new Set(problem.operations.map((o) => o.material))];
+  const material = problem.operations.map((o) => names.indexOf(o.material));
+  const width = names.length;
+  const compiled = tables.map((table) => {
+    const minutes = new Int32Array((width + 1) * width);
+    [null, ...names].forEach((from, a) =>
+      names.forEach((to, b) => (minutes[a * width + b] = table.get(JSON.stringify([from, to])) ?? 0)),
+    );
+    return minutes;
+  });
+  return (station, last, next) =>
+    compiled[station]?.[(last < 0 ? 0 : (material[last] ?? 0) + 1) * width + (material[next] ?? 0)] ?? 0;
+}
+
+function travels(problem: Problem, station: readonly number[]): Model['travel'] {
+  if (!problem.travel?.length) return () => 0;
+  const index = (id: string | null) => problem.stations.findIndex((s) => s.id === id) + 1;
+  const width = problem.stations.length + 1;
+  const minutes = new Int32Array(width * width);
+  for (const t of problem.travel) minutes[index(t.from) * width + index(t.to)] = t.minutes;
+  return (last, next) => minutes[((station[last] ?? -1) + 1) * width + (station[next] ?? -1) + 1] ?? 0;
+}
+
 /**
  * Compiles a problem and looks for plain impossibilities.
+ * @param air waits that depend on when a coat is laid
  * @returns the model, or the reason why no plan can be right
  */
-export function compile(problem: Problem): Model | NoPlan {
+export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
   const no = (reason: string): NoPlan => ({ infeasible: true, proven: true, reason });
   const { operations, workers, stations } = problem;
   const index = new Map(operations.map((o, i) => [o.id, i]));
@@ -80,6 +123,14 @@ export function compile(problem: Problem): Model | NoPlan {
     ];
   });
   const able = operations.map((o) => workers.flatMap((w, i) => (w.skills.includes(o.skill) ? [i] : [])));
+  const known = new Map<string, Interval[]>();
+  const anyHours = operations.map((_, i) => {
+    const people = able[i] ?? [];
+    const key = `${people.join()} ${station[i] ?? -1}`;
+    const found = known.get(key) ?? unite(people.map((w) => hours[w]?.[(station[i] ?? -1) + 1] ?? []));
+    known.set(key, found);
+    return found;
+  });
   const before: Lag[][] = operations.map(() => []);
   const after: Lag[][] = operations.map(() => []);
   for (const l of problem.links) {
@@ -90,18 +141,20 @@ export function compile(problem: Problem): Model | NoPlan {
         `${l.to} may start at the earliest ${l.minLag} min after ${l.from} and at the latest ${l.maxLag} min after it: the window is empty`,
       );
     }
-    after[from]?.push({ other: to, min: l.minLag, max: l.maxLag });
-    before[to]?.push({ other: from, min: l.minLag, max: l.maxLag });
+    const ready = air?.get(linkKey(l.from, l.to)) ?? null;
+    after[from]?.push({ other: to, min: l.minLag, max: l.maxLag, ready });
+    before[to]?.push({ other: from, min: l.minLag, max: l.maxLag, ready });
   }
+  const rackIndex = new Map(problem.racks.map((r, i) => [r.id, i]));
   const holds = problem.holds.map((h) => ({
-    rack: problem.racks.findIndex((r) => r.id === h.rack),
+    rack: rackIndex.get(h.rack) ?? -1,
     slots: h.slots,
     from: index.get(h.from) ?? -1,
     to: h.to === null ? null : (index.get(h.to) ?? -1),
     tail: h.tail,
   }));
   for (const h of problem.holds) {
-    const slots = problem.racks.find((r) => r.id === h.rack)?.slots ?? 0;
+    const slots = problem.racks[rackIndex.get(h.rack) ?? -1]?.slots ?? 0;
     if (h.slots > slots) return no(`${h.from} needs ${h.slots} slots of ${h.rack}, which has ${slots}`);
   }
   const order = topologicalOrder(after);
@@ -124,11 +177,37 @@ export function compile(problem: Problem): Model | NoPlan {
   }
 
   const tail = operations.map(() => 0);
-  const finish = new Map(problem.finish.map((f) => [index.get(f.operation), f.tail]));
+  const finish = new Int32Array(operations.length).fill(-1);
+  for (const f of problem.finish) {
+    const i = index.get(f.operation) ?? -1;
+    finish[i] = Math.max(finish[i] ?? -1, f.tail);
+  }
   for (const i of [...order].reverse()) {
     const ends = (after[i] ?? []).map((lag) => lag.min + (tail[lag.other] ?? 0));
-    tail[i] = (operations[i]?.minutes ?? 0) + Math.max(finish.get(i) ?? 0, 0, ...ends);
+    tail[i] = (operations[i]?.minutes ?? 0) + Math.max(finish[i] ?? 0, 0, ...ends);
   }
-  const holdsOf = operations.map((_, i) => holds.flatMap((h, k) => (h.from === i || h.to === i ? [k] : [])));
-  return { problem, operations, able, station, hours, before, after, holds, holdsOf, tail, order };
+  const holdsOf: number[][] = operations.map(() => []);
+  holds.forEach((h, k) => {
+    holdsOf[h.from]?.push(k);
+    if (h.to !== null && h.to !== h.from) holdsOf[h.to]?.push(k);
+  });
+  return {
+    problem,
+    operations,
+    able,
+    station,
+    single: stations.map((s) => s.capacity === 1),
+    hours,
+    anyHours,
+    before,
+    after,
+    holds,
+    holdsOf,
+    tail,
+    finish,
+    order,
+    setup: setups(problem),
+    travel: travels(problem, station),
+    windows: problem.links.some((l) => l.maxLag !== null),
+  };
 }

@@ -51,6 +51,8 @@ export const problemSchema = z
       z.object({ rack: id, slots: minute, from: id, to: id.nullable(), tail: minute.nullable() }),
     ),
     finish: z.array(z.object({ operation: id, tail: minute })).min(1),
+    /** minutes a person takes from one station to another; null: work at no station. An addition of ours to the format */
+    travel: z.array(z.object({ from: id.nullable(), to: id.nullable(), minutes: minute })).optional(),
   })
   .superRefine((p, ctx) => {
     const fault = (path: (string | number)[], message: string) =>
@@ -96,6 +98,10 @@ export const problemSchema = z
       known(operations, h.from, 'operation', ['holds', i, 'from']);
       known(operations, h.to, 'operation', ['holds', i, 'to']);
       if (h.to === null && h.tail === null) fault(['holds', i, 'tail'], 'A hold without “to” needs a tail');
+    });
+    p.travel?.forEach((t, i) => {
+      known(stations, t.from, 'station', ['travel', i, 'from']);
+      known(stations, t.to, 'station', ['travel', i, 'to']);
     });
     p.finish.forEach((f, i) => known(operations, f.operation, 'operation', ['finish', i, 'operation']));
   });

@@ -3,7 +3,7 @@
  * as its own chain of work and waits through the calendars. Relaxes everything else.
  */
 import { earliestRun } from './calendar';
-import type { Hold, Model } from './model';
+import { allowedFrom, type Hold, type Model } from './model';
 import type { Interval } from './problem';
 
 /** Stays that are ordered at most: the work grows with 2ⁿ. And sets of them that are looked at. */
@@ -75,9 +75,44 @@ function crowds(all: readonly Stay[], slots: number): Stay[][] {
 }
 
 /**
+ * Rounds on a rack that holds k stays at most: sorted by when they begin, the (j + k)-th begins only when j have left,
+ * the last of which began no earlier than the j-th. The last to begin still goes its whole way.
+ */
+function rounds(
+  all: readonly Stay[],
+  slots: number,
+  release: (stay: Stay, t: number) => number | null,
+  planEnd: (stay: Stay, t: number) => number,
+): number {
+  let bound = 0;
+  const sorted = [...all].sort((x, y) => y.slots - x.slots);
+  for (let n = 2; n <= sorted.length; n++) {
+    const set = sorted.slice(0, n);
+    // The fewest slots fill the rack with the most stays.
+    let [k, used] = [0, 0];
+    for (const stay of [...set].reverse()) {
+      used += stay.slots;
+      if (used > slots) break;
+      k++;
+    }
+    if (k === 0 || k >= n) continue;
+    const begins: number[] = [];
+    for (let j = 0; j < n; j++) {
+      const before = j < k ? 0 : Math.min(...set.map((s) => release(s, begins[j - k] ?? 0) ?? Infinity));
+      begins.push(Math.max(before, begins[j - 1] ?? 0));
+    }
+    const last = begins[n - 1] ?? 0;
+    const end = Math.min(...set.map((s) => planEnd(s, last)));
+    if (Number.isFinite(end)) bound = Math.max(bound, end);
+  }
+  return bound;
+}
+
+/**
  * @param head earliest start of every operation
  * @param after least minutes from the end of every operation to the end of the plan; −∞ where nothing follows
  * @param hours open hours in which each operation can be done by somebody
+ * @param endAfter the earliest end of a plan after an operation has ended
  * @returns a makespan that no right plan is below, 0 where racks bind nothing
  */
 export function rackBound(
@@ -85,17 +120,27 @@ export function rackBound(
   head: readonly number[],
   after: readonly number[],
   hours: (operation: number) => readonly Interval[],
+  endAfter: (operation: number, t: number) => number,
 ): number {
+  const paths = new Map<Stay, number[]>();
+  const pathOf = (stay: Stay): number[] => {
+    const known = paths.get(stay) ?? between(m, stay.from, stay.to ?? stay.last);
+    paths.set(stay, known);
+    return known;
+  };
   /** When a stay that begins no earlier than `t` can end; null when never within the hours. */
-  const release = (stay: Stay, path: readonly number[], t: number): number | null => {
+  const release = (stay: Stay, t: number): number | null => {
+    const path = pathOf(stay);
     // Nothing links its ends: only when its last operation can begin is known.
     if (path.length === 0) return stay.to !== null ? (head[stay.to] ?? 0) : 0;
     const ends = new Map<number, number>();
     let start = 0;
     for (const i of path) {
       let from = Math.max(head[i] ?? 0, i === stay.from ? t : 0);
-      for (const lag of m.before[i] ?? [])
-        from = Math.max(from, (ends.get(lag.other) ?? -Infinity) + lag.min);
+      for (const lag of m.before[i] ?? []) {
+        const end = ends.get(lag.other);
+        if (end !== undefined) from = Math.max(from, allowedFrom(lag, end));
+      }
       const op = m.operations[i];
       const run = op && earliestRun(hours(i), from, op.minutes, op.pausable);
       if (!run) return null;
@@ -112,11 +157,18 @@ export function rackBound(
     return stay.to === null ? minutes - stay.tail : minutes + (m.operations[stay.to]?.minutes ?? 0);
   };
 
+  /** The earliest end of a plan in which a stay begins no earlier than `t`. */
+  const planEnd = (stay: Stay, t: number): number => {
+    const op = m.operations[stay.from];
+    const run =
+      op && earliestRun(hours(stay.from), Math.max(t, head[stay.from] ?? 0), op.minutes, op.pausable);
+    return run ? endAfter(stay.from, run[1]) : Infinity;
+  };
+
   let bound = 0;
   m.problem.racks.forEach((rack, r) => {
     const own = stays(m.holds.filter((h) => h.rack === r));
     for (const crowd of crowds(own, rack.slots)) {
-      const paths = crowd.map((s) => between(m, s.from, s.to ?? s.last));
       const all = (1 << crowd.length) - 1;
       /** earliest moment at which the stays of a set have all been on the rack and left it */
       const left = new Array<number>(all + 1).fill(Infinity);
@@ -127,7 +179,7 @@ export function rackBound(
         crowd.forEach((stay, i) => {
           if (!(set & (1 << i))) return;
           const before = left[set ^ (1 << i)] ?? Infinity;
-          const end = Number.isFinite(before) ? release(stay, paths[i] ?? [], before) : null;
+          const end = Number.isFinite(before) ? release(stay, before) : null;
           if (end === null) return;
           left[set] = Math.min(left[set] ?? Infinity, end);
           if (set === all) best = Math.min(best, Math.max(0, end + rest(stay)));
@@ -135,6 +187,7 @@ export function rackBound(
       }
       if (Number.isFinite(best)) bound = Math.max(bound, best);
     }
+    bound = Math.max(bound, rounds(own, rack.slots, release, planEnd));
   });
   return bound;
 }

@@ -150,7 +150,7 @@ export const labourMinutes = (route: readonly Step[], lotSizes: readonly number[
   route.reduce((sum, step) => sum + lotSizes.reduce((s, n) => s + workMinutes(step, n), 0), 0);
 
 /** Both faces of a usual piece, m²: fixed work is cleaned and sanded at the same pace. From memory. */
-const PREP_M2_A_PIECE = 0.5;
+export const PREP_M2_A_PIECE = 0.5;
 
 /** Hands' work of one step over all lots. */
 export interface StepHours {

@@ -42,6 +42,10 @@ export const startOfDay = (ms: number, zone: string): number => at(ms, zone).sta
 export const dayToMs = (date: string, zone: string): number =>
   Temporal.PlainDate.from(date).toZonedDateTime({ timeZone: zone }).epochMilliseconds;
 
+/** @param date ISO date @returns ms since 1970 of the local midnight at which that day ends */
+export const dayAfter = (date: string, zone: string): number =>
+  Temporal.PlainDate.from(date).add({ days: 1 }).toZonedDateTime({ timeZone: zone }).epochMilliseconds;
+
 /** @returns ISO date of the local day, e.g. `2026-03-09` */
 export const isoDay = (ms: number, zone: string): string => at(ms, zone).toPlainDate().toString();
 

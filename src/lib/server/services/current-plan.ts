@@ -1,17 +1,21 @@
 import { lotProgress } from '$core/bench/progress';
+import { siteProgress } from '$core/bench/site';
 import { readOperationId, type JobToPlan } from '$core/planning/job-problem';
-import { planInAir } from '$core/planning/plan-in-air';
+import { planJob, type PlannedJob } from '$core/planning/plan-job';
 import { audit } from '$core/planning/audit';
+import { movesBetween } from '$core/planning/moves';
 import { dayToMs } from '$core/units/clock-time';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../db/open';
 import { lastFact } from '../store/facts';
+import { listPins } from '../store/pins';
 import { insertPlan, newestPlan, type StoredPlan } from '../store/plans';
 import type { JobFile } from './job-file';
+import { takenFrom } from './taken';
 
 const MINUTE = 60_000;
 /** Constructions per plan, and the seed: the same facts give the same plan. */
-const EFFORT = { seed: 20260309, steps: 240 };
+const EFFORT = { seed: 20260309, steps: 160, nodes: 8_000 };
 /** Days ahead that are tried, one after another. */
 const HORIZONS = [60, 180];
 
@@ -25,13 +29,14 @@ function lastMaterial(file: JobFile): string | null {
   return null;
 }
 
-/** The job as a planning problem from a moment on; null when nothing is left to do. */
-export function jobToPlan(file: JobFile, now: number, horizonDays: number): JobToPlan | null {
+/** The job as a planning problem from a moment on; null when nothing is chosen. */
+export function jobToPlan(db: Db, file: JobFile, now: number, horizonDays: number): JobToPlan | null {
   const { choice, job } = file;
   if (!choice) return null;
+  const t0 = Math.max(Math.ceil(now / MINUTE) * MINUTE, dayToMs(choice.startDay, job.zone));
   return {
     name: job.name,
-    t0: Math.max(Math.ceil(now / MINUTE) * MINUTE, dayToMs(choice.startDay, job.zone)),
+    t0,
     zone: job.zone,
     horizonDays,
     route: file.route,
@@ -42,6 +47,12 @@ export function jobToPlan(file: JobFile, now: number, horizonDays: number): JobT
     houseWeek: choice.houseWeek,
     rackSlots: choice.rackSlots,
     lastMaterial: lastMaterial(file),
+    waits: file.waits,
+    atHouse: choice.place === 'house',
+    rules: choice.rules,
+    site: siteProgress(file.state, file.site, file.waits),
+    pins: new Map(listPins(db, job.id).flatMap((p) => (p.at >= t0 ? [[p.operation, p.at]] : []))),
+    taken: takenFrom(db, job.id, choice, now),
   };
 }
 
@@ -53,8 +64,43 @@ function overtaken(plan: StoredPlan, now: number): boolean {
   );
 }
 
+/** Starts of a plan, in minutes from another moment. */
+export function startsFrom(plan: StoredPlan | undefined, t0: number): Map<string, number> | undefined {
+  if (!plan || 'infeasible' in plan.result) return undefined;
+  const shift = Math.round((plan.t0 - t0) / MINUTE);
+  return new Map(plan.result.assignments.map((a) => [a.operation, a.start + shift]));
+}
+
 /**
- * The plan that fits the facts: the stored one, or a new one made now. Every stored plan passes the auditor.
+ * Plans a job as it stands, over a longer horizon where the first is too short.
+ * @param near a plan to stay near to
+ * @returns null when nothing is left to do
+ * @throws Error when the planner made a wrong plan
+ */
+export function planNow(
+  db: Db,
+  file: JobFile,
+  now: number,
+  near?: StoredPlan,
+): (PlannedJob & { t0: number }) | null {
+  let planned: (PlannedJob & { t0: number }) | null = null;
+  for (const days of HORIZONS) {
+    const job = jobToPlan(db, file, now, days);
+    const made = job && planJob(job, EFFORT, startsFrom(near, job.t0));
+    if (!job || !made) return null;
+    planned = { ...made, t0: job.t0 };
+    if ('infeasible' in made.result) continue;
+    const faults = audit(made.problem, made.result);
+    if (faults.length)
+      throw new Error(`The planner made a wrong plan for ${file.job.name}: ${faults.join('; ')}`);
+    break;
+  }
+  return planned;
+}
+
+/**
+ * The plan that fits the facts: the stored one, or a new one made now that stays near to it. Every stored plan passes
+ * the auditor.
  * @returns null before a system is chosen and when everything hangs
  * @throws Error when the planner made a wrong plan; nothing is stored then
  */
@@ -73,20 +119,22 @@ export function currentPlan(db: Db, file: JobFile, now: number): StoredPlan | nu
   if (stored && lotsKnown && stored.facts === facts && stored.choice === choice && !overtaken(stored, now))
     return stored;
 
-  let plan: StoredPlan | null = null;
-  for (const days of HORIZONS) {
-    const job = jobToPlan(file, now, days);
-    const made = job && planInAir(job, file.waits, EFFORT);
-    if (!job || !made) return null;
-    const { problem, result } = made;
-    plan = { id: newId(), madeAt: now, t0: job.t0, facts, choice, problem, result };
-    if (!('infeasible' in result)) {
-      const faults = audit(problem, result);
-      if (faults.length)
-        throw new Error(`The planner made a wrong plan for ${file.job.name}: ${faults.join('; ')}`);
-      break;
-    }
-  }
-  if (plan) insertPlan(db, file.job.id, plan);
+  const sameChoice = stored?.choice === choice ? stored : undefined;
+  const made = planNow(db, file, now, sameChoice);
+  if (!made) return null;
+  const plan: StoredPlan = {
+    id: newId(),
+    madeAt: now,
+    t0: made.t0,
+    facts,
+    choice,
+    problem: made.problem,
+    result: made.result,
+    before: null,
+  };
+  // What was not looked at yet is still told against the plan that was.
+  if (sameChoice)
+    plan.before = sameChoice.before ?? (movesBetween(sameChoice, plan).length ? sameChoice.id : null);
+  insertPlan(db, file.job.id, plan);
   return plan;
 }

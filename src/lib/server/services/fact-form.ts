@@ -44,6 +44,10 @@ export function bodyFromForm(form: FormData): Record<string, unknown> {
       };
     case 'work.finished':
       return { kind, work: text(form, 'work'), leftOut: all(form, 'leftOut') };
+    case 'site.started':
+      return { kind, step: text(form, 'step'), ...override };
+    case 'site.finished':
+      return { kind, work: text(form, 'work') };
     case 'air.read': {
       const warm = (name: string): number | undefined => {
         const value = number(form, name);

@@ -7,6 +7,7 @@ import { buildRoute, sparingBacks, type Step } from '$core/coating/route';
 import { applySchools, FILM_OF } from '$core/coating/schools';
 import type { System } from '$core/coating/system';
 import type { Waits } from '$core/coating/waits';
+import type { SiteStep } from '$core/takeoff/site-route';
 import { choiceSchema, type Choice } from '$core/planning/choice';
 import { dayToMs, sayTime } from '$core/units/clock-time';
 import type { Db } from '../db/open';
@@ -15,6 +16,7 @@ import { findJob, listZones, type Job, type Zone } from '../store/jobs';
 import { listLots, listPieces, type Piece } from '../store/pieces';
 import { readSetting } from '../store/settings';
 import { now } from './clock';
+import { siteOf } from './fixed';
 import { jobWaits } from './job-waits';
 import { Refused } from './refused';
 
@@ -30,6 +32,8 @@ export interface JobFile {
   system: System | null;
   /** empty before a system is chosen */
   route: Step[];
+  /** steps of the fixed work; empty where it is not planned */
+  site: SiteStep[];
   waits: Waits;
   codes: Map<string, string>;
   context: Context;
@@ -67,12 +71,14 @@ export function openJob(db: Db, id: string): JobFile {
   const system = choice && applySchools(choice.system, choice.schools);
   const frontOnly = new Set(pieces.flatMap((p) => (p.condition.faces === 'front' ? [p.id] : [])));
   const route = choice ? sparingBacks(routeOf(choice), frontOnly) : [];
+  const site = choice?.fixed && system ? siteOf(job, pieces, system, route) : [];
   const waits = jobWaits(db, choice, now(db), firstFilm(choice, state, job.zone));
   const codes = new Map(pieces.map((p) => [p.id, p.code]));
   const cures = route.flatMap((s) => (s.product?.stages.cured ? [s.product.stages.cured.value] : []));
   const context: Context = {
     state,
     route,
+    site,
     codes,
     waits,
     measures: readSetting(db, 'measures') ?? 'metric',
@@ -89,6 +95,7 @@ export function openJob(db: Db, id: string): JobFile {
     choice,
     system,
     route,
+    site,
     waits,
     codes,
     context,

@@ -3,6 +3,7 @@ import { isoDay } from '$core/units/clock-time';
 import { USUAL_SCHOOLS } from '$core/coating/schools';
 import { usualCounts, type System } from '$core/coating/system';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK, type Choice } from '$core/planning/choice';
+import { NO_RULES } from '$core/planning/rules';
 import type { Db } from '../db/open';
 import { listWorkers } from '../store/workers';
 import type { JobFile } from './job-file';
@@ -27,6 +28,12 @@ export function formDefaults(db: Db, file: JobFile, now: number): Omit<Choice, '
       .map((w) => w.id),
     crewWeek: USUAL_CREW_WEEK,
     houseWeek: USUAL_HOUSE_WEEK,
+    rules: NO_RULES,
+    fixed: true,
+    shared: true,
+    open: { lots: false, pattern: false },
+    promised: null,
+    priority: 2,
     ...file.choice,
   };
 }

@@ -18,6 +18,7 @@ export function sayFact(file: JobFile, body: FactBody): string {
     ids.length > NAMED ? `${ids.length} pieces` : ids.map((id) => file.codes.get(id)).join(' ');
   const act = (step: string | undefined) => file.route.find((s) => s.key === step)?.act ?? step ?? '';
   const lot = (id: string | undefined) => file.lots.find((l) => l.id === id)?.name ?? '';
+  const site = (step: string | undefined) => file.site.find((s) => s.key === step)?.act ?? step ?? '';
   switch (body.kind) {
     case 'work.started':
       return `Started: ${act(body.step)}, lot ${lot(body.lot)} (${codes(body.pieces)})`;
@@ -37,6 +38,10 @@ export function sayFact(file: JobFile, body: FactBody): string {
       return `Tested, ${body.place}: ${body.test.result}`;
     case 'piece.down':
       return `Down: ${codes(body.pieces)}`;
+    case 'site.started':
+      return `Started on site: ${site(body.step)}`;
+    case 'site.finished':
+      return `Done on site: ${site([...file.state.site.values()].find((w) => w.id === body.work)?.step)}`;
     case 'air.read':
       return `Air, ${body.place}: ${body.celsius} °C, ${Math.round(body.humidity * 100)} %`;
     case 'mix.made':

@@ -1,9 +1,7 @@
 /** The take-off of a job: volumes, cans, hours, money, and what is needed by which day. */
-import { readNotation } from '$core/kitchen/notation';
-import { fixedWork, type FixedKind } from '$core/kitchen/fixed-work';
+import type { FixedKind } from '$core/kitchen/fixed-work';
 import { plannedSteps } from '$core/planning/job-problem';
 import { cheapestCover, USUAL_CANS, type CanSize, type Cover } from '$core/takeoff/cover';
-import { fixedByZone } from '$core/takeoff/fixed-zones';
 import { hoursBySteps, needsByZone, type StepHours, type ZoneNeed } from '$core/takeoff/needs';
 import { isoDay } from '$core/units/clock-time';
 import type { Measures } from '$core/units/measures';
@@ -11,6 +9,7 @@ import type { Db } from '../db/open';
 import { listCans } from '../store/cans';
 import type { StoredPlan } from '../store/plans';
 import { readSetting } from '../store/settings';
+import { fixedOf } from './fixed';
 import type { JobFile } from './job-file';
 
 export interface TakeOffLine extends ZoneNeed {
@@ -35,17 +34,6 @@ export interface TakeOff {
   currency: string;
   /** products without any price */
   unpriced: string[];
-}
-
-/** Where a piece's inside is coated too, its cabinet. */
-const insidesOf = (file: JobFile) =>
-  file.pieces.flatMap((p) => (p.condition.inside ? [{ wall: p.wall, cabinet: p.cabinet }] : []));
-
-/** Fixed work of the kitchen by colour zone, m². */
-export function fixedOf(file: JobFile) {
-  const { kitchen } = readNotation(file.job.surveyed, file.job.unit);
-  const work = fixedWork(kitchen, insidesOf(file));
-  return { work, byZone: fixedByZone(work, file.pieces) };
 }
 
 /** When each product was first laid, or is by the plan. */

@@ -4,7 +4,7 @@ import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
 import { applySchools, SCHOOLS, USUAL_SCHOOLS } from '$core/coating/schools';
 import { sparingBacks } from '$core/coating/route';
 import { lotProgress } from '$core/bench/progress';
-import { planInAir } from '$core/planning/plan-in-air';
+import { planJob } from '$core/planning/plan-job';
 import { hoursBySteps, needsByZone } from '$core/takeoff/needs';
 import type { Db } from '../db/open';
 import type { StoredPlan } from '../store/plans';
@@ -12,7 +12,8 @@ import { jobToPlan } from './current-plan';
 import { firstFilm, routeOf, type JobFile } from './job-file';
 import { handBack } from './job-shell';
 import { jobWaits } from './job-waits';
-import { fixedOf, takeOff } from './take-off';
+import { fixedOf } from './fixed';
+import { takeOff } from './take-off';
 
 export interface Weight {
   minutes: number;
@@ -95,7 +96,7 @@ export function schoolCosts(file: JobFile): SchoolCost[] {
 }
 
 /** A smaller effort than the stored plan's: what-ifs answer while someone looks. */
-const EFFORT = { seed: 20260309, steps: 48 };
+const EFFORT = { seed: 20260309, steps: 40, nodes: 1_000 };
 
 /** The hand-back that every pattern would give, planned now; null where none is found. Only before work has begun. */
 export function patternBacks(db: Db, file: JobFile, now: number): { pattern: string; back: number | null }[] {
@@ -111,14 +112,9 @@ export function patternBacks(db: Db, file: JobFile, now: number): { pattern: str
       route,
       waits: jobWaits(db, other, now, firstFilm(other, file.state, file.job.zone)),
     };
-    const job = jobToPlan(changed, now, 120);
+    const job = jobToPlan(db, changed, now, 120);
     const made =
-      job &&
-      planInAir(
-        { ...job, lots: lotProgress(file.state, route, file.lots, changed.waits) },
-        changed.waits,
-        EFFORT,
-      );
+      job && planJob({ ...job, lots: lotProgress(file.state, route, file.lots, changed.waits) }, EFFORT);
     return {
       pattern,
       back: job && made && !('infeasible' in made.result) ? job.t0 + made.result.makespan * 60_000 : null,

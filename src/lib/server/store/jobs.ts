@@ -50,6 +50,15 @@ export function findJob(db: Db, id: string): Job | undefined {
 export const listJobIds = (db: Db): string[] =>
   db.prepare<[], string>('SELECT id FROM job ORDER BY created_at DESC, id').pluck().all();
 
+/** Jobs that have a choice and are not handed over, the oldest first. */
+export const listOpenJobs = (db: Db): { id: string; name: string; choice: string | null }[] =>
+  db
+    .prepare<[], { id: string; name: string; choice: string | null }>(
+      `SELECT job.id, job.name, job.choice FROM job JOIN job_summary ON job_id = job.id
+       WHERE job.choice IS NOT NULL AND handed_over IS NULL ORDER BY job.created_at, job.id`,
+    )
+    .all();
+
 export function insertJob(db: Db, job: Job): void {
   db.prepare(
     `INSERT INTO job (id, name, place, house_year, time_zone, unit, created_at, notation, surveyed, choice, answers, scheme, leave_out_unsafe, way)

@@ -18,6 +18,8 @@ export interface StoredPlan {
   choice: string;
   problem: Problem;
   result: Plan | NoPlan;
+  /** the plan before it, where operations moved against it; null once that was looked at */
+  before: string | null;
 }
 
 const resultSchema = z.union([planSchema, noPlanSchema]);
@@ -27,24 +29,39 @@ const KEPT = 30;
 
 type Row = Omit<StoredPlan, 'problem' | 'result'> & { problem: string; result: string };
 
-export function newestPlan(db: Db, job: string): StoredPlan | undefined {
-  const row = db
-    .prepare<[string], Row>(
-      'SELECT id, made_at AS madeAt, t0, facts, choice, problem, result FROM plan WHERE job_id = ? ORDER BY rowid DESC LIMIT 1',
-    )
-    .get(job);
-  return (
-    row && {
-      ...row,
-      problem: problemSchema.parse(JSON.parse(row.problem)),
-      result: resultSchema.parse(JSON.parse(row.result)),
-    }
+const COLUMNS =
+  'id, made_at AS madeAt, t0, facts, choice, problem, result, CASE WHEN seen_at IS NULL THEN before END AS before';
+
+const read = (row: Row | undefined): StoredPlan | undefined =>
+  row && {
+    ...row,
+    problem: problemSchema.parse(JSON.parse(row.problem)),
+    result: resultSchema.parse(JSON.parse(row.result)),
+  };
+
+export const newestPlan = (db: Db, job: string): StoredPlan | undefined =>
+  read(
+    db
+      .prepare<[string], Row>(`SELECT ${COLUMNS} FROM plan WHERE job_id = ? ORDER BY rowid DESC LIMIT 1`)
+      .get(job),
   );
-}
+
+export const findPlan = (db: Db, id: string): StoredPlan | undefined =>
+  read(db.prepare<[string], Row>(`SELECT ${COLUMNS} FROM plan WHERE id = ?`).get(id));
+
+/** The moved operations of a job's plans were looked at. */
+export const markSeen = (db: Db, job: string, at: number): void => {
+  db.prepare('UPDATE plan SET seen_at = ? WHERE job_id = ? AND seen_at IS NULL').run(at, job);
+};
+
+/** Plans that are made anew when they are next wanted. */
+export const dropPlan = (db: Db, id: string): void => {
+  db.prepare('DELETE FROM plan WHERE id = ?').run(id);
+};
 
 export function insertPlan(db: Db, job: string, plan: StoredPlan): void {
   db.prepare(
-    'INSERT INTO plan (id, job_id, made_at, t0, facts, choice, problem, result) VALUES (@id, @job, @madeAt, @t0, @facts, @choice, @problem, @result)',
+    'INSERT INTO plan (id, job_id, made_at, t0, facts, choice, problem, result, before) VALUES (@id, @job, @madeAt, @t0, @facts, @choice, @problem, @result, @before)',
   ).run({ ...plan, job, problem: JSON.stringify(plan.problem), result: JSON.stringify(plan.result) });
   db.prepare(
     'DELETE FROM plan WHERE job_id = @job AND rowid NOT IN (SELECT rowid FROM plan WHERE job_id = @job ORDER BY rowid DESC LIMIT @keep)',

@@ -1,0 +1,107 @@
+/**
+ * Propagation of windows: the earliest start and end of every operation through links and calendars, people and places
+ * taken to be free. Waits that follow the air are followed.
+ */
+import { earliestRun } from './calendar';
+import { allowedFrom, type Model } from './model';
+import type { NoPlan } from './problem';
+
+export interface Heads {
+  start: Int32Array;
+  end: Int32Array;
+}
+
+/** Open minutes of work walked back from a moment: the latest start from which `minutes` are done by `end`. */
+export function latestStart(
+  open: readonly (readonly [number, number])[],
+  end: number,
+  minutes: number,
+  pausable: boolean,
+): number | null {
+  let left = minutes;
+  for (let k = open.length - 1; k >= 0; k--) {
+    const span = open[k];
+    if (!span || span[0] >= end) continue;
+    const to = Math.min(span[1], end);
+    if (to - span[0] >= left) return to - left;
+    if (pausable) left -= to - span[0];
+  }
+  return null;
+}
+
+/**
+ * The earliest start for which work ends no sooner than a moment: how far an operation is pushed when what follows it
+ * must begin within a window.
+ */
+export function startToEndAt(
+  open: readonly (readonly [number, number])[],
+  end: number,
+  minutes: number,
+  pausable: boolean,
+): number | null {
+  // Work never ends in closed hours: the end is the first open minute's end from there on.
+  const span = open.find(([, b]) => b >= end);
+  if (!span) return null;
+  const target = span[0] < end ? end : span[0] + 1;
+  const start = latestStart(open, target, minutes, pausable);
+  return start === null ? (open[0]?.[0] ?? null) : start;
+}
+
+/** Earliest times of all operations; or the proof that one cannot be done within the horizon or before its pin. */
+export function heads(m: Model): Heads | NoPlan {
+  const n = m.operations.length;
+  const start = new Int32Array(n);
+  const end = new Int32Array(n);
+  const no = (reason: string): NoPlan => ({ infeasible: true, proven: true, reason });
+  for (const i of m.order) {
+    const op = m.operations[i];
+    if (!op) continue;
+    let from = 0;
+    for (const lag of m.before[i] ?? []) from = Math.max(from, allowedFrom(lag, end[lag.other] ?? 0));
+    if (op.lockedStart !== null) {
+      if (from > op.lockedStart)
+        return no(
+          `${op.id} is pinned to minute ${op.lockedStart}, and what comes before it ends no earlier than minute ${from}`,
+        );
+      from = op.lockedStart;
+    }
+    const run = earliestRun(m.anyHours[i] ?? [], from, op.minutes, op.pausable);
+    if (!run || run[1] > m.problem.horizon)
+      return no(
+        `${op.id} cannot end before the horizon (minute ${m.problem.horizon}): the chain of work and waits before it is too long for the open hours`,
+      );
+    if (op.lockedStart !== null && run[0] !== op.lockedStart)
+      return no(
+        `${op.id} is pinned to minute ${op.lockedStart}, which is not in open hours long enough for it`,
+      );
+    start[i] = run[0];
+    end[i] = run[1];
+  }
+  return { start, end };
+}
+
+/** The earliest end of a plan, given that operation i ends no earlier than `t`: its successors run through their hours. */
+export function endOfPlan(m: Model, head: Heads, i: number, t: number): number {
+  let most = (m.finish[i] ?? -1) >= 0 ? t + (m.finish[i] ?? 0) : -Infinity;
+  const ends = new Map([[i, t]]);
+  let seen = false;
+  for (const k of m.order) {
+    if (k === i) seen = true;
+    else if (seen) {
+      let from = -1;
+      for (const lag of m.before[k] ?? []) {
+        const e = ends.get(lag.other);
+        if (e !== undefined) from = Math.max(from, allowedFrom(lag, e));
+      }
+      if (from < 0) continue;
+      const op = m.operations[k];
+      const run =
+        op && earliestRun(m.anyHours[k] ?? [], Math.max(from, head.start[k] ?? 0), op.minutes, op.pausable);
+      if (!run) return Infinity;
+      ends.set(k, run[1]);
+      const tail = m.finish[k] ?? -1;
+      if (tail >= 0) most = Math.max(most, run[1] + tail);
+    }
+  }
+  return most;
+}

@@ -1,0 +1,156 @@
+/**
+ * A planning problem solved exactly by another route: a mixed-integer program with a binary for every operation, person,
+ * start on the grid and length, solved by HiGHS (package `highs`). Shares no code with the planner.
+ */
+import highsLoader from 'highs';
+import type { Problem } from '$core/planning/problem';
+
+interface Option {
+  name: string;
+  operation: number;
+  worker: string;
+  start: number;
+  end: number;
+  /** changeover in it */
+  setup: number;
+}
+
+const openAt = (hours: readonly (readonly [number, number])[], minute: number): boolean =>
+  hours.some(([a, b]) => a <= minute && minute < b);
+
+function optionsOf(problem: Problem, grid: number): Option[] {
+  return problem.operations.flatMap((o, operation) => {
+    const station = problem.stations.find((s) => s.id === o.station);
+    const others = problem.operations
+      .filter((p) => p.station === o.station && p !== o)
+      .map((p) => p.material);
+    const setups = station
+      ? new Set(
+          [null, ...others].map(
+            (from) => station.changeovers.find((c) => c.from === from && c.to === o.material)?.minutes ?? 0,
+          ),
+        )
+      : new Set([0]);
+    return problem.workers.flatMap((w, k) => {
+      if (!w.skills.includes(o.skill)) return [];
+      const own = problem.calendars.find((c) => c.id === w.calendar)?.open ?? [];
+      const there = problem.calendars.find((c) => c.id === station?.calendar)?.open ?? [[0, problem.horizon]];
+      const open = (t: number) => openAt(own, t) && openAt(there, t);
+      return [...setups].flatMap((setup) => {
+        const found: Option[] = [];
+        for (let start = 0; start < problem.horizon; start += grid) {
+          if (!open(start) || (o.lockedStart !== null && o.lockedStart !== start)) continue;
+          let [t, left] = [start, o.minutes + setup];
+          while (left > 0 && t < problem.horizon && (open(t) || o.pausable)) {
+            if (open(t)) left -= grid;
+            t += grid;
+          }
+          if (left === 0)
+            found.push({
+              name: `x${operation}_${k}_${start}_${setup}`,
+              operation,
+              worker: w.id,
+              start,
+              end: t,
+              setup,
+            });
+        }
+        return found;
+      });
+    });
+  });
+}
+
+/** @returns the least makespan, or null when no plan is right */
+export async function solveByMilp(problem: Problem, grid: number): Promise<number | null> {
+  const highs = await highsLoader();
+  const options = optionsOf(problem, grid);
+  const { operations } = problem;
+  const of = (i: number) => options.filter((x) => x.operation === i);
+  const index = (id: string) => operations.findIndex((o) => o.id === id);
+  if (operations.some((_, i) => of(i).length === 0)) return null;
+  const rows: string[] = [];
+  const sum = (list: Option[], weight: (x: Option) => number): string =>
+    list.map((x) => `${weight(x) < 0 ? '-' : '+'} ${Math.abs(weight(x))} ${x.name}`).join(' ');
+  operations.forEach((_, i) => rows.push(`${sum(of(i), () => 1)} = 1`));
+  for (const l of problem.links) {
+    const [from, to] = [of(index(l.from)), of(index(l.to))];
+    const lag = `${sum(to, (x) => x.start)} ${sum(from, (x) => -x.end)}`;
+    rows.push(`${lag} >= ${l.minLag}`);
+    if (l.maxLag !== null) rows.push(`${lag} <= ${l.maxLag}`);
+  }
+  for (let t = 0; t < problem.horizon; t += grid) {
+    const during = options.filter((x) => x.start <= t && t < x.end);
+    for (const w of problem.workers) {
+      const busy = during.filter((x) => x.worker === w.id);
+      if (busy.length > 1) rows.push(`${sum(busy, () => 1)} <= 1`);
+    }
+    for (const s of problem.stations) {
+      const busy = during.filter((x) => operations[x.operation]?.station === s.id);
+      if (busy.length > 1) rows.push(`${sum(busy, () => 1)} <= ${s.capacity}`);
+    }
+    // Taken at a moment: has begun, less has left.
+    for (const rack of problem.racks) {
+      const terms = problem.holds
+        .filter((h) => h.rack === rack.id)
+        .flatMap((h) => [
+          sum(
+            of(index(h.from)).filter((x) => x.start <= t),
+            () => h.slots,
+          ),
+          h.to === null
+            ? sum(
+                of(index(h.from)).filter((x) => x.end + (h.tail ?? 0) <= t),
+                () => -h.slots,
+              )
+            : sum(
+                of(index(h.to)).filter((x) => x.start <= t),
+                () => -h.slots,
+              ),
+        ])
+        .filter((text) => text !== '');
+      if (terms.length) rows.push(`${terms.join(' ')} <= ${rack.slots}`);
+    }
+  }
+  // Who was last at a station with changeovers: a path through its operations, in order of time.
+  const paths: string[] = [];
+  const far = 2 * problem.horizon;
+  for (const s of problem.stations) {
+    if (s.changeovers.length === 0) continue;
+    const there = operations.flatMap((o, i) => (o.station === s.id ? [i] : []));
+    const arc = (from: number | null, to: number) => `p_${from ?? 's'}_${to}`;
+    for (const to of there) {
+      const came = [null, ...there.filter((j) => j !== to)];
+      rows.push(`${came.map((from) => `+ ${arc(from, to)}`).join(' ')} = 1`);
+      for (const from of came) {
+        paths.push(arc(from, to));
+        const due =
+          s.changeovers.find(
+            (c) =>
+              c.from === (from === null ? null : (operations[from]?.material ?? null)) &&
+              c.to === (operations[to]?.material ?? null),
+          )?.minutes ?? 0;
+        const fitting = of(to).filter((x) => x.setup === due);
+        if (fitting.length) rows.push(`${sum(fitting, () => 1)} - ${arc(from, to)} >= 0`);
+        else rows.push(`${arc(from, to)} = 0`);
+        if (from !== null)
+          rows.push(
+            `${sum(of(to), (x) => x.start)} ${sum(of(from), (x) => -x.end)} - ${far} ${arc(from, to)} >= -${far}`,
+          );
+      }
+    }
+    for (const from of [null, ...there]) {
+      const next = there.filter((to) => to !== from).map((to) => `+ ${arc(from, to)}`);
+      if (next.length) rows.push(`${next.join(' ')} <= 1`);
+    }
+  }
+  for (const f of problem.finish)
+    rows.push(`makespan ${sum(of(index(f.operation)), (x) => -(x.end + f.tail))} >= 0`);
+  const wrap = (text: string) => text.replace(/(.{1,400})( |$)/g, '$1\n ');
+  const binaries = wrap([...options.map((x) => x.name), ...paths].join(' '));
+  const lp = `Minimize\n obj: makespan\nSubject To\n${rows.map((row, i) => ` c${i}: ${wrap(row)}`).join('\n')}\nBounds\n makespan >= 0\nBinary\n ${binaries}\nEnd\n`;
+  const solution = highs.solve(lp);
+  if (solution.Status === 'Infeasible') return null;
+  if (solution.Status !== 'Optimal') throw new Error(`${problem.name}: ${solution.Status}`);
+  return Math.round(solution.ObjectiveValue);
+}
