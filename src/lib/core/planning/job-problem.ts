@@ -61,6 +61,8 @@ export interface JobToPlan {
   name: string;
   /** start of the plan, ms since 1970, on a whole minute */
   t0: number;
+  /** nothing begins before, ms since 1970; where nothing is said, from the start */
+  notBefore?: number;
   zone: string;
   horizonDays: number;
   route: readonly Step[];
@@ -237,6 +239,7 @@ export function buildProblem(job: JobToPlan): JobProblem | null {
       : {}),
   };
   if (rules.sandThere) problem.racks.push({ id: 'air', slots: AIR_SLOTS });
+  const firstDay = job.notBefore === undefined ? 0 : minute(job.notBefore);
   const pinned = (id: string): number | null => {
     const at = job.pins?.get(id);
     return at === undefined ? null : minute(at);
@@ -392,6 +395,12 @@ export function buildProblem(job: JobToPlan): JobProblem | null {
     if (onRack) problem.holds.push({ rack: 'rack', slots: lot.pieces, from: onRack, to: hang, tail: null });
   }
   if (problem.finish.length === 0) return null;
+  if (firstDay > 0) {
+    const led = new Set(problem.links.map((l) => l.to));
+    const first = problem.operations.filter((o) => o.lockedStart === null && !led.has(o.id)).map((o) => o.id);
+    const gate = helper(`${SITE}${SEPARATOR}first${SEPARATOR}day`, SITE, firstDay);
+    for (const to of first) problem.links.push({ from: gate, to, minLag: 0, maxLag: null });
+  }
   for (const [i, { from, to, slots }] of (taken?.rack ?? []).entries()) {
     const [a, b] = [minute(from), Math.min(horizon, minute(to))];
     if (a >= b) continue;

@@ -38,7 +38,8 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
   if ('infeasible' in m) return m;
   const head = heads(m);
   if ('infeasible' in head) return head;
-  const bound = lowerBound(m, head);
+  // Where jobs are weighed together the last one's end says little: each has a bound of its own.
+  const bound = options.goal ? makespanOf(m, head.end) : lowerBound(m, head);
   const small = m.operations.filter((o) => o.lockedStart === null).length <= SMALL;
   const tried = improve(
     m,
