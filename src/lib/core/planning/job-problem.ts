@@ -90,6 +90,34 @@ export interface JobProblem {
   problem: Problem;
   /** waits that follow the air, by link */
   air: AirWaits;
+  /** the films those links wait for */
+  films: ReadonlyMap<string, Requirement>;
+}
+
+/** The same links' waits in other air. */
+export function waitsOfFilms(films: JobProblem['films'], waits: Waits, t0: number): AirWaits {
+  const known = new Map<string, Ready>();
+  return new Map(
+    [...films].map(([link, need]) => {
+      const key = `${need.film?.key ?? ''} ${need.stage ?? ''} ${need.wet}`;
+      const ready = known.get(key) ?? readyIn(need, waits, t0);
+      known.set(key, ready);
+      return [link, ready];
+    }),
+  );
+}
+
+/** When a film is ready, by the minute it was laid; asked once for each minute. */
+function readyIn({ film, stage, wet }: Requirement, waits: Waits, t0: number): Ready {
+  const asked = new Map<number, number>();
+  return (end) => {
+    const before = asked.get(end);
+    if (before !== undefined) return before;
+    const at =
+      film && stage ? Math.ceil((waits.readyAt(film, stage, t0 + end * MINUTE, wet) - t0) / MINUTE) : end;
+    asked.set(end, at);
+    return at;
+  };
 }
 
 const MINUTE = 60_000;
@@ -151,21 +179,15 @@ function houseHours(
 function filmWaits(job: JobToPlan, horizon: number) {
   const { waits = SHEET_WAITS, t0 } = job;
   const known = new Map<string, { least: number; ready: Ready }>();
-  return ({ film, stage, wet }: Requirement): { least: number; ready: Ready } | null => {
+  return (need: Requirement): { least: number; ready: Ready } | null => {
+    const { film, stage, wet } = need;
     if (waits.by === 'sheet' || !film || !stage) return null;
     const key = `${film.key} ${stage} ${wet}`;
     const found = known.get(key);
     if (found) return found;
-    const asked = new Map<number, number>();
     const made = {
       least: Math.floor(waits.leastMinutes(film, stage, wet, t0, t0 + horizon * MINUTE)),
-      ready: (end: number): number => {
-        const before = asked.get(end);
-        if (before !== undefined) return before;
-        const at = Math.ceil((waits.readyAt(film, stage, t0 + end * MINUTE, wet) - t0) / MINUTE);
-        asked.set(end, at);
-        return at;
-      },
+      ready: readyIn(need, waits, t0),
     };
     known.set(key, made);
     return made;
@@ -189,6 +211,7 @@ export function buildProblem(job: JobToPlan): JobProblem | null {
   const coating = job.atHouse ? intersect(free, solvent ? hours.solvent : hours.house) : free;
   const wait = filmWaits(job, horizon);
   const air = new Map<string, Ready>();
+  const films = new Map<string, Requirement>();
   /** minute until which each person is at work already */
   const busyUntil = new Map<string, number>();
   const always = coating.length === 1 && coating[0]?.[0] === 0 && coating[0][1] === horizon;
@@ -248,7 +271,9 @@ export function buildProblem(job: JobToPlan): JobProblem | null {
     const film = wait(need);
     const least = Math.max(film ? film.least : need.min, 0);
     problem.links.push({ from, to, minLag: least, maxLag: need.max });
-    if (film) air.set(linkKey(from, to), film.ready);
+    if (!film) return;
+    air.set(linkKey(from, to), film.ready);
+    films.set(linkKey(from, to), need);
   };
   /** An operation that a fact stands for: done by a helper of its own, always open, at a time that is given. */
   const helper = (
@@ -420,7 +445,7 @@ export function buildProblem(job: JobToPlan): JobProblem | null {
     });
     problem.workers.push({ id: worker, calendar, skills: ['prep', 'coat', 'hang'] });
   }
-  return { problem, air };
+  return { problem, air, films };
 }
 
 export interface PlannedStep {

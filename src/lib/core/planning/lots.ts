@@ -18,3 +18,27 @@ export function divide<T>(pieces: readonly T[], most: number): T[][] {
 /** Names of lots: A … Z, then A2, B2 … */
 export const lotName = (i: number): string =>
   String.fromCharCode(65 + (i % 26)) + (i < 26 ? '' : String(Math.floor(i / 26) + 1));
+
+/**
+ * Sizes of lots worth trying: from what one tray holds to what the rack holds, and never more than can be coated while a
+ * mix is alive.
+ * @param most pieces that fit on the rack, and into a choice
+ * @param potMinutes shortest pot life among the products, null where nothing is mixed
+ * @param minutesPerPiece of its coat
+ * @returns rising; at least one
+ */
+export function lotSizes(
+  pieces: number,
+  most: number,
+  potMinutes: number | null,
+  minutesPerPiece: number,
+): number[] {
+  const alive =
+    potMinutes === null ? Infinity : Math.max(1, Math.floor(potMinutes / Math.max(0.1, minutesPerPiece)));
+  const cap = Math.max(1, Math.min(pieces, most, alive));
+  // Every size that gives another number of lots, and no more than a dozen of them.
+  const counts = Array.from({ length: 12 }, (_, i) => Math.ceil(pieces / cap) + i);
+  return [...new Set(counts.map((n) => Math.ceil(pieces / n)))]
+    .filter((s) => s >= 3 || s === cap)
+    .sort((a, b) => a - b);
+}

@@ -107,7 +107,16 @@ describe('the database', () => {
     };
     const result = { infeasible: true as const, proven: true, reason: 'nobody' };
     for (let i = 0; i < 35; i++)
-      insertPlan(db, 'j', { id: `p${i}`, madeAt: i, t0: 0, facts: i, choice: '{}', problem, result, before: null });
+      insertPlan(db, 'j', {
+        id: `p${i}`,
+        madeAt: i,
+        t0: 0,
+        facts: i,
+        choice: '{}',
+        problem,
+        result,
+        before: null,
+      });
     expect(newestPlan(db, 'j')).toMatchObject({ id: 'p34', facts: 34, result });
     expect(db.prepare('SELECT count(*) FROM plan').pluck().get()).toBe(30);
     db.exec("UPDATE plan SET problem = '{}'");

@@ -4,8 +4,10 @@ import { v7 as newId } from 'uuid';
 import type { Db } from '../db/open';
 import { listZones, writeChoice, writeCodeRules } from '../store/jobs';
 import { listLots, listPieces, writeLots } from '../store/pieces';
+import { now as clock } from './clock';
 import { openJob, routeOf } from './job-file';
 import { Refused } from './refused';
+import { settleChoice } from './settle-choice';
 import { refreshSummary } from './summaries';
 import { fold } from '$core/bench/fold';
 import { listFacts } from '../store/facts';
@@ -41,10 +43,11 @@ export function choosePlan(db: Db, jobId: string, input: unknown): void {
       issue?.path[0] === undefined ? null : String(issue.path[0]),
     );
   }
-  const choice = parsed.data;
+  const now = clock(db);
   db.transaction(() => {
     const file = openJob(db, jobId);
     if (file.pieces.length === 0) throw new Refused(409, 'There are no pieces yet. Enter the survey first.');
+    const choice = settleChoice(db, file, parsed.data, now);
     let route;
     try {
       route = routeOf(choice);

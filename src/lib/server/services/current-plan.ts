@@ -29,8 +29,17 @@ function lastMaterial(file: JobFile): string | null {
   return null;
 }
 
-/** The job as a planning problem from a moment on; null when nothing is chosen. */
-export function jobToPlan(db: Db, file: JobFile, now: number, horizonDays: number): JobToPlan | null {
+/**
+ * The job as a planning problem from a moment on; null when nothing is chosen.
+ * @param around other jobs it keeps clear of; all where nothing is said
+ */
+export function jobToPlan(
+  db: Db,
+  file: JobFile,
+  now: number,
+  horizonDays: number,
+  around?: ReadonlySet<string>,
+): JobToPlan | null {
   const { choice, job } = file;
   if (!choice) return null;
   const t0 = Math.max(Math.ceil(now / MINUTE) * MINUTE, dayToMs(choice.startDay, job.zone));
@@ -52,7 +61,7 @@ export function jobToPlan(db: Db, file: JobFile, now: number, horizonDays: numbe
     rules: choice.rules,
     site: siteProgress(file.state, file.site, file.waits),
     pins: new Map(listPins(db, job.id).flatMap((p) => (p.at >= t0 ? [[p.operation, p.at]] : []))),
-    taken: takenFrom(db, job.id, choice, now),
+    taken: takenFrom(db, job.id, choice, now, around),
   };
 }
 
@@ -65,15 +74,23 @@ function overtaken(plan: StoredPlan, now: number): boolean {
 }
 
 /** Starts of a plan, in minutes from another moment. */
-export function startsFrom(plan: StoredPlan | undefined, t0: number): Map<string, number> | undefined {
-  if (!plan || 'infeasible' in plan.result) return undefined;
+function startsFrom(
+  plan: StoredPlan | ReadonlyMap<string, number> | undefined,
+  t0: number,
+): ReadonlyMap<string, number> | undefined {
+  if (plan instanceof Map)
+    return new Map(
+      [...(plan as ReadonlyMap<string, number>)].map(([id, at]) => [id, Math.round((at - t0) / MINUTE)]),
+    );
+  if (!plan || !('result' in plan) || 'infeasible' in plan.result) return undefined;
   const shift = Math.round((plan.t0 - t0) / MINUTE);
   return new Map(plan.result.assignments.map((a) => [a.operation, a.start + shift]));
 }
 
 /**
  * Plans a job as it stands, over a longer horizon where the first is too short.
- * @param near a plan to stay near to
+ * @param near a plan to stay near to, or starts in ms since 1970
+ * @param around other jobs it keeps clear of
  * @returns null when nothing is left to do
  * @throws Error when the planner made a wrong plan
  */
@@ -81,11 +98,12 @@ export function planNow(
   db: Db,
   file: JobFile,
   now: number,
-  near?: StoredPlan,
+  near?: StoredPlan | ReadonlyMap<string, number>,
+  around?: ReadonlySet<string>,
 ): (PlannedJob & { t0: number }) | null {
   let planned: (PlannedJob & { t0: number }) | null = null;
   for (const days of HORIZONS) {
-    const job = jobToPlan(db, file, now, days);
+    const job = jobToPlan(db, file, now, days, around);
     const made = job && planJob(job, EFFORT, startsFrom(near, job.t0));
     if (!job || !made) return null;
     planned = { ...made, t0: job.t0 };
@@ -122,19 +140,31 @@ export function currentPlan(db: Db, file: JobFile, now: number): StoredPlan | nu
   const sameChoice = stored?.choice === choice ? stored : undefined;
   const made = planNow(db, file, now, sameChoice);
   if (!made) return null;
+  // What was not looked at yet is still told against the plan that was.
+  return keepPlan(db, file, made, now, (plan) =>
+    sameChoice ? (sameChoice.before ?? (movesBetween(sameChoice, plan).length ? sameChoice.id : null)) : null,
+  );
+}
+
+/** Stores a plan that was made. @param before the plan that its moves are told against; null: they are known */
+export function keepPlan(
+  db: Db,
+  file: JobFile,
+  made: PlannedJob & { t0: number },
+  now: number,
+  before: (plan: StoredPlan) => string | null = () => null,
+): StoredPlan {
   const plan: StoredPlan = {
     id: newId(),
     madeAt: now,
     t0: made.t0,
-    facts,
-    choice,
+    facts: lastFact(db, file.job.id),
+    choice: file.job.choice ?? '',
     problem: made.problem,
     result: made.result,
     before: null,
   };
-  // What was not looked at yet is still told against the plan that was.
-  if (sameChoice)
-    plan.before = sameChoice.before ?? (movesBetween(sameChoice, plan).length ? sameChoice.id : null);
+  plan.before = before(plan);
   insertPlan(db, file.job.id, plan);
   return plan;
 }

@@ -142,6 +142,20 @@ export function airOf(db: Db, place: Place, now: number, since = now): Known {
   });
 }
 
+/** How films would dry at a place if it were heated or dried otherwise from now on; what was read stays as it was. */
+export function airWith(db: Db, places: Places, place: Place, now: number, since = now): { rates: Rates } {
+  const usual = airOf(db, place, now, since);
+  const { climate } = usual.rates;
+  const hours = forecastAir(places, place, climate.start, climate.air.length);
+  const air = climate.air.map((a, i) => {
+    const other = hours[i];
+    return other && climate.start + i * HOUR >= now
+      ? { ...a, celsius: other.celsius, humidity: other.humidity, wind: other.wind }
+      : a;
+  });
+  return { rates: ratesOf({ ...climate, air }) };
+}
+
 /** The hours of a place from now on. */
 export function coming(
   db: Db,

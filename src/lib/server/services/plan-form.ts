@@ -49,6 +49,22 @@ function spans(form: FormData, name: string): [string, string][] {
   return out;
 }
 
+const list = (text: string): string[] => text.split(/[\s,;]+/).filter(Boolean);
+
+/** What household and crew ask for, from its fields. */
+function rulesFrom(form: FormData): unknown {
+  const text = (name: string): string => String(form.get(name) ?? '').trim();
+  const sleep = text('sleepFrom');
+  return {
+    awayDays: list(text('awayDays')),
+    kitchenDays: list(text('kitchenDays')),
+    quiet: spans(form, 'quietTime'),
+    sleep: sleep ? { from: sleep, airHours: Number(text('airHours') || '4') } : null,
+    sandThere: form.get('sandThere') === 'yes',
+    travelMinutes: Number(text('travelMinutes') || '0'),
+  };
+}
+
 /** The system a form names. A job keeps the version it was planned with until another is chosen, or the new one is asked for. */
 function systemOf(db: Db, file: JobFile, form: FormData): System {
   const key = String(form.get('system') ?? '');
@@ -98,5 +114,22 @@ export function choiceFromForm(db: Db, file: JobFile, form: FormData, now: numbe
     houseWeek: form.has('houseTime')
       ? { days: form.getAll('houseDay').map(Number), spans: spans(form, 'houseTime') }
       : base.houseWeek,
+    ...(form.has('rules')
+      ? {
+          rules: rulesFrom(form),
+          fixed: form.get('fixed') === 'yes',
+          shared: form.get('shared') === 'yes',
+          open: { lots: form.get('openLots') === 'yes', pattern: form.get('openPattern') === 'yes' },
+          promised: text('promised', '').trim() || null,
+          priority: Number(text('priority', String(base.priority))),
+        }
+      : {
+          rules: base.rules,
+          fixed: base.fixed,
+          shared: base.shared,
+          open: base.open,
+          promised: base.promised,
+          priority: base.priority,
+        }),
   };
 }

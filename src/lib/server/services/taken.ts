@@ -26,8 +26,15 @@ const together = (a: Choice, b: Choice): boolean =>
 /**
  * @param job the job that is planned; its own plan takes nothing from it
  * @param choice what is chosen for it
+ * @param only jobs that count; all where nothing is said
  */
-export function takenFrom(db: Db, job: string, choice: Choice, now: number): Taken {
+export function takenFrom(
+  db: Db,
+  job: string,
+  choice: Choice,
+  now: number,
+  only?: ReadonlySet<string>,
+): Taken {
   const people = new Map<string, Span[]>();
   const place: Span[] = [];
   const rack: (Span & { slots: number })[] = [];
@@ -36,7 +43,7 @@ export function takenFrom(db: Db, job: string, choice: Choice, now: number): Tak
       people.set(id, [...(people.get(id) ?? []), { from, to }]);
   if (!choice.shared) return { people, place, rack };
   for (const other of listOpenJobs(db)) {
-    if (other.id === job || other.choice === null) continue;
+    if (other.id === job || other.choice === null || (only && !only.has(other.id))) continue;
     const theirs = choiceSchema.parse(JSON.parse(other.choice));
     const plan = theirs.shared ? newestPlan(db, other.id) : undefined;
     if (!plan || 'infeasible' in plan.result) continue;

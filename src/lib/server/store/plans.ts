@@ -54,11 +54,6 @@ export const markSeen = (db: Db, job: string, at: number): void => {
   db.prepare('UPDATE plan SET seen_at = ? WHERE job_id = ? AND seen_at IS NULL').run(at, job);
 };
 
-/** Plans that are made anew when they are next wanted. */
-export const dropPlan = (db: Db, id: string): void => {
-  db.prepare('DELETE FROM plan WHERE id = ?').run(id);
-};
-
 export function insertPlan(db: Db, job: string, plan: StoredPlan): void {
   db.prepare(
     'INSERT INTO plan (id, job_id, made_at, t0, facts, choice, problem, result, before) VALUES (@id, @job, @madeAt, @t0, @facts, @choice, @problem, @result, @before)',
