@@ -44,6 +44,12 @@ module.exports = {
       to: { path: '^src/lib/server/', dependencyTypesNot: ['type-only'] },
     },
     {
+      name: 'workers-know-the-core-alone',
+      severity: 'error',
+      from: { path: '^src/lib/workers/' },
+      to: { path: '^src/(lib/(server|ui)|routes)/' },
+    },
+    {
       name: 'server-has-no-ui',
       severity: 'error',
       from: { path: '^src/lib/server/' },
@@ -65,7 +71,7 @@ module.exports = {
       name: 'nothing-unresolved',
       severity: 'error',
       from: {},
-      to: { couldNotResolve: true, pathNot: '^\\$(app|env)/|\\$types$|^pdfmake/interfaces$' },
+      to: { couldNotResolve: true, pathNot: '^\\$(app|env)/|\\?worker$|\\$types$|^pdfmake/interfaces$' },
     },
     ...inside,
   ],

@@ -24,6 +24,7 @@
   const places = [
     { href: '/', title: 'Today' },
     { href: '/jobs', title: 'Jobs' },
+    { href: '/calendar', title: 'Calendar' },
     { href: '/systems', title: 'Systems' },
     { href: '/air', title: 'Air' },
     { href: '/settings', title: 'Settings' },

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { sayClock, sayDay, sayTime, startOfDay } from '$core/units/clock-time';
+  import { formatTemperature, type Measures } from '$core/units/measures';
   import type { Bar } from '$server/services/shell-view';
 
   interface Props {
@@ -9,13 +10,36 @@
     to: number;
     open: [number, number][];
     rackSlots: number;
+    /** rows, the pieces' lots first; a row without pieces is the kitchen's */
     lots: { name: string; pieces: number }[];
+    /** the place's air by the hour */
+    air?: { at: number; celsius: number; humidity: number }[];
+    measures?: Measures;
     now: number;
     zone: string;
     hex: string;
     handBack: number | null;
+    /** what a pin would give, in words; asked while a bar is dragged */
+    onTry?: (operation: string, at: number) => Promise<string>;
+    /** a bar was dropped, or let go of (null) */
+    onPin?: (operation: string, at: number | null) => void;
   }
-  let { bars, from, to, open, rackSlots, lots, now, zone, hex, handBack }: Props = $props();
+  let {
+    bars,
+    from,
+    to,
+    open,
+    rackSlots,
+    lots,
+    air = [],
+    measures = 'metric',
+    now,
+    zone,
+    hex,
+    handBack,
+    onTry,
+    onPin,
+  }: Props = $props();
 
   let available = $state(880);
   let scroller: HTMLElement | undefined = $state();
@@ -28,6 +52,18 @@
   const LABELS = 74;
   const ROW = 30;
   const HOUR = 3_600_000;
+  const MINUTE = 60_000;
+  /** Minutes that a bar snaps to and that an arrow key moves it. */
+  const SNAP = 5;
+  const NUDGE = 15;
+  /** Room for an hour, px; 0: as much as fits the screen. */
+  const ZOOMS = [
+    { name: 'Weeks', perHour: 5 },
+    { name: 'Fit', perHour: 0 },
+    { name: 'Days', perHour: 28 },
+    { name: 'Hours', perHour: 96 },
+  ];
+  let zoom = $state(1);
 
   /** Stretches of time, closed ones folded to a thin band unless they are wanted. */
   const stretches = $derived.by(() => {
@@ -61,7 +97,8 @@
     const room = available - LABELS - 8;
     const hours = stretches.reduce((n, s) => n + (s.closed && !nights ? 0 : s.b - s.a), 0) / HOUR;
     const fixed = nights ? 0 : stretches.reduce((n, s) => n + (s.closed ? folded(s) : 0), 0);
-    const perHour = Math.max(nights ? 6 : 13, (room - fixed) / Math.max(1, hours));
+    const wanted = ZOOMS[zoom]?.perHour ?? 0;
+    const perHour = wanted || Math.max(nights ? 6 : 13, (room - fixed) / Math.max(1, hours));
     let x = LABELS;
     return stretches.map((s) => {
       const w = s.closed && !nights ? folded(s) : ((s.b - s.a) / HOUR) * perHour;
@@ -75,6 +112,80 @@
     const s = scaled.find((k) => ms <= k.b) ?? scaled.at(-1);
     return s ? s.x + (Math.max(0, Math.min(ms, s.b) - s.a) / (s.b - s.a)) * s.w : LABELS;
   };
+  /** The moment at a place on the board: the other way of x. */
+  const momentAt = (px: number): number => {
+    const s = scaled.find((k) => px <= k.x + k.w) ?? scaled.at(-1);
+    return s ? s.a + (Math.max(0, Math.min(px - s.x, s.w)) / s.w) * (s.b - s.a) : from;
+  };
+  const snapped = (ms: number): number => Math.round(ms / (SNAP * MINUTE)) * SNAP * MINUTE;
+
+  /** The bar that is being moved, and where to. */
+  let moving: { bar: Bar; at: number; pointer: number | null; grip: number } | null = $state(null);
+  let outcome = $state('');
+  let asking = false;
+  let asked: number | null = null;
+  /** Asks for the newest place only, one question at a time. */
+  async function askEffect(): Promise<void> {
+    if (asking || !moving || !onTry || !moving.bar.operation) return;
+    const { bar, at } = moving;
+    if (asked === at) return;
+    asking = true;
+    asked = at;
+    const says = await onTry(bar.operation ?? '', at).catch((e: unknown) =>
+      e instanceof Error ? e.message : '',
+    );
+    asking = false;
+    if (!moving) return;
+    if (moving.at === at) outcome = says;
+    else void askEffect();
+  }
+  const canMove = (bar: Bar): boolean => bar.operation !== null && onPin !== undefined;
+  function grab(event: PointerEvent, bar: Bar): void {
+    if (!canMove(bar) || event.button !== 0) return;
+    const box = svg?.getBoundingClientRect();
+    const px = event.clientX - (box?.left ?? 0);
+    moving = { bar, at: bar.start, pointer: event.pointerId, grip: px - x(bar.start) };
+    outcome = '';
+    asked = null;
+    (event.currentTarget as Element).setPointerCapture(event.pointerId);
+  }
+  function drag(event: PointerEvent): void {
+    if (!moving || moving.pointer !== event.pointerId) return;
+    const px = event.clientX - (svg?.getBoundingClientRect().left ?? 0);
+    const at = Math.max(snapped(now + SNAP * MINUTE), snapped(momentAt(px - moving.grip)));
+    if (at === moving.at) return;
+    moving = { ...moving, at };
+    void askEffect();
+  }
+  function drop(event: PointerEvent): void {
+    if (!moving || moving.pointer !== event.pointerId) return;
+    const { bar, at } = moving;
+    moving = null;
+    if (bar.operation && Math.abs(at - bar.start) >= SNAP * MINUTE) onPin?.(bar.operation, at);
+  }
+  function key(event: KeyboardEvent, bar: Bar): void {
+    if (!canMove(bar) || !bar.operation) return;
+    const step = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
+    if (step) {
+      event.preventDefault();
+      const was = moving?.bar.id === bar.id ? moving.at : bar.start;
+      const at = Math.max(
+        snapped(now + SNAP * MINUTE),
+        snapped(was + step * (event.shiftKey ? 60 : NUDGE) * MINUTE),
+      );
+      moving = { bar, at, pointer: null, grip: 0 };
+      void askEffect();
+    } else if (event.key === 'Enter' && moving?.bar.id === bar.id) {
+      event.preventDefault();
+      const { at } = moving;
+      moving = null;
+      onPin?.(bar.operation, at);
+    } else if (event.key === 'Escape') moving = null;
+    else if ((event.key === 'Delete' || event.key === 'Backspace') && bar.pinned)
+      onPin?.(bar.operation, null);
+  }
+  let svg: SVGSVGElement | undefined = $state();
+
   const days = $derived.by(() => {
     const out: { at: number; x: number; words: string }[] = [];
     for (let d = from; d < to; d = startOfDay(d + 26 * HOUR, zone)) {
@@ -83,7 +194,19 @@
     }
     return out;
   });
-  const top = 26;
+  const AIR = $derived(air.length > 1 ? 34 : 0);
+  const top = $derived(26 + AIR);
+  const warm = $derived.by(() => {
+    const seen = air.filter((a) => a.at >= from && a.at <= to);
+    if (seen.length < 2) return null;
+    const low = Math.min(...seen.map((a) => a.celsius));
+    const high = Math.max(...seen.map((a) => a.celsius));
+    const y = (c: number) => 26 + AIR - 10 - ((c - low) / Math.max(1, high - low)) * (AIR - 14);
+    const wet = (h: number) => 26 + AIR - 10 - h * (AIR - 14);
+    const path = (of: (a: (typeof seen)[number]) => number) =>
+      seen.map((a, i) => `${i ? 'L' : 'M'}${x(a.at).toFixed(1)},${of(a).toFixed(1)}`).join(' ');
+    return { low, high, celsius: path((a) => y(a.celsius)), humidity: path((a) => wet(a.humidity)) };
+  });
   const rowY = (lot: string) => top + lots.findIndex((l) => l.name === lot) * ROW;
   const rackTop = $derived(top + lots.length * ROW + 22);
   const RACK = 46;
@@ -91,6 +214,7 @@
   const rack = $derived.by(() => {
     const steps: [number, number][] = [];
     for (const lot of lots) {
+      if (!lot.pieces) continue;
       const own = bars.filter((b) => b.lot === lot.name);
       const first = Math.min(...own.filter((b) => b.kind === 'coat').map((b) => b.start));
       const hang = own.filter((b) => b.kind === 'hang').map((b) => b.start);
@@ -121,13 +245,19 @@
     return w > long.length * 5.6 + 4 ? long : w > brief.length * 6 + 3 ? brief : '';
   };
   const describe = (bar: Bar) =>
-    `Lot ${bar.lot}: ${bar.words}, ${sayTime(bar.start, zone)} to ${sayClock(bar.end, zone)}, ${bar.who}${bar.dryUntil ? `; ${bar.readyFor} from ${sayTime(bar.dryUntil, zone)}` : ''}`;
+    `${bar.where === 'kitchen' && bar.kind !== 'hang' ? 'Kitchen' : `Lot ${bar.lot}`}: ${bar.words}, ${sayTime(bar.start, zone)} to ${sayClock(bar.end, zone)}, ${bar.who}${bar.dryUntil ? `; ${bar.readyFor} from ${sayTime(bar.dryUntil, zone)}` : ''}${bar.windowUntil ? `; recoat before ${sayTime(bar.windowUntil, zone)}` : ''}${bar.setup ? `; ${bar.setup} min of changing over in it` : ''}${bar.pinned ? '; pinned' : ''}`;
 </script>
 
 <section bind:clientWidth={available} aria-label="Time board">
   <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
   <div class="scroll" bind:this={scroller} role="group" aria-label="Board of lots by time" tabindex="0">
-    <svg {width} {height} viewBox="0 0 {width} {height}">
+    <svg bind:this={svg} {width} {height} viewBox="0 0 {width} {height}">
+      {#if warm}
+        <text x="0" y="36" font-size="12" fill="var(--soft)">{formatTemperature(warm.high, measures)}</text>
+        <text x="0" y="50" font-size="12" fill="var(--soft)">{formatTemperature(warm.low, measures)}</text>
+        <path d={warm.humidity} fill="none" stroke="var(--ready)" stroke-width="1" stroke-dasharray="2 2" />
+        <path d={warm.celsius} fill="none" stroke="var(--warn)" stroke-width="1.6" />
+      {/if}
       {#each scaled as s (s.a)}
         {#if s.closed}<rect
             x={s.x}
@@ -150,8 +280,10 @@
       {/each}
       {#each lots as lot (lot.name)}
         <text x="0" y={rowY(lot.name) + 16} font-size="13" fill="var(--ink)"
-          ><tspan font-weight="600">Lot {lot.name}</tspan><tspan dx="5" fill="var(--soft)" font-size="12"
-            >{lot.pieces}</tspan
+          ><tspan font-weight="600">{lot.pieces ? `Lot ${lot.name}` : lot.name}</tspan><tspan
+            dx="5"
+            fill="var(--soft)"
+            font-size="12">{lot.pieces || ''}</tspan
           ></text
         >
         <line x1="0" x2={width} y1={rowY(lot.name) + 26} y2={rowY(lot.name) + 26} stroke="var(--line)" />
@@ -178,8 +310,35 @@
       {/each}
       {#each bars as bar (bar.id)}
         {@const w = Math.max(3, x(bar.end) - x(bar.start))}
-        <!-- svelte-ignore a11y_no_static_element_interactions -->
-        <g onpointerenter={() => (picked = bar)} onpointerleave={() => (picked = null)}>
+        {#if bar.windowUntil !== null && bar.dryUntil !== null && bar.windowUntil > bar.dryUntil}
+          {@const until = Math.min(bar.windowUntil, to)}
+          <path
+            d="M{x(bar.dryUntil)},{rowY(bar.lot) + 22} v3 H{x(until)} {bar.windowUntil < to ? 'v-3' : ''}"
+            fill="none"
+            stroke="var(--warn)"
+            stroke-width="1.2"
+          />
+        {/if}
+        <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+        <g
+          role={canMove(bar) ? 'button' : 'img'}
+          aria-label={canMove(bar) ? `${describe(bar)}. Arrow keys move it, Enter pins it.` : describe(bar)}
+          tabindex={canMove(bar) ? 0 : undefined}
+          class:movable={canMove(bar)}
+          data-operation={bar.operation}
+          onpointerenter={() => (picked = bar)}
+          onpointerleave={() => (picked = null)}
+          onfocus={() => (picked = bar)}
+          onblur={() => {
+            picked = null;
+            if (moving?.pointer === null) moving = null;
+          }}
+          onpointerdown={(e) => grab(e, bar)}
+          onpointermove={drag}
+          onpointerup={drop}
+          onpointercancel={() => (moving = null)}
+          onkeydown={(e) => key(e, bar)}
+        >
           <rect
             x={x(bar.start)}
             y={rowY(bar.lot)}
@@ -198,9 +357,37 @@
             pointer-events="none"
             fill="var(--ink)">{text(bar, w)}</text
           >
+          {#if bar.setup && w > 12}<line
+              x1={x(bar.start + bar.setup * MINUTE)}
+              x2={x(bar.start + bar.setup * MINUTE)}
+              y1={rowY(bar.lot)}
+              y2={rowY(bar.lot) + 22}
+              stroke="var(--ink)"
+              stroke-dasharray="1 2"
+            />{/if}
+          {#if bar.pinned}<circle
+              cx={x(bar.start) + 1}
+              cy={rowY(bar.lot)}
+              r="4"
+              fill="var(--act)"
+              stroke="var(--card)"
+            />{/if}
           <title>{describe(bar)}</title>
         </g>
       {/each}
+      {#if moving}
+        {@const w = Math.max(3, x(moving.at + moving.bar.end - moving.bar.start) - x(moving.at))}
+        <rect
+          x={x(moving.at)}
+          y={rowY(moving.bar.lot) - 2}
+          width={w}
+          height="26"
+          fill="none"
+          stroke="var(--act)"
+          stroke-width="2.4"
+          pointer-events="none"
+        />
+      {/if}
       <text x="0" y={rackTop + 12} font-size="13" font-weight="600" fill="var(--ink)">Rack</text>
       <text x="0" y={rackTop + 28} font-size="12" fill="var(--soft)">{rackSlots} slots</text>
       <path d={rackPath.path} fill="var(--act)" fill-opacity="0.2" stroke="var(--act)" />
@@ -242,10 +429,25 @@
     <span aria-hidden="true" class="key"><i class="tail"></i> drying, then ready</span>
     <span aria-hidden="true" class="key"><i class="shut"></i> closed{nights ? '' : ', folded'}</span>
     <span class="soft">B back · F front</span>
+    {#if warm}<span aria-hidden="true" class="key"><i class="line"></i> °, dotted: humidity</span>{/if}
+    {#if bars.some((b) => b.windowUntil !== null)}<span aria-hidden="true" class="key"
+        ><i class="bracket"></i> recoat window</span
+      >{/if}
+    <span class="zoom" role="group" aria-label="Zoom">
+      {#each ZOOMS as z, i (z.name)}
+        <button type="button" aria-pressed={zoom === i} onclick={() => (zoom = i)}>{z.name}</button>
+      {/each}
+    </span>
     <label class="check"><input type="checkbox" bind:checked={nights} /> nights to scale</label>
   </div>
   <p class="picked" aria-live="polite">
-    {picked ? describe(picked) : 'Point at a bar to read it; the same list stands below, day by day.'}
+    {#if moving}
+      <b>{moving.bar.words}</b> at <b>{sayTime(moving.at, zone)}</b>{outcome ? `: ${outcome}` : ' …'}
+    {:else if picked}
+      {describe(picked)}
+    {:else}
+      Point at a bar to read it{onPin ? '; drag one to pin it' : ''}. The same list stands below, day by day.
+    {/if}
   </p>
 </section>
 
@@ -269,7 +471,6 @@
   .under .check {
     border: 0;
     background: none;
-    margin-left: auto;
   }
   .key {
     display: inline-flex;
@@ -293,6 +494,57 @@
   i.shut {
     border: 0;
     background: repeating-linear-gradient(135deg, #cfc8b8 0 1px, transparent 1px 5px);
+  }
+  .movable {
+    cursor: grab;
+  }
+  g:focus-visible {
+    outline: 3px solid var(--act);
+  }
+  i.line {
+    border: 0;
+    border-top: 2px solid var(--warn);
+    height: 0;
+  }
+  i.bracket {
+    border: solid var(--warn);
+    border-width: 0 1.5px 1.5px;
+    height: 6px;
+  }
+  .zoom {
+    display: inline-flex;
+    margin-left: auto;
+  }
+  .zoom button {
+    min-height: 44px;
+    padding: 0 12px;
+    border: 1px solid var(--line-strong);
+    border-left-width: 0;
+    background: var(--card);
+    color: var(--ink);
+    font: inherit;
+    cursor: pointer;
+  }
+  .zoom button:first-child {
+    border-left-width: 1px;
+  }
+  .zoom [aria-pressed='true'] {
+    background: var(--ink);
+    color: var(--card);
+  }
+  @media print {
+    .scroll {
+      overflow: visible;
+    }
+    svg {
+      width: 100%;
+      height: auto;
+    }
+    .under .check,
+    .zoom,
+    .picked {
+      display: none;
+    }
   }
   .picked {
     min-height: 22px;

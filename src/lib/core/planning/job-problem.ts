@@ -175,6 +175,25 @@ function houseHours(
   return { house, kitchen, solvent };
 }
 
+/** Slots taken by several stays together, as stretches of minutes one after another. */
+function levels(
+  stays: readonly (Span & { slots: number })[],
+  minute: (ms: number) => number,
+  horizon: number,
+): { from: number; to: number; slots: number }[] {
+  const inside = stays.map((s) => ({
+    from: minute(s.from),
+    to: Math.min(horizon, minute(s.to)),
+    slots: s.slots,
+  }));
+  const cuts = [...new Set(inside.flatMap((s) => [s.from, s.to]))].sort((a, b) => a - b);
+  return cuts.flatMap((from, i) => {
+    const to = cuts[i + 1] ?? from;
+    const slots = inside.reduce((sum, s) => sum + (s.from <= from && from < s.to ? s.slots : 0), 0);
+    return from < to && slots > 0 ? [{ from, to, slots }] : [];
+  });
+}
+
 /** How a film makes what follows it wait: minutes from the end of its coat. */
 function filmWaits(job: JobToPlan, horizon: number) {
   const { waits = SHEET_WAITS, t0 } = job;
@@ -426,13 +445,16 @@ export function buildProblem(job: JobToPlan): JobProblem | null {
     const gate = helper(`${SITE}${SEPARATOR}first${SEPARATOR}day`, SITE, firstDay);
     for (const to of first) problem.links.push({ from: gate, to, minLag: 0, maxLag: null });
   }
-  for (const [i, { from, to, slots }] of (taken?.rack ?? []).entries()) {
-    const [a, b] = [minute(from), Math.min(horizon, minute(to))];
-    if (a >= b) continue;
-    const id = helper(`other${SEPARATOR}rack${SEPARATOR}${i}`, 'other', 0, null, a);
-    // What stands there stands there, even where two jobs overfill the rack together.
-    const room = Math.min(slots, job.rackSlots);
-    problem.holds.push({ rack: 'rack', slots: room, from: id, to: null, tail: b - a });
+  // What other jobs lay on the rack stands there, even where two of them overfill it together.
+  for (const [i, { from, to, slots }] of levels(taken?.rack ?? [], minute, horizon).entries()) {
+    const id = helper(`other${SEPARATOR}rack${SEPARATOR}${i}`, 'other', 0, null, from);
+    problem.holds.push({
+      rack: 'rack',
+      slots: Math.min(slots, job.rackSlots),
+      from: id,
+      to: null,
+      tail: to - from,
+    });
   }
   for (const worker of job.workers) {
     const calendar = `crew ${worker}`;

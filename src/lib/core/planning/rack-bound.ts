@@ -74,32 +74,64 @@ function crowds(all: readonly Stay[], slots: number): Stay[][] {
   return [...found.values()].slice(0, SETS);
 }
 
+/** Slots that are taken for certain, whatever the plan: what was pinned there and for how long. */
+interface Fixed {
+  from: number;
+  to: number;
+  slots: number;
+}
+
+function fixedOn(m: Model, rack: number): { fixed: Fixed[]; free: Hold[] } {
+  const fixed: Fixed[] = [];
+  const free: Hold[] = [];
+  for (const h of m.holds) {
+    if (h.rack !== rack) continue;
+    const op = m.operations[h.from];
+    const at = op?.lockedStart ?? null;
+    if (op && at !== null && h.to === null)
+      fixed.push({ from: at, to: at + op.minutes + (h.tail ?? 0), slots: h.slots });
+    else free.push(h);
+  }
+  return { fixed, free };
+}
+
 /**
- * Rounds on a rack that holds k stays at most: sorted by when they begin, the (j + k)-th begins only when j have left,
- * the last of which began no earlier than the j-th. The last to begin still goes its whole way.
+ * Rounds on a rack: sorted by when they begin, so many stays are on it at once as fit beside what is fixed there, and the
+ * m-th to leave goes no sooner than one that began no earlier than the m-th. The last to begin still goes its whole way.
  */
 function rounds(
   all: readonly Stay[],
+  fixed: readonly Fixed[],
   slots: number,
   release: (stay: Stay, t: number) => number | null,
   planEnd: (stay: Stay, t: number) => number,
 ): number {
   let bound = 0;
   const sorted = [...all].sort((x, y) => y.slots - x.slots);
-  for (let n = 2; n <= sorted.length; n++) {
+  for (let n = fixed.length ? 1 : 2; n <= sorted.length; n++) {
     const set = sorted.slice(0, n);
-    // The fewest slots fill the rack with the most stays.
-    let [k, used] = [0, 0];
-    for (const stay of [...set].reverse()) {
-      used += stay.slots;
-      if (used > slots) break;
-      k++;
-    }
-    if (k === 0 || k >= n) continue;
+    /** most stays at once at a moment: the fewest slots fill the rack with the most */
+    const room = (t: number): number => {
+      let left = slots;
+      for (const f of fixed) if (f.from <= t && t < f.to) left -= f.slots;
+      let k = 0;
+      for (let i = set.length - 1; i >= 0; i--) {
+        left -= set[i]?.slots ?? 0;
+        if (left < 0) break;
+        k++;
+      }
+      return k;
+    };
     const begins: number[] = [];
+    const leaves: number[] = [];
     for (let j = 0; j < n; j++) {
-      const before = j < k ? 0 : Math.min(...set.map((s) => release(s, begins[j - k] ?? 0) ?? Infinity));
-      begins.push(Math.max(before, begins[j - 1] ?? 0));
+      const times = [begins[j - 1] ?? 0, ...leaves, ...fixed.map((f) => f.to)]
+        .filter((t) => t >= (begins[j - 1] ?? 0))
+        .sort((x, y) => x - y);
+      const begin =
+        times.find((t) => j + 1 - leaves.filter((e) => e <= t).length <= room(t)) ?? times.at(-1) ?? 0;
+      begins.push(begin);
+      leaves.push(Math.min(...set.map((s) => release(s, begin) ?? Infinity)));
     }
     const last = begins[n - 1] ?? 0;
     const end = Math.min(...set.map((s) => planEnd(s, last)));
@@ -167,7 +199,8 @@ export function rackBound(
 
   let bound = 0;
   m.problem.racks.forEach((rack, r) => {
-    const own = stays(m.holds.filter((h) => h.rack === r));
+    const { fixed, free } = fixedOn(m, r);
+    const own = stays(free);
     for (const crowd of crowds(own, rack.slots)) {
       const all = (1 << crowd.length) - 1;
       /** earliest moment at which the stays of a set have all been on the rack and left it */
@@ -187,7 +220,7 @@ export function rackBound(
       }
       if (Number.isFinite(best)) bound = Math.max(bound, best);
     }
-    bound = Math.max(bound, rounds(own, rack.slots, release, planEnd));
+    bound = Math.max(bound, rounds(own, fixed, rack.slots, release, planEnd));
   });
   return bound;
 }

@@ -2,6 +2,7 @@
 import { usualCounts } from '$core/coating/system';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { plannedSteps } from '$core/planning/job-problem';
+import { SITE } from '$core/takeoff/site-route';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/choice';
 import { dayToMs } from '$core/units/clock-time';
 import { ticksFor } from '$core/bench/take-down';
@@ -51,6 +52,11 @@ function followPlan(db: Db, job: string): void {
       const pieces = file.lots.find((l) => l.id === lot)?.pieces ?? [];
       const work = newId();
       const base = { job, worker, device: 'demo' };
+      if (lot === SITE)
+        return [
+          { ...base, id: work, at: start, body: { kind: 'site.started', step } },
+          { ...base, id: newId(), at: end, body: { kind: 'site.finished', work } },
+        ];
       return [
         { ...base, id: work, at: start, body: { kind: 'work.started', step, lot, pieces } },
         { ...base, id: newId(), at: end, body: { kind: 'work.finished', work, leftOut: [] } },
@@ -64,8 +70,30 @@ function followPlan(db: Db, job: string): void {
   );
 }
 
-/** A kitchen of two colours, surveyed and tested, not labelled yet. */
-function surveyOrchardRow(db: Db): void {
+/** Four people begin on Thursday; the planner divides the pieces around what lies on the rack. */
+function planOrchardRow(db: Db, job: string): void {
+  choosePlan(db, job, {
+    system: SHELLAC_URETHANE,
+    counts: usualCounts(SHELLAC_URETHANE),
+    tool: 'spray',
+    place: 'tent',
+    air: 'place',
+    lotSize: 12,
+    rackSlots: 48,
+    startDay: '2026-03-12',
+    workers: listWorkers(db).map((w) => w.id),
+    crewWeek: USUAL_CREW_WEEK,
+    houseWeek: USUAL_HOUSE_WEEK,
+    rules: { awayDays: ['2026-03-17'], travelMinutes: 15 },
+    fixed: true,
+    shared: true,
+    open: { lots: true, pattern: false },
+    promised: '2026-04-03',
+  });
+}
+
+/** A kitchen of two colours, surveyed and tested, not labelled yet. @returns its id */
+function surveyOrchardRow(db: Db): string {
   const job = createJob(
     db,
     {
@@ -159,6 +187,7 @@ function surveyOrchardRow(db: Db): void {
       body: { kind: 'test.recorded', ...t },
     })),
   );
+  return job;
 }
 
 /** A small kitchen of melamine, measured and wiped, for which nothing is decided yet. */
@@ -321,6 +350,9 @@ export function makeDemo(db: Db): void {
       workers: workers.slice(0, 2),
       crewWeek: USUAL_CREW_WEEK,
       houseWeek: USUAL_HOUSE_WEEK,
+      fixed: true,
+      shared: true,
+      promised: '2026-03-19',
     });
     const { pieces } = openJob(db, job);
     const worker = workers[0] ?? '';
@@ -335,7 +367,7 @@ export function makeDemo(db: Db): void {
       fact(early + 45 * MINUTE, { kind: 'piece.down', pieces: pieces.map((p) => p.id), place: 'tent rack' }),
     ]);
     followPlan(db, job);
-    surveyOrchardRow(db);
+    planOrchardRow(db, surveyOrchardRow(db));
     surveyWeaversYard(db);
     recordFacts(db, job, [
       fact(DEMO_NOW - 12 * MINUTE, { kind: 'air.read', place: 'tent', celsius: 22.1, humidity: 0.34 }),

@@ -4,7 +4,8 @@ import { workMinutes } from '$core/coating/route';
 import { operationId, plannedSteps } from '$core/planning/job-problem';
 import { openMinutes } from '$core/planning/work-week';
 import { sayDate, sayDay, sayTime, startOfDay } from '$core/units/clock-time';
-import type { Bar, Station } from './shell-view';
+import { SITE, type SiteStep } from '$core/takeoff/site-route';
+import { KITCHEN_ROW, type Bar, type Station } from './shell-view';
 import type { StoredPlan } from '../store/plans';
 import type { JobFile } from './job-file';
 import { summarise } from './summaries';
@@ -19,9 +20,12 @@ export function handBack(plan: StoredPlan | null): { at: number; bound: number }
 
 /** Why there is no plan, with lots and steps as people know them. */
 export function sayReason(file: JobFile, reason: string): string {
-  const names = file.lots.flatMap((lot) =>
-    file.route.map((step) => [operationId(lot.id, step.key), `“${step.act}” of lot ${lot.name}`] as const),
-  );
+  const names = [
+    ...file.lots.flatMap((lot) =>
+      file.route.map((step) => [operationId(lot.id, step.key), `“${step.act}” of lot ${lot.name}`] as const),
+    ),
+    ...file.site.map((step) => [operationId(SITE, step.key), `“${step.act}” in the kitchen`] as const),
+  ];
   return names
     .sort((a, b) => b[0].length - a[0].length)
     .reduce((text, [id, words]) => text.replaceAll(id, words), reason);
@@ -124,10 +128,42 @@ function lotPaint(file: JobFile): Map<string, string> {
   return new Map(file.lots.map((l) => [l.id, pieces.get(l.pieces[0] ?? '') ?? '']));
 }
 
+/** Minutes of changing over at the beginning of planned operations, by id. */
+function setupsOf(plan: StoredPlan): Map<string, number> {
+  if ('infeasible' in plan.result) return new Map();
+  const start = new Map(plan.result.assignments.map((a) => [a.operation, a.start]));
+  return new Map(
+    plan.problem.stations.flatMap((s) => {
+      const there = plan.problem.operations
+        .filter((o) => o.station === s.id && start.has(o.id))
+        .sort((a, b) => (start.get(a.id) ?? 0) - (start.get(b.id) ?? 0));
+      return there.map((o, i): [string, number] => [
+        o.id,
+        s.changeovers.find((c) => c.from === (there[i - 1]?.material ?? null) && c.to === o.material)
+          ?.minutes ?? 0,
+      ]);
+    }),
+  );
+}
+
+/** When the recoat window of a coat closes; null where it has none. */
+function windowAfter(file: JobFile, step: Step, laid: number): number | null {
+  const limits = file.route.flatMap((later) =>
+    later.after.flatMap((r) => (r.step === step.key && r.max !== null ? [laid + r.max * MINUTE] : [])),
+  );
+  return limits.length ? Math.min(...limits) : null;
+}
+
 /** Bars of what was done, is under way and is planned. */
-export function bars(file: JobFile, plan: StoredPlan | null, workers: ReadonlyMap<string, string>): Bar[] {
+export function bars(
+  file: JobFile,
+  plan: StoredPlan | null,
+  workers: ReadonlyMap<string, string>,
+  pins: ReadonlySet<string> = new Set(),
+): Bar[] {
   const lots = new Map(file.lots.map((l) => [l.id, l.name]));
   const paint = lotPaint(file);
+  const setups = plan ? setupsOf(plan) : new Map<string, number>();
   const make = (
     id: string,
     step: Step,
@@ -136,6 +172,7 @@ export function bars(file: JobFile, plan: StoredPlan | null, workers: ReadonlyMa
     start: number,
     end: number,
     tense: Bar['tense'],
+    operation: string | null = null,
   ): Bar => {
     const wait = step.kind === 'coat' && tense !== 'now' ? readyAfter(file, step, end) : null;
     return {
@@ -153,23 +190,77 @@ export function bars(file: JobFile, plan: StoredPlan | null, workers: ReadonlyMa
       dryUntil: wait?.at ?? null,
       readyFor: wait?.word ?? '',
       tense,
+      operation,
+      where: step.kind === 'hang' ? 'kitchen' : 'pieces',
+      setup: operation ? (setups.get(operation) ?? 0) : 0,
+      windowUntil: step.kind === 'coat' && tense !== 'now' ? windowAfter(file, step, end) : null,
+      pinned: operation !== null && pins.has(operation),
+    };
+  };
+  const onSite = (
+    id: string,
+    step: SiteStep,
+    who: string,
+    start: number,
+    end: number,
+    tense: Bar['tense'],
+    operation: string | null = null,
+  ): Bar => {
+    const next = file.site.flatMap((s) => s.after.filter((r) => r.step === step.key && r.film && r.stage))[0];
+    const dry =
+      next?.film && next.stage && tense !== 'now'
+        ? file.waits.readyAt(next.film, next.stage, end, next.wet)
+        : null;
+    const zone = file.zones.find((z) => z.id === step.zone);
+    return {
+      id,
+      lot: KITCHEN_ROW,
+      hex: zone?.hex ?? '#DCCFA9',
+      kind: step.kind,
+      primer: step.product?.kind === 'primer',
+      face: null,
+      short: (step.act.split(' ')[0] ?? '').toLowerCase(),
+      words: step.act + (zone && file.zones.length > 1 ? `, ${zone.colour}` : ''),
+      who: workers.get(who) ?? who,
+      start,
+      end,
+      dryUntil: dry,
+      readyFor: next ? 'go on' : '',
+      tense,
+      operation,
+      where: 'kitchen',
+      setup: 0,
+      windowUntil: null,
+      pinned: operation !== null && pins.has(operation),
     };
   };
   const step = (key: string) => file.route.find((s) => s.key === key);
+  const site = (key: string) => file.site.find((s) => s.key === key);
   const facts = [...file.state.works.values()].flatMap((w) => {
     const s = step(w.step);
     if (!s) return [];
     const end = w.end ?? w.start + workMinutes(s, w.pieces.length) * MINUTE;
     return [make(w.id, s, w.lot, w.worker, w.start, end, w.end === null ? 'now' : 'done')];
   });
+  const done = [...file.state.site.values()].flatMap((w) => {
+    const s = site(w.step);
+    const end = w.end ?? w.start + (s?.minutes ?? 0) * MINUTE;
+    return s ? [onSite(w.id, s, w.worker, w.start, end, w.end === null ? 'now' : 'done')] : [];
+  });
   const planned =
     plan && !('infeasible' in plan.result)
       ? plannedSteps(plan.result.assignments, plan.t0).flatMap((p) => {
+          const id = `plan ${p.lot} ${p.step}`;
+          const operation = operationId(p.lot, p.step);
+          if (p.lot === SITE) {
+            const s = site(p.step);
+            return s ? [onSite(id, s, p.worker, p.start, p.end, 'planned', operation)] : [];
+          }
           const s = step(p.step);
-          return s ? [make(`plan ${p.lot} ${p.step}`, s, p.lot, p.worker, p.start, p.end, 'planned')] : [];
+          return s ? [make(id, s, p.lot, p.worker, p.start, p.end, 'planned', operation)] : [];
         })
       : [];
-  return [...facts, ...planned].sort((a, b) => a.start - b.start);
+  return [...facts, ...done, ...planned].sort((a, b) => a.start - b.start);
 }
 
 /** The crew's open hours between two moments, ms since 1970. */

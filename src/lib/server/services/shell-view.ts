@@ -16,7 +16,7 @@ export interface Bar {
   lot: string;
   /** paint of the lot's zone */
   hex: string;
-  kind: 'prep' | 'sand' | 'coat' | 'rub' | 'flip' | 'hang';
+  kind: 'prep' | 'sand' | 'coat' | 'rub' | 'flip' | 'hang' | 'close';
   /** primer coats are drawn grey */
   primer: boolean;
   face: 'front' | 'back' | 'all' | null;
@@ -31,4 +31,16 @@ export interface Bar {
   readyFor: string;
   /** done, under way, or planned */
   tense: 'done' | 'now' | 'planned';
+  /** the planned operation, which may be pinned; null for what is done or under way */
+  operation: string | null;
+  /** where it is done: at the pieces, or in the kitchen */
+  where: 'pieces' | 'kitchen';
+  /** minutes of changing over at its beginning */
+  setup: number;
+  /** the next coat must begin by then; null where there is no window */
+  windowUntil: number | null;
+  pinned: boolean;
 }
+
+/** Row of the board for the fixed work. */
+export const KITCHEN_ROW = 'Kitchen';

@@ -12,6 +12,7 @@ import { passVolume, productNeeds } from '$core/takeoff/needs';
 import { plannedSteps } from '$core/planning/job-problem';
 import { elevations } from '$server/services/elevations';
 import { recordFromForm } from '$server/fact-action';
+import { siteNext, siteProgress } from '$core/bench/site';
 import { sayFact } from '$server/services/say-fact';
 import { listWorkers } from '$server/store/workers';
 import type { Actions, PageServerLoad } from './$types';
@@ -94,7 +95,33 @@ export const load: PageServerLoad = ({ locals, params }) => {
     .slice(-RECENT)
     .reverse()
     .map((f) => ({ id: f.id, at: f.at, who: people.get(f.worker) ?? '', words: sayFact(file, f.body) }));
-  return { walls, list, facts, chosen: file.choice !== null };
+  const next = new Set(siteNext(file.state, file.site).map((s) => s.key));
+  const site = siteProgress(file.state, file.site, file.waits).flatMap(({ step, from, state }) =>
+    state === 'done' || (state === 'pending' && !next.has(step.key))
+      ? []
+      : [
+          {
+            key: step.key,
+            act: step.act,
+            how: step.how,
+            colour: file.zones.length > 1 ? (file.zones.find((z) => z.id === step.zone)?.colour ?? '') : '',
+            product: step.product?.name ?? '',
+            minutes: step.minutes,
+            from,
+            planned: due.get(`site:${step.key}`) ?? null,
+            work:
+              state === 'pending'
+                ? null
+                : {
+                    id: file.state.site.get(step.key)?.id ?? '',
+                    since: state.start,
+                    who: people.get(state.worker) ?? '',
+                  },
+          },
+        ],
+  );
+  const siteLeft = file.site.filter((s) => (file.state.site.get(s.key)?.end ?? null) === null).length;
+  return { walls, list, facts, site, siteLeft, siteSteps: file.site.length, chosen: file.choice !== null };
 };
 
 export const actions: Actions = { fact: (event) => recordFromForm(event, event.params.job) };

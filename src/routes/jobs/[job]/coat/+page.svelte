@@ -143,6 +143,42 @@
         </FactForm>
       </section>
     {/each}
+    {#if data.siteSteps}
+      <section class="card">
+        <h2>In the kitchen</h2>
+        {#if data.siteLeft === 0}
+          <p class="soft">The fixed work is done.</p>
+        {/if}
+        {#each data.site as s (s.key)}
+          <div class="site">
+            <p>
+              <b>{s.act}{s.colour ? `, ${s.colour}` : ''}</b>
+              <span class="soft"
+                >{s.work
+                  ? `under way since ${sayClock(s.work.since, data.zone)} · ${s.work.who}`
+                  : s.from > data.now
+                    ? `from ${near(s.from)}`
+                    : `ready now · about ${sayMinutes(s.minutes)}`}{s.planned && !s.work
+                  ? ` · planned ${near(s.planned)}`
+                  : ''}{s.product ? ` · ${s.product}` : ''}</span
+              >
+            </p>
+            <p class="soft">{s.how}</p>
+            {#if s.work}
+              <FactForm kind="site.finished" fields={{ work: s.work.id }}>
+                {#snippet children(sending)}<Button type="submit" disabled={sending}>Done</Button>{/snippet}
+              </FactForm>
+            {:else if s.from <= data.now}
+              <FactForm kind="site.started" fields={{ step: s.key }}>
+                {#snippet children(sending)}<Button type="submit" kind="tertiary" disabled={sending}
+                    >Start</Button
+                  >{/snippet}
+              </FactForm>
+            {/if}
+          </div>
+        {/each}
+      </section>
+    {/if}
     {#if hang.length}
       <section class="card ready">
         <h2 class="act">Hang</h2>
@@ -241,6 +277,11 @@
 </div>
 
 <style>
+  .site + .site {
+    border-top: 1px solid var(--line);
+    margin-top: 10px;
+    padding-top: 10px;
+  }
   .bench {
     grid-template-columns: minmax(0, 1fr) 400px;
   }

@@ -2,6 +2,16 @@ import { mixFor } from '$core/takeoff/mix';
 import { openFindings } from '$core/quality/site-tests';
 import { startOfDay } from '$core/units/clock-time';
 import { bars, handBack, openSpans, sayReason } from '$server/services/job-shell';
+import { movesBetween } from '$core/planning/moves';
+import { dayAfter } from '$core/units/clock-time';
+import { jobSearch } from '$server/services/job-search';
+import { acceptMoves, keepTimes, pin, unpin } from '$server/services/pins';
+import { airOf } from '$server/services/places';
+import { sayChain, sayMoves, sayOperation } from '$server/services/say-plan';
+import { KITCHEN_ROW } from '$server/services/shell-view';
+import { feedFor } from '$server/services/calendars';
+import { listPins } from '$server/store/pins';
+import { findPlan } from '$server/store/plans';
 import { choosePlan } from '$server/services/choose-plan';
 import { choiceFromForm, formDefaults } from '$server/services/plan-form';
 import { proposeFor } from '$server/services/propose';
@@ -16,13 +26,19 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const now = locals.now();
   const workers = listWorkers(locals.db);
   const names = new Map(workers.map((w) => [w.id, w.name]));
-  const drawn = bars(file, plan, names);
+  const pins = listPins(locals.db, params.job);
+  const drawn = bars(file, plan, names, new Set(pins.map((p) => p.operation)));
+  const before = plan?.before ? findPlan(locals.db, plan.before) : undefined;
   const from = drawn.length
     ? startOfDay(Math.min(...drawn.map((b) => b.start)), file.job.zone)
     : startOfDay(now, file.job.zone);
   const to = Math.max(now, ...drawn.map((b) => b.end)) + 3_600_000;
   const taken = takeOff(locals.db, file, plan);
   const { choice } = file;
+  const hours =
+    choice && choice.air === 'place'
+      ? airOf(locals.db, choice.place, now, from).air.filter((a) => a.at >= from && a.at <= to)
+      : [];
   return {
     proposals: proposeFor(locals.db, file).list.map(({ system, points, stops, forIt }) => ({
       system,
@@ -50,9 +66,22 @@ export const load: PageServerLoad = ({ locals, params }) => {
       to,
       open: openSpans(file, from, to),
       rackSlots: choice?.rackSlots ?? 0,
-      lots: file.lots.map((l) => ({ name: l.name, pieces: l.pieces.length })),
+      lots: [
+        ...file.lots.map((l) => ({ name: l.name, pieces: l.pieces.length })),
+        ...(drawn.some((b) => b.lot === KITCHEN_ROW) ? [{ name: KITCHEN_ROW, pieces: 0 }] : []),
+      ],
+      air: hours.map(({ at, celsius, humidity }) => ({ at, celsius, humidity })),
     },
     handBack: handBack(plan),
+    promised: choice?.promised ? dayAfter(choice.promised, file.job.zone) : null,
+    chain: sayChain(file, plan, names),
+    moves: plan && before ? sayMoves(file, plan, movesBetween(before, plan), names) : [],
+    movedBack: before ? (handBack(before)?.at ?? null) : null,
+    pins: pins.map((p) => ({ ...p, words: sayOperation(file, p.operation) })),
+    operations: drawn.flatMap((b) =>
+      b.operation ? [[b.operation, sayOperation(file, b.operation)]] : [],
+    ) as [string, string][],
+    search: jobSearch(params.job),
     none:
       plan && 'infeasible' in plan.result
         ? { reason: sayReason(file, plan.result.reason), proven: plan.result.proven }
@@ -75,7 +104,50 @@ export const load: PageServerLoad = ({ locals, params }) => {
   };
 };
 
+const moment = (form: FormData): number => Number(form.get('at') || NaN);
+
 export const actions: Actions = {
+  pin: async ({ request, locals, params }) => {
+    const form = await request.formData();
+    return answer(() => {
+      pin(
+        locals.db,
+        locals.open(params.job).file,
+        String(form.get('operation')),
+        moment(form),
+        locals.worker,
+        locals.now(),
+      );
+      locals.forget();
+      return { pinned: true };
+    });
+  },
+  unpin: async ({ request, locals, params }) => {
+    const form = await request.formData();
+    return answer(() => {
+      const operation = form.get('operation');
+      unpin(locals.db, params.job, operation === null ? null : String(operation), locals.now());
+      locals.forget();
+      return { unpinned: true };
+    });
+  },
+  accept: ({ locals, params }) => {
+    acceptMoves(locals.db, params.job, locals.now());
+    locals.forget();
+    return { accepted: true };
+  },
+  keep: ({ locals, params }) =>
+    answer(() => {
+      const kept = keepTimes(locals.db, params.job, locals.worker, locals.now());
+      locals.forget();
+      return { keeping: kept };
+    }),
+  feed: async ({ request, locals, params, url }) => {
+    const form = await request.formData();
+    const kind = form.get('kind') === 'customer' ? 'customer' : 'job';
+    const token = feedFor(locals.db, kind, params.job, locals.now(), form.get('anew') === 'yes');
+    return { feed: { kind, address: `${url.origin}/feeds/${token}.ics` } };
+  },
   choose: async ({ request, locals, params }) => {
     const form = await request.formData();
     return answer(() => {

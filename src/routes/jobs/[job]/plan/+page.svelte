@@ -7,6 +7,11 @@
   import Changed from '$ui/Changed.svelte';
   import Schools from '$ui/Schools.svelte';
   import SystemChoice from '$ui/SystemChoice.svelte';
+  import { onDestroy, onMount } from 'svelte';
+  import { invalidateAll } from '$app/navigation';
+  import { openPlanner, type Planner } from '$ui/planner';
+  import PlanAsk from '$ui/PlanAsk.svelte';
+  import PlanRules from '$ui/PlanRules.svelte';
   import TimeBoard from '$ui/TimeBoard.svelte';
   import WeekHours from '$ui/WeekHours.svelte';
 
@@ -14,6 +19,51 @@
   let sending = $state(false);
   // svelte-ignore state_referenced_locally
   let choosing = $state(data.chosen === null);
+  const address = $derived(`/jobs/${data.jobId}/plan`);
+  const operations = $derived(new Map(data.operations));
+  const say = (operation: string) => operations.get(operation) ?? operation;
+  /** the plan that the worker was given; another one needs another worker */
+  const known = $derived(
+    `${data.jobId} ${data.handBack?.at ?? ''} ${data.pins.map((p) => p.operation + p.at).join()}`,
+  );
+  let planner: Planner | null = $state(null);
+  $effect(() => {
+    void known;
+    const made = openPlanner(`${address}/ask.json`);
+    planner = made;
+    return () => made.close();
+  });
+  async function tryPin(operation: string, at: number): Promise<string> {
+    const tried = await planner?.tryPin(operation, at);
+    if (!tried) return '';
+    if (tried.back === null) return `no plan fits (${tried.reason ?? ''})`;
+    const off = Math.round((tried.back - (data.handBack?.at ?? tried.back)) / 60_000);
+    return `hand back ${sayTime(tried.back, data.zone)}, ${off === 0 ? 'as before' : `${sayMinutes(Math.abs(off))} ${off > 0 ? 'later' : 'sooner'}`}`;
+  }
+  let pinForm: HTMLFormElement | undefined = $state();
+  let pinning = $state({ operation: '', at: 0 as number | null });
+  function setPin(operation: string, at: number | null): void {
+    pinning = { operation, at };
+    // The form takes the new values first.
+    setTimeout(() => pinForm?.requestSubmit());
+  }
+
+  // svelte-ignore state_referenced_locally
+  let search = $state(data.search);
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const ask = async (method: 'GET' | 'POST' | 'DELETE'): Promise<void> => {
+    const was = search.state;
+    const answer = await fetch(`${address}/search`, { method }).catch(() => null);
+    if (answer?.ok) search = await answer.json();
+    clearTimeout(timer);
+    if (search.state === 'running') timer = setTimeout(() => void ask('GET'), 400);
+    else if (was === 'running') await invalidateAll();
+  };
+  onMount(() => {
+    if (search.state === 'running') void ask('GET');
+  });
+  onDestroy(() => clearTimeout(timer));
+
   const days = $derived.by(() => {
     const out = new Map<string, typeof data.board.bars>();
     for (const bar of data.board.bars)
@@ -37,14 +87,79 @@
         <p class="soft">Change the hours, the people, the rack or the size of the lots, and plan again.</p>
       </div>
     {/if}
+    {#if form && 'refused' in form && form.refused && !choosing}<p class="bad" role="alert">
+        {form.refused}
+      </p>{/if}
+    {#if form && 'keeping' in form && form.keeping?.lost.length}
+      <p class="warn" role="status">These could not be kept: {form.keeping.lost.join('; ')}.</p>
+    {/if}
+    {#if data.moves.length}
+      <section class="card moved">
+        <h2>The plan moved</h2>
+        <p>
+          {data.moves.length}
+          {data.moves.length === 1 ? 'operation stands' : 'operations stand'} at another time{data.movedBack !==
+            null && data.handBack
+            ? data.movedBack === data.handBack.at
+              ? '; hand-back stays as it was'
+              : `; hand-back was ${sayTime(data.movedBack, data.zone)}`
+            : ''}.
+        </p>
+        <details>
+          <summary>What moved, and why</summary>
+          <table class="plain">
+            <thead><tr><th>What</th><th>From → to</th><th>Because</th></tr></thead>
+            <tbody>
+              {#each data.moves as m (m.operation)}
+                <tr><td><b>{m.words}</b></td><td>{m.says}</td><td class="soft">{m.why}</td></tr>
+              {/each}
+            </tbody>
+          </table>
+        </details>
+        <div class="row">
+          <form method="post" action="?/accept" use:enhance>
+            <Button type="submit" size="small">Accept the new times</Button>
+          </form>
+          <form method="post" action="?/keep" use:enhance>
+            <Button type="submit" size="small" kind="tertiary">Keep the old ones where possible</Button>
+          </form>
+        </div>
+      </section>
+    {/if}
+    <form
+      bind:this={pinForm}
+      method="post"
+      action={pinning.at === null ? '?/unpin' : '?/pin'}
+      use:enhance
+      hidden
+      aria-hidden="true"
+    >
+      <input name="operation" value={pinning.operation} />
+      <input name="at" value={pinning.at ?? ''} />
+    </form>
     {#if data.board.bars.length}
       <TimeBoard
         {...data.board}
+        measures={data.measures}
+        onTry={tryPin}
+        onPin={setPin}
         now={data.now}
         zone={data.zone}
         hex={data.colour.hex}
         handBack={data.handBack?.at ?? null}
       />
+    {/if}
+    {#if data.pins.length}
+      <section class="card">
+        <h2>Pinned</h2>
+        {#each data.pins as p (p.operation)}
+          <form method="post" action="?/unpin" class="row pin" use:enhance>
+            <input type="hidden" name="operation" value={p.operation} />
+            <span><b>{p.words}</b>, {sayTime(p.at, data.zone)}</span>
+            <Button type="submit" size="small" kind="ghost">Let it go</Button>
+          </form>
+        {/each}
+      </section>
     {/if}
     <details bind:open={choosing}>
       <summary
@@ -136,6 +251,7 @@
         </fieldset>
         <WeekHours legend="Crew works" prefix="crew" week={data.form.crewWeek} />
         <WeekHours legend="Kitchen is open to us" prefix="house" week={data.form.houseWeek} />
+        <PlanRules form={data.form} />
         <div><Button type="submit" disabled={sending}>{data.chosen ? 'Plan again' : 'Plan'}</Button></div>
       </form>
     </details>
@@ -177,6 +293,27 @@
         {:else}
           <p>No plan can be sooner.</p>
         {/if}
+        {#if data.promised !== null}
+          <p class:bad={data.handBack.at > data.promised}>
+            Promised {sayDay(data.promised - 60_000, data.zone)}{data.handBack.at > data.promised
+              ? ': planned after that'
+              : ''}.
+          </p>
+        {/if}
+        {#if data.handBack.bound < data.handBack.at || search.state === 'running'}
+          {#if search.state === 'running'}
+            <progress value={search.share} aria-label="Looking for a better plan"></progress>
+            <p class="soft">Looking for a better plan. The best so far is kept.</p>
+            <Button kind="tertiary" size="small" on:click={() => ask('DELETE')}>Stop</Button>
+          {:else}
+            {#if search.state === 'done'}<p class="soft" role="status">
+                {search.gain ? `Found ${sayMinutes(search.gain)}.` : 'Nothing better was found.'}
+              </p>{/if}
+            <Button kind="tertiary" size="small" on:click={() => ask('POST')}
+              >Look longer for a better one</Button
+            >
+          {/if}
+        {/if}
         <p class="soft">
           {data.chosen?.air === 'place'
             ? `Waits in the air of the ${data.chosen.place}, by readings and forecast.`
@@ -191,6 +328,51 @@
     {/if}
   </div>
   <div class="stack rest">
+    {#if data.chain?.length}
+      <details class="card chain">
+        <summary><h2>What makes it so</h2></summary>
+        <p class="soft">Shortening anything else brings nothing.</p>
+        <ol>
+          {#each data.chain as link (link.id)}
+            <li>
+              <span class="mono">{sayTime(link.start, data.zone)}</span>
+              <b>{link.words}</b>
+              <span class="soft">{link.because}</span>
+            </li>
+          {/each}
+        </ol>
+      </details>
+    {/if}
+    {#if planner && data.handBack}
+      {#key known}
+        <PlanAsk {planner} zone={data.zone} promised={data.promised} {say} />
+      {/key}
+    {/if}
+    {#if data.handBack}
+      <div class="card">
+        <h2>Take it along</h2>
+        <p>
+          <a href="{address}/work-order.pdf">Work order</a> ·
+          <a href="{address}/calendar.ics" download>Crew’s calendar</a> ·
+          <a href="{address}/customer.ics" download>Customer’s calendar</a> ·
+          <a href="{address}/plan.json" download>Plan as data</a>
+        </p>
+        <form method="post" action="?/feed" class="row" use:enhance>
+          <Button type="submit" size="small" kind="ghost" name="kind" value="job"
+            >Crew’s private address</Button
+          >
+          <Button type="submit" size="small" kind="ghost" name="kind" value="customer"
+            >Customer’s private address</Button
+          >
+        </form>
+        {#if form && 'feed' in form && form.feed}
+          <p class="soft">
+            A calendar program that is given this address looks again by itself. Who has it, can read it.
+          </p>
+          <input class="field mono" readonly value={form.feed.address} aria-label="Private address" />
+        {/if}
+      </div>
+    {/if}
     {#if data.needs.length}
       <div class="card">
         <h2>Have at hand</h2>
@@ -271,6 +453,35 @@
   .big {
     font-size: 24px;
     font-weight: 600;
+  }
+  .moved {
+    border-left: 6px solid var(--warn);
+  }
+  .pin {
+    align-items: center;
+    justify-content: space-between;
+  }
+  .chain summary h2 {
+    display: inline;
+  }
+  .chain ol {
+    margin: 8px 0 0;
+    padding: 0;
+    list-style: none;
+  }
+  .chain li {
+    padding: 5px 0;
+    border-top: 1px solid var(--line);
+    font-size: 13px;
+  }
+  .chain li span,
+  .chain li b {
+    display: block;
+  }
+  progress {
+    width: 100%;
+    height: 10px;
+    accent-color: var(--act);
   }
   .none {
     border-left: 6px solid var(--bad);

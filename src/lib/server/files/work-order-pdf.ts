@@ -1,0 +1,85 @@
+/** The work order on paper: day by day, who does what, with a box to tick. */
+import type { Content, TableCell } from 'pdfmake/interfaces';
+import { sayClock, sayDay, sayTime } from '$core/units/clock-time';
+import { cautionsFor } from '$core/coating/cautions';
+import type { StoredPlan } from '../store/plans';
+import { bars, handBack } from '../services/job-shell';
+import type { JobFile } from '../services/job-file';
+import { makePdf, pt } from './pdf';
+
+export function workOrderPdf(
+  file: JobFile,
+  plan: StoredPlan | null,
+  people: ReadonlyMap<string, string>,
+): Promise<Buffer> {
+  const { zone, name, place, unit } = file.job;
+  const back = handBack(plan);
+  const days = new Map<string, ReturnType<typeof bars>>();
+  for (const bar of bars(file, plan, people).filter((b) => b.tense !== 'done')) {
+    const day = sayDay(bar.start, zone);
+    days.set(day, [...(days.get(day) ?? []), bar]);
+  }
+  const coats = file.route.filter((s) => s.kind === 'coat');
+  const choice = file.choice;
+  const cautions = choice
+    ? [...new Set(coats.flatMap((s) => cautionsFor(s, choice.system, file.job.houseYear)))]
+    : [];
+  const content: Content[] = [
+    { text: `Work order, ${name}`, fontSize: 16, bold: true },
+    {
+      text: [place, file.system?.name, back ? `hand back ${sayTime(back.at, zone)}` : 'no plan']
+        .filter(Boolean)
+        .join(' · '),
+      fontSize: 9,
+      margin: [0, 0, 0, pt(3)],
+    },
+    ...[...days].flatMap(([day, list]): Content[] => [
+      { text: day, fontSize: 12, bold: true, margin: [0, pt(3), 0, pt(1)], headlineLevel: 1 },
+      {
+        fontSize: 9.5,
+        layout: 'lightHorizontalLines',
+        table: {
+          dontBreakRows: true,
+          widths: [12, 74, '*', 70, 130],
+          body: list.map((b): TableCell[] => [
+            { canvas: [{ type: 'rect', x: 0, y: 1, w: 8, h: 8, lineWidth: 0.7 }] },
+            `${sayClock(b.start, zone)}–${sayClock(b.end, zone)}`,
+            b.where === 'kitchen' && b.kind !== 'hang'
+              ? `${b.words}, in the kitchen`
+              : `${b.words}, lot ${b.lot}`,
+            b.who,
+            b.dryUntil ? `${b.readyFor} from ${sayTime(b.dryUntil, zone)}` : '',
+          ]),
+        },
+      },
+    ]),
+    {
+      text: 'Lots',
+      fontSize: 12,
+      bold: true,
+      margin: [0, pt(4), 0, pt(1)],
+    },
+    ...file.lots.map((lot): Content => ({
+      text: [
+        { text: `${lot.name}: `, bold: true },
+        lot.pieces.map((p) => file.codes.get(p) ?? '').join('  '),
+      ],
+      fontSize: 9.5,
+    })),
+    ...(cautions.length
+      ? [
+          { text: 'Cautions', fontSize: 12, bold: true, margin: [0, pt(4), 0, pt(1)] } satisfies Content,
+          { ul: cautions, fontSize: 9 } satisfies Content,
+        ]
+      : []),
+  ];
+  return makePdf({
+    pageSize: unit === 'in' ? 'LETTER' : 'A4',
+    pageMargins: [pt(16), pt(16), pt(16), pt(16)],
+    info: { title: `Work order, ${name}` },
+    // A day's heading never stands alone at the foot of a page.
+    pageBreakBefore: (node, nodes) =>
+      node.headlineLevel === 1 && nodes.getFollowingNodesOnPage().length === 0,
+    content,
+  });
+}

@@ -1,0 +1,39 @@
+/** What a page and its planning worker say to each other. */
+import type { Risk } from '$core/planning/risk';
+
+export type Question = { id: number } & (
+  | { do: 'load'; text: string }
+  | { do: 'what-ifs' }
+  | { do: 'risk'; runs: number }
+  | { do: 'pin'; operation: string; at: number }
+  | { do: 'stop' }
+);
+
+export interface WhatIf {
+  key: string;
+  words: string;
+  /** hand-back, ms since 1970; null where no plan was found */
+  back: number | null;
+  /** minutes sooner than as planned; negative: later */
+  gain: number | null;
+  /** minutes of hands more than as planned */
+  minutes: number;
+}
+
+export interface RiskFound extends Risk {
+  t0: number;
+  /** minutes from t0 */
+  planned: number;
+  /** ms it took */
+  took: number;
+}
+
+export interface Tried {
+  back: number | null;
+  reason: string | null;
+}
+
+export type Answer =
+  | { id: number; share: number }
+  | { id: number; failed: string }
+  | { id: number; done: WhatIf[] | RiskFound | Tried | null };

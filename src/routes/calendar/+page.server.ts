@@ -1,0 +1,109 @@
+import { answer } from '$server/answer';
+import { addAbsence, importCalendar, MOST_BYTES } from '$server/services/absences';
+import { feedFor } from '$server/services/calendars';
+import { companyZone } from '$server/services/clock';
+import {
+  acceptTogether,
+  companyCalendar,
+  compareTogether,
+  firstNewStart,
+  TOGETHER,
+  togetherTask,
+} from '$server/services/company-plan';
+import { Refused } from '$server/services/refused';
+import { beginSearch, forgetSearch, searchOf, stopSearch } from '$server/services/searches';
+import { deleteAbsence, listAbsences } from '$server/store/absences';
+import { listWorkers } from '$server/store/workers';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, depends }) => {
+  depends('calendar:search');
+  const now = locals.now();
+  const search = searchOf(TOGETHER);
+  return {
+    now,
+    zone: companyZone(),
+    calendar: companyCalendar(locals.db, now),
+    workers: listWorkers(locals.db),
+    absences: listAbsences(locals.db, now),
+    search: search && { state: search.state, share: search.share },
+    together: search?.found ? compareTogether(locals.db, search.found, search.startedAt) : [],
+    impossible:
+      search?.found?.kind === 'together' && search.found.made && 'infeasible' in search.found.made.result
+        ? search.found.made.result.reason
+        : null,
+  };
+};
+
+const person = (form: FormData): string | null => String(form.get('worker') ?? '') || null;
+
+export const actions: Actions = {
+  away: async ({ request, locals }) => {
+    const form = await request.formData();
+    return answer(() => {
+      addAbsence(locals.db, {
+        worker: person(form),
+        from: String(form.get('from') ?? ''),
+        to: String(form.get('to') ?? '') || String(form.get('from') ?? ''),
+        why: String(form.get('why') ?? ''),
+      });
+      return { saved: 'Kept. Plans keep clear of it from now on.' };
+    });
+  },
+  import: async ({ request, locals }) => {
+    const form = await request.formData();
+    return answer(async () => {
+      const file = form.get('file');
+      if (!(file instanceof File) || file.size === 0)
+        throw new Refused(422, 'Choose a calendar file (.ics).', 'file');
+      if (file.size > MOST_BYTES)
+        throw new Refused(422, 'The file is larger than 4 MB: export fewer years of it.', 'file');
+      const read = importCalendar(locals.db, person(form), file.name, await file.text(), locals.now());
+      return {
+        saved:
+          read === 0
+            ? 'Nothing in the file is busy in the coming year.'
+            : `${read} ${read === 1 ? 'stretch' : 'stretches'} read from ${file.name}. Plans keep clear of them.`,
+      };
+    });
+  },
+  forget: async ({ request, locals }) => {
+    const form = await request.formData();
+    deleteAbsence(locals.db, String(form.get('id')));
+    return { saved: 'Taken out.' };
+  },
+  feed: async ({ request, locals, url }) => {
+    const form = await request.formData();
+    const worker = String(form.get('worker'));
+    const token = feedFor(locals.db, 'worker', worker, locals.now(), form.get('anew') === 'yes');
+    return { feed: { worker, address: `${url.origin}/feeds/${token}.ics` } };
+  },
+  start: ({ locals }) =>
+    answer(() => {
+      const found = firstNewStart(locals.db, locals.now());
+      return found ? { first: found } : { refused: 'No job is planned yet to be like: plan one first.' };
+    }),
+  together: ({ locals }) =>
+    answer(async () => {
+      const now = locals.now();
+      const { task, stamp } = togetherTask(locals.db, now);
+      await beginSearch(TOGETHER, task, stamp, now);
+      return { begun: true };
+    }),
+  stop: () => {
+    stopSearch(TOGETHER);
+    return { stopped: true };
+  },
+  accept: ({ locals }) =>
+    answer(() => {
+      const search = searchOf(TOGETHER);
+      if (!search?.found) throw new Refused(409, 'There is no joint plan. Plan together first.');
+      acceptTogether(locals.db, search.found, search.stamp, search.startedAt, locals.now());
+      forgetSearch(TOGETHER);
+      return { saved: 'The jobs are planned together now.' };
+    }),
+  drop: () => {
+    forgetSearch(TOGETHER);
+    return { dropped: true };
+  },
+};

@@ -1,0 +1,13 @@
+import { icsResponse } from '$server/ics-response';
+import { customerCalendar } from '$server/services/calendars';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = ({ locals, params }) => {
+  const { file, plan } = locals.open(params.job);
+  return icsResponse(
+    file.job.name,
+    customerCalendar(file, plan),
+    plan?.madeAt ?? locals.now(),
+    'customer.ics',
+  );
+};

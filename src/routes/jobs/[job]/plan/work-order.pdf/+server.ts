@@ -1,0 +1,12 @@
+import { pdfResponse } from '$server/files/pdf';
+import { workOrderPdf } from '$server/files/work-order-pdf';
+import { orError } from '$server/answer';
+import { listWorkers } from '$server/store/workers';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = ({ locals, params }) =>
+  orError(async () => {
+    const { file, plan } = locals.open(params.job);
+    const people = new Map(listWorkers(locals.db).map((w) => [w.id, w.name]));
+    return pdfResponse(await workOrderPdf(file, plan, people), 'work-order.pdf');
+  });
