@@ -10,6 +10,8 @@
     to: number;
     open: [number, number][];
     rackSlots: number;
+    /** what other jobs lay on the rack */
+    rackTaken?: { from: number; to: number; slots: number }[];
     /** rows, the pieces' lots first; a row without pieces is the kitchen's */
     lots: { name: string; pieces: number }[];
     /** the place's air by the hour */
@@ -30,6 +32,7 @@
     to,
     open,
     rackSlots,
+    rackTaken = [],
     lots,
     air = [],
     measures = 'metric',
@@ -98,7 +101,7 @@
     const hours = stretches.reduce((n, s) => n + (s.closed && !nights ? 0 : s.b - s.a), 0) / HOUR;
     const fixed = nights ? 0 : stretches.reduce((n, s) => n + (s.closed ? folded(s) : 0), 0);
     const wanted = ZOOMS[zoom]?.perHour ?? 0;
-    const perHour = wanted || Math.max(nights ? 6 : 13, (room - fixed) / Math.max(1, hours));
+    const perHour = wanted || Math.max(nights ? 6 : 8, (room - fixed) / Math.max(1, hours));
     let x = LABELS;
     return stretches.map((s) => {
       const w = s.closed && !nights ? folded(s) : ((s.b - s.a) / HOUR) * perHour;
@@ -212,7 +215,10 @@
   const RACK = 46;
   /** Slots in use: a lot lies on the rack from its first coat until it is hung. */
   const rack = $derived.by(() => {
-    const steps: [number, number][] = [];
+    const steps: [number, number][] = rackTaken.flatMap((t): [number, number][] => [
+      [t.from, t.slots],
+      [t.to, -t.slots],
+    ]);
     for (const lot of lots) {
       if (!lot.pieces) continue;
       const own = bars.filter((b) => b.lot === lot.name);

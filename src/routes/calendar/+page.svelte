@@ -136,8 +136,13 @@
         {/each}
         <line x1={x(data.now)} x2={x(data.now)} y1="18" y2="100%" stroke="var(--bad)" stroke-width="1.6" />
       </svg>
-      <table class="days">
+      <table class="days" style:width="{width}px">
         <caption class="hidden">Load by person and place</caption>
+        <colgroup
+          ><col style:width="{LABEL}px" />{#each c.days as d (d.iso)}<col
+              style:width="{DAY}px"
+            />{/each}</colgroup
+        >
         <thead class="hidden"
           ><tr
             ><th>Who or where</th>{#each c.days as d (d.iso)}<th>{d.iso}</th>{/each}</tr
@@ -348,6 +353,9 @@
 </div>
 
 <style>
+  .page {
+    padding: 16px 20px 40px;
+  }
   .scroll {
     overflow-x: auto;
   }

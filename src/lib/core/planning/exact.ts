@@ -410,6 +410,7 @@ export function searchExactly(
     }
     children.sort((x, y) => x.bound - y.bound || x.at - y.at || (m.tail[y.i] ?? 0) - (m.tail[x.i] ?? 0));
     for (const child of children) {
+      if (stopped) return;
       if (child.bound >= upper) continue;
       nodes++;
       if (nodes > budget || (nodes % 256 === 0 && stop())) stopped = true;

@@ -49,8 +49,10 @@ export interface SiteProgress {
 
 /** What other jobs and people's absences take away. */
 export interface Taken {
-  /** when each person is not to be had */
-  people: ReadonlyMap<string, readonly Span[]>;
+  /** when each person is not to be had: work may pause over it */
+  away: ReadonlyMap<string, readonly Span[]>;
+  /** when each person is at another job: nothing is left lying meanwhile */
+  work: ReadonlyMap<string, readonly Span[]>;
   /** when the place of coating is another job's */
   place: readonly Span[];
   /** slots of the rack that other jobs take */
@@ -459,13 +461,33 @@ export function buildProblem(job: JobToPlan): JobProblem | null {
   for (const worker of job.workers) {
     const calendar = `crew ${worker}`;
     const until = busyUntil.get(worker) ?? 0;
-    const away = minutesOf(taken?.people.get(worker) ?? [], job.t0, horizon);
-    const open = crew.flatMap(([a, b]): Interval[] => (b > until ? [[Math.max(a, until), b]] : []));
+    const after = (spans: readonly Interval[]) =>
+      spans.flatMap(([a, b]): Interval[] => (b > until ? [[Math.max(a, until), b]] : []));
+    const away = minutesOf(taken?.away.get(worker) ?? [], job.t0, horizon);
+    const elsewhere = after(minutesOf(taken?.work.get(worker) ?? [], job.t0, horizon));
+    const open = after(crew);
     problem.calendars.push({
       id: calendar,
-      open: away.length ? intersect(open, complement(away, horizon)) : open,
+      open: unite([away.length ? intersect(open, complement(away, horizon)) : open, elsewhere]),
     });
-    problem.workers.push({ id: worker, calendar, skills: ['prep', 'coat', 'hang'] });
+    const busy = `${worker} elsewhere`;
+    problem.workers.push({
+      id: worker,
+      calendar,
+      skills: ['prep', 'coat', 'hang', ...(elsewhere.length ? [busy] : [])],
+    });
+    for (const [i, [from, to]] of elsewhere.entries())
+      problem.operations.push({
+        id: ['other', 'work', worker, i].join(SEPARATOR),
+        lot: 'other',
+        pieces: 0,
+        minutes: to - from,
+        skill: busy,
+        pausable: false,
+        station: null,
+        material: null,
+        lockedStart: from,
+      });
   }
   return { problem, air, films };
 }

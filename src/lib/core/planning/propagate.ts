@@ -43,6 +43,7 @@ export function startToEndAt(
   const span = open.find(([, b]) => b >= end);
   if (!span) return null;
   const target = span[0] < end ? end : span[0] + 1;
+  if (!pausable) return Math.max(span[0], target - minutes);
   const start = latestStart(open, target, minutes, pausable);
   return start === null ? (open[0]?.[0] ?? null) : start;
 }

@@ -143,7 +143,10 @@ export function* riskRuns(input: RiskInput): Generator<number, Risk> {
     worker: Int32Array.from(problem.operations, (o) => workerIndex.get(at.get(o.id)?.worker ?? '') ?? 0),
   });
   const n = problem.operations.length;
-  const helper = problem.operations.map((o) => problem.workers.some((w) => w.id === o.id));
+  // What stands for facts and for other jobs takes the time it takes.
+  const helper = problem.operations.map(
+    (o) => o.lot === 'other' || problem.workers.some((w) => w.id === o.id),
+  );
   const normal = normals(seeded(seed));
   const uniform = seeded(seed + 1);
   const [start, end] = [new Int32Array(n), new Int32Array(n)];

@@ -110,7 +110,7 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
         ...o,
         id: at(o.id),
         lot: at(o.lot),
-        skill: ['prep', 'coat', 'hang'].includes(o.skill) ? o.skill : at(o.skill),
+        skill: p.workers.some((w) => crew.has(w.id) && w.skills.includes(o.skill)) ? o.skill : at(o.skill),
         station: o.station === null ? null : station(o.station),
       });
     for (const l of p.links) {

@@ -13,7 +13,7 @@ const MINUTE = 60_000;
 /** An operation as people know it: “Prime backs, lot A”. */
 export function sayOperation(file: JobFile, id: string): string {
   const [lot = '', step = ''] = id.split(':');
-  if (lot === 'other') return 'another job’s pieces';
+  if (lot === 'other') return step === 'work' ? 'another job' : 'another job’s pieces';
   if (lot === SITE) {
     const site = file.site.find((s) => s.key === step);
     const zone = file.zones.length > 1 ? file.zones.find((z) => z.id === site?.zone)?.colour : undefined;

@@ -35,24 +35,25 @@ export function takenFrom(
   now: number,
   only?: ReadonlySet<string>,
 ): Taken {
-  const people = new Map<string, Span[]>();
+  const away = new Map<string, Span[]>();
+  const work = new Map<string, Span[]>();
   const place: Span[] = [];
   const rack: (Span & { slots: number })[] = [];
   for (const { worker, from, to } of listAbsences(db, now))
     for (const id of worker === null ? choice.workers : [worker])
-      people.set(id, [...(people.get(id) ?? []), { from, to }]);
-  if (!choice.shared) return { people, place, rack };
+      away.set(id, [...(away.get(id) ?? []), { from, to }]);
+  if (!choice.shared) return { away, work, place, rack };
   for (const other of listOpenJobs(db)) {
     if (other.id === job || other.choice === null || (only && !only.has(other.id))) continue;
     const theirs = choiceSchema.parse(JSON.parse(other.choice));
     const plan = theirs.shared ? newestPlan(db, other.id) : undefined;
     if (!plan || 'infeasible' in plan.result) continue;
-    const work = workOf(plan);
-    const at = new Map(work.map((w) => [w.operation, w]));
+    const theirWork = workOf(plan);
+    const at = new Map(theirWork.map((w) => [w.operation, w]));
     const station = new Map(plan.problem.operations.map((o) => [o.id, o.station]));
-    for (const w of work) {
+    for (const w of theirWork) {
       const real = readOperationId(w.operation) !== null;
-      if (real) people.set(w.worker, [...(people.get(w.worker) ?? []), { from: w.from, to: w.to }]);
+      if (real) work.set(w.worker, [...(work.get(w.worker) ?? []), { from: w.from, to: w.to }]);
       if (station.get(w.operation) === 'tent' && together(choice, theirs))
         place.push({ from: w.from, to: w.to });
     }
@@ -65,5 +66,5 @@ export function takenFrom(
       if (end !== undefined && end > now) rack.push({ from: begin.from, to: end, slots: hold.slots });
     }
   }
-  return { people, place, rack };
+  return { away, work, place, rack };
 }

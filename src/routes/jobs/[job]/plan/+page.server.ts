@@ -11,7 +11,7 @@ import { sayChain, sayMoves, sayOperation } from '$server/services/say-plan';
 import { KITCHEN_ROW } from '$server/services/shell-view';
 import { feedFor } from '$server/services/calendars';
 import { listPins } from '$server/store/pins';
-import { findPlan } from '$server/store/plans';
+import { findPlan, type StoredPlan } from '$server/store/plans';
 import { choosePlan } from '$server/services/choose-plan';
 import { choiceFromForm, formDefaults } from '$server/services/plan-form';
 import { proposeFor } from '$server/services/propose';
@@ -66,6 +66,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
       to,
       open: openSpans(file, from, to),
       rackSlots: choice?.rackSlots ?? 0,
+      rackTaken: rackOfOthers(plan),
       lots: [
         ...file.lots.map((l) => ({ name: l.name, pieces: l.pieces.length })),
         ...(drawn.some((b) => b.lot === KITCHEN_ROW) ? [{ name: KITCHEN_ROW, pieces: 0 }] : []),
@@ -103,6 +104,18 @@ export const load: PageServerLoad = ({ locals, params }) => {
     labour: taken?.minutes ?? 0,
   };
 };
+
+/** What other jobs lay on the rack, as the plan knew it. */
+function rackOfOthers(plan: StoredPlan | null): { from: number; to: number; slots: number }[] {
+  if (!plan || 'infeasible' in plan.result) return [];
+  const at = new Map(plan.result.assignments.map((a) => [a.operation, a.start]));
+  return plan.problem.holds
+    .filter((h) => h.from.startsWith('other:'))
+    .map((h) => {
+      const from = plan.t0 + (at.get(h.from) ?? 0) * 60_000;
+      return { from, to: from + (h.tail ?? 0) * 60_000, slots: h.slots };
+    });
+}
 
 const moment = (form: FormData): number => Number(form.get('at') || NaN);
 
