@@ -5,7 +5,7 @@
  * sanding a face 5 + 9 = 14, flip 2 + 3.6 → 6, hang 5 + 54 = 59), 20 min to change product, open 8–12 and 13–16:30.
  */
 import { expect, test, type Page } from '@playwright/test';
-import { ready, setClock, startServer, type TestServer } from './server';
+import { byItself, ready, setClock, startServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
@@ -112,10 +112,12 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
     await page.getByLabel('First day').fill('2026-03-16');
     await page.getByLabel('Pieces to a lot, at most').fill('40');
     await page.getByLabel('Rack slots').fill('36');
+    await byItself(page);
     await page.getByRole('button', { name: 'Plan', exact: true }).click();
     await expect(page.getByText('A lot cannot be larger than the rack')).toBeVisible();
     await page.getByLabel('Pieces to a lot, at most').fill('12');
     await page.getByLabel('Tobin').uncheck();
+    await byItself(page);
     await page.getByRole('button', { name: 'Plan', exact: true }).click();
     await expect(page.locator('.back .big')).toHaveText('Fri 20 Mar, 15:46');
     const rows = page.locator('table.days tr');

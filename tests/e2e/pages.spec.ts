@@ -18,6 +18,7 @@ const PAGES = [
   '/jobs',
   '/jobs/new',
   '/settings',
+  '/calendar',
   '/jobs/bring-in',
   '/systems',
   '/systems/two-pack',

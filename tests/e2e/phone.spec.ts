@@ -1,6 +1,6 @@
 /** In gloves: a kitchen taken down, coated and corrected on a phone; and what is refused says so. */
 import { expect, test } from '@playwright/test';
-import { newJob, ready, setClock, startServer, type TestServer } from './server';
+import { byItself, newJob, ready, setClock, startServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
@@ -27,6 +27,7 @@ test('a two-pack job on the phone: mix, left out, taken back, codes that stay', 
     await page.getByLabel('First day').fill('2026-03-16');
     await page.getByLabel('Coats of 2K enamel on backs').fill('1');
     await page.getByLabel('Coats of 2K enamel on fronts').fill('1');
+    await byItself(page);
     await page.getByRole('button', { name: 'Plan', exact: true }).click();
     await expect(page.getByText('supplied-air practice and licensed use only')).toBeVisible();
     /*
@@ -120,6 +121,7 @@ test('a plan that cannot be is explained in words', async ({ page }) => {
   await crew.getByLabel('Crew works until').first().fill('08:10');
   await crew.getByLabel('Crew works from').nth(1).fill('');
   await crew.getByLabel('Crew works until').nth(1).fill('');
+  await byItself(page);
   await page.getByRole('button', { name: 'Plan', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('No plan can be right');
   await expect(page.getByRole('alert')).toContainText(

@@ -96,8 +96,9 @@ function tryPin(id: number, { base }: Given, operation: string, at: number): voi
   const job = unpackJob({ ...base, job: { ...base.job, pins } });
   const made = planJob(job, TRY);
   if (!made) post({ id, failed: 'Nothing is left to plan.' });
-  else if ('infeasible' in made.result) post({ id, done: { back: null, reason: made.result.reason } });
-  else post({ id, done: { back: job.t0 + made.result.makespan * MINUTE, reason: null } });
+  else if ('infeasible' in made.result)
+    post({ id, done: { back: null, reason: made.result.reason, t0: job.t0 } });
+  else post({ id, done: { back: job.t0 + made.result.makespan * MINUTE, reason: null, t0: job.t0 } });
 }
 
 onmessage = ({ data }: MessageEvent<Question>): void => {

@@ -31,6 +31,8 @@ export interface RiskFound extends Risk {
 export interface Tried {
   back: number | null;
   reason: string | null;
+  /** the moment that minutes in the reason count from */
+  t0: number;
 }
 
 export type Answer =

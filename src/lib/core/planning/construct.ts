@@ -263,7 +263,11 @@ export function construct(m: Model, urgency: Float64Array, pushes = 300): Schedu
   const release = new Int32Array(n);
   const ranked = Array.from({ length: n }, (_, i) => i).sort((a, b) => {
     const [pinA, pinB] = [m.operations[a]?.lockedStart ?? null, m.operations[b]?.lockedStart ?? null];
-    if (pinA !== null || pinB !== null) return (pinA ?? FOREVER) - (pinB ?? FOREVER);
+    if (pinA !== null || pinB !== null) {
+      // What only one person can do comes before what any of several can.
+      const [oneA, oneB] = [a, b].map((i) => m.operations[i]?.lockedStart != null && m.able[i]?.length === 1);
+      return oneA !== oneB ? (oneA ? -1 : 1) : (pinA ?? FOREVER) - (pinB ?? FOREVER);
+    }
     return (urgency[b] ?? 0) - (urgency[a] ?? 0);
   });
   let clash = '';

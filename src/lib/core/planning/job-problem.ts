@@ -447,12 +447,15 @@ export function buildProblem(job: JobToPlan): JobProblem | null {
     const gate = helper(`${SITE}${SEPARATOR}first${SEPARATOR}day`, SITE, firstDay);
     for (const to of first) problem.links.push({ from: gate, to, minLag: 0, maxLag: null });
   }
-  // What other jobs lay on the rack stands there, even where two of them overfill it together.
+  // What other jobs lay on the rack stands there beside what lies there now, even where they overfill it together.
+  const lying = job.lots.reduce((sum, lot) => sum + (lot.racked ? lot.pieces : 0), 0);
+  const beside = Math.max(0, job.rackSlots - lying);
   for (const [i, { from, to, slots }] of levels(taken?.rack ?? [], minute, horizon).entries()) {
+    if (beside === 0) break;
     const id = helper(`other${SEPARATOR}rack${SEPARATOR}${i}`, 'other', 0, null, from);
     problem.holds.push({
       rack: 'rack',
-      slots: Math.min(slots, job.rackSlots),
+      slots: Math.min(slots, beside),
       from: id,
       to: null,
       tail: to - from,

@@ -11,7 +11,7 @@ import { lastFact } from '../store/facts';
 import { listPins } from '../store/pins';
 import { insertPlan, newestPlan, type StoredPlan } from '../store/plans';
 import type { JobFile } from './job-file';
-import { takenFrom } from './taken';
+import { rackOf, takenFrom } from './taken';
 
 const MINUTE = 60_000;
 /** Constructions per plan, and the seed: the same facts give the same plan. */
@@ -54,7 +54,7 @@ export function jobToPlan(
     workers: choice.workers,
     crewWeek: choice.crewWeek,
     houseWeek: choice.houseWeek,
-    rackSlots: choice.rackSlots,
+    rackSlots: rackOf(db, job.id, choice),
     lastMaterial: lastMaterial(file),
     waits: file.waits,
     atHouse: choice.place === 'house',

@@ -18,8 +18,11 @@ export function handBack(plan: StoredPlan | null): { at: number; bound: number }
   return { at: plan.t0 + plan.result.makespan * MINUTE, bound: plan.t0 + plan.result.lowerBound * MINUTE };
 }
 
-/** Why there is no plan, with lots and steps as people know them. */
-export function sayReason(file: JobFile, reason: string): string {
+/**
+ * Why there is no plan, with lots, steps and times as people know them.
+ * @param t0 the moment its minutes count from, ms since 1970
+ */
+export function sayReason(file: JobFile, reason: string, t0: number): string {
   const names = [
     ...file.lots.flatMap((lot) =>
       file.route.map((step) => [operationId(lot.id, step.key), `“${step.act}” of lot ${lot.name}`] as const),
@@ -28,7 +31,10 @@ export function sayReason(file: JobFile, reason: string): string {
   ];
   return names
     .sort((a, b) => b[0].length - a[0].length)
-    .reduce((text, [id, words]) => text.replaceAll(id, words), reason);
+    .reduce((text, [id, words]) => text.replaceAll(id, words), reason)
+    .replace(/other:work:[\w-]+:\d+/g, 'work on another job')
+    .replace(/other:rack:\d+/g, 'what another job lays on the rack')
+    .replace(/minute (\d+)/g, (_, n: string) => sayTime(t0 + Number(n) * MINUTE, file.job.zone));
 }
 
 export function stations(file: JobFile, plan: StoredPlan | null): Station[] {

@@ -29,7 +29,9 @@ export function pin(db: Db, file: JobFile, operation: string, at: number, worker
     const made = planNow(db, file, now, before);
     if (!made || 'infeasible' in made.result) {
       const reason =
-        made && 'infeasible' in made.result ? sayReason(file, made.result.reason) : 'nothing is left to plan';
+        made && 'infeasible' in made.result
+          ? sayReason(file, made.result.reason, made.t0)
+          : 'nothing is left to plan';
       throw new Refused(409, `${sayOperation(file, operation)} cannot be pinned there: ${reason}.`, 'at');
     }
     keepPlan(db, file, made, now);

@@ -259,7 +259,7 @@ describe('the plan of a job', () => {
     choosePlan(db, job, { ...choice(), crewWeek: { days: [1], spans: [['08:00', '08:15']] } });
     const file = openJob(db, job);
     const plan = currentPlan(db, file, MONDAY);
-    const said = plan && 'infeasible' in plan.result ? sayReason(file, plan.result.reason) : '';
+    const said = plan && 'infeasible' in plan.result ? sayReason(file, plan.result.reason, plan.t0) : '';
     // Two pieces: 15 min of setting up and two faces of 7/6 min.
     expect(said).toBe(
       '“Prime backs” of lot A takes 18 min at a stretch and the longest open stretch is 15 min',

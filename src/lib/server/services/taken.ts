@@ -23,6 +23,16 @@ function workOf(plan: StoredPlan): (Span & { operation: string; worker: string }
 const together = (a: Choice, b: Choice): boolean =>
   a.shared && b.shared && a.place === b.place && a.place !== 'house';
 
+/** Slots of the rack a job lays its pieces on: a shared one is as large as any job that shares it says. */
+export function rackOf(db: Db, job: string, choice: Choice): number {
+  const others = listOpenJobs(db).flatMap((other) => {
+    if (other.id === job || other.choice === null) return [];
+    const theirs = choiceSchema.parse(JSON.parse(other.choice));
+    return together(choice, theirs) ? [theirs.rackSlots] : [];
+  });
+  return Math.max(choice.rackSlots, ...others);
+}
+
 /**
  * @param job the job that is planned; its own plan takes nothing from it
  * @param choice what is chosen for it

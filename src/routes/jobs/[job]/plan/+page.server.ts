@@ -85,7 +85,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
     search: jobSearch(params.job),
     none:
       plan && 'infeasible' in plan.result
-        ? { reason: sayReason(file, plan.result.reason), proven: plan.result.proven }
+        ? { reason: sayReason(file, plan.result.reason, plan.t0), proven: plan.result.proven }
         : null,
     needs: (taken?.lines ?? []).map((n) => ({
       name: n.product.name,

@@ -36,7 +36,16 @@
   async function tryPin(operation: string, at: number): Promise<string> {
     const tried = await planner?.tryPin(operation, at);
     if (!tried) return '';
-    if (tried.back === null) return `no plan fits (${tried.reason ?? ''})`;
+    if (tried.back === null) {
+      const reason = [...operations].reduce(
+        (text, [id, words]) => text.replaceAll(id, words),
+        tried.reason ?? '',
+      );
+      const timed = reason
+        .replace(/other:work:[\w-]+:\d+/g, 'work on another job')
+        .replace(/minute (\d+)/g, (_, n: string) => sayTime(tried.t0 + Number(n) * 60_000, data.zone));
+      return `no plan fits (${timed})`;
+    }
     const off = Math.round((tried.back - (data.handBack?.at ?? tried.back)) / 60_000);
     return `hand back ${sayTime(tried.back, data.zone)}, ${off === 0 ? 'as before' : `${sayMinutes(Math.abs(off))} ${off > 0 ? 'later' : 'sooner'}`}`;
   }

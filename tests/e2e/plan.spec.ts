@@ -1,0 +1,177 @@
+/** The plan through the interface, on the demo: what-ifs, risk, pins, replanning, what cannot be, calendars. */
+import { expect, test, type Page } from '@playwright/test';
+import ICAL from 'ical.js';
+import { jobCalled, ready, setClock, startServer, type TestServer } from './server';
+
+let server: TestServer;
+test.beforeAll(async () => {
+  server = await startServer();
+});
+test.afterAll(() => server.end());
+
+const plan = async (page: Page, name: string): Promise<string> => {
+  const job = await jobCalled(server.url, name);
+  await page.goto(`${job}/plan`);
+  await ready(page);
+  return job;
+};
+const handBack = (page: Page) => page.locator('.back .big');
+const bar = (page: Page, step: string) => page.locator(`g[data-operation$=":${step}"]`);
+
+test('what-ifs are computed and ranked, and the date is weighed, while the page goes on answering', async ({
+  page,
+}) => {
+  await plan(page, 'Orchard Row');
+  await page.getByRole('button', { name: 'Ask what would gain time' }).click();
+  const list = page.locator('.card', { hasText: 'What would gain time' }).getByRole('listitem');
+  await expect(list.first()).toContainText(/sooner/);
+  expect(await list.count()).toBeGreaterThanOrEqual(8);
+  await expect(list.filter({ hasText: 'Start a day later' })).toContainText(/later|the same/);
+  await expect(list.filter({ hasText: 'Bring more rack' })).toContainText('sooner');
+
+  await page.getByRole('button', { name: 'Weigh the date' }).click();
+  // Pressed while it computes: the page answers.
+  await page.getByRole('button', { name: 'Hours' }).click();
+  await expect(page.getByRole('button', { name: 'Hours' })).toHaveAttribute('aria-pressed', 'true');
+  const card = page.locator('.card', { hasText: 'How sure is the date' });
+  await expect(card.getByText('80 % sure by')).toBeVisible();
+  await expect(card).toContainText(/\d+ % sure of the promised Fri 3 Apr/);
+  await expect(card).toContainText('Of 1000 runs');
+
+  await page.locator('summary', { hasText: 'What makes it so' }).click();
+  await expect(page.locator('.chain li').last()).toContainText('Hang');
+  await expect(page.locator('.chain')).toContainText('the rack is full until');
+});
+
+test('a bar is dragged and pinned, its effect shown meanwhile; keys do the same; a pin is let go', async ({
+  page,
+}) => {
+  await plan(page, 'Orchard Row');
+  const before = await handBack(page).textContent();
+  const first = bar(page, 'clean').first();
+  const operation = await first.getAttribute('data-operation');
+  const own = page.locator(`g[data-operation="${operation}"]`);
+  await own.scrollIntoViewIfNeeded();
+  const box = await own.boundingBox();
+  if (!box) throw new Error('The bar is not drawn');
+  await page.mouse.move(box.x + 3, box.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 160, box.y + 12, { steps: 8 });
+  await expect(page.locator('.picked')).toContainText(/: (hand back|no plan fits)/);
+  await page.mouse.move(box.x + 170, box.y + 12, { steps: 2 });
+  await expect(page.locator('.picked')).toContainText(/hand back .*(as before|later|sooner)/);
+  await page.mouse.up();
+  const pinned = page.locator('.card', { has: page.getByRole('heading', { name: 'Pinned' }) });
+  await expect(pinned).toContainText('Clean, lot');
+  await expect(own).toHaveAttribute('aria-label', /pinned/);
+  await pinned.getByRole('button', { name: 'Let it go' }).click();
+  await expect(pinned).toBeHidden();
+  await expect(handBack(page)).toHaveText(before ?? '');
+
+  const hang = bar(page, 'hang').last();
+  await hang.focus();
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
+  await expect(page.locator('.picked')).toContainText(/hand back .* later/);
+  await page.keyboard.press('Enter');
+  await expect(pinned).toContainText('Hang, lot');
+  await expect(handBack(page)).not.toHaveText(before ?? '');
+  await pinned.getByRole('button', { name: 'Let it go' }).click();
+  await expect(pinned).toBeHidden();
+});
+
+test('a coat that is late moves the plan: what, from, to, why; accepted or kept', async ({ page }) => {
+  await setClock(page, server.url, '2026-03-11T15:30');
+  const job = await plan(page, 'Lanternhouse');
+  const moved = page.locator('.moved');
+  await expect(moved).toContainText('The plan moved');
+  await moved.getByText('What moved, and why').click();
+  const row = moved.getByRole('row').nth(1);
+  await expect(row).toContainText('→');
+  await expect(row).toContainText(/waits|follows|taken|until|hours|start of the plan|at /);
+  await moved.getByRole('button', { name: 'Keep the old ones where possible' }).click();
+  await expect(moved).toBeHidden();
+  await page.goto(`${job}/coat`);
+  await ready(page);
+  await page.getByRole('button', { name: 'Start' }).first().click();
+  await expect(page.getByText('Under way since')).toBeVisible();
+});
+
+test('a plan that cannot be is explained', async ({ page }) => {
+  await plan(page, 'Orchard Row');
+  await page.getByText('Change the system, the people or the hours').click();
+  const house = page.getByRole('group', { name: 'Kitchen is open to us' });
+  await house.getByLabel('Kitchen is open to us until').first().fill('09:05');
+  await page.getByRole('button', { name: 'Plan again' }).click();
+  await expect(page.getByRole('alert')).toContainText('No plan can be right');
+  await expect(page.getByRole('alert')).toContainText('in the kitchen takes');
+  await page.getByText('Change the system, the people or the hours').click();
+  await house.getByLabel('Kitchen is open to us until').first().fill('17:00');
+  await page.getByRole('button', { name: 'Plan again' }).click();
+  await expect(handBack(page)).toBeVisible();
+});
+
+test('calendars are read, kept clear of, and given out', async ({ page, request }) => {
+  await page.goto(`${server.url}/calendar`);
+  await ready(page);
+  const text = [
+    'BEGIN:VCALENDAR',
+    'VERSION:2.0',
+    'PRODID:-//holidays//EN',
+    'BEGIN:VEVENT',
+    'UID:one',
+    'DTSTART;VALUE=DATE:20260316',
+    'DTEND;VALUE=DATE:20260318',
+    'SUMMARY:Harbour days',
+    'END:VEVENT',
+    'END:VCALENDAR',
+  ].join('\r\n');
+  await page
+    .getByLabel('Calendar file')
+    .setInputFiles({ name: 'x.ics', mimeType: 'text/calendar', buffer: Buffer.from('no calendar') });
+  await page.getByRole('button', { name: 'Read it' }).click();
+  await expect(page.getByRole('alert')).toContainText('not an iCalendar file');
+  await page
+    .getByLabel('Calendar file')
+    .setInputFiles({ name: 'holidays.ics', mimeType: 'text/calendar', buffer: Buffer.from(text) });
+  await page.getByRole('button', { name: 'Read it' }).click();
+  await expect(page.getByText('1 stretch read from holidays.ics')).toBeVisible();
+  await expect(page.getByRole('row', { name: /everybody.*Harbour days/ })).toBeVisible();
+  await expect(page.locator('td.away').first()).toBeVisible();
+
+  // Planned again, nobody works in those days.
+  const job = await plan(page, 'Orchard Row');
+  await page.getByText('Change the system, the people or the hours').click();
+  await page.getByRole('button', { name: 'Plan again' }).click();
+  await expect(page.locator('table.days caption', { hasText: 'Mon 16 Mar' })).toBeHidden();
+  const crew = new ICAL.Component(
+    ICAL.parse(await (await request.get(`${job}/plan/calendar.ics`)).text()) as unknown[],
+  );
+  const starts = crew
+    .getAllSubcomponents('vevent')
+    .map((e) => new ICAL.Event(e).startDate.toJSDate().toISOString().slice(0, 10));
+  expect(starts.length).toBeGreaterThan(40);
+  expect(starts).not.toContain('2026-03-16');
+  expect(starts).not.toContain('2026-03-17');
+
+  await page.getByRole('button', { name: 'Customer’s private address' }).click();
+  const address = await page.getByLabel('Private address').inputValue();
+  const customer = await request.get(address);
+  expect(customer.headers()['content-type']).toContain('text/calendar');
+  expect(await customer.text()).toContain('The kitchen is handed back');
+  const order = await request.get(`${job}/plan/work-order.pdf`);
+  expect((await order.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  const data = await (await request.get(`${job}/plan/plan.json`)).json();
+  expect(data.result.makespan).toBeGreaterThan(0);
+});
+
+test('all jobs are planned together, in a thread of the server, and taken over', async ({ page }) => {
+  await page.goto(`${server.url}/calendar`);
+  await ready(page);
+  await page.getByRole('button', { name: 'When could one start?' }).click();
+  await expect(page.getByText(/40 pieces, worked as Lanternhouse: start/)).toBeVisible();
+  await page.getByRole('button', { name: 'Plan all jobs together' }).click();
+  const card = page.locator('.card', { hasText: 'All jobs together' });
+  await expect(card.getByRole('row', { name: /Orchard Row/ })).toBeVisible();
+  await card.getByRole('button', { name: 'Take it over' }).click();
+  await expect(page.getByText('The jobs are planned together now.')).toBeVisible();
+});
