@@ -77,7 +77,7 @@
       <a
         href={place.href}
         class:on={here(place.href)}
-        class:settings={place.href === '/settings' || place.href === '/systems'}
+        class:settings={['/settings', '/systems', '/air'].includes(place.href)}
         aria-current={here(place.href) ? 'page' : undefined}>{place.title}</a
       >
     {/each}

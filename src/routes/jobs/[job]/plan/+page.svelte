@@ -279,7 +279,7 @@
                       data.zone,
                     )}</td
                   >
-                  <td><b>{bar.words}</b>, lot {bar.lot}</td>
+                  <td><b>{bar.words}</b>, {bar.lot === 'Kitchen' ? 'in the kitchen' : `lot ${bar.lot}`}</td>
                   <td>{bar.who}</td>
                   <td class="soft"
                     >{bar.dryUntil ? `${bar.readyFor} from ${sayTime(bar.dryUntil, data.zone)}` : ''}</td

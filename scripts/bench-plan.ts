@@ -1,0 +1,180 @@
+/**
+ * `npm run bench:plan`: the planner's figures, on the demo's Orchard Row (57 pieces, two zones, island, fixed work, four
+ * people) by itself and among other jobs. `npm run bench` prints them with all others.
+ */
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { audit } from '../src/lib/core/planning/audit';
+import { lowerBound } from '../src/lib/core/planning/bound';
+import { construct } from '../src/lib/core/planning/construct';
+import { buildProblem, type JobToPlan } from '../src/lib/core/planning/job-problem';
+import { compile } from '../src/lib/core/planning/model';
+import { plainHandBack } from '../src/lib/core/planning/plain';
+import { planJob } from '../src/lib/core/planning/plan-job';
+import { readProblem } from '../src/lib/core/planning/problem';
+import { heads } from '../src/lib/core/planning/propagate';
+import { assessRisk } from '../src/lib/core/planning/risk';
+import { solve } from '../src/lib/core/planning/solve';
+import { planTogether } from '../src/lib/core/planning/together';
+import { openDatabase } from '../src/lib/server/db/open';
+import { makeDemo } from '../src/lib/server/demo/demo';
+import { now } from '../src/lib/server/services/clock';
+import { currentPlan, jobToPlan } from '../src/lib/server/services/current-plan';
+import { openJob } from '../src/lib/server/services/job-file';
+import { recordFacts } from '../src/lib/server/services/record-facts';
+import { listOpenJobs } from '../src/lib/server/store/jobs';
+import { listWorkers } from '../src/lib/server/store/workers';
+
+export type Row = [what: string, value: string, wanted: string];
+
+const ms = (n: number): string => `${n < 10 ? n.toFixed(2) : n.toFixed(0)} ms`;
+const median = (list: number[]): number =>
+  [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? NaN;
+function timed<T>(act: () => T): [T, number] {
+  const from = performance.now();
+  const made = act();
+  return [made, performance.now() - from];
+}
+const days = (minutes: number): string => `${(minutes / 1440).toFixed(1)} d`;
+
+/** The effort of a stored plan. */
+const EFFORT = { seed: 20260309, steps: 160, nodes: 8_000 };
+/** Jobs that are planned together here have each other's place one time in three. */
+const PLACES = 4;
+
+function small(rows: Row[]): void {
+  const folder = join(
+    fileURLToPath(new URL('..', import.meta.url)),
+    'tests',
+    'reference',
+    'data',
+    'planning',
+  );
+  for (const file of readdirSync(folder)) {
+    const json = JSON.parse(readFileSync(join(folder, file), 'utf8'));
+    const read = readProblem(json);
+    if ('faults' in read) continue;
+    const [plan, took] = timed(() => solve(read.problem, { seed: 1, steps: 240 }));
+    const found =
+      'infeasible' in plan
+        ? `none, ${plan.proven ? 'proven' : 'not proven'}`
+        : `${plan.makespan} (bound ${plan.lowerBound}, optimum ${json.provenOptimum})`;
+    rows.push([`plan ${file.replace('.json', '')}: ${found}`, ms(took), '2000 ms']);
+  }
+}
+
+function oneJob(rows: Row[], job: JobToPlan, name: string): void {
+  const built = buildProblem(job);
+  if (!built) throw new Error('nothing to plan');
+  const first = median(
+    Array.from({ length: 9 }, () => {
+      const [, took] = timed(() => {
+        const again = buildProblem(job);
+        const m = again && compile(again.problem, again.air);
+        if (!m || 'infeasible' in m) throw new Error('no model');
+        return construct(m, Float64Array.from(m.tail));
+      });
+      return took;
+    }),
+  );
+  const m = compile(built.problem, built.air);
+  if ('infeasible' in m) throw new Error(m.reason);
+  const head = heads(m);
+  if ('infeasible' in head) throw new Error(head.reason);
+  const [bound, boundTook] = timed(() => lowerBound(m, head));
+  const [made, took] = timed(() => planJob(job, EFFORT));
+  if (!made || 'infeasible' in made.result) throw new Error('no plan');
+  if (audit(made.problem, made.result).length) throw new Error('a wrong plan');
+  const plain = plainHandBack(job) ?? NaN;
+  const { makespan, lowerBound: proven } = made.result;
+  rows.push([
+    `${name}: first right plan of ${built.problem.operations.length} operations`,
+    ms(first),
+    '100 ms',
+  ]);
+  rows.push([`  its bound (${bound})`, ms(boundTook), '']);
+  rows.push([
+    `  final plan, ${makespan} min, within ${(100 * (makespan / proven - 1)).toFixed(1)} % of the bound`,
+    ms(took),
+    '1000 ms',
+  ]);
+  rows.push([
+    `  one lot after another: ${days(plain)}; planned: ${days(makespan)}`,
+    `-${(100 * (1 - makespan / plain)).toFixed(1)} %`,
+    '',
+  ]);
+  const { result, problem } = made;
+  const [risk, riskTook] = timed(() => assessRisk({ problem, plan: result, runs: 1000, seed: 1 }));
+  rows.push([`  risk of 1000 runs, the air left aside (P80 ${days(risk.p80)})`, ms(riskTook), '3000 ms']);
+}
+
+/** Every figure of the planner. */
+export function planRows(): Row[] {
+  process.env.ANTHEM_DEMO = '1';
+  const rows: Row[] = [];
+  small(rows);
+  const db = openDatabase(':memory:');
+  makeDemo(db);
+  const at = now(db);
+  const job = (name: string): string => listOpenJobs(db).find((j) => j.name === name)?.id ?? '';
+  const orchard = openJob(db, job('Orchard Row'));
+  const among = jobToPlan(db, orchard, at, 60);
+  const alone = jobToPlan(db, orchard, at, 60, new Set());
+  if (!among || !alone) throw new Error('Orchard Row is not planned');
+  oneJob(rows, among, 'Orchard Row, around Lanternhouse on its rack of 48');
+  oneJob(rows, { ...alone, rackSlots: 36 }, 'Orchard Row by itself, rack of 36');
+  oneJob(rows, { ...alone, rackSlots: 60 }, 'Orchard Row by itself, rack of 60');
+
+  // A fact, and the plan made anew near the one before.
+  const lantern = job('Lanternhouse');
+  const worker = listWorkers(db)[0]?.id ?? '';
+  currentPlan(db, openJob(db, lantern), at);
+  currentPlan(db, openJob(db, orchard.job.id), at);
+  const again: number[] = [];
+  for (let i = 0; i < 12; i++) {
+    recordFacts(db, orchard.job.id, [
+      {
+        id: crypto.randomUUID(),
+        job: orchard.job.id,
+        at,
+        worker,
+        device: 'bench',
+        body: { kind: 'air.read', place: 'island', celsius: 18, humidity: 0.6 },
+      },
+    ]);
+    const file = openJob(db, orchard.job.id);
+    again.push(timed(() => currentPlan(db, file, at))[1]);
+  }
+  rows.push(['Orchard Row planned anew after a fact, median of 12', ms(median(again)), '300 ms']);
+
+  for (const n of [1, 2, 4, 8, 12, 16]) {
+    const jobs = Array.from({ length: n }, (_, k) => ({
+      id: `job ${k}`,
+      job: { ...alone, horizonDays: 240 },
+      place: `place ${k % PLACES}`,
+      promised: null,
+      weight: 2,
+    }));
+    const [made, took] = timed(() =>
+      planTogether('all', jobs, { seed: 1, steps: Math.max(6, Math.round(300 / n)) }),
+    );
+    if (!made || 'infeasible' in made.result) throw new Error('no joint plan');
+    if (audit(made.problem, made.result).length) throw new Error('a wrong joint plan');
+    const heap = process.memoryUsage().rss / 1e6;
+    rows.push([
+      `${n} ${n === 1 ? 'job' : 'jobs'} of 57 pieces together, ${made.problem.operations.length} operations, last back after ${days(made.result.makespan)}, ${heap.toFixed(0)} MB`,
+      ms(took),
+      n === 12 ? '5000 ms, 400 MB' : '',
+    ]);
+  }
+  return rows;
+}
+
+export function printRows(rows: readonly Row[]): void {
+  const width = Math.max(...rows.map((r) => r[0].length));
+  for (const [what, value, limit] of rows)
+    console.log(`${what.padEnd(width)}  ${value.padStart(9)}${limit ? `  (wanted: under ${limit})` : ''}`);
+}
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) printRows(planRows());
