@@ -8,7 +8,7 @@ import { heads } from './propagate';
 import type { Problem } from './problem';
 
 /** Nodes that the question may cost for each rule. */
-const NODES = 4_000;
+const NODES = 3_000;
 
 /** Whether a problem has a plan; null when that could not be told. */
 function possible(problem: Problem): boolean | null {
@@ -24,14 +24,17 @@ interface Rule {
   without: (p: Problem) => Problem;
 }
 
-function rulesOf(problem: Problem): Rule[] {
+/** Rules by family: racks, pins, hours, windows. */
+function familiesOf(problem: Problem): Rule[][] {
   const { horizon } = problem;
+  const isWhole = (open: readonly (readonly [number, number])[]): boolean =>
+    open.length === 1 && open[0]?.[0] === 0 && open[0][1] >= horizon;
   return [
-    ...problem.racks.map((r): Rule => ({
+    problem.racks.map((r): Rule => ({
       words: `the ${r.slots} slots of ${r.id}`,
       without: (p) => ({ ...p, holds: p.holds.filter((h) => h.rack !== r.id) }),
     })),
-    ...problem.operations
+    problem.operations
       .filter((o) => o.lockedStart !== null && !problem.workers.some((w) => w.id === o.id))
       .map((locked): Rule => ({
         words: `${locked.id} pinned to minute ${locked.lockedStart ?? 0}`,
@@ -40,8 +43,8 @@ function rulesOf(problem: Problem): Rule[] {
           operations: p.operations.map((o) => (o.id === locked.id ? { ...o, lockedStart: null } : o)),
         }),
       })),
-    ...problem.calendars
-      .filter((c) => c.open.length !== 1 || c.open[0]?.[0] !== 0 || c.open[0][1] < horizon)
+    problem.calendars
+      .filter((c) => !isWhole(c.open))
       .map((c): Rule => ({
         words: `the open hours of ${c.id}`,
         without: (p) => ({
@@ -49,7 +52,7 @@ function rulesOf(problem: Problem): Rule[] {
           calendars: p.calendars.map((x) => (x.id === c.id ? { ...x, open: [[0, horizon]] } : x)),
         }),
       })),
-    ...problem.links
+    problem.links
       .filter((l) => l.maxLag !== null)
       .map((link): Rule => ({
         words: `${link.to} within ${link.maxLag ?? 0} min of the end of ${link.from}`,
@@ -69,18 +72,23 @@ function rulesOf(problem: Problem): Rule[] {
 export function explainClash(problem: Problem, clash: string): string {
   let left = problem;
   const kept: string[] = [];
-  for (const rule of rulesOf(problem)) {
-    const without = rule.without(left);
-    if (possible(without) === false) left = without;
-    else kept.push(rule.words);
+  for (const family of familiesOf(problem)) {
+    // A whole family that has no part in it goes at once.
+    const without = family.reduce((p, rule) => rule.without(p), left);
+    if (family.length > 1 && possible(without) === false) {
+      left = without;
+      continue;
+    }
+    for (const rule of family) {
+      const one = rule.without(left);
+      if (possible(one) === false) left = one;
+      else kept.push(rule.words);
+    }
   }
   if (kept.length === 0)
     return (
       clash || `the work does not fit between its start and minute ${problem.horizon}, whatever is left out`
     );
   const last = kept.pop() ?? '';
-  const together = kept.length
-    ? `${kept.join(', ')} and ${last} cannot all be kept`
-    : `${last} cannot be kept`;
-  return clash && !clash.includes(last) ? `${together}: ${clash}` : together;
+  return kept.length ? `${kept.join(', ')} and ${last} cannot all be kept` : `${last} cannot be kept`;
 }

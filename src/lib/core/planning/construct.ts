@@ -256,11 +256,18 @@ class Construction {
  * @param m the compiled problem
  * @param urgency higher is placed sooner, one value per operation
  * @param pushes how often a window may push its opener later
+ * @param later minutes before which an operation is not begun; from the start where nothing is said
  * @returns a right schedule, or the clash that stopped the last attempt
  */
-export function construct(m: Model, urgency: Float64Array, pushes = 300): Schedule | Clash {
+export function construct(
+  m: Model,
+  urgency: Float64Array,
+  pushes = 300,
+  later: ReadonlyMap<number, number> = new Map(),
+): Schedule | Clash {
   const n = m.operations.length;
   const release = new Int32Array(n);
+  for (const [i, at] of later) release[i] = at;
   const ranked = Array.from({ length: n }, (_, i) => i).sort((a, b) => {
     const [pinA, pinB] = [m.operations[a]?.lockedStart ?? null, m.operations[b]?.lockedStart ?? null];
     if (pinA !== null || pinB !== null) {

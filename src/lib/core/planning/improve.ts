@@ -98,14 +98,29 @@ export function improve(
     Float64Array.from(m.operations, (o) => -lots.indexOf(o.lot)),
   ];
   const spread = Math.max(...m.tail);
-  const attempt = (keys: Float64Array): void => {
-    const schedule = construct(m, keys, 60);
+  const attempt = (keys: Float64Array, later?: ReadonlyMap<number, number>): void => {
+    const schedule = construct(m, keys, 60, later);
     if ('clash' in schedule) {
       clash ||= schedule.clash;
       return;
     }
     const c = cost(schedule);
     if (!best || better(c, best.cost)) best = { schedule, cost: c };
+  };
+  /** What something waits on: a window or a place on the rack. Beginning it later can be better. */
+  const openers = m.operations.flatMap((_, i) =>
+    (m.after[i] ?? []).some((g) => g.max !== null) || (m.holdsOf[i] ?? []).some((k) => m.holds[k]?.from === i)
+      ? [i]
+      : [],
+  );
+  /** One or two openers that are held back behind where the best schedule has them. */
+  const heldBack = (from: Schedule): Map<number, number> => {
+    const later = new Map<number, number>();
+    for (let k = random() < 0.6 ? 1 : 2; k > 0; k--) {
+      const i = openers[Math.floor(random() * openers.length)];
+      if (i !== undefined) later.set(i, Math.round((from.start[i] ?? 0) + random() * random() * DAY));
+    }
+    return later;
   };
   /** Keys near the best schedule: its starts, with something moved. */
   const varied = (from: Schedule): Float64Array => {
@@ -136,8 +151,10 @@ export function improve(
   for (let step = 0; step < effort.steps; step++) {
     const first = firsts[step];
     if (first) attempt(first);
-    else if (best && step % 5) attempt(varied((best as { schedule: Schedule }).schedule));
-    else {
+    else if (best && step % 5) {
+      const { schedule } = best as { schedule: Schedule };
+      attempt(varied(schedule), openers.length && random() < 0.25 ? heldBack(schedule) : undefined);
+    } else {
       const base = firsts[Math.floor(random() * firsts.length)] ?? finite;
       const share = 0.1 + random() * 0.4;
       attempt(base.map((k) => (random() < share ? k + (random() - 0.5) * spread : k)));

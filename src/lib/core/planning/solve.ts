@@ -16,6 +16,8 @@ import { makespanOf, type Schedule } from './schedule';
 /** Operations that are not pinned, above which orders are not searched exactly. */
 const SMALL = 26;
 const NODES = 60_000;
+/** What a small problem is given at first. */
+const FIRST = { steps: 80, nodes: 6_000 };
 
 function readPlan(m: Model, s: Schedule, bound: number): Plan {
   const assignments = m.operations.map((o, i) => ({
@@ -40,29 +42,31 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
   if ('infeasible' in head) return head;
   // Where jobs are weighed together the last one's end says little: each has a bound of its own.
   const bound = options.goal ? makespanOf(m, head.end) : lowerBound(m, head);
-  const small = m.operations.filter((o) => o.lockedStart === null).length <= SMALL;
-  const tried = improve(
-    m,
-    head,
-    bound,
-    small ? { ...effort, steps: Math.min(effort.steps, 80) } : effort,
-    options,
-  );
-  let best = tried.best;
-  const met = best !== null && makespanOf(m, best.end) <= bound;
-  if (small && !met && !options.goal) {
-    const limit = best ? makespanOf(m, best.end) : null;
-    const found = searchExactly(m, limit, effort.nodes ?? NODES, effort.stop);
+  const small = !options.goal && m.operations.filter((o) => o.lockedStart === null).length <= SMALL;
+  const nodes = effort.nodes ?? NODES;
+  // A little of both first: most small problems are settled then. What is not gets all there is of both.
+  const rounds: { steps: number; nodes: number }[] = small
+    ? [
+        { steps: Math.min(effort.steps, FIRST.steps), nodes: Math.min(nodes, FIRST.nodes) },
+        { steps: effort.steps, nodes },
+      ]
+    : [{ steps: effort.steps, nodes: 0 }];
+  let best: Schedule | null = null;
+  let clash = '';
+  for (const round of rounds) {
+    const tried = improve(m, head, bound, { ...effort, steps: round.steps }, options, best ?? undefined);
+    best = tried.best ?? best;
+    clash ||= tried.clash;
+    const makespan = best && makespanOf(m, best.end);
+    if (round.nodes === 0 || (makespan !== null && makespan <= bound)) break;
+    const found = searchExactly(m, makespan, round.nodes, effort.stop);
     best = found.best ?? best;
-    if (found.complete) {
-      if (!best) return { infeasible: true, proven: true, reason: explainClash(problem, tried.clash) };
-      return readPlan(m, best, makespanOf(m, best.end));
-    }
-    if (!best || effort.steps > 80) {
-      const more = improve(m, head, bound, effort, options, best ?? undefined);
-      best = more.best ?? best;
-    }
+    if (found.complete)
+      return best
+        ? readPlan(m, best, makespanOf(m, best.end))
+        : { infeasible: true, proven: true, reason: explainClash(problem, clash) };
+    if (effort.stop?.()) break;
   }
-  if (!best) return { infeasible: true, proven: false, reason: `No right plan was found: ${tried.clash}` };
+  if (!best) return { infeasible: true, proven: false, reason: `No right plan was found: ${clash}` };
   return readPlan(m, best, bound);
 }
