@@ -46,7 +46,12 @@ await shoot('labels', `${orchard}/take-down/labels`, async (page) => {
   await page.waitForTimeout(700);
   await page.evaluate(() => scrollTo(0, 190));
 });
-for (const stage of ['plan', 'take-down', 'coat', 'hang', 'hand-over', 'check'])
+await shoot('plan', `${orchard}/plan`, async (page) => {
+  await page.getByRole('button', { name: 'Ask what would gain time' }).click();
+  await page.getByRole('button', { name: 'Ask again' }).waitFor();
+});
+await shoot('calendar', '/calendar');
+for (const stage of ['take-down', 'coat', 'hang', 'hand-over', 'check'])
   await shoot(stage, `${lantern}/${stage}`);
 const weavers = jobCalled('Weaver’s Yard');
 await shoot('system', `${weavers}/plan/system`);
@@ -55,7 +60,6 @@ await shoot('air', '/air');
 await shoot('drying', '/drying', (page) => page.locator('.chart svg').nth(2).waitFor());
 await shoot('piece', `${lantern}/find?code=16`);
 await shoot('coat-phone', `${lantern}/coat`, undefined, PHONE);
-await shoot('take-down-phone', `${orchard}/take-down?wall=North`, undefined, PHONE);
 await shoot('survey-phone', `${orchard}/survey/pieces`, point(['A2']), PHONE);
 await browser.close();
 server.kill();

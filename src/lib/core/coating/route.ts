@@ -93,7 +93,8 @@ function waitFor(film: Film, stage: Stage, max: number | null = null): Requireme
     throw new Error(`${product.name} has no figure for “${stage}”: give one before planning with it`);
   return { step, film: product, stage, wet, min: figure.value, max };
 }
-const plain = (step: string, min = 0): Requirement => ({
+/** To follow a step, and to leave what it wetted so many minutes. */
+export const plain = (step: string, min = 0): Requirement => ({
   step,
   film: null,
   stage: null,

@@ -2,7 +2,7 @@
  * The way of the fixed work through the job: frames, end panels and mouldings are protected, cleaned, caulked and coated
  * where they stand, uppers before lowers, and unmasked last. One list for the kitchen; coats are laid colour by colour.
  */
-import type { Requirement, Step } from '../coating/route';
+import { plain, type Requirement, type Step } from '../coating/route';
 import type { Prep, Product, System } from '../coating/system';
 import { PREP_M2_A_PIECE } from './needs';
 import { TOOL_FACTS } from '../coating/tool';
@@ -22,14 +22,6 @@ export interface SiteStep {
   after: Requirement[];
 }
 
-const plain = (step: string, min = 0): Requirement => ({
-  step,
-  film: null,
-  stage: null,
-  wet: 1,
-  min,
-  max: null,
-});
 const whole = (minutes: number): number => Math.max(1, Math.ceil(minutes - 1e-9));
 
 /**

@@ -2,16 +2,14 @@
 import { choiceSchema, type Choice } from '$core/planning/choice';
 import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
 import { applySchools, SCHOOLS, USUAL_SCHOOLS } from '$core/coating/schools';
-import { sparingBacks } from '$core/coating/route';
-import { lotProgress } from '$core/bench/progress';
 import { planJob } from '$core/planning/plan-job';
 import { hoursBySteps, needsByZone } from '$core/takeoff/needs';
 import type { Db } from '../db/open';
 import type { StoredPlan } from '../store/plans';
+import { withChoice } from './ask';
 import { jobToPlan } from './current-plan';
-import { firstFilm, routeOf, type JobFile } from './job-file';
+import { routeOf, type JobFile } from './job-file';
 import { handBack } from './job-shell';
-import { jobWaits } from './job-waits';
 import { fixedOf } from './fixed';
 import { takeOff } from './take-off';
 
@@ -104,17 +102,8 @@ export function patternBacks(db: Db, file: JobFile, now: number): { pattern: str
   if (!choice || file.state.works.size > 0) return [];
   return PATTERNS.map((pattern) => {
     const other = choiceSchema.parse({ ...choice, pattern });
-    const frontOnly = new Set(file.pieces.flatMap((p) => (p.condition.faces === 'front' ? [p.id] : [])));
-    const route = sparingBacks(routeOf(other), frontOnly);
-    const changed: JobFile = {
-      ...file,
-      choice: other,
-      route,
-      waits: jobWaits(db, other, now, firstFilm(other, file.state, file.job.zone)),
-    };
-    const job = jobToPlan(db, changed, now, 120);
-    const made =
-      job && planJob({ ...job, lots: lotProgress(file.state, route, file.lots, changed.waits) }, EFFORT);
+    const job = jobToPlan(db, withChoice(db, file, other, now), now, 120);
+    const made = job && planJob(job, EFFORT);
     return {
       pattern,
       back: job && made && !('infeasible' in made.result) ? job.t0 + made.result.makespan * 60_000 : null,
