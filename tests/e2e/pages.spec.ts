@@ -127,7 +127,7 @@ test('the planning service plans, explains and refuses', async ({ request }) => 
   expect(await plan.json()).toMatchObject({ makespan: 4110 });
   const none = await post(load('impossible-302.json'));
   expect(none.status()).toBe(422);
-  expect((await none.json()).reason).toContain('must start within');
+  expect((await none.json()).reason).toContain('cannot all be kept');
   const wrong = await post('{"format":"anthem.planning-problem"}');
   expect(wrong.status()).toBe(400);
   expect((await wrong.json()).faults.join()).toContain('version');

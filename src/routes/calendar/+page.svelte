@@ -69,7 +69,7 @@
         {width}
         height={26 + c.jobs.length * ROW}
         viewBox="0 0 {width} {26 + c.jobs.length * ROW}"
-        role="img"
+        role="group"
         aria-label="Jobs by day"
       >
         {#each c.days as d, i (d.iso)}

@@ -1,0 +1,68 @@
+/** The work order as printed, read back by PDFium (package @hyzyla/pdfium): every operation of the plan is on it. */
+import { PDFiumLibrary } from '@hyzyla/pdfium';
+import { expect, it } from 'vitest';
+import { usualCounts } from '$core/coating/system';
+import { SHELLAC_URETHANE } from '$core/coating/systems/index';
+import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/choice';
+import { dayToMs, sayClock, sayDay } from '$core/units/clock-time';
+import { workOrderPdf } from '$server/files/work-order-pdf';
+import { choosePlan } from '$server/services/choose-plan';
+import { currentPlan } from '$server/services/current-plan';
+import { bars } from '$server/services/job-shell';
+import { openJob } from '$server/services/job-file';
+import { saveSurvey } from '$server/services/save-survey';
+import { newDatabase } from '../new-database';
+
+const ZONE = 'America/Halifax';
+const NOW = dayToMs('2026-03-09', ZONE);
+
+async function textOf(pdf: Uint8Array): Promise<string> {
+  const library = await PDFiumLibrary.init();
+  const document = await library.loadDocument(pdf);
+  let text = '';
+  for (const page of document.pages()) text += `${page.getText()}\n`;
+  document.destroy();
+  library.destroy();
+  return text.replace(/\s+/g, ' ');
+}
+
+it('has every day and every operation with its time, who does it, the lots and the cautions', async () => {
+  const { db, job, worker } = newDatabase({ zone: ZONE, name: 'Tern Cottage', place: '2 Quay Steps' }, NOW);
+  saveSurvey(db, job, 'wall North\nupper 30 : pair\nbase 24 : drawer / door L\n');
+  choosePlan(db, job, {
+    system: SHELLAC_URETHANE,
+    counts: usualCounts(SHELLAC_URETHANE),
+    tool: 'spray',
+    lotSize: 2,
+    rackSlots: 12,
+    startDay: '2026-03-09',
+    workers: [worker],
+    crewWeek: USUAL_CREW_WEEK,
+    houseWeek: USUAL_HOUSE_WEEK,
+    fixed: true,
+  });
+  const file = openJob(db, job);
+  const plan = currentPlan(db, file, NOW);
+  const people = new Map([[worker, 'Painter']]);
+  const text = await textOf(await workOrderPdf(file, plan, people));
+  expect(text).toContain('Work order, Tern Cottage');
+  expect(text).toContain('2 Quay Steps');
+  const drawn = bars(file, plan, people);
+  expect(drawn.length).toBeGreaterThan(20);
+  for (const bar of drawn) {
+    expect(text).toContain(sayDay(bar.start, ZONE));
+    expect(text).toContain(`${sayClock(bar.start, ZONE)}–${sayClock(bar.end, ZONE)}`);
+    expect(text).toContain(bar.words);
+  }
+  expect(text).toContain('Protect, in the kitchen');
+  for (const code of file.codes.values()) expect(text).toContain(code);
+  expect(text).toContain('Cautions');
+  expect(text).toMatch(/data sheet/);
+});
+
+it('says so where there is no plan', async () => {
+  const { db, job } = newDatabase({ zone: ZONE }, NOW);
+  saveSurvey(db, job, 'wall North\nupper 30 : pair\n');
+  const text = await textOf(await workOrderPdf(openJob(db, job), null, new Map()));
+  expect(text).toContain('no plan');
+});
