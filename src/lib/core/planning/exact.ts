@@ -250,7 +250,7 @@ export function searchExactly(
   };
 
   /** The first window that is missed, as the operation to push and the moment its end must reach; null when all are kept. */
-  const missed = (depth: number): [number, number] | 'never' | null => {
+  const missed = (depth: number): [number, number] | null => {
     for (let p = 0; p <= depth; p++) {
       const i = seq[p] ?? 0;
       for (const lag of m.before[i] ?? []) {
@@ -272,7 +272,6 @@ export function searchExactly(
     for (;;) {
       const miss = missed(depth);
       if (miss === null) return true;
-      if (miss === 'never') return false;
       const [i, reach] = miss;
       const op = m.operations[i];
       if (!op || op.lockedStart !== null) return false;
