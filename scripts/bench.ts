@@ -202,13 +202,11 @@ await page.goto(`${url}${orchard}/plan`, { waitUntil: 'networkidle' });
 await page.evaluate(() => {
   const seen = { last: performance.now(), longest: 0 };
   Object.assign(window, { seen });
-  const look = () => {
+  setInterval(() => {
     const at = performance.now();
     seen.longest = Math.max(seen.longest, at - seen.last);
     seen.last = at;
-    setTimeout(look, 5);
-  };
-  look();
+  }, 5);
 });
 const asked = performance.now();
 await page.getByRole('button', { name: 'Weigh the date' }).click();

@@ -5,7 +5,7 @@ import { waitsOfFilms, type JobProblem, type JobToPlan } from './job-problem';
 import { erring, type RiskInput, type RiskModel } from './risk';
 
 /** Days from the start of the plan whose air is drawn anew. */
-const DAYS_DRAWN = 40;
+const DAYS_DRAWN = 30;
 
 /** How films wait, as data. Null: by the sheet. */
 export interface PackedAir {
@@ -47,11 +47,11 @@ export function erringAir(packed: Packed, built: JobProblem, model: RiskModel): 
   if (!air) return undefined;
   const { step, start } = air.climate;
   // Only the days of the plan are drawn anew; what comes later follows the sheet.
-  const first = Math.max(0, Math.floor((job.t0 - start) / (step * 60_000)) - 24 * 12);
+  const first = Math.max(0, Math.floor((job.t0 - start) / (step * 60_000)) - 24);
   const climate: Climate = {
     step,
     start: start + first * step * 60_000,
-    air: air.climate.air.slice(first, first + Math.ceil(((12 + DAYS_DRAWN) * 1440) / step)),
+    air: air.climate.air.slice(first, first + Math.ceil(((1 + DAYS_DRAWN) * 1440) / step)),
   };
   const multipliers = new Map(air.multipliers);
   const mean = (of: Climate): number =>
