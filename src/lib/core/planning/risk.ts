@@ -6,7 +6,7 @@
 import type { Climate } from '../drying/climate';
 import { seeded } from '../units/random';
 import { execute, orderOf } from './execute';
-import { compile, type AirWaits, type Model } from './model';
+import { compile, linkKey, type AirWaits, type Model } from './model';
 import type { Plan, Problem } from './problem';
 import { makespanOf } from './schedule';
 
@@ -208,7 +208,7 @@ function withWaits(m: Model, waits: AirWaits): Model {
     before: m.before.map((lags, i) =>
       lags.map((lag) => ({
         ...lag,
-        ready: waits.get(`${operations[lag.other]?.id ?? ''} ${operations[i]?.id ?? ''}`) ?? null,
+        ready: waits.get(linkKey(operations[lag.other]?.id ?? '', operations[i]?.id ?? '')) ?? null,
       })),
     ),
   };

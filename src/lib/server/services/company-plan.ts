@@ -44,7 +44,8 @@ export interface CompanyCalendar {
     bound: number | null;
     promised: number | null;
     begins: number | null;
-    spans: { from: number; to: number; kind: 'work' | 'drying' }[];
+    /** its work */
+    spans: Span[];
     none: boolean;
   }[];
   people: { id: string; name: string; days: DayLoad[] }[];
@@ -225,7 +226,7 @@ export function companyCalendar(db: Db, now: number): CompanyCalendar {
       bound: back?.bound ?? null,
       promised,
       begins: list.length ? Math.min(...list.map((w) => w.from)) : null,
-      spans: list.map((w) => ({ from: w.from, to: Math.min(w.to, end), kind: 'work' as const })),
+      spans: list.map((w) => ({ from: w.from, to: Math.min(w.to, end) })),
       none: plan !== null && 'infeasible' in plan.result,
     };
   });
