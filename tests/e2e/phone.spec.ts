@@ -92,6 +92,7 @@ test('a two-pack job on the phone: mix, left out, taken back, codes that stay', 
     await page.getByLabel('Air, °C').fill('14');
     await page.getByLabel('Humidity, %').fill('92');
     await page.getByRole('button', { name: 'Note it' }).click();
+    await expect(page.getByRole('alert')).toHaveCount(0);
     await page.goto(server.url);
     await expect(page.getByText('above the dew point, 3.0 K needed').first()).toBeVisible();
   });
