@@ -1,6 +1,7 @@
 /** The bench where waits follow the air, where backs stay as they are, and where cups are mixed. */
 import { describe, expect, it } from 'vitest';
-import { buildRoute, gets, sparingBacks } from '../coating/route';
+import { buildRoute, gets } from '../coating/route';
+import { sparingBacks } from '../coating/routes-apart';
 import { SHELLAC_URETHANE, TWO_PACK } from '../coating/systems/index';
 import { SHEET_WAITS, waitsIn, type Waits } from '../coating/waits';
 import { constantClimate, ratesOf } from '../drying/climate';

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { passes, PATTERNS } from './pattern';
-import { buildRoute, facesOf, sparingBacks, type Step } from './route';
+import { buildRoute, facesOf, type Step } from './route';
+import { sparingBacks } from './routes-apart';
 import { applySchools, FILM_OF, USUAL_SCHOOLS } from './schools';
 import { usualCounts, type Face } from './system';
 import { KIT, MELAMINE, SHELLAC_URETHANE, SPRAY_PRO, SYSTEMS } from './systems/index';

@@ -49,8 +49,10 @@ export interface Step {
   setupMinutes: number;
   minutesPerPiece: number;
   after: Requirement[];
-  /** ids of pieces that it is not done on: a back that stays as it is */
+  /** ids of pieces that it is not done on: a back that stays as it is, a colour that is turned in another way */
   skips?: ReadonlySet<string>;
+  /** the way of turning, where it is not the job's first one */
+  turn?: Pattern;
 }
 
 /** Minutes per piece. From memory. */
@@ -66,12 +68,6 @@ export const workMinutes = (step: Step, pieces: number): number =>
 
 /** Whether a piece gets a step. */
 export const gets = (step: Step, piece: string): boolean => !step.skips?.has(piece);
-
-/** The route where the backs of some pieces stay as they are: they are neither coated there nor flipped. */
-export const sparingBacks = (route: readonly Step[], frontOnly: ReadonlySet<string>): Step[] =>
-  route.map((step) =>
-    frontOnly.size && (step.face === 'back' || step.kind === 'flip') ? { ...step, skips: frontOnly } : step,
-  );
 
 /** The faces that a step is done on. */
 export const facesOf = (step: Step): readonly Face[] =>

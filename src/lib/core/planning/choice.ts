@@ -14,6 +14,8 @@ export const choiceSchema = z
     counts: coatCountsSchema,
     tool: z.enum(TOOLS),
     pattern: z.enum(PATTERNS).default('backs-then-fronts'),
+    /** by colour zone, where its pieces are turned in another way */
+    patterns: z.record(z.string(), z.enum(PATTERNS)).default({}),
     schools: schoolsSchema.default(schoolsSchema.parse({})),
     /** where the pieces are coated and dry, and whether waits are the sheet's or follow the air there */
     place: z.enum(PLACES).default('tent'),

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { buildRoute } from '../coating/route';
 import { SHELLAC_URETHANE } from '../coating/systems/index';
-import { labourMinutes, needsByZone, passVolume, productNeeds } from './needs';
+import { hoursBySteps, needsByZone, passVolume, productNeeds } from './needs';
 
 it('adds up a single slab drawer by hand', () => {
   // 400 × 200 mm: a face 0.08 m², edges 2 × 0.6 × 0.01905 = 0.02286 m² with the front.
@@ -36,7 +36,14 @@ it('counts the setup once a lot, so that many small lots take longer', () => {
     ],
     'spray',
   );
-  expect(labourMinutes(route, [12, 12, 12])).toBeGreaterThan(labourMinutes(route, [36]));
+  const pieces = Array.from({ length: 36 }, (_, i) => `piece ${i}`);
+  const minutes = (lots: string[][]): number =>
+    hoursBySteps(route, SHELLAC_URETHANE, lots, 0).reduce((sum, h) => sum + h.minutes, 0);
+  const setups = route.reduce((sum, s) => sum + s.setupMinutes, 0);
+  const thirds = [pieces.slice(0, 12), pieces.slice(12, 24), pieces.slice(24)];
+  // Two more setups of every step, and at most a minute's rounding for each.
+  expect(minutes(thirds) - minutes([pieces])).toBeGreaterThanOrEqual(2 * setups - route.length);
+  expect(minutes(thirds) - minutes([pieces])).toBeLessThanOrEqual(2 * setups + 2 * route.length);
 });
 
 it('keeps colours apart, and leaves out backs that stay', () => {

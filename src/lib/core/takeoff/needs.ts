@@ -1,5 +1,5 @@
 /** What a job takes: volume per product and hours. Area × coats × wet film / transfer, losses, and a reserve. Docs: docs/methods/takeoff.md */
-import { facesOf, workMinutes, type Step } from '../coating/route';
+import { facesOf, gets, workMinutes, type Step } from '../coating/route';
 import type { Prep, Product, System } from '../coating/system';
 import { TOOL_FACTS, type Tool } from '../coating/tool';
 import { edgeArea, faceArea } from '../kitchen/area';
@@ -31,6 +31,8 @@ export interface ProductNeed {
 }
 
 export interface PieceToCoat {
+  /** where steps are not done on every piece */
+  id?: string;
   form: Form;
   /** mm */
   w: number;
@@ -44,6 +46,7 @@ export interface PieceToCoat {
  * @returns m²
  */
 export function passArea(step: Step, piece: PieceToCoat): number {
+  if (piece.id !== undefined && !gets(step, piece.id)) return 0;
   const faces = facesOf(step).filter((f) => f === 'front' || piece.condition?.faces !== 'front');
   return faces.length * faceArea(piece) + (faces.includes('front') ? edgeArea(piece) : 0);
 }
@@ -74,11 +77,13 @@ export function productNeeds(
   fixedM2 = 0,
 ): ProductNeed[] {
   const needs = new Map<string, ProductNeed>();
-  const loads = loadsOf(route);
+  // Fixed work is coated with the job's first way of turning.
+  const fixedIn = (step: Step): number => (facesOf(step).includes('front') && !step.turn ? fixedM2 : 0);
+  const loads = loadsOf(route.filter((s) => fixedIn(s) > 0 || pieces.some((p) => passArea(s, p) > 0)));
   for (const step of route) {
     const { product, tool } = step;
     if (!product || !tool) continue;
-    const fixed = facesOf(step).includes('front') ? fixedM2 : 0;
+    const fixed = fixedIn(step);
     const areaM2 = pieces.reduce((sum, p) => sum + passArea(step, p), 0) + fixed;
     if (areaM2 === 0) continue;
     const solids = product.solids.value;
@@ -145,10 +150,6 @@ export function needsByZone(
   return [...shared.map((n) => ({ ...n, zone: null })), ...coloured].sort((a, b) => first(a) - first(b));
 }
 
-/** Work of the whole route for lots of the given sizes, minutes. */
-export const labourMinutes = (route: readonly Step[], lotSizes: readonly number[]): number =>
-  route.reduce((sum, step) => sum + lotSizes.reduce((s, n) => s + workMinutes(step, n), 0), 0);
-
 /** Both faces of a usual piece, m²: fixed work is cleaned and sanded at the same pace. From memory. */
 export const PREP_M2_A_PIECE = 0.5;
 
@@ -163,12 +164,13 @@ export interface StepHours {
 
 /**
  * Work of every step: of the pieces by their lots, of the kitchen by its fixed area.
+ * @param lots pieces of each lot, by id
  * @param fixedM2 area of fixed work, m²; its coats take the tool's minutes per square metre
  */
 export function hoursBySteps(
   route: readonly Step[],
   system: System,
-  lotSizes: readonly number[],
+  lots: readonly (readonly string[])[],
   fixedM2: number,
 ): StepHours[] {
   const onKitchen = (list: readonly Prep[]): StepHours[] =>
@@ -183,10 +185,12 @@ export function hoursBySteps(
   const pieces = route.map((step) => ({
     key: step.key,
     act: step.act,
-    minutes: lotSizes.reduce((sum, n) => sum + (n > 0 ? workMinutes(step, n) : 0), 0),
+    minutes: lots
+      .map((lot) => lot.filter((p) => gets(step, p)).length)
+      .reduce((sum, n) => sum + (n > 0 ? workMinutes(step, n) : 0), 0),
     kitchen: false,
   }));
-  const coats = route.filter((s) => s.kind === 'coat' && facesOf(s).includes('front'));
+  const coats = route.filter((s) => s.kind === 'coat' && facesOf(s).includes('front') && !s.turn);
   const fixed: StepHours[] = fixedM2
     ? [
         {

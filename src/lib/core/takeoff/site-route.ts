@@ -77,7 +77,7 @@ export function siteRoute(
   for (const prep of caulks) onKitchen(prep, 'prep', follows());
 
   const dry = follows();
-  const coats = route.filter((s) => s.kind === 'coat' && (s.face === 'front' || s.face === 'all'));
+  const coats = route.filter((s) => s.kind === 'coat' && s.face !== 'back' && !s.turn);
   for (const [zone, area] of areas) {
     let under: { key: string; product: Product; wet: number } | null = null;
     for (const coat of coats) {

@@ -1,6 +1,5 @@
 /** What a page needs to ask a worker: the job as it is planned, and as it would be with one thing changed. */
 import { choiceSchema, type Choice } from '$core/planning/choice';
-import { sparingBacks } from '$core/coating/route';
 import { applySchools } from '$core/coating/schools';
 import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
 import { TOOL_FACTS } from '$core/coating/tool';
@@ -82,8 +81,7 @@ export function packJob(
 
 /** A job as if something else had been chosen. Pieces are divided anew only before work begins. */
 export function withChoice(db: Db, file: JobFile, other: Choice, now: number): JobFile {
-  const frontOnly = new Set(file.pieces.flatMap((p) => (p.condition.faces === 'front' ? [p.id] : [])));
-  const route = sparingBacks(routeOf(other), frontOnly);
+  const route = routeOf(other, file.pieces);
   const system = applySchools(other.system, other.schools);
   const lots =
     file.state.works.size === 0 && other.lotSize !== file.choice?.lotSize
@@ -170,8 +168,11 @@ export function questions(db: Db, file: JobFile, now: number): Questions | null 
   }
   if (file.state.works.size === 0) {
     for (const pattern of PATTERNS)
-      if (pattern !== choice.pattern)
-        ask(`pattern ${pattern}`, `Turn otherwise: ${PATTERN_FACTS[pattern].name}`, { pattern });
+      if (pattern !== choice.pattern || Object.keys(choice.patterns).length)
+        ask(`pattern ${pattern}`, `Turn otherwise: ${PATTERN_FACTS[pattern].name}`, {
+          pattern,
+          patterns: {},
+        });
     const tool = TOOL_FACTS[choice.tool].sprays ? 'brush-roller' : 'spray';
     ask('tool', tool === 'spray' ? 'Spray instead' : 'Brush and roll instead', { tool });
     const largest = Math.max(...file.lots.map((l) => l.pieces.length), 1);

@@ -1,3 +1,4 @@
+import { gets } from '$core/coating/route';
 import { divide, lotName } from '$core/planning/lots';
 import { choiceSchema } from '$core/planning/choice';
 import { v7 as newId } from 'uuid';
@@ -50,12 +51,15 @@ export function choosePlan(db: Db, jobId: string, input: unknown): void {
     const choice = settleChoice(db, file, parsed.data, now);
     let route;
     try {
-      route = routeOf(choice);
+      route = routeOf(choice, file.pieces);
     } catch (error) {
       throw new Refused(422, error instanceof Error ? error.message : String(error), 'counts');
     }
-    const keys = new Set(route.map((s) => s.key));
-    const orphan = [...file.state.works.values()].find((w) => !keys.has(w.step));
+    const given = new Map(route.map((s) => [s.key, s]));
+    const orphan = [...file.state.works.values()].find((w) => {
+      const step = given.get(w.step);
+      return !step || w.pieces.some((p) => !gets(step, p));
+    });
     if (orphan) {
       const step = file.route.find((s) => s.key === orphan.step);
       throw new Refused(

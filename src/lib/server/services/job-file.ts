@@ -3,8 +3,10 @@ import type { Context } from '$core/bench/guard';
 import type { Fact } from '$core/bench/events';
 import { fold, type JobState } from '$core/bench/fold';
 import type { Lot } from '$core/bench/acts';
-import { buildRoute, sparingBacks, type Step } from '$core/coating/route';
+import { buildRoute, type Step } from '$core/coating/route';
+import { mergeRoutes, sparingBacks } from '$core/coating/routes-apart';
 import { applySchools, FILM_OF } from '$core/coating/schools';
+import type { Pattern } from '$core/coating/pattern';
 import type { System } from '$core/coating/system';
 import type { Waits } from '$core/coating/waits';
 import type { SiteStep } from '$core/takeoff/site-route';
@@ -39,15 +41,25 @@ export interface JobFile {
   context: Context;
 }
 
-/** The route of a choice: its system with its schools. @throws Error when a figure is missing */
-export const routeOf = (choice: Choice): Step[] =>
-  buildRoute(
-    applySchools(choice.system, choice.schools),
-    choice.counts,
-    choice.tool,
-    choice.pattern,
-    FILM_OF[choice.schools.film],
-  );
+/**
+ * The route of a choice: its system with its schools, turned as each colour is, backs left as they are where they stay.
+ * @throws Error when a figure is missing
+ */
+export function routeOf(
+  choice: Choice,
+  pieces: readonly { id: string; zoneId: string; condition: { faces: 'both' | 'front' } }[],
+): Step[] {
+  const system = applySchools(choice.system, choice.schools);
+  const way = (zone: string): Pattern => choice.patterns[zone] ?? choice.pattern;
+  const patterns = new Set([choice.pattern, ...pieces.map((p) => way(p.zoneId))]);
+  const ways = [...patterns].map((pattern) => ({
+    pattern,
+    pieces: new Set(pieces.flatMap((p) => (way(p.zoneId) === pattern ? [p.id] : []))),
+    route: buildRoute(system, choice.counts, choice.tool, pattern, FILM_OF[choice.schools.film]),
+  }));
+  const frontOnly = new Set(pieces.flatMap((p) => (p.condition.faces === 'front' ? [p.id] : [])));
+  return sparingBacks(mergeRoutes(ways), frontOnly);
+}
 
 /** When the first film of a job was or will be laid, ms since 1970. */
 export const firstFilm = (choice: Choice | null, state: JobState, zone: string): number =>
@@ -69,8 +81,7 @@ export function openJob(db: Db, id: string): JobFile {
   const state = fold(facts);
   const choice = job.choice === null ? null : choiceSchema.parse(JSON.parse(job.choice));
   const system = choice && applySchools(choice.system, choice.schools);
-  const frontOnly = new Set(pieces.flatMap((p) => (p.condition.faces === 'front' ? [p.id] : [])));
-  const route = choice ? sparingBacks(routeOf(choice), frontOnly) : [];
+  const route = choice ? routeOf(choice, pieces) : [];
   const site = choice?.fixed && system ? siteOf(job, pieces, system, route) : [];
   const waits = jobWaits(db, choice, now(db), firstFilm(choice, state, job.zone));
   const codes = new Map(pieces.map((p) => [p.id, p.code]));

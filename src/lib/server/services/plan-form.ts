@@ -17,6 +17,7 @@ export function formDefaults(db: Db, file: JobFile, now: number): Omit<Choice, '
   return {
     tool: (answers?.tool as Choice['tool'] | undefined) ?? 'spray',
     pattern: 'backs-then-fronts',
+    patterns: {},
     schools: USUAL_SCHOOLS,
     place: answers?.place ?? 'tent',
     air: 'place',
@@ -94,6 +95,12 @@ export function choiceFromForm(db: Db, file: JobFile, form: FormData, now: numbe
     counts: system.layers.map((_, i) => ({ back: count('back', i), front: count('front', i) })),
     tool: text('tool', base.tool),
     pattern: text('pattern', base.pattern),
+    patterns: Object.fromEntries(
+      file.zones.flatMap(({ id }) => {
+        const way = text(`pattern.${id}`, base.patterns[id] ?? '');
+        return way ? [[id, way]] : [];
+      }),
+    ),
     schools: {
       order: text('order', base.schools.order),
       gloss: text('gloss', base.schools.gloss),

@@ -1,5 +1,5 @@
 /**
- * Settles what a choice leaves to the planner: how the pieces are divided, and how they are turned. Everything that is
+ * Settles what a choice leaves to the planner: how the pieces are divided, and how those of each colour are turned. Everything that is
  * possible is planned with a small effort; the earliest hand-back wins, then the fewest hours.
  */
 import { PATTERNS } from '$core/coating/pattern';
@@ -55,15 +55,23 @@ export function settleChoice(db: Db, file: JobFile, choice: Choice, now: number)
   const better = (a: Weighed | null, b: Weighed | null): Weighed | null =>
     !a ? b : !b ? a : b.back < a.back || (b.back === a.back && b.minutes < a.minutes) ? b : a;
   let best: Weighed | null = null;
+  const plain = choice.open.pattern ? { pattern: PLAIN, patterns: {} } : {};
   const pattern = choice.open.pattern ? PLAIN : choice.pattern;
   for (const lotSize of sizes)
-    best = better(best, weighOne(db, file, choiceSchema.parse({ ...choice, lotSize, pattern }), now));
+    best = better(best, weighOne(db, file, choiceSchema.parse({ ...choice, ...plain, lotSize }), now));
   const lotSize = best?.choice.lotSize ?? choice.lotSize;
+  const weigh = (change: Partial<Choice>): Weighed | null =>
+    weighOne(db, file, choiceSchema.parse({ ...choice, ...best?.choice, ...change }), now);
   for (const other of patterns)
-    if (other !== pattern)
-      best = better(
-        best,
-        weighOne(db, file, choiceSchema.parse({ ...choice, lotSize, pattern: other }), now),
-      );
+    if (other !== pattern) best = better(best, weigh({ lotSize, pattern: other, patterns: {} }));
+  // Then colour by colour: what suits a large lot of uppers need not suit an island.
+  const zones = file.zones.filter((z) => file.pieces.some((p) => p.zoneId === z.id));
+  if (choice.open.pattern && zones.length > 1)
+    for (const { id } of zones)
+      for (const other of patterns) {
+        const way = best?.choice.pattern;
+        if (other !== (best?.choice.patterns[id] ?? way))
+          best = better(best, weigh({ patterns: { ...best?.choice.patterns, [id]: other } }));
+      }
   return best?.choice ?? choice;
 }

@@ -1,5 +1,6 @@
 /** Keeps the line of a job for the pages across jobs, in the transaction that changes the job. */
 import { pieceState } from '$core/bench/fold';
+import { gets } from '$core/coating/route';
 import type { Db } from '../db/open';
 import { listJobIds } from '../store/jobs';
 import { writeSummary, type JobStage, type Summary } from '../store/summaries';
@@ -27,7 +28,7 @@ export function summarise(file: JobFile): Summary {
     labelled: states.filter((s) => s.labelled).length,
     down: states.filter((s) => s.down).length,
     passesDone: states.reduce((sum, s) => sum + steps.filter((step) => s.done.has(step.key)).length, 0),
-    passes: states.length * steps.length,
+    passes: file.pieces.reduce((sum, p) => sum + steps.filter((step) => gets(step, p.id)).length, 0),
     hung: states.filter((s) => s.hungIn !== null).length,
     handedOver: file.state.handedOver,
     openTouchUps: [...file.state.touchUps.values()].filter((t) => !t.closed).length,

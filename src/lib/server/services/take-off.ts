@@ -81,7 +81,7 @@ export function takeOff(db: Db, file: JobFile, plan: StoredPlan | null): TakeOff
   const hours = hoursBySteps(
     file.route,
     file.system,
-    file.lots.map((l) => l.pieces.length),
+    file.lots.map((l) => l.pieces),
     fixedM2,
   );
   const minutes = hours.reduce((sum, h) => sum + h.minutes, 0);

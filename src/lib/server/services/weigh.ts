@@ -36,13 +36,13 @@ export function weigh(db: Db, file: JobFile, plan: StoredPlan | null): Weight | 
 
 /** Hands' minutes and mL that another choice would take on this kitchen, without planning it. */
 function work(file: JobFile, choice: Choice): { minutes: number; ml: number } {
-  const route = routeOf(choice);
+  const route = routeOf(choice, file.pieces);
   const { byZone } = fixedOf(file);
   const fixed = [...byZone.values()].reduce((sum, a) => sum + a, 0);
   const hours = hoursBySteps(
     route,
     applySchools(choice.system, choice.schools),
-    file.lots.map((l) => l.pieces.length),
+    file.lots.map((l) => l.pieces),
     fixed,
   );
   return {
@@ -87,7 +87,7 @@ export function schoolCosts(file: JobFile): SchoolCost[] {
         name: PATTERN_FACTS[pattern].name,
         reason: `${PATTERN_FACTS[pattern].reason} ${PATTERN_FACTS[pattern].cost}`,
         on: choice.pattern === pattern,
-        ...against({ ...choice, pattern }),
+        ...against({ ...choice, pattern, patterns: {} }),
       })),
     },
   ];
@@ -101,7 +101,7 @@ export function patternBacks(db: Db, file: JobFile, now: number): { pattern: str
   const { choice } = file;
   if (!choice || file.state.works.size > 0) return [];
   return PATTERNS.map((pattern) => {
-    const other = choiceSchema.parse({ ...choice, pattern });
+    const other = choiceSchema.parse({ ...choice, pattern, patterns: {} });
     const job = jobToPlan(db, withChoice(db, file, other, now), now, 120);
     const made = job && planJob(job, EFFORT);
     return {

@@ -1,3 +1,4 @@
+import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
 import { mixFor } from '$core/takeoff/mix';
 import { openFindings } from '$core/quality/site-tests';
 import { startOfDay } from '$core/units/clock-time';
@@ -51,6 +52,10 @@ export const load: PageServerLoad = ({ locals, params }) => {
     chosen: choice,
     form: formDefaults(locals.db, file, now),
     schools: schoolCosts(file),
+    turns: file.zones
+      .filter((z) => file.pieces.some((piece) => piece.zoneId === z.id))
+      .map((z) => ({ id: z.id, words: `${z.name}, ${z.colour}`, pattern: choice?.patterns[z.id] ?? '' })),
+    patterns: PATTERNS.map((key) => ({ key, name: PATTERN_FACTS[key].name })),
     findings: openFindings(file.state.tests).map((f) => ({
       key: f.test.id,
       weight: f.weight,

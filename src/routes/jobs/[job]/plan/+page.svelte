@@ -221,6 +221,21 @@
             <Schools costs={data.schools} measures={data.measures} standDays={data.form.schools.standDays} />
           </details>
         {/if}
+        {#if data.turns.length > 1}
+          <fieldset>
+            <legend>Turned apart, by colour</legend>
+            <div class="fields">
+              {#each data.turns as zone (zone.id)}
+                <label class="labelled"
+                  >{zone.words}<select class="field" name="pattern.{zone.id}" value={zone.pattern}>
+                    <option value="">as the job is</option>
+                    {#each data.patterns as way (way.key)}<option value={way.key}>{way.name}</option>{/each}
+                  </select></label
+                >
+              {/each}
+            </div>
+          </fieldset>
+        {/if}
         <div class="fields">
           <label>First day<input type="date" name="startDay" value={data.form.startDay} required /></label>
           <label

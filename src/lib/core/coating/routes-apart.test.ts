@@ -1,0 +1,66 @@
+/** Routes of pieces that go different ways, held against the routes that each would have by itself. */
+import { describe, expect, it } from 'vitest';
+import fc from 'fast-check';
+import { PATTERNS, type Pattern } from './pattern';
+import { buildRoute, gets, type Step } from './route';
+import { mergeRoutes, sparingBacks } from './routes-apart';
+import { usualCounts } from './system';
+import { SYSTEMS } from './systems/index';
+
+const bare = (step: Step): string => step.key.replace(new RegExp(`^(${PATTERNS.join('|')})\\.`), '');
+
+const cases = fc.record({
+  system: fc.constantFrom(...SYSTEMS),
+  ways: fc.uniqueArray(fc.constantFrom(...PATTERNS), { minLength: 1, maxLength: 3 }),
+  frontOnly: fc.boolean(),
+});
+
+describe('ways of turning in one route', () => {
+  it('give every piece the steps and waits that it would have by itself', () => {
+    fc.assert(
+      fc.property(cases, ({ system, ways, frontOnly }) => {
+        const counts = usualCounts(system);
+        const alone = (pattern: Pattern) => buildRoute(system, counts, 'spray', pattern);
+        const merged = mergeRoutes(
+          ways.map((pattern) => ({
+            pattern,
+            pieces: new Set([pattern, `${pattern} front`]),
+            route: alone(pattern),
+          })),
+        );
+        const spared = new Set(frontOnly ? ways.map((w) => `${w} front`) : []);
+        const route = sparingBacks(merged, spared);
+        expect(new Set(route.map((s) => s.key)).size).toBe(route.length);
+        for (const pattern of ways) {
+          const own = alone(pattern);
+          const given = route.filter((s) => gets(s, pattern));
+          expect(given.map(bare)).toEqual(own.map((s) => s.key));
+          // Of what a step waits for, the piece's own steps are those it would have by itself.
+          const keys = new Set(given.map((s) => s.key));
+          given.forEach((step, i) => {
+            const waits = step.after.filter((r) => keys.has(r.step));
+            const least = (list: Step['after']) =>
+              new Map(list.map((r) => [`${r.step.replace(`${pattern}.`, '')} ${r.stage ?? ''}`, r.min]));
+            for (const [need, min] of least(own[i]?.after ?? [])) expect(least(waits).get(need)).toBe(min);
+          });
+        }
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('let a front whose back stays as it is wait for the prep before it', () => {
+    for (const system of SYSTEMS) {
+      const route = sparingBacks(buildRoute(system, usualCounts(system), 'spray'), new Set(['p']));
+      const own = route.filter((s) => gets(s, 'p') && s.kind !== 'hang');
+      const keys = new Set(own.map((s) => s.key));
+      own.slice(1).forEach((step) => expect(step.after.some((r) => keys.has(r.step))).toBe(true));
+      const prep = route.filter((s) => s.kind === 'prep').at(-1);
+      const coat = own.find((s) => s.kind === 'coat');
+      const whole = buildRoute(system, usualCounts(system), 'spray').find((s) => s.kind === 'coat');
+      const wait = (s: Step | undefined) =>
+        Math.max(0, ...(s?.after ?? []).flatMap((r) => (r.step === prep?.key ? [r.min] : [])));
+      expect(wait(coat)).toBe(wait(whole));
+    }
+  });
+});
