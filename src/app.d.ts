@@ -1,6 +1,5 @@
 import type { Db } from '$server/db/open';
-import type { JobFile } from '$server/services/job-file';
-import type { StoredPlan } from '$server/store/plans';
+import type { OpenedJob } from '$server/services/open-planned';
 
 declare global {
   namespace App {
@@ -16,7 +15,7 @@ declare global {
       worker: string;
       device: string;
       /** a job and its current plan, loaded once per request */
-      open: (job: string) => { file: JobFile; plan: StoredPlan | null };
+      open: (job: string) => Promise<OpenedJob>;
       /** drops what was loaded, after a change */
       forget: () => void;
     }

@@ -3,8 +3,7 @@ import { v7 as newId } from 'uuid';
 import { database } from '$server/db/open';
 import { makeDemo } from '$server/demo/demo';
 import { isDemo, now } from '$server/services/clock';
-import { currentPlan } from '$server/services/current-plan';
-import { openJob } from '$server/services/job-file';
+import { openPlanned, type OpenedJob } from '$server/services/open-planned';
 import { Refused } from '$server/services/refused';
 import { firstStart } from '$server/services/first-start';
 import { compressed } from '$server/compress';
@@ -35,7 +34,7 @@ export const handle: Handle = async ({ event, resolve }) => {
       secure: event.url.protocol === 'https:',
     });
   }
-  const jobs = new Map<string, ReturnType<App.Locals['open']>>();
+  const jobs = new Map<string, Promise<OpenedJob>>();
   const clock = () => now(db);
   event.locals = {
     db,
@@ -43,12 +42,9 @@ export const handle: Handle = async ({ event, resolve }) => {
     worker: workers.find((w) => w.id === wanted)?.id ?? workers[0]?.id ?? '',
     device,
     open: (job) => {
-      const known = jobs.get(job);
-      if (known) return known;
-      const file = openJob(db, job);
-      const opened = { file, plan: currentPlan(db, file, clock()) };
-      jobs.set(job, opened);
-      return opened;
+      const known = jobs.get(job) ?? openPlanned(db, job, clock);
+      jobs.set(job, known);
+      return known;
     },
     forget: () => jobs.clear(),
   };

@@ -6,12 +6,12 @@ import { listSummaries } from '$server/store/summaries';
 import type { PageServerLoad } from './$types';
 
 /** What each job under way wants next. */
-export const load: PageServerLoad = ({ locals }) => {
+export const load: PageServerLoad = async ({ locals }) => {
   const now = locals.now();
-  const jobs = listSummaries(locals.db)
-    .filter((s) => s.stage !== 'check' || s.openTouchUps > 0)
-    .map((summary) => {
-      const { file, plan } = locals.open(summary.id);
+  const open = listSummaries(locals.db).filter((s) => s.stage !== 'check' || s.openTouchUps > 0);
+  const jobs = await Promise.all(
+    open.map(async (summary) => {
+      const { file, plan } = await locals.open(summary.id);
       const planned =
         plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
       const due = new Map(planned.map((p) => [`${p.lot}:${p.step}`, p.start]));
@@ -38,6 +38,7 @@ export const load: PageServerLoad = ({ locals }) => {
           from: a.status === 'waiting' ? a.from : null,
         })),
       };
-    });
+    }),
+  );
   return { title: 'Today', jobs };
 };

@@ -1,10 +1,12 @@
 /**
- * A search that goes on in a thread of its own while the server answers: it reports progress and the best so far, and can
- * be stopped. Run from sources, where a thread cannot load them, it is done at once.
+ * Planning in threads of their own while the server answers. A search reports progress and the best so far, and can be
+ * stopped; stored plans are made one after another by a thread that stays. Run from sources, where a thread cannot load
+ * them, both are done at once.
  */
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
 import { unpackJob, unpackJson, type Packed } from '$core/planning/pack';
 import { planJob, type PlannedJob } from '$core/planning/plan-job';
+import type { Effort } from '$core/planning/effort';
 import { planTogether, type PlannedTogether } from '$core/planning/together';
 
 export interface JobsTask {
@@ -37,6 +39,16 @@ export function runTask(
   return { kind: 'together', made: planTogether(task.name, jobs, effort) };
 }
 
+/** A job to plan, and the plan it stays near to. */
+export interface PlanTask {
+  packed: Packed;
+  effort: Effort;
+  near: ReadonlyMap<string, number> | undefined;
+}
+
+const planTask = ({ packed, effort, near }: PlanTask): PlannedJob | null =>
+  planJob(unpackJob(packed), effort, near);
+
 export interface Running {
   /** resolves with what was found, the best so far where it was stopped */
   found: Promise<Found>;
@@ -63,7 +75,58 @@ export function start(text: string, progress: (share: number, best: number | nul
   };
 }
 
-const given = workerData as { anthemSearch?: string; flag?: SharedArrayBuffer } | null;
+interface Asked {
+  resolve: (made: PlannedJob | null) => void;
+  reject: (error: Error) => void;
+}
+type Told = { id: number; made: PlannedJob | null } | { id: number; failed: string };
+
+let kept: { thread: Worker; asked: Map<number, Asked> } | null = null;
+let serial = 0;
+
+function keptThread(): { thread: Worker; asked: Map<number, Asked> } {
+  if (kept) return kept;
+  const asked = new Map<number, Asked>();
+  const thread = new Worker(new URL(import.meta.url), { workerData: { anthemPlans: true } });
+  // The server may end while nothing is planned.
+  thread.unref();
+  const lost = (why: Error): void => {
+    kept = null;
+    for (const { reject } of asked.values()) reject(why);
+  };
+  thread.on('message', (told: Told) => {
+    const waiting = asked.get(told.id);
+    asked.delete(told.id);
+    if ('failed' in told) waiting?.reject(new Error(told.failed));
+    else waiting?.resolve(told.made);
+  });
+  thread.once('error', lost);
+  thread.once('exit', (code) => lost(new Error(`The planner’s thread ended with ${code}`)));
+  return (kept = { thread, asked });
+}
+
+/** Plans a job in the thread that stays. */
+export function plan(task: PlanTask): Promise<PlannedJob | null> {
+  if (import.meta.url.endsWith('.ts')) return Promise.resolve(planTask(task));
+  const { thread, asked } = keptThread();
+  const id = ++serial;
+  return new Promise((resolve, reject) => {
+    asked.set(id, { resolve, reject });
+    thread.postMessage({ id, task });
+  });
+}
+
+const given = workerData as { anthemSearch?: string; anthemPlans?: true; flag?: SharedArrayBuffer } | null;
+if (!isMainThread && given?.anthemPlans)
+  parentPort?.on('message', ({ id, task }: { id: number; task: PlanTask }) => {
+    let told: Told;
+    try {
+      told = { id, made: planTask(task) };
+    } catch (error) {
+      told = { id, failed: error instanceof Error ? error.message : String(error) };
+    }
+    parentPort?.postMessage(told);
+  });
 if (!isMainThread && given?.anthemSearch !== undefined && given.flag) {
   const stopped = new Uint8Array(given.flag);
   const found = runTask(

@@ -4,7 +4,7 @@
   let { links, label }: { links: { href: string; title: string }[]; label: string } = $props();
 </script>
 
-<nav aria-label={label}>
+<nav aria-label={label} class="not-printed">
   {#each links as { href, title } (href)}
     <a {href} aria-current={page.url.pathname === href ? 'page' : undefined}>{title}</a>
   {/each}

@@ -13,10 +13,14 @@ export interface Planner {
   close: () => void;
 }
 
+/** What is fetched: the job alone, or what could be changed too. */
+type Given = '' | '?changes';
+
 /** @param address where the questions of a job are fetched */
 export function openPlanner(address: string): Planner {
   let worker: Worker | null = null;
-  let loaded: Promise<unknown> | null = null;
+  let starting: Promise<Worker> | null = null;
+  const loaded = new Map<Given, Promise<Worker>>();
   let id = 0;
   const waiting = new Map<
     number,
@@ -51,25 +55,31 @@ export function openPlanner(address: string): Planner {
       waiting.set(++id, { resolve, reject, progress });
       to.postMessage({ ...ask, id });
     });
-  const load = async (): Promise<Worker> => {
-    worker ??= await start();
-    const to = worker;
-    loaded ??= fetch(address).then(async (answer) => {
-      if (!answer.ok) throw new Error('The server does not answer. Try again.');
-      return send(to, { do: 'load', text: await answer.text() });
-    });
-    try {
-      await loaded;
-    } catch (error) {
-      loaded = null;
+  const ask = async (what: Given): Promise<Worker> => {
+    starting ??= start();
+    const fetching = fetch(address + what);
+    worker = await starting;
+    const answer = await fetching;
+    if (!answer.ok) throw new Error('The server does not answer. Try again.');
+    await send(worker, { do: 'load', text: await answer.text() });
+    return worker;
+  };
+  /** Gives the worker the job, or the job and its changes, once. */
+  const load = (what: Given): Promise<Worker> => {
+    const had = loaded.get(what) ?? loaded.get('?changes');
+    if (had) return had;
+    const asked = ask(what).catch((error: unknown) => {
+      loaded.delete(what);
       throw error;
-    }
-    return to;
+    });
+    loaded.set(what, asked);
+    return asked;
   };
   return {
-    whatIfs: async (progress) => (await send(await load(), { do: 'what-ifs' }, progress)) as WhatIf[],
-    risk: async (runs, progress) => (await send(await load(), { do: 'risk', runs }, progress)) as RiskFound,
-    tryPin: async (operation, at) => (await send(await load(), { do: 'pin', operation, at })) as Tried,
+    whatIfs: async (progress) =>
+      (await send(await load('?changes'), { do: 'what-ifs' }, progress)) as WhatIf[],
+    risk: async (runs, progress) => (await send(await load(''), { do: 'risk', runs }, progress)) as RiskFound,
+    tryPin: async (operation, at) => (await send(await load(''), { do: 'pin', operation, at })) as Tried,
     stop: () => worker?.postMessage({ do: 'stop', id: ++id } satisfies Question),
     close: () => worker?.terminate(),
   };

@@ -105,7 +105,12 @@ onmessage = ({ data }: MessageEvent<Question>): void => {
   const { id } = data;
   try {
     if (data.do === 'load') {
-      given = unpackJson(data.text) as Given;
+      const loaded = unpackJson(data.text) as Given;
+      // The job alone may come after the job with its changes.
+      given = {
+        base: loaded.base,
+        variants: loaded.variants.length ? loaded.variants : (given?.variants ?? []),
+      };
       post({ id, done: null });
       return;
     }

@@ -35,6 +35,9 @@ export interface Questions {
   variants: Variant[];
 }
 
+const learntMultipliers = (db: Db, choice: Choice): [string, number][] =>
+  [...learntAt(db, choice.place)].map(([key, l]) => [key, l.multiplier]);
+
 const round = (n: number): number => Math.round(n * 1000) / 1000;
 
 function packAir(
@@ -61,7 +64,7 @@ function packAir(
         .slice(first, last)
         .map((a) => ({ celsius: round(a.celsius), humidity: round(a.humidity), wind: round(a.wind) })),
     },
-    multipliers: [...learntAt(db, choice.place)].map(([key, l]) => [key, l.multiplier]),
+    multipliers: learntMultipliers(db, choice),
   };
 }
 
@@ -77,6 +80,21 @@ export function packJob(
   const job = jobToPlan(db, file, now, horizonDays, around);
   if (!job || !file.choice) return null;
   return { job: { ...job, waits: undefined }, air: packAir(db, file, file.choice, now, places) };
+}
+
+/** A job to plan as data with its air to the last digit, so that the plan waits to the minute as the bench does. */
+export function packExactly(db: Db, file: JobFile, now: number, horizonDays: number): Packed | null {
+  const job = jobToPlan(db, file, now, horizonDays);
+  const { choice } = file;
+  if (!job || !choice) return null;
+  const air =
+    choice.air === 'place'
+      ? {
+          climate: airOf(db, choice.place, now, firstFilm(choice, file.state, file.job.zone)).rates.climate,
+          multipliers: learntMultipliers(db, choice),
+        }
+      : null;
+  return { job: { ...job, waits: undefined }, air };
 }
 
 /** A job as if something else had been chosen. Pieces are divided anew only before work begins. */
@@ -113,12 +131,14 @@ function longer(week: Choice['crewWeek']): Choice['crewWeek'] {
 
 /**
  * Everything that is asked about a job: the base and what could be changed.
+ * @param changes false: the base alone
  * @returns null before anything is chosen
  */
-export function questions(db: Db, file: JobFile, now: number): Questions | null {
+export function questions(db: Db, file: JobFile, now: number, changes = true): Questions | null {
   const { choice } = file;
   const base = choice && packJob(db, file, now);
   if (!choice || !base) return null;
+  if (!changes) return { base, variants: [] };
   const variants: Variant[] = [];
   const ask = (key: string, words: string, change: Partial<Choice>, places: Places | null = null): void => {
     const parsed = choiceSchema.safeParse({ ...choice, ...change });

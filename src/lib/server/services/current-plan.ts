@@ -15,9 +15,9 @@ import { rackOf, takenFrom } from './taken';
 
 const MINUTE = 60_000;
 /** Constructions per plan, and the seed: the same facts give the same plan. */
-const EFFORT = { seed: 20260309, steps: 160, nodes: 8_000 };
+export const EFFORT = { seed: 20260309, steps: 160, nodes: 8_000 };
 /** Days ahead that are tried, one after another. */
-const HORIZONS = [60, 180];
+export const HORIZONS = [60, 180];
 
 /** The product of the last coat that was laid in the tent. */
 function lastMaterial(file: JobFile): string | null {
@@ -74,7 +74,7 @@ function overtaken(plan: StoredPlan, now: number): boolean {
 }
 
 /** Starts of a plan, in minutes from another moment. */
-function startsFrom(
+export function startsFrom(
   plan: StoredPlan | ReadonlyMap<string, number> | undefined,
   t0: number,
 ): ReadonlyMap<string, number> | undefined {
@@ -85,6 +85,14 @@ function startsFrom(
   if (!plan || !('result' in plan) || 'infeasible' in plan.result) return undefined;
   const shift = Math.round((plan.t0 - t0) / MINUTE);
   return new Map(plan.result.assignments.map((a) => [a.operation, a.start + shift]));
+}
+
+/** @throws Error when the planner made a wrong plan */
+export function mustBeRight(file: JobFile, { problem, result }: PlannedJob): void {
+  if ('infeasible' in result) return;
+  const faults = audit(problem, result);
+  if (faults.length)
+    throw new Error(`The planner made a wrong plan for ${file.job.name}: ${faults.join('; ')}`);
 }
 
 /**
@@ -108,13 +116,41 @@ export function planNow(
     if (!job || !made) return null;
     planned = { ...made, t0: job.t0 };
     if ('infeasible' in made.result) continue;
-    const faults = audit(made.problem, made.result);
-    if (faults.length)
-      throw new Error(`The planner made a wrong plan for ${file.job.name}: ${faults.join('; ')}`);
+    mustBeRight(file, made);
     break;
   }
   return planned;
 }
+
+/** The stored plan where it fits the facts, and the one that a new plan stays near to. */
+export function standingPlan(
+  db: Db,
+  file: JobFile,
+  now: number,
+): { fits: StoredPlan | null; near: StoredPlan | undefined } {
+  const stored = newestPlan(db, file.job.id);
+  const choice = file.job.choice ?? '';
+  const near = stored?.choice === choice ? stored : undefined;
+  const lotsKnown = file.lots.every(
+    (lot) =>
+      lot.pieces.every((p) => file.state.pieces.get(p)?.hungIn != null) ||
+      stored?.problem.operations.some((o) => o.lot === lot.id),
+  );
+  const fits = near && lotsKnown && near.facts === lastFact(db, file.job.id) && !overtaken(near, now);
+  return { fits: fits ? near : null, near };
+}
+
+/** Keeps a plan made anew. What was not looked at yet is still told against the plan that was. */
+export const keepNew = (
+  db: Db,
+  file: JobFile,
+  made: PlannedJob & { t0: number },
+  now: number,
+  near: StoredPlan | undefined,
+): StoredPlan =>
+  keepPlan(db, file, made, now, (plan) =>
+    near ? (near.before ?? (movesBetween(near, plan).length ? near.id : null)) : null,
+  );
 
 /**
  * The plan that fits the facts: the stored one, or a new one made now that stays near to it. Every stored plan passes
@@ -124,26 +160,10 @@ export function planNow(
  */
 export function currentPlan(db: Db, file: JobFile, now: number): StoredPlan | null {
   if (!file.choice || file.pieces.length === 0) return null;
-  const facts = lastFact(db, file.job.id);
-  const choice = file.job.choice ?? '';
-  const stored = newestPlan(db, file.job.id);
-  const lotsKnown =
-    stored &&
-    file.lots.every(
-      (lot) =>
-        lot.pieces.every((p) => file.state.pieces.get(p)?.hungIn != null) ||
-        stored.problem.operations.some((o) => o.lot === lot.id),
-    );
-  if (stored && lotsKnown && stored.facts === facts && stored.choice === choice && !overtaken(stored, now))
-    return stored;
-
-  const sameChoice = stored?.choice === choice ? stored : undefined;
-  const made = planNow(db, file, now, sameChoice);
-  if (!made) return null;
-  // What was not looked at yet is still told against the plan that was.
-  return keepPlan(db, file, made, now, (plan) =>
-    sameChoice ? (sameChoice.before ?? (movesBetween(sameChoice, plan).length ? sameChoice.id : null)) : null,
-  );
+  const { fits, near } = standingPlan(db, file, now);
+  if (fits) return fits;
+  const made = planNow(db, file, now, near);
+  return made && keepNew(db, file, made, now, near);
 }
 
 /** Stores a plan that was made. @param before the plan that its moves are told against; null: they are known */

@@ -8,10 +8,10 @@ import type { LayoutServerLoad } from './$types';
 /** An air reading older than this is not shown in the top line, ms. */
 const AIR_AGE = 4 * 3_600_000;
 
-export const load: LayoutServerLoad = ({ locals, params }) => {
+export const load: LayoutServerLoad = async ({ locals, params }) => {
   let opened;
   try {
-    opened = locals.open(params.job);
+    opened = await locals.open(params.job);
   } catch (e) {
     if (e instanceof Refused && e.status === 404) error(404, e.message);
     throw e;

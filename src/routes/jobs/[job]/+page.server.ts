@@ -3,5 +3,5 @@ import { summarise } from '$server/services/summaries';
 import type { PageServerLoad } from './$types';
 
 /** A job opens at the stage it is in. */
-export const load: PageServerLoad = ({ locals, params }) =>
-  redirect(303, `/jobs/${params.job}/${summarise(locals.open(params.job).file).stage}`);
+export const load: PageServerLoad = async ({ locals, params }) =>
+  redirect(303, `/jobs/${params.job}/${summarise((await locals.open(params.job)).file).stage}`);

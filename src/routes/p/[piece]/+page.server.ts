@@ -36,8 +36,8 @@ const saidOf = (c: Condition): string[] => [
   ...(c.note ? [c.note] : []),
 ];
 
-export const load: PageServerLoad = ({ locals, params }) => {
-  const { file } = locals.open(jobOf(locals, params.piece));
+export const load: PageServerLoad = async ({ locals, params }) => {
+  const { file } = await locals.open(jobOf(locals, params.piece));
   const piece = file.pieces.find((p) => p.id === params.piece);
   if (!piece) error(404, 'There is no such piece.');
   const now = locals.now();

@@ -29,8 +29,8 @@ function touchLink(file: JobFile, step: Step, pieces: readonly string[]): string
   return `/drying?product=${need.film.key}&place=${file.choice.place}&stage=${need.stage ?? 'touch'}&laid=${local}`;
 }
 
-export const load: PageServerLoad = ({ locals, params }) => {
-  const { file, plan } = locals.open(params.job);
+export const load: PageServerLoad = async ({ locals, params }) => {
+  const { file, plan } = await locals.open(params.job);
   const now = locals.now();
   const planned =
     plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];

@@ -22,8 +22,8 @@ import { answer } from '$server/answer';
 import { listWorkers } from '$server/store/workers';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals, params }) => {
-  const { file, plan } = locals.open(params.job);
+export const load: PageServerLoad = async ({ locals, params }) => {
+  const { file, plan } = await locals.open(params.job);
   const now = locals.now();
   const workers = listWorkers(locals.db);
   const names = new Map(workers.map((w) => [w.id, w.name]));
@@ -127,10 +127,10 @@ const moment = (form: FormData): number => Number(form.get('at') || NaN);
 export const actions: Actions = {
   pin: async ({ request, locals, params }) => {
     const form = await request.formData();
-    return answer(() => {
+    return answer(async () => {
       pin(
         locals.db,
-        locals.open(params.job).file,
+        (await locals.open(params.job)).file,
         String(form.get('operation')),
         moment(form),
         locals.worker,
@@ -168,12 +168,12 @@ export const actions: Actions = {
   },
   choose: async ({ request, locals, params }) => {
     const form = await request.formData();
-    return answer(() => {
-      const before = locals.open(params.job);
+    return answer(async () => {
+      const before = await locals.open(params.job);
       const was = weigh(locals.db, before.file, before.plan);
       choosePlan(locals.db, params.job, choiceFromForm(locals.db, before.file, form, locals.now()));
       locals.forget();
-      const { file, plan } = locals.open(params.job);
+      const { file, plan } = await locals.open(params.job);
       return { planned: true, was, is: weigh(locals.db, file, plan) };
     });
   },

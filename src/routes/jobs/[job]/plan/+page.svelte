@@ -170,7 +170,7 @@
         {/each}
       </section>
     {/if}
-    <details bind:open={choosing}>
+    <details bind:open={choosing} class="not-printed">
       <summary
         >{data.chosen ? 'Change the system, the people or the hours' : 'Choose a system, then plan'}</summary
       >
@@ -369,11 +369,13 @@
     {/if}
     {#if planner && data.handBack}
       {#key known}
-        <PlanAsk {planner} zone={data.zone} promised={data.promised} {say} />
+        <div class="stack not-printed">
+          <PlanAsk {planner} zone={data.zone} promised={data.promised} {say} />
+        </div>
       {/key}
     {/if}
     {#if data.handBack}
-      <div class="card">
+      <div class="card not-printed">
         <h2>Take it along</h2>
         <p>
           <a href="{address}/work-order.pdf">Work order</a> ·
@@ -464,6 +466,12 @@
   }
   .rest {
     grid-area: rest;
+  }
+  @media print {
+    .plan {
+      grid-template-areas: 'sooner' 'board' 'rest';
+      grid-template-rows: none;
+    }
   }
   @media (max-width: 800px) {
     .plan {

@@ -5,8 +5,8 @@ import { Refused } from '$server/services/refused';
 import { saveSurvey } from '$server/services/save-survey';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals, params, url }) => {
-  const { file } = locals.open(params.job);
+export const load: PageServerLoad = async ({ locals, params, url }) => {
+  const { file } = await locals.open(params.job);
   return {
     notation: file.job.notation,
     surveyed: file.job.surveyed,

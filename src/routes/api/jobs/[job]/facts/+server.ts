@@ -7,9 +7,9 @@ import type { RequestHandler } from './$types';
 const batch = z.object({ facts: z.array(z.unknown()).min(1).max(500) });
 
 /** All facts of a job, in the order they arrived. */
-export const GET: RequestHandler = ({ locals, params }) => {
+export const GET: RequestHandler = async ({ locals, params }) => {
   try {
-    return json({ facts: locals.open(params.job).file.facts });
+    return json({ facts: (await locals.open(params.job)).file.facts });
   } catch (error) {
     if (error instanceof Refused) return json({ error: error.message }, { status: error.status });
     throw error;

@@ -2,8 +2,8 @@ import { icsResponse } from '$server/ics-response';
 import { jobCalendar } from '$server/services/calendars';
 import type { RequestHandler } from './$types';
 
-export const GET: RequestHandler = ({ locals, params }) => {
-  const { file, plan } = locals.open(params.job);
+export const GET: RequestHandler = async ({ locals, params }) => {
+  const { file, plan } = await locals.open(params.job);
   return icsResponse(
     file.job.name,
     jobCalendar(locals.db, file, plan),

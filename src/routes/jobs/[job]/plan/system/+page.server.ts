@@ -8,8 +8,8 @@ import { patternBacks } from '$server/services/weigh';
 import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals, params, url }) => {
-  const { file } = locals.open(params.job);
+export const load: PageServerLoad = async ({ locals, params, url }) => {
+  const { file } = await locals.open(params.job);
   const { list, whatIfs, answers, answered, found } = proposeFor(locals.db, file);
   return {
     questions: QUESTIONS.map((q) => ({ ...q, given: answers[q.fact] })),
@@ -59,8 +59,8 @@ export const actions: Actions = {
   /** Plans with a proposed system: its coats for this kitchen, the tool and the place that were answered. */
   take: async ({ request, locals, params }) => {
     const form = await request.formData();
-    const taken = await answer(() => {
-      const { file } = locals.open(params.job);
+    const taken = await answer(async () => {
+      const { file } = await locals.open(params.job);
       const { list, answers } = proposeFor(locals.db, file);
       const key = String(form.get('system') ?? '');
       const proposal = list.find((p) => p.system.key === key);

@@ -5,8 +5,8 @@ import { FIXED_WORDS, saveCans, sizesForForm } from '$server/services/shopping';
 import { readSetting } from '$server/store/settings';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals, params }) => {
-  const { file, plan } = locals.open(params.job);
+export const load: PageServerLoad = async ({ locals, params }) => {
+  const { file, plan } = await locals.open(params.job);
   const taken = takeOff(locals.db, file, plan);
   const products = [...new Set(taken?.lines.map((l) => l.product.key))];
   return {

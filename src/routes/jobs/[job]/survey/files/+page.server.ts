@@ -3,8 +3,8 @@ import { answer } from '$server/answer';
 import { importPieces, previewPieces, readMapping } from '$server/services/import-pieces';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals, params }) => {
-  const { file } = locals.open(params.job);
+export const load: PageServerLoad = async ({ locals, params }) => {
+  const { file } = await locals.open(params.job);
   return {
     fields: CSV_FIELDS.map((f) => f.key),
     walls: [...new Set(file.pieces.map((p) => p.wall))],
@@ -24,8 +24,8 @@ export const actions: Actions = {
     const text = await tableOf(form);
     const asNew = form.get('asNew') === 'yes';
     const sent = form.getAll('field').map(String);
-    return answer(() => {
-      const { file } = locals.open(params.job);
+    return answer(async () => {
+      const { file } = await locals.open(params.job);
       const { reading, ...preview } = previewPieces(
         file,
         text,

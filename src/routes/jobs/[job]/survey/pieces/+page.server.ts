@@ -6,8 +6,8 @@ import { elevations, zoneViews } from '$server/services/elevations';
 import { answer } from '$server/answer';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals, params }) => {
-  const { file } = locals.open(params.job);
+export const load: PageServerLoad = async ({ locals, params }) => {
+  const { file } = await locals.open(params.job);
   return {
     walls: elevations(file, locals.now(), true),
     zones: zoneViews(file),

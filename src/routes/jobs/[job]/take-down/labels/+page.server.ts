@@ -9,9 +9,9 @@ import { attend, LABEL_MM, wake, type AtPrinter } from '$server/standins/label-p
 import { labelsIn, lastPrinted, printCounts, readPrinter } from '$server/store/prints';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals, params, depends }) => {
+export const load: PageServerLoad = async ({ locals, params, depends }) => {
   depends('anthem:printer');
-  const { file } = locals.open(params.job);
+  const { file } = await locals.open(params.job);
   const { db } = locals;
   const counts = printCounts(db, params.job);
   const printer = readPrinter(db);
@@ -64,8 +64,8 @@ export const actions: Actions = {
   },
   print: async ({ request, locals, params }) => {
     const form = await request.formData();
-    return answer(() => {
-      const { file } = locals.open(params.job);
+    return answer(async () => {
+      const { file } = await locals.open(params.job);
       const wanted = wantedLabels(locals.db, file, readLabelRequest(form));
       notePrint(locals.db, file, locals.worker, locals.now(), 'printer', wanted);
       locals.forget();

@@ -4,8 +4,8 @@ import { orError } from '$server/answer';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ locals, params }) =>
-  orError(() => {
-    const { file, plan } = locals.open(params.job);
+  orError(async () => {
+    const { file, plan } = await locals.open(params.job);
     const csv = writeCsv(shoppingTable(shopping(locals.db, file, plan)));
     return new Response(csv, {
       headers: {
