@@ -2,8 +2,9 @@
 import { fail, type RequestEvent } from '@sveltejs/kit';
 import type { Refusal } from '$core/bench/guard';
 import { v7 as newId } from 'uuid';
-import { bodyFromForm } from './services/fact-form';
+import { bodyFromForm } from '$core/bench/fact-form';
 import { recordFacts } from './services/record-facts';
+import { settleRework } from './services/settle-rework';
 import { Refused } from './services/refused';
 
 /** What a page is told when a fact was stopped: why, and the fields to send again with a reason. */
@@ -29,6 +30,7 @@ export async function recordFromForm(event: RequestEvent, job: string, given?: F
   };
   try {
     recordFacts(db, job, [fact]);
+    if (fact.body.kind === 'defect.found') await settleRework(db, job, event.locals.now);
   } catch (error) {
     if (!(error instanceof Refused)) throw error;
     const sent = [...form.entries()].flatMap(([k, v]): [string, string][] =>

@@ -1,8 +1,9 @@
 <script lang="ts">
-  /** A form that records one fact. The id is made here, so that a fact sent twice is stored once. */
+  /** A form that records one fact: on the device where its page takes facts, else by posting. The id is made here, so that a fact sent twice is stored once. */
   import { enhance } from '$app/forms';
   import { v7 as newId } from 'uuid';
   import type { Snippet } from 'svelte';
+  import { getTap } from './tap';
 
   interface Props {
     kind: string;
@@ -14,6 +15,7 @@
     empties?: boolean;
   }
   let { kind, fields = {}, children, class: name = '', empties = true }: Props = $props();
+  const tap = getTap();
   let id = $state(newId());
   let sending = $state(false);
   const flat = $derived(
@@ -25,9 +27,20 @@
   method="post"
   action="?/fact"
   class={name}
-  use:enhance={({ formData }) => {
+  use:enhance={({ formData, formElement, cancel }) => {
     sending = true;
     formData.set('id', id);
+    if (tap) {
+      cancel();
+      void tap(formData)
+        .then((kept) => {
+          if (!kept) return;
+          id = newId();
+          if (empties) formElement.reset();
+        })
+        .finally(() => (sending = false));
+      return;
+    }
     return async ({ update, result }) => {
       await update({ reset: empties && result.type === 'success' });
       if (result.type === 'success') id = newId();

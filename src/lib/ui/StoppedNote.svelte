@@ -20,6 +20,13 @@
 {#if stopped}
   <div class="card stop" role="alert" bind:this={note}>
     <h2>Stop. {stopped.message}</h2>
+    {#if stopped.rule === 'too-late' && fields.piece}
+      <FactForm kind="piece.abraded" fields={{ piece: fields.piece }}>
+        {#snippet children(sending)}
+          <Button type="submit" kind="tertiary" disabled={sending}>Scuffed and dusted off</Button>
+        {/snippet}
+      </FactForm>
+    {/if}
     {#if stopped.canOverride && stopped.rule}
       <FactForm {kind} fields={{ ...fields, rule: stopped.rule }}>
         {#snippet children(sending)}

@@ -1,9 +1,11 @@
 /** Facts: what happened on a job, append-only. A mistake is taken back by a `void` fact, never by a change. */
 import { z } from 'zod';
 import { FACES } from '../coating/system';
+import { DEFECT_KEYS } from '../quality/defects';
 import { LATTICES } from '../quality/cross-cut';
 import { FAILURES } from '../quality/failures';
 import { siteTestSchema } from '../quality/site-tests';
+import { FEELS, LOOKS } from './looks';
 import { TICKS } from './ticks';
 
 const id = z.uuid();
@@ -48,8 +50,16 @@ export const bodySchema = z.discriminatedUnion('kind', [
     step: z.string(),
     lot: z.string(),
     pieces,
+    /** the face that lies up, where the painter said so */
+    face: z.enum(FACES).optional(),
     override: overrideSchema.optional(),
   }),
+  z.object({ kind: z.literal('work.paused'), work: id }),
+  z.object({ kind: z.literal('work.resumed'), work: id }),
+  /** a second pair of hands: one cuts in, one rolls */
+  z.object({ kind: z.literal('work.joined'), work: id, by: z.string().min(1) }),
+  /** one hands it over to another in the middle of a lot */
+  z.object({ kind: z.literal('work.handed'), work: id, to: z.string().min(1) }),
   z.object({
     kind: z.literal('work.finished'),
     /** id of the `work.started` fact */
@@ -121,6 +131,46 @@ export const bodySchema = z.discriminatedUnion('kind', [
     /** null: no end, a one-pack */
     potLife: z.number().int().positive().max(10_080).nullable(),
   }),
+  /** what the gun, the tray or the brush holds now */
+  z.object({
+    kind: z.literal('paint.loaded'),
+    product: z.string().min(1),
+    /** in words; empty for what has no colour */
+    colour: z.string().trim().max(60).default(''),
+  }),
+  /** scuffed after its recoat window closed: it may be coated again */
+  z.object({ kind: z.literal('piece.abraded'), pieces }),
+  /** a film felt with a gloved finger, or under the paper */
+  z.object({ kind: z.literal('film.felt'), pieces, step: z.string(), feel: z.enum(FEELS) }),
+  z.object({
+    kind: z.literal('coat.inspected'),
+    /** id of the `work.started` fact of the coat */
+    work: id,
+    looked: z.array(z.enum(LOOKS)),
+    sheen: z.enum(['like the sample', 'duller', 'glossier', 'not held']),
+    colour: z.enum(['like the sample', 'off', 'not held']),
+    note: z.string().trim().max(2000).default(''),
+  }),
+  z.object({
+    kind: z.literal('defect.found'),
+    piece: id,
+    face: z.enum(FACES),
+    defect: z.enum(DEFECT_KEYS),
+    severity: z.number().int().min(1).max(3),
+    /** where on the face, shares of its width from the left and its height from the top */
+    x: z.number().min(0).max(1),
+    y: z.number().min(0).max(1),
+    note: z.string().trim().max(2000).default(''),
+  }),
+  /** left as it is, as was agreed */
+  z.object({ kind: z.literal('defect.accepted'), defect: id, reason }),
+  /** two facts that cannot both be: the one that holds; null where both are true */
+  z.object({
+    kind: z.literal('contradiction.settled'),
+    of: z.array(id).min(1).max(20),
+    keep: id.nullable(),
+    reason,
+  }),
   z.object({ kind: z.literal('void'), fact: id, reason }),
 ]);
 export type FactBody = z.infer<typeof bodySchema>;
@@ -134,6 +184,8 @@ export const factSchema = z.object({
   at: z.number().int(),
   worker: z.string(),
   device: z.string().max(64),
+  /** the newest fact that its device had from the server when this was recorded; nothing where it had all */
+  knew: id.optional(),
   body: bodySchema,
 });
 export type Fact = z.infer<typeof factSchema>;

@@ -1,9 +1,19 @@
 /** The state of a job: a pure fold over its facts. Any order and repetition of arrival gives the same state. */
 import type { Face } from '../coating/system';
 import { crossCutClass, WORST_SOUND_ISO, type CrossCutResult } from '../quality/cross-cut';
+import type { DefectKey } from '../quality/defects';
 import type { TestDone } from '../quality/site-tests';
 import type { Fact, FactBody, FactKind } from './events';
+import type { Feel, Look } from './looks';
 import type { Tick } from './ticks';
+
+/** A stretch that one person worked, ms since 1970. */
+export interface Hands {
+  worker: string;
+  from: number;
+  /** null while it goes on */
+  to: number | null;
+}
 
 export interface StepDone {
   /** ms since 1970 */
@@ -28,6 +38,8 @@ export interface PieceState {
   /** id of the piece whose opening it hangs in */
   hungIn: string | null;
   hungAt: number | null;
+  /** when it was scuffed for a coat after its window */
+  abraded: number | null;
 }
 
 export interface Work {
@@ -40,6 +52,8 @@ export interface Work {
   /** null while it runs */
   end: number | null;
   override: { rule: string; reason: string } | null;
+  /** who worked on it when, pauses left out */
+  hands: Hands[];
 }
 
 /** A step of the fixed work that was begun. */
@@ -63,6 +77,42 @@ export interface Check {
   failure: string | null;
   crossCut: CrossCutResult | null;
   note: string;
+}
+
+/** A flaw that was pointed at while the job is under way. */
+export interface Flaw {
+  id: string;
+  piece: string;
+  face: Face;
+  defect: DefectKey;
+  severity: number;
+  x: number;
+  y: number;
+  note: string;
+  at: number;
+  worker: string;
+  /** why it was left as it is; null where it was not */
+  accepted: string | null;
+}
+
+export interface Inspection {
+  id: string;
+  work: string;
+  looked: readonly Look[];
+  sheen: string;
+  colour: string;
+  note: string;
+  at: number;
+  worker: string;
+}
+
+export interface Felt {
+  id: string;
+  pieces: readonly string[];
+  step: string;
+  feel: Feel;
+  at: number;
+  worker: string;
 }
 
 export interface TouchUp {
@@ -107,6 +157,12 @@ export interface JobState {
   air: Map<string, Air>;
   /** cups, in the order they were mixed */
   mixes: Mix[];
+  /** what the gun holds; null where nobody said */
+  loaded: { product: string; colour: string; at: number } | null;
+  /** in the order they were found */
+  flaws: Map<string, Flaw>;
+  inspections: Inspection[];
+  felt: Felt[];
   handedOver: number | null;
   /** tests on site, in the order they were made */
   tests: TestDone[];
@@ -125,6 +181,7 @@ const bare = (): PieceState => ({
   done: new Map(),
   hungIn: null,
   hungAt: null,
+  abraded: null,
 });
 
 /** The state of one piece; that of an untouched one where nothing is recorded. */
@@ -170,13 +227,38 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
         start: at,
         end: null,
         override: override ?? null,
+        hands: [{ worker, from: at, to: null }],
       });
+      return;
+    }
+    case 'work.paused':
+      letGo(state.works.get(body.work), at);
+      return;
+    case 'work.resumed': {
+      const work = state.works.get(body.work);
+      if (work?.end === null && work.hands.every((h) => h.to !== null))
+        work.hands.push({ worker, from: at, to: null });
+      return;
+    }
+    case 'work.joined': {
+      const work = state.works.get(body.work);
+      if (work?.end === null && !work.hands.some((h) => h.worker === body.by && h.to === null))
+        work.hands.push({ worker: body.by, from: at, to: null });
+      return;
+    }
+    case 'work.handed': {
+      const work = state.works.get(body.work);
+      if (work?.end !== null) return;
+      letGo(work, at);
+      work.worker = body.to;
+      work.hands.push({ worker: body.to, from: at, to: null });
       return;
     }
     case 'work.finished': {
       const work = state.works.get(body.work);
       if (!work || work.end !== null) return;
       work.end = at;
+      letGo(work, at);
       work.pieces = work.pieces.filter((p) => !body.leftOut.includes(p));
       for (const id of work.pieces)
         touch(id).done.set(work.step, { start: work.start, end: at, worker: work.worker, work: work.id });
@@ -200,6 +282,45 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
       const readyAt = at + induction * 60_000;
       const useBy = potLife === null ? null : at + potLife * 60_000;
       state.mixes.push({ id: fact.id, product, batch, a, b, thinner, at, worker, readyAt, useBy });
+      return;
+    }
+    case 'paint.loaded':
+      state.loaded = { product: body.product, colour: body.colour, at };
+      return;
+    case 'piece.abraded':
+      for (const id of body.pieces) touch(id).abraded = at;
+      return;
+    case 'film.felt': {
+      const { pieces, step, feel } = body;
+      state.felt.push({ id: fact.id, pieces, step, feel, at, worker });
+      return;
+    }
+    case 'coat.inspected': {
+      const { work, looked, sheen, colour, note } = body;
+      state.inspections.push({ id: fact.id, work, looked, sheen, colour, note, at, worker });
+      return;
+    }
+    case 'defect.found': {
+      const { piece, face, defect, severity, x, y, note } = body;
+      touch(piece);
+      state.flaws.set(fact.id, {
+        id: fact.id,
+        piece,
+        face,
+        defect,
+        severity,
+        x,
+        y,
+        note,
+        at,
+        worker,
+        accepted: null,
+      });
+      return;
+    }
+    case 'defect.accepted': {
+      const flaw = state.flaws.get(body.defect);
+      if (flaw) flaw.accepted ??= body.reason;
       return;
     }
     case 'piece.hung':
@@ -237,9 +358,15 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
       if (touchUp && !touchUp.closed) touchUp.closed = { at, minutes: body.minutes, note: body.note, worker };
       return;
     }
+    case 'contradiction.settled':
     case 'void':
       return;
   }
+}
+
+/** Everyone's hands leave a work. */
+function letGo(work: Work | undefined, at: number): void {
+  for (const hands of work?.hands ?? []) hands.to ??= at;
 }
 
 /** Facts of one moment are taken in this order, so that what a fact rests on comes before it whatever its id. */
@@ -252,22 +379,58 @@ const WITHIN_A_MOMENT: readonly FactKind[] = [
   'piece.placed',
   'air.read',
   'mix.made',
+  'paint.loaded',
+  'piece.abraded',
   'work.started',
+  'work.joined',
+  'work.handed',
+  'work.paused',
+  'work.resumed',
   'work.finished',
+  'coat.inspected',
+  'film.felt',
+  'defect.found',
+  'defect.accepted',
   'site.started',
   'site.finished',
   'piece.hung',
   'job.handed-over',
   'check.recorded',
   'touch-up.closed',
+  'contradiction.settled',
   'void',
 ];
-const rank = (fact: Fact): number => WITHIN_A_MOMENT.indexOf(fact.body.kind);
+const RANK = new Map<FactKind, number>(WITHIN_A_MOMENT.map((kind, i) => [kind, i]));
+const rank = (fact: Fact): number => RANK.get(fact.body.kind) ?? WITHIN_A_MOMENT.length;
+
+/** The order in which facts happened. */
+export const happened = (a: Fact, b: Fact): number =>
+  a.at - b.at || rank(a) - rank(b) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 
 /** Facts in the order they happened, each once. */
 export function inOrder(facts: readonly Fact[]): Fact[] {
-  const once = new Map(facts.map((f) => [f.id, f]));
-  return [...once.values()].sort((a, b) => a.at - b.at || rank(a) - rank(b) || (a.id < b.id ? -1 : 1));
+  const seen = new Set<string>();
+  const once: Fact[] = [];
+  let sorted = true;
+  for (const fact of facts) {
+    if (seen.has(fact.id)) continue;
+    seen.add(fact.id);
+    const last = once[once.length - 1];
+    sorted &&= !last || happened(last, fact) < 0;
+    once.push(fact);
+  }
+  // A log mostly arrives in order.
+  return sorted ? once : once.sort(happened);
+}
+
+/** Facts that do not count, with the reason: taken back, or settled against. */
+function takenBack(facts: readonly Fact[]): Map<string, string> {
+  const out = new Map<string, string>();
+  for (const { body } of facts) if (body.kind === 'void') out.set(body.fact, body.reason);
+  for (const { id, body } of facts)
+    if (body.kind === 'contradiction.settled' && body.keep !== null && !out.has(id))
+      for (const other of body.of) if (other !== body.keep) out.set(other, body.reason);
+  return out;
 }
 
 /**
@@ -282,14 +445,16 @@ export function fold(facts: readonly Fact[]): JobState {
     site: new Map(),
     air: new Map(),
     mixes: [],
+    loaded: null,
+    flaws: new Map(),
+    inspections: [],
+    felt: [],
     handedOver: null,
     tests: [],
     checks: [],
     touchUps: new Map(),
-    voided: new Map(),
+    voided: takenBack(ordered),
   };
-  for (const fact of ordered)
-    if (fact.body.kind === 'void') state.voided.set(fact.body.fact, fact.body.reason);
   for (const fact of ordered) if (!state.voided.has(fact.id)) apply(state, fact, fact.body);
   return state;
 }

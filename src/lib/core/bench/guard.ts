@@ -1,12 +1,15 @@
 /** What may be done now: every fact is judged before it is kept. A refusal says what, why and from when. */
 import { judgeAir } from '../air/humid-air';
 import { gets, stepOf, type Requirement, type Step } from '../coating/route';
+import type { Face } from '../coating/system';
 import type { Waits } from '../coating/waits';
+import type { Form } from '../kitchen/kitchen';
 import type { Measures } from '../units/measures';
 import { earliestRemedy, failureOf } from '../quality/failures';
 import { openFindings } from '../quality/site-tests';
 import type { Fact, FactBody } from './events';
 import { fold, pieceState, type JobState } from './fold';
+import { fitsSlot, readPlace, type RackRoom } from './places';
 import { siteProgress } from './site';
 import type { SiteStep } from '../takeoff/site-route';
 
@@ -26,6 +29,13 @@ export interface Refusal {
     | 'not-home'
     | 'unknown'
     | 'later-work'
+    | 'wrong-face'
+    | 'wrong-colour'
+    | 'mix'
+    | 'wet-deglosser'
+    | 'floating-panel'
+    | 'not-in-lot'
+    | 'no-room'
     | 'order';
   message: string;
   /** ms since 1970 from which it is allowed, where waiting helps */
@@ -41,6 +51,10 @@ export interface Context {
   site?: readonly SiteStep[];
   /** codes by piece id, for speaking of them; also the set of pieces of the job */
   codes: ReadonlyMap<string, string>;
+  /** size, form and colour by piece id; guards that ask for them are silent where they are not known */
+  pieces?: ReadonlyMap<string, { w: number; h: number; form: Form; colour: string }>;
+  lots?: readonly { id: string; name: string; pieces: readonly string[] }[];
+  rack?: RackRoom;
   /** when films are ready */
   waits: Waits;
   /** minutes from the last coat to cured; null where the system names none */
@@ -79,7 +93,7 @@ export interface Window {
 
 /** When a step may start on a piece, as far as the steps before it are done. */
 export function windowOf(state: JobState, step: Step, piece: string, waits: Waits): Window {
-  const { done } = pieceState(state, piece);
+  const { done, abraded } = pieceState(state, piece);
   const window: Window = { from: 0, to: null, because: null };
   for (const need of step.after) {
     const before = done.get(need.step);
@@ -89,7 +103,9 @@ export function windowOf(state: JobState, step: Step, piece: string, waits: Wait
         ? waits.readyAt(need.film, need.stage, before.end, need.wet)
         : before.end + need.min * MINUTE;
     if (from > window.from) Object.assign(window, { from, because: need });
-    if (need.max !== null) window.to = Math.min(window.to ?? Infinity, before.end + need.max * MINUTE);
+    // What was scuffed since has no window any more.
+    if (need.max !== null && (abraded ?? 0) < before.end)
+      window.to = Math.min(window.to ?? Infinity, before.end + need.max * MINUTE);
   }
   return window;
 }
@@ -117,8 +133,68 @@ function judgeFindings(ctx: Context, pieces: readonly string[]): Refusal | null 
   return null;
 }
 
-/** Judges starting a step on pieces at a moment. */
-export function judgeStart(ctx: Context, step: Step, pieces: readonly string[], at: number): Refusal | null {
+/** Pieces that a lot does not hold. */
+function judgeLot(ctx: Context, lot: string, pieces: readonly string[]): Refusal | null {
+  const own = ctx.lots?.find((l) => l.id === lot);
+  const strangers = own ? pieces.filter((p) => !own.pieces.includes(p)) : [];
+  const of = (p: string) => ctx.lots?.find((l) => l.pieces.includes(p))?.name;
+  return own && strangers.length
+    ? refuse(
+        'not-in-lot',
+        `${list(ctx, strangers)} is not in lot ${own.name}${of(strangers[0] ?? '') ? ` but in lot ${of(strangers[0] ?? '')}` : ''}. Put it back, or start that lot.`,
+      )
+    : null;
+}
+
+/** What is in the gun against what the pieces take. */
+function judgePaint(ctx: Context, step: Step, pieces: readonly string[], at: number): Refusal | null {
+  const { product } = step;
+  if (!product) return null;
+  const { loaded, mixes } = ctx.state;
+  const colourOf = (p: string) => ctx.pieces?.get(p)?.colour;
+  const coloured = product.kind === 'finish' || product.kind === 'glaze';
+  const colours = new Set(coloured ? pieces.flatMap((p) => colourOf(p) ?? []) : []);
+  if (colours.size > 1)
+    return refuse(
+      'wrong-colour',
+      `These pieces take ${[...colours].join(' and ')}. Coat one colour at a time.`,
+      false,
+    );
+  const [colour] = colours;
+  if (loaded && loaded.product !== product.key)
+    return refuse(
+      'wrong-colour',
+      `The gun holds another product${loaded.colour ? `, ${loaded.colour}` : ''}. “${step.act}” takes ${product.name}. Change over, and say so.`,
+    );
+  if (loaded && colour !== undefined && loaded.colour && loaded.colour !== colour)
+    return refuse(
+      'wrong-colour',
+      `The gun holds ${loaded.colour}. ${list(ctx, pieces)} takes ${colour}. Change over, and say so.`,
+    );
+  const cups = product.mix ? mixes.filter((m) => m.product === product.key && m.at <= at) : [];
+  const cup = cups.at(-1);
+  if (!cup || cups.some((m) => m.readyAt <= at && (m.useBy === null || m.useBy > at))) return null;
+  return cup.readyAt > at
+    ? refuse(
+        'mix',
+        `Batch ${cup.batch} still stands until ${ctx.sayTime(cup.readyAt)}. Let it.`,
+        true,
+        cup.readyAt,
+      )
+    : refuse(
+        'mix',
+        `Batch ${cup.batch} was past its pot life ${ctx.sayTime(cup.useBy ?? at)}. Pour it out as the sheet says and mix another.`,
+      );
+}
+
+/** Judges starting a step on pieces at a moment. @param face the face that lies up, where the painter said so */
+export function judgeStart(
+  ctx: Context,
+  step: Step,
+  pieces: readonly string[],
+  at: number,
+  face?: Face,
+): Refusal | null {
   const { state, route, waits } = ctx;
   const busy = pieces.filter((p) => working(state, p));
   if (busy.length)
@@ -136,10 +212,34 @@ export function judgeStart(ctx: Context, step: Step, pieces: readonly string[], 
     const missing = nextStep(state, route, skipping[0] ?? '');
     return refuse('skipped-step', `${list(ctx, skipping)}: “${missing?.act ?? ''}” comes first.`);
   }
+  if (face && (step.face === 'front' || step.face === 'back') && step.face !== face)
+    return refuse(
+      'wrong-face',
+      `The ${face} lies up on ${list(ctx, pieces)}. “${step.act}” is done on the ${step.face}: turn it, and move the tape label.`,
+    );
+  const panels =
+    step.prep === 'caulk'
+      ? pieces.filter((p) => ['door', 'glass'].includes(ctx.pieces?.get(p)?.form ?? ''))
+      : [];
+  if (panels.length)
+    return refuse(
+      'floating-panel',
+      `${list(ctx, panels)}: a floating panel moves in its groove with the seasons, and a caulked joint cracks. Caulk fixed joints alone.`,
+    );
   const windows = pieces.map((p) => ({ p, w: windowOf(state, step, p, waits) }));
   const from = Math.max(0, ...windows.map(({ w }) => w.from));
   if (from > at) {
-    const wet = windows.filter(({ w }) => w.from > at).map(({ p }) => p);
+    const late = windows.filter(({ w }) => w.from > at);
+    const wet = late.map(({ p }) => p);
+    const cause = late.find(({ w }) => w.from === from)?.w.because;
+    const before = route.find((s) => s.key === cause?.step);
+    if (before?.prep === 'degloss' && !cause?.film)
+      return refuse(
+        'wet-deglosser',
+        `Wait until ${ctx.sayTime(from)}: the deglosser on ${list(ctx, wet)} is still wet, and paint would crawl on it.`,
+        true,
+        from,
+      );
     return refuse(
       'too-early',
       `Wait until ${ctx.sayTime(from)}: the film on ${list(ctx, wet)} is not ready for “${step.act}”.`,
@@ -155,12 +255,12 @@ export function judgeStart(ctx: Context, step: Step, pieces: readonly string[], 
       `${list(
         ctx,
         late.map(({ p }) => p),
-      )}: the recoat window closed ${ctx.sayTime(to)}. Sand lightly first.`,
+      )}: the recoat window closed ${ctx.sayTime(to)}. Scuff it lightly, dust it off, and say so: then it may be coated.`,
     );
   }
   const { product } = step;
   if (product) {
-    const finding = judgeFindings(ctx, pieces);
+    const finding = judgeFindings(ctx, pieces) ?? judgePaint(ctx, step, pieces, at);
     if (finding) return finding;
     for (const reading of state.air.values()) {
       if (at - reading.at > AIR_AGE * MINUTE) continue;
@@ -199,6 +299,34 @@ function judgeHung(ctx: Context, piece: string, opening: string, at: number): Re
         from,
       )
     : null;
+}
+
+/** A slot of the rack holds what fits. */
+function judgeRoom(ctx: Context, text: string, moved: readonly string[]): Refusal | null {
+  const place = readPlace(text);
+  const { rack, pieces } = ctx;
+  if (place.kind !== 'rack' || place.number === null || !rack) return null;
+  if (place.number < 1 || place.number > rack.slots)
+    return refuse('no-room', `The rack has slots 1 to ${rack.slots}.`, false);
+  const lying = [...ctx.state.pieces].filter(
+    ([id, p]) =>
+      !moved.includes(id) &&
+      p.down &&
+      p.hungIn === null &&
+      readPlace(p.place).number === place.number &&
+      readPlace(p.place).kind === 'rack',
+  );
+  const sizes = [...lying.map(([id]) => id), ...moved].flatMap((id) => pieces?.get(id) ?? []);
+  if (fitsSlot(rack, sizes)) return null;
+  return refuse(
+    'no-room',
+    lying.length
+      ? `Slot ${place.number} holds ${list(
+          ctx,
+          lying.map(([id]) => id),
+        )} and has no room left for ${list(ctx, moved)}.`
+      : `${list(ctx, moved)} does not fit slot ${place.number}.`,
+  );
 }
 
 /** Judges starting a step of the fixed work. */
@@ -294,6 +422,8 @@ function judgeBody(ctx: Context, facts: readonly Fact[], body: FactBody, at: num
         const own = pieceState(state, p);
         return own.missing === null && (!own.down || own.hungIn !== null);
       });
+      const tight = judgeRoom(ctx, body.place, body.pieces);
+      if (tight && up.length === 0) return tight;
       return up.length
         ? refuse('not-down', `${list(ctx, up)} hangs in its opening and cannot lie elsewhere.`, false)
         : null;
@@ -305,7 +435,24 @@ function judgeBody(ctx: Context, facts: readonly Fact[], body: FactBody, at: num
     case 'work.started': {
       const step = ctx.route.find((s) => s.key === body.step && s.kind !== 'hang');
       if (!step) return refuse('unknown', `The system has no step “${body.step}”.`, false);
-      return judgeStart(ctx, stepOf(ctx.route, body.step), body.pieces, at);
+      return (
+        judgeLot(ctx, body.lot, body.pieces) ??
+        judgeStart(ctx, stepOf(ctx.route, body.step), body.pieces, at, body.face)
+      );
+    }
+    case 'work.paused':
+    case 'work.resumed':
+    case 'work.joined':
+    case 'work.handed': {
+      const work = state.works.get(body.work);
+      if (!work) return refuse('unknown', 'There is no such work.', false);
+      if (work.end !== null) return refuse('done-already', 'This work is finished already.', false);
+      if (at < work.start) return refuse('order', `It began ${ctx.sayTime(work.start)}.`, false);
+      const paused = work.hands.every((h) => h.to !== null);
+      if (body.kind === 'work.paused' && paused) return refuse('done-already', 'It pauses already.', false);
+      if (body.kind === 'work.resumed' && !paused)
+        return refuse('done-already', 'It goes on already.', false);
+      return null;
     }
     case 'work.finished': {
       const work = state.works.get(body.work);
@@ -350,6 +497,31 @@ function judgeBody(ctx: Context, facts: readonly Fact[], body: FactBody, at: num
         ? refuse('done-already', `Batch ${body.batch} is mixed already. Give it another number.`, false)
         : null;
     }
+    case 'piece.abraded': {
+      const wet = body.pieces.filter((p) => working(state, p));
+      return wet.length ? refuse('at-work', `${list(ctx, wet)}: someone is at work on it.`, false) : null;
+    }
+    case 'film.felt': {
+      const bare = body.pieces.filter((p) => !pieceState(state, p).done.has(body.step));
+      return bare.length ? refuse('order', `${list(ctx, bare)} has no such coat to feel.`, false) : null;
+    }
+    case 'coat.inspected': {
+      const work = state.works.get(body.work);
+      return work?.end == null ? refuse('order', 'Look at it when the coat is done.', false) : null;
+    }
+    case 'defect.found':
+    case 'paint.loaded':
+      return null;
+    case 'defect.accepted': {
+      const flaw = state.flaws.get(body.defect);
+      if (!flaw) return refuse('unknown', 'There is no such flaw.', false);
+      return flaw.accepted === null ? null : refuse('done-already', 'It was left as it is already.', false);
+    }
+    case 'contradiction.settled':
+      return body.of.every((f) => facts.some((other) => other.id === f)) &&
+        (body.keep === null || body.of.includes(body.keep))
+        ? null
+        : refuse('unknown', 'One of these facts is not known here.', false);
     case 'site.started':
       return judgeSite(ctx, body.step, at);
     case 'site.finished': {

@@ -4,6 +4,7 @@ import type { Face } from '../coating/system';
 import type { Waits } from '../coating/waits';
 import { pieceState, type JobState } from './fold';
 import { nextStep, windowOf } from './guard';
+import { openFlaws } from './rework';
 
 export interface FaceMark {
   primed: boolean;
@@ -40,6 +41,7 @@ function markState(
 ): MarkState {
   const own = pieceState(state, piece);
   if ([...state.touchUps.values()].some((t) => t.piece === piece && !t.closed)) return 'defect';
+  if (state.flaws.size && openFlaws(state, route).has(piece)) return 'defect';
   if (own.hungIn !== null) return 'home';
   if (!own.down) return 'up';
   if ([...state.works.values()].some((w) => w.end === null && w.pieces.includes(piece))) return 'working';

@@ -1,5 +1,6 @@
 /** What a page needs to ask a worker: the job as it is planned, and as it would be with one thing changed. */
 import { choiceSchema, type Choice } from '$core/planning/choice';
+import { withRework } from '$core/bench/rework';
 import { applySchools } from '$core/coating/schools';
 import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
 import { TOOL_FACTS } from '$core/coating/tool';
@@ -99,7 +100,12 @@ export function packExactly(db: Db, file: JobFile, now: number, horizonDays: num
 
 /** A job as if something else had been chosen. Pieces are divided anew only before work begins. */
 export function withChoice(db: Db, file: JobFile, other: Choice, now: number): JobFile {
-  const route = routeOf(other, file.pieces);
+  const plainRoute = routeOf(other, file.pieces);
+  const route = withRework(
+    plainRoute,
+    file.state,
+    file.pieces.map((p) => p.id),
+  );
   const system = applySchools(other.system, other.schools);
   const lots =
     file.state.works.size === 0 && other.lotSize !== file.choice?.lotSize
@@ -112,9 +118,10 @@ export function withChoice(db: Db, file: JobFile, other: Choice, now: number): J
     ...file,
     choice: other,
     system,
+    plainRoute,
     route,
     lots,
-    site: other.fixed ? siteOf(file.job, file.pieces, system, route) : [],
+    site: other.fixed ? siteOf(file.job, file.pieces, system, plainRoute) : [],
     waits: jobWaits(db, other, now, firstFilm(other, file.state, file.job.zone)),
   };
 }

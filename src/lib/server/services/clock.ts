@@ -14,6 +14,9 @@ export function now(db: Db): number {
   return clock.shows + (clock.running ? Date.now() - clock.setAt : 0);
 }
 
+/** Whether the clock goes on; a demo's may stand. */
+export const isRunning = (db: Db): boolean => (isDemo() ? (readSetting(db, 'clock')?.running ?? true) : true);
+
 /** Sets the demo clock; `null` follows the real one. */
 export function setClock(db: Db, shows: number | null, running = false): void {
   writeSetting(db, 'clock', shows === null ? null : { shows, setAt: Date.now(), running });

@@ -1,6 +1,6 @@
 import { lotProgress } from '$core/bench/progress';
 import { siteProgress } from '$core/bench/site';
-import { readOperationId, type JobToPlan } from '$core/planning/job-problem';
+import { operationId, readOperationId, type JobToPlan } from '$core/planning/job-problem';
 import { planJob, type PlannedJob } from '$core/planning/plan-job';
 import { audit } from '$core/planning/audit';
 import { movesBetween } from '$core/planning/moves';
@@ -131,11 +131,12 @@ export function standingPlan(
   const stored = newestPlan(db, file.job.id);
   const choice = file.job.choice ?? '';
   const near = stored?.choice === choice ? stored : undefined;
-  const lotsKnown = file.lots.every(
-    (lot) =>
-      lot.pieces.every((p) => file.state.pieces.get(p)?.hungIn != null) ||
-      stored?.problem.operations.some((o) => o.lot === lot.id),
-  );
+  // Pieces may have come, or gone to another lot.
+  const hangs = new Map(stored?.problem.operations.map((o) => [o.id, o.pieces]));
+  const lotsKnown = file.lots.every((lot) => {
+    const out = lot.pieces.filter((p) => file.state.pieces.get(p)?.hungIn == null).length;
+    return out === 0 || hangs.get(operationId(lot.id, 'hang')) === out;
+  });
   const fits = near && lotsKnown && near.facts === lastFact(db, file.job.id) && !overtaken(near, now);
   return { fits: fits ? near : null, near };
 }

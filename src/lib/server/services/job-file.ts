@@ -3,6 +3,10 @@ import type { Context } from '$core/bench/guard';
 import type { Fact } from '$core/bench/events';
 import { fold, type JobState } from '$core/bench/fold';
 import type { Lot } from '$core/bench/acts';
+import { knownPieces } from '$core/bench/bench-job';
+import { atPace } from '$core/bench/pace';
+import { USUAL_SLOT } from '$core/bench/places';
+import { withRework } from '$core/bench/rework';
 import { buildRoute, type Step } from '$core/coating/route';
 import { mergeRoutes, sparingBacks } from '$core/coating/routes-apart';
 import { applySchools, FILM_OF } from '$core/coating/schools';
@@ -32,7 +36,8 @@ export interface JobFile {
   choice: Choice | null;
   /** the chosen system with the chosen schools; null before one is chosen */
   system: System | null;
-  /** empty before a system is chosen */
+  /** the system's route, and with what open flaws ask for; empty before a system is chosen */
+  plainRoute: Step[];
   route: Step[];
   /** steps of the fixed work; empty where it is not planned */
   site: SiteStep[];
@@ -58,7 +63,7 @@ export function routeOf(
     route: buildRoute(system, choice.counts, choice.tool, pattern, FILM_OF[choice.schools.film]),
   }));
   const frontOnly = new Set(pieces.flatMap((p) => (p.condition.faces === 'front' ? [p.id] : [])));
-  return sparingBacks(mergeRoutes(ways), frontOnly);
+  return sparingBacks(atPace(mergeRoutes(ways), choice.paces), frontOnly);
 }
 
 /** When the first film of a job was or will be laid, ms since 1970. */
@@ -81,16 +86,26 @@ export function openJob(db: Db, id: string): JobFile {
   const state = fold(facts);
   const choice = job.choice === null ? null : choiceSchema.parse(JSON.parse(job.choice));
   const system = choice && applySchools(choice.system, choice.schools);
-  const route = choice ? routeOf(choice, pieces) : [];
-  const site = choice?.fixed && system ? siteOf(job, pieces, system, route) : [];
+  const plainRoute = choice ? routeOf(choice, pieces) : [];
+  const route = withRework(
+    plainRoute,
+    state,
+    pieces.map((p) => p.id),
+  );
+  const site = choice?.fixed && system ? siteOf(job, pieces, system, plainRoute) : [];
   const waits = jobWaits(db, choice, now(db), firstFilm(choice, state, job.zone));
   const codes = new Map(pieces.map((p) => [p.id, p.code]));
+  const zones = listZones(db, id);
+  const lots = listLots(db, id);
   const cures = route.flatMap((s) => (s.product?.stages.cured ? [s.product.stages.cured.value] : []));
   const context: Context = {
     state,
     route,
     site,
     codes,
+    pieces: knownPieces(pieces, zones),
+    lots,
+    ...(choice ? { rack: { slots: choice.rackSlots, ...USUAL_SLOT } } : {}),
     waits,
     measures: readSetting(db, 'measures') ?? 'metric',
     cureMinutes: cures.length ? Math.max(...cures) : null,
@@ -98,13 +113,14 @@ export function openJob(db: Db, id: string): JobFile {
   };
   return {
     job,
-    zones: listZones(db, id),
+    zones,
     pieces,
-    lots: listLots(db, id),
+    lots,
     facts,
     state,
     choice,
     system,
+    plainRoute,
     route,
     site,
     waits,

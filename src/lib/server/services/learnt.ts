@@ -1,4 +1,7 @@
 /** What touch tests have taught about each product at each place. */
+import type { Fact } from '$core/bench/events';
+import { pieceState } from '$core/bench/fold';
+import { stageFelt } from '$core/bench/looks';
 import { filmStage } from '$core/coating/film-stage';
 import { PLACES, type Place } from '$core/air/places';
 import { STAGES, type Product, type Stage } from '$core/coating/system';
@@ -7,7 +10,8 @@ import { fittingMultiplier } from '$core/drying/ready';
 import { v7 as newId } from 'uuid';
 import { z } from 'zod';
 import type { Db } from '../db/open';
-import { forgetTouchTests, insertTouchTest, listTouchTests } from '../store/touch-tests';
+import { forgetTouchTest, forgetTouchTests, insertTouchTest, listTouchTests } from '../store/touch-tests';
+import type { JobFile } from './job-file';
 import { airOf } from './places';
 import { Refused } from './refused';
 import { allProducts } from './systems';
@@ -87,6 +91,30 @@ export function recordTouchTest(db: Db, input: unknown, worker: string, now: num
       return learntAt(db, test.place).get(test.product) ?? learn([]);
     })
     .immediate();
+}
+
+/** Keeps what a touch at the bench tells of its product where the job's pieces dry; forgets one that was taken back. */
+export function keepFelt(db: Db, fact: Fact, file: JobFile, now: number): void {
+  const { body } = fact;
+  if (body.kind === 'void') forgetTouchTest(db, body.fact, now);
+  if (body.kind !== 'film.felt' || !file.choice) return;
+  const product = file.route.find((s) => s.key === body.step)?.product;
+  const laidAt = pieceState(file.state, body.pieces[0] ?? '').done.get(body.step)?.end;
+  const next = file.route.flatMap((s) => s.after).find((r) => r.step === body.step && r.stage);
+  const felt = product && stageFelt(product, body.feel, next?.stage ?? null);
+  if (!product || !felt || laidAt === undefined || laidAt >= fact.at) return;
+  const { place } = file.choice;
+  const test = {
+    product: product.key,
+    place,
+    stage: felt.stage,
+    laidAt,
+    notAt: felt.reached ? null : fact.at,
+    readyAt: felt.reached ? fact.at : null,
+  };
+  const { above, below } = ratios(db, product, test, now);
+  if (above === null && below === null) return;
+  insertTouchTest(db, { id: fact.id, ...test, above, below, recordedAt: now, worker: fact.worker });
 }
 
 /** Forgets what was learnt about a product at a place. @returns how many tests */

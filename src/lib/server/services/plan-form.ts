@@ -7,6 +7,7 @@ import { NO_RULES } from '$core/planning/rules';
 import type { Db } from '../db/open';
 import { listWorkers } from '../store/workers';
 import type { JobFile } from './job-file';
+import { learntPaces } from './paces';
 import { answersOf } from './propose';
 import { Refused } from './refused';
 import { systemCalled } from './systems';
@@ -36,6 +37,7 @@ export function formDefaults(db: Db, file: JobFile, now: number): Omit<Choice, '
     promised: null,
     priority: 2,
     ...file.choice,
+    paces: learntPaces(db),
   };
 }
 
@@ -109,6 +111,8 @@ export function choiceFromForm(db: Db, file: JobFile, form: FormData, now: numbe
       tape: text('tape', base.schools.tape),
       standDays: field('standDays', () => whole(form, 'standDays'), base.schools.standDays),
     },
+    // Once work has begun, its figures stand.
+    paces: file.state.works.size ? (file.choice?.paces ?? {}) : base.paces,
     place: text('place', base.place),
     air: text('air', base.air),
     lotSize: field('lotSize', () => whole(form, 'lotSize'), base.lotSize),

@@ -16,7 +16,7 @@ import { choosePlan } from './choose-plan';
 import { newJobSchema } from './create-job';
 import { currentPlan } from './current-plan';
 import { elevations } from './elevations';
-import { bodyFromForm } from './fact-form';
+import { bodyFromForm } from '$core/bench/fact-form';
 import { openJob } from './job-file';
 import { bars, handBack, sayReason, stations } from './job-shell';
 import { recordFacts } from './record-facts';
@@ -114,7 +114,7 @@ describe('recording', () => {
 
   it('stores a fact once, however often it is sent', () => {
     const one = fact({ kind: 'piece.labelled', pieces: ids() });
-    for (let i = 0; i < 3; i++) expect(recordFacts(db, job, [one])).toEqual([one.id]);
+    for (let i = 0; i < 3; i++) expect(recordFacts(db, job, [one])).toEqual({ ids: [one.id], contested: [] });
     expect(openJob(db, job).facts).toHaveLength(1);
     const other = { ...one, body: { kind: 'piece.labelled', pieces: ids().slice(0, 2) } };
     expect(refusal(() => recordFacts(db, job, [other]))).toMatchObject({ status: 409, field: 'id' });

@@ -7,7 +7,7 @@ import type { Db } from '../db/open';
 import { writeCsv } from '../files/csv';
 import { listCans, writeCans } from '../store/cans';
 import { writeSetting } from '../store/settings';
-import { bodyFromForm } from './fact-form';
+import { bodyFromForm } from '$core/bench/fact-form';
 import { choosePlan } from './choose-plan';
 import { currentPlan } from './current-plan';
 import { openJob } from './job-file';

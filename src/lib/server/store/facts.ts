@@ -7,11 +7,16 @@ interface Row {
   at: number;
   worker: string;
   device: string;
+  knew: string | null;
   body: string;
 }
 
-const COLUMNS = 'id, job_id AS job, at, worker_id AS worker, device_id AS device, body';
-const read = (row: Row): Fact => ({ ...row, body: bodySchema.parse(JSON.parse(row.body)) });
+const COLUMNS = 'id, job_id AS job, at, worker_id AS worker, device_id AS device, knew, body';
+const read = ({ knew, body, ...row }: Row): Fact => ({
+  ...row,
+  ...(knew === null ? {} : { knew }),
+  body: bodySchema.parse(JSON.parse(body)),
+});
 
 /** The facts of a job in the order they arrived. */
 export const listFacts = (db: Db, job: string): Fact[] =>
@@ -38,7 +43,13 @@ export const lastFact = (db: Db, job: string): number =>
 
 export function insertFact(db: Db, fact: Fact, recordedAt: number): void {
   db.prepare(
-    `INSERT INTO event (id, job_id, at, recorded_at, worker_id, device_id, kind, body)
-     VALUES (@id, @job, @at, @recordedAt, @worker, @device, @kind, @body)`,
-  ).run({ ...fact, recordedAt, kind: fact.body.kind, body: JSON.stringify(fact.body) });
+    `INSERT INTO event (id, job_id, at, recorded_at, worker_id, device_id, knew, kind, body)
+     VALUES (@id, @job, @at, @recordedAt, @worker, @device, @knew, @kind, @body)`,
+  ).run({
+    ...fact,
+    knew: fact.knew ?? null,
+    recordedAt,
+    kind: fact.body.kind,
+    body: JSON.stringify(fact.body),
+  });
 }

@@ -114,3 +114,13 @@ export const listZones = (db: Db, job: string): Zone[] =>
       'SELECT id, name, colour, hex, sheen, letter, position FROM zone WHERE job_id = ? ORDER BY position, letter',
     )
     .all(job);
+
+/** Colours of other jobs that are under way: a gun may still hold one of them. */
+export const listOtherColours = (db: Db, job: string): { colour: string; job: string }[] =>
+  db
+    .prepare<[string], { colour: string; job: string }>(
+      `SELECT DISTINCT zone.colour AS colour, job.name AS job
+       FROM zone JOIN job ON job.id = zone.job_id JOIN job_summary ON job_summary.job_id = job.id
+       WHERE zone.job_id <> ? AND job_summary.handed_over IS NULL ORDER BY job.created_at DESC LIMIT 12`,
+    )
+    .all(job);

@@ -45,6 +45,11 @@ export const forgetTouchTests = (db: Db, product: string, place: Place, at: numb
     )
     .run(at, product, place).changes;
 
+/** Forgets one test, where there is such a one. */
+export const forgetTouchTest = (db: Db, id: string, at: number): void => {
+  db.prepare('UPDATE touch_test SET forgotten_at = ? WHERE id = ? AND forgotten_at IS NULL').run(at, id);
+};
+
 export const touchTestsStamp = (db: Db, place: Place): string =>
   db
     .prepare<[string], string>(

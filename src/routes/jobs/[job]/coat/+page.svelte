@@ -1,28 +1,170 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
+  import { invalidateAll } from '$app/navigation';
+  import { page } from '$app/state';
   import MethodCard from '$ui/MethodCard.svelte';
   import { pieces } from '$ui/words';
   import { Button, TextInput } from 'carbon-components-svelte';
+  import { KNEW_NOTHING } from '$core/bench/apart';
+  import { openBench } from '$core/bench/bench-job';
+  import { bodySchema, type Fact } from '$core/bench/events';
+  import { bodyFromForm } from '$core/bench/fact-form';
+  import { pieceState } from '$core/bench/fold';
+  import { judge } from '$core/bench/guard';
+  import { FEEL_FACTS, FEELS, LOOK_WORDS, LOOKS } from '$core/bench/looks';
+  import { slotName } from '$core/bench/places';
+  import { sayFact } from '$core/bench/say-fact';
+  import { benchView, pieceView, UNDO, type BenchAct } from '$core/bench/view';
+  import { readLabelKey } from '$core/labels/label-set';
   import { sayClock, sayNear } from '$core/units/clock-time';
   import { sayMinutes } from '$core/units/clock-time';
   import { formatFilm, formatVolume } from '$core/units/measures';
-  import { BARE } from '$ui/elevation-view';
+  import type { Stopped } from '$server/fact-action';
   import Codes from '$ui/Codes.svelte';
   import DoorMark from '$ui/DoorMark.svelte';
   import FactForm from '$ui/FactForm.svelte';
   import MarkLegend from '$ui/MarkLegend.svelte';
+  import NotSent from '$ui/NotSent.svelte';
+  import PiecePanel from '$ui/PiecePanel.svelte';
+  import Rack from '$ui/Rack.svelte';
   import StoppedNote from '$ui/StoppedNote.svelte';
   import Walls from '$ui/Walls.svelte';
+  import Wedge from '$ui/Wedge.svelte';
+  import { Outbox } from '$ui/outbox.svelte';
+  import { setTap } from '$ui/tap';
 
   let { data, form } = $props();
-  type Act = (typeof data.list)[number];
-  const running = $derived(data.list.filter((a) => a.status === 'running'));
-  const ready = $derived(data.list.filter((a) => a.status === 'ready' && a.kind !== 'hang'));
-  const waiting = $derived(data.list.filter((a) => a.status === 'waiting'));
-  const up = $derived(data.list.filter((a) => a.status === 'up'));
-  const hang = $derived(data.list.filter((a) => a.status === 'ready' && a.kind === 'hang'));
-  const near = (ms: number) => sayNear(ms, data.now, data.zone);
+  // svelte-ignore state_referenced_locally
+  const outbox = new Outbox(data.pack.job.id, () => void invalidateAll());
+  const bench = $derived(openBench(data.pack, outbox.facts));
+  /** by the server's clock; the page's own until the device knows it */
+  let clock: number | null = $state(null);
+  const now = $derived(Math.max(clock ?? data.pack.now, ...outbox.facts.slice(-1).map((f) => f.at)));
+  const view = $derived(benchView(bench, now));
+  const walls = $derived(
+    data.walls.map((wall) => ({
+      ...wall,
+      fronts: wall.fronts.map((f) => ({
+        ...f,
+        mark: view.marked.get(f.id)?.mark ?? f.mark,
+        where: pieceState(bench.state, f.id).place,
+      })),
+    })),
+  );
+  const lying = $derived(
+    [...view.marked.values()].flatMap((piece) => {
+      const own = pieceState(bench.state, piece.id);
+      return own.down && own.hungIn === null && own.missing === null ? [{ piece, place: own.place }] : [];
+    }),
+  );
+
+  onMount(() => {
+    const tick = () => (clock = outbox.now());
+    void outbox.open().then(tick);
+    const timer = setInterval(tick, 15_000);
+    const online = () => void outbox.readClock().then(() => outbox.flush());
+    const offline = () => (outbox.away = true);
+    window.addEventListener('online', online);
+    window.addEventListener('offline', offline);
+    return () => {
+      clearInterval(timer);
+      outbox.close();
+      window.removeEventListener('online', online);
+      window.removeEventListener('offline', offline);
+    };
+  });
+
+  let stoppedHere: Stopped | null = $state(null);
+  const stopped = $derived(stoppedHere ?? form?.stopped ?? null);
+
+  async function keep(body: unknown, id: string, sent: [string, string][]): Promise<boolean> {
+    stoppedHere = null;
+    const parsed = bodySchema.safeParse(body);
+    const stop = (message: string, more: Partial<Stopped> = {}): false => {
+      stoppedHere = { message, field: null, rule: null, canOverride: false, sent, ...more };
+      return false;
+    };
+    if (!parsed.success) {
+      const issue = parsed.error.issues[0];
+      return stop(issue?.message ?? 'It is not complete.', {
+        field: String(issue?.path.at(-1) ?? '') || null,
+      });
+    }
+    const fact: Fact = {
+      id,
+      job: data.pack.job.id,
+      at: outbox.now(),
+      worker: data.worker?.id ?? '',
+      device: data.device,
+      knew: data.pack.facts.at(-1)?.id ?? KNEW_NOTHING,
+      body: parsed.data,
+    };
+    const refusal = judge(bench.context, bench.facts, fact);
+    if (refusal) return stop(refusal.message, { rule: refusal.rule, canOverride: refusal.canOverride });
+    await outbox.add(fact);
+    clock = outbox.now();
+    const refused = outbox.refused.find((k) => k.fact.id === id);
+    if (!refused) return true;
+    await outbox.discard(refused.n);
+    return stop(refused.why, { rule: refused.rule as Stopped['rule'], canOverride: refused.canOverride });
+  }
+  setTap((given) => {
+    const sent = [...given.entries()].flatMap(([k, v]): [string, string][] =>
+      typeof v === 'string' && !['id', 'rule', 'reason'].includes(k) ? [[k, v]] : [],
+    );
+    return keep(bodyFromForm(given), String(given.get('id')), sent);
+  });
+  const again = (fact: Fact, rule: string, reason: string) =>
+    void keep({ ...fact.body, override: { rule, reason } }, crypto.randomUUID(), []);
+
+  type Act = BenchAct;
+  const running = $derived(view.list.filter((a) => a.status === 'running'));
+  const ready = $derived(view.list.filter((a) => a.status === 'ready' && a.kind !== 'hang'));
+  const waiting = $derived(view.list.filter((a) => a.status === 'waiting'));
+  const up = $derived(view.list.filter((a) => a.status === 'up'));
+  const hang = $derived(view.list.filter((a) => a.status === 'ready' && a.kind === 'hang'));
+  const near = (ms: number) => sayNear(ms, now, data.zone);
   let taking: string | null = $state(null);
   const size = (h: number) => Math.min(66, Math.max(22, h * 0.085));
+
+  // One piece in sight, one in hand.
+  let shown: string | null = $state(page.url.searchParams.get('piece'));
+  const panel = $derived(shown ? pieceView(bench, shown, now) : null);
+  let held: string | null = $state(null);
+  let scanned = $state('');
+  let rackOpen = $state(false);
+  const open = (event: MouseEvent, id: string) => {
+    event.preventDefault();
+    shown = id;
+  };
+  async function put(piece: string, place: string) {
+    if (
+      await keep({ kind: 'piece.placed', pieces: [piece], place }, crypto.randomUUID(), [
+        ['kind', 'piece.placed'],
+      ])
+    )
+      held = null;
+  }
+  function found(text: string) {
+    const label = readLabelKey(text);
+    const piece = label && 'piece' in label ? view.marked.get(label.piece) : undefined;
+    if (label?.kind === 'slot') {
+      if (held) void put(held, slotName(label.slot));
+      else scanned = `Rack slot ${label.slot}. Take a piece in hand first to put it there.`;
+    } else if (piece) {
+      scanned = `Piece ${piece.code}.`;
+      held = piece.id;
+      if (!rackOpen) shown = piece.id;
+    } else scanned = label ? 'This label belongs to another job.' : 'This code is not one of our labels.';
+  }
+  /** The stand-in for a scanner that types: every key of a label, faster than hands. */
+  let simulated = $state('');
+  async function typeLikeScanner() {
+    for (const key of [...simulated, 'Enter']) {
+      window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+      await new Promise((r) => setTimeout(r, 4));
+    }
+  }
 </script>
 
 {#snippet marks(act: Act)}
@@ -30,18 +172,9 @@
     {#each act.pieces as piece (piece.id)}
       {@const h = size(piece.h)}
       {@const w = Math.min(72, Math.max(30, piece.w * 0.085))}
-      <a href="/p/{piece.id}" aria-label="Piece {piece.code}">
+      <a href="/p/{piece.id}" aria-label="Piece {piece.code}" onclick={(e) => open(e, piece.id)}>
         <svg width={w + 4} height={h + 4} viewBox="-2 -2 {w + 4} {h + 4}">
-          <DoorMark
-            x={0}
-            y={0}
-            {w}
-            {h}
-            code={piece.code}
-            mark={piece.mark ?? BARE}
-            hex={piece.hex}
-            text={15}
-          />
+          <DoorMark x={0} y={0} {w} {h} code={piece.code} mark={piece.mark} hex={piece.hex} text={15} />
         </svg>
       </a>
     {/each}
@@ -62,6 +195,37 @@
   </details>
 {/snippet}
 
+{#snippet hands(act: Act)}
+  {@const work = act.work?.id ?? ''}
+  <div class="hands">
+    <FactForm kind={act.work?.paused ? 'work.resumed' : 'work.paused'} fields={{ work }}>
+      {#snippet children(sending)}<Button type="submit" kind="ghost" size="field" disabled={sending}
+          >{act.work?.paused ? 'Go on' : 'Pause'}</Button
+        >{/snippet}
+    </FactForm>
+    {#if data.pack.people.length > 1}
+      <details>
+        <summary>Another pair of hands</summary>
+        {#each data.pack.people.filter((p) => !act.work?.hands.includes(p.id)) as person (person.id)}
+          <div class="row">
+            <span>{person.name}</span>
+            <FactForm kind="work.joined" fields={{ work, by: person.id }}>
+              {#snippet children(sending)}<Button type="submit" kind="ghost" size="field" disabled={sending}
+                  >joins</Button
+                >{/snippet}
+            </FactForm>
+            <FactForm kind="work.handed" fields={{ work, to: person.id }}>
+              {#snippet children(sending)}<Button type="submit" kind="ghost" size="field" disabled={sending}
+                  >takes over</Button
+                >{/snippet}
+            </FactForm>
+          </div>
+        {/each}
+      </details>
+    {/if}
+  </div>
+{/snippet}
+
 {#snippet cautions(act: Act)}
   <MethodCard card={act.card} title="How it is done" />
   {#if act.cautions.length}
@@ -72,6 +236,10 @@
       </ul>
     </details>
   {/if}
+{/snippet}
+
+{#snippet tape(act: Act)}
+  {#if act.tape}<p>Tape label {act.tape}.</p>{/if}
 {/snippet}
 
 {#snippet paint(act: Act)}
@@ -94,17 +262,44 @@
   {/if}
 {/snippet}
 
-<StoppedNote stopped={form?.stopped} />
+<Wedge {found} />
+<StoppedNote {stopped} />
+<div class="stack strip">
+  <NotSent
+    {outbox}
+    contested={data.contested}
+    zone={data.zone}
+    say={(body) => sayFact(bench, body)}
+    {again}
+  />
+  {#if scanned}<p role="status">{scanned}</p>{/if}
+</div>
+{#if panel}
+  {#key shown}
+    <PiecePanel
+      view={panel}
+      {now}
+      zone={data.zone}
+      measures={data.measures}
+      slots={data.pack.rack.slots}
+      close={() => (shown = null)}
+    />
+  {/key}
+{/if}
 <div class="pair bench">
   <div class="stack acts">
-    {#if !data.chosen}
+    {#if !view.chosen}
       <p>No system is chosen yet. <a href="/jobs/{data.jobId}/plan">Choose one on the plan.</a></p>
     {/if}
     {#each running as act, i (act.work?.id)}
       <section class="card now">
-        <p class="soft">Under way since {sayClock(act.work?.since ?? 0, data.zone)} · {act.work?.who}</p>
+        <p class="soft">
+          {act.work?.paused ? 'Paused; begun' : 'Under way since'}
+          {sayClock(act.work?.since ?? 0, data.zone)}{act.work?.who ? ` · ${act.work.who}` : ''}
+        </p>
         <h2 class="act">{act.act}, lot {act.lot}</h2>
         {@render paint(act)}
+        {@render tape(act)}
         {@render marks(act)}
         {@render cautions(act)}
         <FactForm kind="work.finished" fields={{ work: act.work?.id ?? '' }}>
@@ -115,12 +310,13 @@
             {@render choose(act, 'Some were left out', 'leftOut', false)}
           {/snippet}
         </FactForm>
+        {@render hands(act)}
       </section>
     {/each}
     {#each ready as act, i (act.lotId + act.step)}
       <section class="card ready">
         <p class="soft">
-          Ready now{#if act.planned && act.planned > data.now}{' '}· planned {near(act.planned)}{/if}
+          Ready now{#if act.planned && act.planned > now}{' '}· planned {near(act.planned)}{/if}
         </p>
         <h2 class="act">{act.act}, lot {act.lot}</h2>
         <p class="soft">
@@ -131,6 +327,7 @@
         {#if i === 0 && running.length === 0}{@render marks(act)}{:else}<p>
             <Codes codes={act.pieces.map((p) => p.code)} />
           </p>{/if}
+        {@render tape(act)}
         <p class="soft how">{act.how}</p>
         {@render cautions(act)}
         <FactForm kind="work.started" fields={{ step: act.step, lot: act.lotId }}>
@@ -143,20 +340,82 @@
         </FactForm>
       </section>
     {/each}
-    {#if data.siteSteps}
+    {#each view.toInspect as done (done.id)}
+      <section class="card">
+        <h2>Look at it: {done.act}, lot {done.lot}</h2>
+        <p class="soft">Done {near(done.at)}. A flaw? Point at it on its piece.</p>
+        <div class="marks">
+          {#each done.pieces as piece (piece.id)}
+            <a class="codelink mono" href="/p/{piece.id}" onclick={(e) => open(e, piece.id)}
+              ><span class:unsafe={piece.unsafe}>{piece.code}</span></a
+            >
+          {/each}
+        </div>
+        <details>
+          <summary>What was looked at</summary>
+          <FactForm kind="coat.inspected" fields={{ work: done.id }}>
+            {#snippet children(sending)}
+              <div class="stack">
+                {#each LOOKS as look (look)}<label class="check"
+                    ><input type="checkbox" name="looked" value={look} /> {LOOK_WORDS[look]}</label
+                  >{/each}
+                <label class="labelled"
+                  >Sheen<select class="field" name="sheen">
+                    <option>like the sample</option><option>duller</option><option>glossier</option><option
+                      >not held</option
+                    >
+                  </select></label
+                >
+                <label class="labelled"
+                  >Colour<select class="field" name="colour">
+                    <option>like the sample</option><option>off</option><option>not held</option>
+                  </select></label
+                >
+                <TextInput name="note" labelText="Note" maxlength={500} />
+                <Button type="submit" kind="tertiary" disabled={sending}>Looked at</Button>
+              </div>
+            {/snippet}
+          </FactForm>
+        </details>
+      </section>
+    {/each}
+    {#if view.paints.length}
+      <section class="card" id="gun">
+        <h2>In the gun</h2>
+        <FactForm kind="paint.loaded" empties={false}>
+          {#snippet children(sending)}
+            <div class="air">
+              <label class="labelled wide"
+                >{view.loaded ? 'Now' : 'Not said yet'}<select class="field" name="paint">
+                  {#each view.paints as p (p.product + p.colour)}
+                    <option
+                      value="{p.product} {p.colour}"
+                      selected={view.loaded?.product === p.product && view.loaded.colour === p.colour}
+                      >{p.words}</option
+                    >
+                  {/each}
+                </select></label
+              >
+              <Button type="submit" kind="tertiary" disabled={sending}>Loaded</Button>
+            </div>
+          {/snippet}
+        </FactForm>
+      </section>
+    {/if}
+    {#if view.siteSteps}
       <section class="card">
         <h2>In the kitchen</h2>
-        {#if data.siteLeft === 0}
+        {#if view.siteLeft === 0}
           <p class="soft">The fixed work is done.</p>
         {/if}
-        {#each data.site as s (s.key)}
+        {#each view.site as s (s.key)}
           <div class="site">
             <p>
               <b>{s.act}{s.colour ? `, ${s.colour}` : ''}</b>
               <span class="soft"
                 >{s.work
                   ? `under way since ${sayClock(s.work.since, data.zone)} · ${s.work.who}`
-                  : s.from > data.now
+                  : s.from > now
                     ? `from ${near(s.from)}`
                     : `ready now · about ${sayMinutes(s.minutes)}`}{s.planned && !s.work
                   ? ` · planned ${near(s.planned)}`
@@ -168,7 +427,7 @@
               <FactForm kind="site.finished" fields={{ work: s.work.id }}>
                 {#snippet children(sending)}<Button type="submit" disabled={sending}>Done</Button>{/snippet}
               </FactForm>
-            {:else if s.from <= data.now}
+            {:else if s.from <= now}
               <FactForm kind="site.started" fields={{ step: s.key }}>
                 {#snippet children(sending)}<Button type="submit" kind="tertiary" disabled={sending}
                     >Start</Button
@@ -194,7 +453,25 @@
             <b class="mono">{near(act.from ?? 0)}</b>
             <div>
               <b>{act.act}, lot {act.lot}</b> <span class="soft">{pieces(act.pieces.length)}</span>
-              {#if act.touch}<a class="touch" href={act.touch}>Touch test</a>{/if}
+              {#if act.felt}
+                <details class="touch">
+                  <summary>Touch test</summary>
+                  <FactForm kind="film.felt" fields={{ piece: act.pieces.map((p) => p.id), step: act.felt }}>
+                    {#snippet children(sending)}
+                      <div class="row">
+                        {#each FEELS as feel (feel)}<Button
+                            type="submit"
+                            name="feel"
+                            value={feel}
+                            kind="tertiary"
+                            size="field"
+                            disabled={sending}>{FEEL_FACTS[feel].words}</Button
+                          >{/each}
+                      </div>
+                    {/snippet}
+                  </FactForm>
+                </details>
+              {/if}
               {#if act.closes}<div class="warn">▲ before {near(act.closes)}</div>{/if}
             </div>
             {#if act.kind !== 'hang'}
@@ -246,10 +523,17 @@
     </section>
     <section class="card">
       <h2>Just recorded</h2>
-      {#each data.facts as fact (fact.id)}
+      {#each view.facts as fact (fact.id)}
         <div class="fact">
           <span class="mono">{near(fact.at)}</span>
           <span>{fact.words} <span class="soft">{fact.who}</span></span>
+          {#if now - fact.at < UNDO}
+            <FactForm kind="void" fields={{ fact: fact.id, reason: 'Undone at once' }}>
+              {#snippet children(sending)}<Button type="submit" kind="ghost" size="field" disabled={sending}
+                  >Undo</Button
+                >{/snippet}
+            </FactForm>
+          {/if}
           <Button
             kind="ghost"
             size="field"
@@ -272,11 +556,70 @@
   </div>
   <div class="stack walls">
     <MarkLegend hex={data.colour.hex} />
-    <Walls walls={data.walls} href={(id) => `/p/${id}`} />
+    <Walls {walls} pick={(id) => (shown = id)} />
+    {#if data.pack.rack.slots}
+      <details class="card" id="rack" bind:open={rackOpen}>
+        <summary><h2>Rack, {pieces(lying.length)} down</h2></summary>
+        <Rack
+          room={data.pack.rack}
+          {lying}
+          {held}
+          hold={(id) => (held = id)}
+          put={(id, to) => void put(id, to)}
+        />
+      </details>
+    {/if}
+    {#if data.demo}
+      <details class="card">
+        <summary>Simulated scanner</summary>
+        <div class="row scan">
+          <label class="labelled"
+            >Label<select class="field" bind:value={simulated}>
+              <option value="">choose one</option>
+              {#each data.pack.pieces as p (p.id)}<option value={p.id}>piece {p.code}</option>{/each}
+              {#each Array.from({ length: data.pack.rack.slots }, (_, i) => i + 1) as n (n)}<option
+                  value="slot:{n}">rack slot {n}</option
+                >{/each}
+            </select></label
+          >
+          <Button kind="tertiary" disabled={!simulated} on:click={typeLikeScanner}>Scan</Button>
+        </div>
+      </details>
+    {/if}
   </div>
 </div>
 
 <style>
+  .strip:empty {
+    display: none;
+  }
+  .hands {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    align-items: start;
+    margin-top: 6px;
+  }
+  .codelink {
+    display: inline-flex;
+    align-items: center;
+    justify-content: center;
+    min-width: 44px;
+    min-height: 44px;
+    border: 1px solid var(--line-strong);
+    color: var(--ink);
+    text-decoration: none;
+    font-size: 16px;
+  }
+  .wide {
+    grid-column: 1 / -1;
+  }
+  .scan {
+    align-items: end;
+  }
+  summary h2 {
+    display: inline;
+  }
   .site + .site {
     border-top: 1px solid var(--line);
     margin-top: 10px;
@@ -342,7 +685,7 @@
   }
   .fact {
     display: grid;
-    grid-template-columns: auto 1fr auto;
+    grid-template-columns: auto 1fr auto auto;
     gap: 8px;
     align-items: center;
     border-top: 1px solid var(--line);

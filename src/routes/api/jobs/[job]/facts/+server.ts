@@ -1,6 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { recordFacts } from '$server/services/record-facts';
+import { settleRework } from '$server/services/settle-rework';
 import { Refused } from '$server/services/refused';
 import type { RequestHandler } from './$types';
 
@@ -22,7 +23,9 @@ export const POST: RequestHandler = async ({ locals, params, request }) => {
   if (!parsed.success)
     return json({ error: 'Send { "facts": [ … ] } with 1 to 500 facts.' }, { status: 400 });
   try {
-    return json({ recorded: recordFacts(locals.db, params.job, parsed.data.facts) });
+    const { ids, contested } = recordFacts(locals.db, params.job, parsed.data.facts);
+    await settleRework(locals.db, params.job, locals.now);
+    return json({ recorded: ids, contested, now: locals.now() });
   } catch (error) {
     if (error instanceof Refused)
       return json({ error: error.message, field: error.field, ...error.detail }, { status: error.status });

@@ -1,6 +1,6 @@
 /** A fact posted by a form: fields to body. Unknown fields are ignored, faulty ones are named by the schema. */
-import type { FactKind } from '$core/bench/events';
-import { celsiusOf } from '$core/units/measures';
+import type { FactKind } from './events';
+import { celsiusOf } from '../units/measures';
 
 const number = (form: FormData, name: string): number | undefined => {
   const text = String(form.get(name) ?? '')
@@ -40,8 +40,49 @@ export function bodyFromForm(form: FormData): Record<string, unknown> {
         step: text(form, 'step'),
         lot: text(form, 'lot'),
         pieces: all(form, 'piece'),
+        ...(form.get('face') ? { face: text(form, 'face') } : {}),
         ...override,
       };
+    case 'work.paused':
+    case 'work.resumed':
+      return { kind, work: text(form, 'work') };
+    case 'work.joined':
+      return { kind, work: text(form, 'work'), by: text(form, 'by') };
+    case 'work.handed':
+      return { kind, work: text(form, 'work'), to: text(form, 'to') };
+    case 'paint.loaded': {
+      // One choice on the page names both: the product, a blank, the colour.
+      const [product = '', ...colour] = text(form, 'paint').split(' ');
+      return { kind, product, colour: colour.join(' ') };
+    }
+    case 'piece.abraded':
+      return { kind, pieces: all(form, 'piece') };
+    case 'film.felt':
+      return { kind, pieces: all(form, 'piece'), step: text(form, 'step'), feel: text(form, 'feel') };
+    case 'coat.inspected':
+      return {
+        kind,
+        work: text(form, 'work'),
+        looked: all(form, 'looked'),
+        sheen: text(form, 'sheen'),
+        colour: text(form, 'colour'),
+        note: text(form, 'note'),
+      };
+    case 'defect.found':
+      return {
+        kind,
+        piece: text(form, 'piece'),
+        face: text(form, 'face'),
+        defect: text(form, 'defect'),
+        severity: number(form, 'severity'),
+        x: number(form, 'x'),
+        y: number(form, 'y'),
+        note: text(form, 'note'),
+      };
+    case 'defect.accepted':
+      return { kind, defect: text(form, 'defect'), reason: text(form, 'reason') };
+    case 'contradiction.settled':
+      return { kind, of: all(form, 'of'), keep: text(form, 'keep') || null, reason: text(form, 'reason') };
     case 'work.finished':
       return { kind, work: text(form, 'work'), leftOut: all(form, 'leftOut') };
     case 'site.started':

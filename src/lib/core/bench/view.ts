@@ -1,0 +1,267 @@
+/** What the bench shows: the list of what can be done, one piece, the walls and the rack. */
+import { cautionsFor } from '../coating/cautions';
+import { methodCard } from '../coating/methods';
+import { facesOf, gets, workMinutes, type Step } from '../coating/route';
+import type { Face, Product } from '../coating/system';
+import { tapePlace, type Way } from '../labels/hiding';
+import { isTurnUnsafe } from '../labels/turn-safe';
+import { DEFECTS } from '../quality/defects';
+import { mixFor } from '../takeoff/mix';
+import { isColoured, passVolume, productNeeds } from '../takeoff/needs';
+import { acts, type Act } from './acts';
+import type { Bench, BenchPiece } from './bench-job';
+import { inOrder, pieceState } from './fold';
+import { nextStep, windowOf } from './guard';
+import { pieceMark, type Mark } from './mark';
+import { rackMap } from './places';
+import { openFlaws } from './rework';
+import { sayFact } from './say-fact';
+import { siteNext, siteProgress } from './site';
+
+export type MarkedPiece = BenchPiece & { mark: Mark; hex: string; colour: string; unsafe: boolean };
+
+/** Pieces with their door mark as they stand now. */
+export function markedPieces(bench: Bench, now: number): Map<string, MarkedPiece> {
+  const zones = new Map(bench.pack.zones.map((z) => [z.id, z]));
+  return new Map(
+    bench.pack.pieces.map((piece) => [
+      piece.id,
+      {
+        ...piece,
+        mark: pieceMark(bench.state, bench.route, piece.id, now, bench.waits),
+        hex: zones.get(piece.zoneId)?.hex ?? '#DCCFA9',
+        colour: zones.get(piece.zoneId)?.colour ?? '',
+        unsafe: isTurnUnsafe(piece.code),
+      },
+    ]),
+  );
+}
+
+/** How the pieces of a step are coated, where it is not as the job is. */
+const wayOf = ({ turn }: Step, way: Way): Way =>
+  turn ? (turn === 'hung' || turn === 'points' ? turn : 'lying') : way;
+
+/** Volume and mixing of a product for one pass over some pieces. */
+function paintOf(step: Step, pieces: readonly BenchPiece[]) {
+  const need = step.product ? productNeeds([step], pieces)[0] : undefined;
+  if (!need || !step.product) return null;
+  const { mix } = step.product;
+  return {
+    key: step.product.key,
+    name: need.product.name,
+    wetUm: need.wetUm,
+    volumeMl: passVolume(need),
+    mix: mix
+      ? {
+          ...mixFor(mix, passVolume(need) * (1 + mix.thinner)),
+          induction: mix.induction.value,
+          potLife: mix.potLife.value,
+        }
+      : null,
+  };
+}
+
+export type BenchAct = ReturnType<typeof actView>;
+
+function actView(
+  bench: Bench,
+  a: Act,
+  marked: ReadonlyMap<string, MarkedPiece>,
+  due: ReadonlyMap<string, number>,
+) {
+  const { pack } = bench;
+  const own = a.pieces.flatMap((id) => marked.get(id) ?? []);
+  const need = a.step.after.find(
+    (r) => r.film && pieceState(bench.state, a.pieces[0] ?? '').done.has(r.step),
+  );
+  const who = (id: string) => pack.people.find((p) => p.id === id)?.name ?? '';
+  return {
+    status: a.status,
+    lotId: a.lot,
+    lot: bench.lots.find((l) => l.id === a.lot)?.name ?? '',
+    step: a.step.key,
+    kind: a.step.kind,
+    face: a.step.face,
+    act: a.step.act,
+    how: a.step.how,
+    card: methodCard(a.step),
+    /** the coat whose film is waited for, and can be felt */
+    felt: need?.step ?? null,
+    tape:
+      a.step.kind === 'coat'
+        ? tapePlace(wayOf(a.step, pack.way), a.step.face === 'all' ? null : (a.step.face as Face | null))
+        : a.step.kind === 'flip'
+          ? 'from the face that comes up to the face that is dry'
+          : null,
+    cautions: pack.system ? cautionsFor(a.step, pack.system, pack.job.houseYear) : [],
+    minutes: workMinutes(a.step, a.pieces.length),
+    pieces: own,
+    from: a.status === 'waiting' ? a.from : null,
+    closes: a.closes,
+    planned: due.get(`${a.lot}:${a.step.key}`) ?? null,
+    work:
+      a.status === 'running'
+        ? {
+            id: a.work.id,
+            since: a.work.start,
+            who: a.work.hands.flatMap((h) => (h.to === null ? [who(h.worker)] : [])).join(' and '),
+            paused: a.work.hands.every((h) => h.to !== null),
+            hands: a.work.hands.flatMap((h) => (h.to === null ? [h.worker] : [])),
+          }
+        : null,
+    paint: paintOf(a.step, own),
+  };
+}
+
+/** What the gun may be said to hold: products of the route, in the colours of the zones and of other jobs. */
+export function paints(bench: Bench): { product: string; colour: string; words: string }[] {
+  const products = new Map(
+    bench.route.flatMap((s) => (s.product ? [[s.product.key, s.product]] : [])) as [string, Product][],
+  );
+  const own = [...products.values()].flatMap((p) =>
+    isColoured(p)
+      ? bench.pack.zones.map((z) => ({ product: p.key, colour: z.colour, words: `${p.name}, ${z.colour}` }))
+      : [{ product: p.key, colour: '', words: p.name }],
+  );
+  const others = bench.pack.otherColours.flatMap((o) =>
+    [...products.values()]
+      .filter(isColoured)
+      .map((p) => ({ product: p.key, colour: o.colour, words: `${p.name}, ${o.colour} (${o.job})` })),
+  );
+  const had = new Set(own.map((p) => `${p.product} ${p.colour}`));
+  return [...own, ...others.filter((o) => !had.has(`${o.product} ${o.colour}`))];
+}
+
+/** Facts that can still be undone at a touch, ms. */
+export const UNDO = 120_000;
+
+/** Everything on the bench of a job, at a moment. */
+export function benchView(bench: Bench, now: number, recent = 6) {
+  const { pack, state } = bench;
+  const marked = markedPieces(bench, now);
+  const due = new Map(pack.planned);
+  const who = (id: string) => pack.people.find((p) => p.id === id)?.name ?? '';
+  const next = new Set(siteNext(state, pack.site).map((s) => s.key));
+  const finished = [...state.works.values()].filter((w) => w.end !== null);
+  const looked = new Set(state.inspections.map((i) => i.work));
+  return {
+    marked,
+    list: acts(state, bench.route, bench.lots, now, due, bench.waits).map((a) =>
+      actView(bench, a, marked, due),
+    ),
+    facts: inOrder(bench.facts)
+      .filter((f) => f.body.kind !== 'void' && !state.voided.has(f.id))
+      .slice(-recent)
+      .reverse()
+      .map((f) => ({ id: f.id, at: f.at, who: who(f.worker), words: sayFact(bench, f.body) })),
+    site: siteProgress(state, pack.site, bench.waits).flatMap(({ step, from, state: how }) =>
+      how === 'done' || (how === 'pending' && !next.has(step.key))
+        ? []
+        : [
+            {
+              key: step.key,
+              act: step.act,
+              how: step.how,
+              colour: pack.zones.length > 1 ? (pack.zones.find((z) => z.id === step.zone)?.colour ?? '') : '',
+              product: step.product?.name ?? '',
+              minutes: step.minutes,
+              from,
+              planned: due.get(`site:${step.key}`) ?? null,
+              work:
+                how === 'pending'
+                  ? null
+                  : { id: state.site.get(step.key)?.id ?? '', since: how.start, who: who(how.worker) },
+            },
+          ],
+    ),
+    siteLeft: pack.site.filter((s) => (state.site.get(s.key)?.end ?? null) === null).length,
+    siteSteps: pack.site.length,
+    chosen: pack.system !== null,
+    /** the coat that was finished last and not looked at yet */
+    toInspect: finished
+      .filter((w) => bench.route.some((s) => s.key === w.step && s.kind === 'coat') && !looked.has(w.id))
+      .sort((a, b) => (b.end ?? 0) - (a.end ?? 0))
+      .slice(0, 1)
+      .map((w) => ({
+        id: w.id,
+        at: w.end ?? 0,
+        act: bench.route.find((s) => s.key === w.step)?.act ?? w.step,
+        lot: bench.lots.find((l) => l.id === w.lot)?.name ?? '',
+        pieces: w.pieces.flatMap((id) => marked.get(id) ?? []),
+      })),
+    loaded: state.loaded,
+    paints: paints(bench),
+    rack: rackMap(
+      [...state.pieces].flatMap(([id, p]) =>
+        p.down && p.hungIn === null && p.missing === null ? [[id, p.place] as const] : [],
+      ),
+    ),
+  };
+}
+
+/** One piece: what it has had on which face, by whom, and its one next act. @returns null for a stranger */
+export function pieceView(bench: Bench, id: string, now: number) {
+  const { state, pack } = bench;
+  const piece = markedPieces(bench, now).get(id);
+  if (!piece) return null;
+  const own = pieceState(state, id);
+  const who = (worker: string) => pack.people.find((p) => p.id === worker)?.name ?? '';
+  const next = nextStep(state, bench.route, id);
+  const window = next ? windowOf(state, next, id, bench.waits) : null;
+  const working = [...state.works.values()].find((w) => w.end === null && w.pieces.includes(id));
+  const film = { front: 0, back: 0 };
+  const history = bench.route.flatMap((step) => {
+    const done = gets(step, id) ? own.done.get(step.key) : undefined;
+    if (!done) return [];
+    if (step.product) for (const face of facesOf(step)) film[face] += step.product.dryFilm.value * step.wet;
+    const mix = step.product?.mix
+      ? state.mixes.findLast((m) => m.product === step.product?.key && m.readyAt <= done.start)
+      : undefined;
+    const air = [...state.air.values()].filter((a) => a.at <= done.end).sort((a, b) => b.at - a.at)[0];
+    return [
+      {
+        id: done.work,
+        act: step.act,
+        start: done.start,
+        end: done.end,
+        who: who(done.worker),
+        product: step.product?.name ?? '',
+        batch: mix?.batch ?? null,
+        air: step.product && air ? { celsius: air.celsius, humidity: air.humidity, place: air.place } : null,
+      },
+    ];
+  });
+  const lot = bench.lots.find((l) => l.pieces.includes(id));
+  return {
+    piece,
+    lot: lot ? { id: lot.id, name: lot.name } : null,
+    place: own.place,
+    missing: own.missing,
+    labelled: own.labelled,
+    down: own.down,
+    hungAt: own.hungAt,
+    working: working ? (bench.route.find((s) => s.key === working.step)?.act ?? '') : null,
+    next: next
+      ? {
+          key: next.key,
+          act: next.act,
+          kind: next.kind,
+          face: next.face,
+          from: window && window.from > now ? window.from : null,
+          closes: window?.to ?? null,
+          tape:
+            next.kind === 'coat'
+              ? tapePlace(wayOf(next, pack.way), next.face === 'all' ? null : next.face)
+              : null,
+        }
+      : null,
+    history: history.sort((a, b) => a.start - b.start),
+    film,
+    flaws: (openFlaws(state, bench.route).get(id) ?? []).map((f) => ({
+      ...f,
+      seen: DEFECTS[f.defect].seen,
+      remedy: DEFECTS[f.defect].remedy,
+      who: who(f.worker),
+    })),
+  };
+}

@@ -1,0 +1,185 @@
+/** What goes wrong in a film while the job is under way: cause, remedy and its wait. Common practice, no source, where nothing is named; the product’s data sheet decides. */
+
+/** What a remedy does, in order. */
+export const REMEDY_STEPS = ['clean', 'sand', 'prime', 'coat', 'free'] as const;
+export type RemedyStep = (typeof REMEDY_STEPS)[number];
+
+export interface Defect {
+  key: string;
+  seen: string;
+  cause: string;
+  remedy: string;
+  /** the film must be old enough for that, before the first step; null: at once */
+  waitFor: 'sand' | 'recoat' | null;
+  /** minutes from the coat before the first step, where that is more */
+  waitMinutes: number;
+  /** nothing when the next coat takes it along */
+  steps: readonly RemedyStep[];
+  /** minutes of hands per step, besides setting up. From memory */
+  minutes: number;
+  /** the remedy needs no coat of its own while another is still to come */
+  nextCoatServes: boolean;
+  basis: string;
+}
+
+const usual = {
+  waitFor: 'sand',
+  waitMinutes: 0,
+  minutes: 6,
+  nextCoatServes: true,
+  basis: 'common practice',
+} as const;
+
+export const DEFECT_KEYS = [
+  'run',
+  'holiday',
+  'nib',
+  'fisheye',
+  'crawling',
+  'orange-peel',
+  'ropey',
+  'bleed',
+  'grain',
+  'burn-through',
+  'lifting',
+  'white-corner',
+  'tacky',
+  'crack',
+  'dent',
+  'wrong-colour',
+] as const;
+export type DefectKey = (typeof DEFECT_KEYS)[number];
+
+export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = {
+  run: {
+    ...usual,
+    seen: 'Run, sag or drip',
+    cause: 'Too much on edges and details, flats laid first',
+    remedy: 'Leave it until it is hard. Sand it flat, then coat.',
+    waitMinutes: 2 * 1440,
+    steps: ['sand', 'coat'],
+    basis: 'T22: levelled after a couple of days',
+  },
+  holiday: {
+    ...usual,
+    seen: 'Holiday, thin spot',
+    cause: 'Missed recess, low film',
+    remedy: 'Touch in before the next coat; after the last one, coat the face.',
+    waitFor: 'recoat',
+    steps: ['coat'],
+  },
+  nib: {
+    ...usual,
+    seen: 'Nib, dust',
+    cause: 'Dust, no tack cloth, a bristle',
+    remedy: 'Sand 320, dust off, next coat.',
+    steps: ['sand', 'coat'],
+  },
+  fisheye: {
+    ...usual,
+    seen: 'Fisheye',
+    cause: 'Oil or silicone under the film',
+    remedy: 'Stop. Clean again, wipe, a thin mist coat, then a full coat.',
+    steps: ['clean', 'sand', 'coat'],
+    nextCoatServes: false,
+  },
+  crawling: {
+    ...usual,
+    seen: 'Crawling, paint pulls away',
+    cause: 'Cleaner or deglosser was not dry',
+    remedy: 'Let it dry, sand, wipe, coat again.',
+    steps: ['sand', 'clean', 'coat'],
+    nextCoatServes: false,
+  },
+  'orange-peel': {
+    ...usual,
+    seen: 'Orange peel',
+    cause: 'Too heavy, too thick a mix, too little time to level',
+    remedy: 'Sand flat; thin or extend the paint; coat.',
+    steps: ['sand', 'coat'],
+  },
+  ropey: {
+    ...usual,
+    seen: 'Ropey, draggy',
+    cause: 'Dry brush, overworked, too warm',
+    remedy: 'Sand, then a full coat with extender.',
+    steps: ['sand', 'coat'],
+  },
+  bleed: {
+    ...usual,
+    seen: 'Stain coming through',
+    cause: 'Tannin, an old stain, oils',
+    remedy: 'Stop. Stain-blocking primer on the spot or all over, then coat.',
+    steps: ['sand', 'prime', 'coat'],
+    nextCoatServes: false,
+  },
+  grain: {
+    ...usual,
+    seen: 'Grain shows',
+    cause: 'Open grain was not filled',
+    remedy: 'Another coat, or leave it, as agreed.',
+    steps: ['sand', 'coat'],
+    nextCoatServes: false,
+  },
+  'burn-through': {
+    ...usual,
+    seen: 'Sanded through at an edge',
+    cause: 'Sanded hard at a corner',
+    remedy: 'Spot-prime, then coat.',
+    waitFor: null,
+    steps: ['prime', 'coat'],
+  },
+  lifting: {
+    ...usual,
+    seen: 'Lifting, wrinkling',
+    cause: 'Solvent over weak old paint',
+    remedy: 'Stop. Let it harden, sand to sound film, barrier primer, coat.',
+    waitMinutes: 1440,
+    steps: ['sand', 'prime', 'coat'],
+    nextCoatServes: false,
+    minutes: 15,
+    basis: 'common practice; wait from memory',
+  },
+  'white-corner': {
+    ...usual,
+    seen: 'White line in a corner',
+    cause: 'Clear pooled there',
+    remedy: 'Sand it out, thin coat.',
+    steps: ['sand', 'coat'],
+    nextCoatServes: false,
+    basis: 'T32',
+  },
+  tacky: {
+    ...usual,
+    seen: 'Still tacky after its time',
+    cause: 'Laid too thick, too cold or damp, or the wrong paint',
+    remedy: 'Warm, dry air and time; feel it again. Else strip.',
+    waitFor: 'recoat',
+    waitMinutes: 1440,
+    steps: ['sand'],
+    basis: 'common practice; wait from memory',
+  },
+  crack: {
+    ...usual,
+    seen: 'Cracked joint line',
+    cause: 'A floating panel was caulked',
+    remedy: 'Cut the caulk free; touch in the line.',
+    steps: ['free', 'coat'],
+    minutes: 10,
+  },
+  dent: {
+    ...usual,
+    seen: 'Dent, nick, print',
+    cause: 'A knock, or handled too early',
+    remedy: 'Sand, touch in, next coat.',
+    steps: ['sand', 'coat'],
+  },
+  'wrong-colour': {
+    ...usual,
+    seen: 'Wrong colour',
+    cause: 'The gun or the can held another zone’s paint',
+    remedy: 'Sand, then coat with the right colour.',
+    steps: ['sand', 'coat'],
+    nextCoatServes: false,
+  },
+};

@@ -1,0 +1,92 @@
+/** What the bench of a job works on, for a device to keep. */
+import type { BenchPack } from '$core/bench/bench-job';
+import { USUAL_SLOT } from '$core/bench/places';
+import { troubles, type Condition } from '$core/kitchen/condition';
+import type { PackedAir } from '$core/planning/pack';
+import { plannedSteps } from '$core/planning/job-problem';
+import { readSetting } from '../store/settings';
+import type { Db } from '../db/open';
+import { listOtherColours } from '../store/jobs';
+import type { StoredPlan } from '../store/plans';
+import { listWorkers } from '../store/workers';
+import { firstFilm, type JobFile } from './job-file';
+import { learntAt } from './learnt';
+import { airOf } from './places';
+
+const DAY = 86_400_000;
+/** Days of air after now that a device is given. */
+const AHEAD = 20;
+
+/** What was noted about a piece, in words. */
+export const notedWords = (c: Condition): string[] => [
+  ...(c.wood === 'unknown' ? [] : [c.wood]),
+  ...(c.oldFinish === 'unknown' ? [] : [c.oldFinish]),
+  ...(c.grease ? [`grease ${c.grease} of 3`] : []),
+  ...troubles(c),
+  ...(c.handles === 'keep' ? [] : [`handles: ${c.handles}`]),
+  ...(c.faces === 'front' ? ['front only'] : []),
+  ...(c.inside ? ['inside of the cabinet too'] : []),
+  ...(c.note ? [c.note] : []),
+];
+
+/** The air from a day before the first film to some days ahead, to the last digit, as the server reckons with it. */
+function airFor(db: Db, file: JobFile, now: number): string | null {
+  const { choice } = file;
+  if (choice?.air !== 'place') return null;
+  const since = firstFilm(choice, file.state, file.job.zone);
+  const { climate } = airOf(db, choice.place, now, since).rates;
+  const step = climate.step * 60_000;
+  const first = Math.max(0, Math.floor((Math.min(since, now) - DAY - climate.start) / step));
+  const air: PackedAir = {
+    climate: {
+      step: climate.step,
+      start: climate.start + first * step,
+      air: climate.air
+        .slice(first, Math.ceil((now + AHEAD * DAY - climate.start) / step))
+        .map(({ celsius, humidity, wind }) => ({ celsius, humidity, wind })),
+    },
+    multipliers: [...learntAt(db, choice.place)].map(([key, l]) => [key, l.multiplier]),
+  };
+  return JSON.stringify(air);
+}
+
+export function benchPack(
+  db: Db,
+  { file, plan }: { file: JobFile; plan: StoredPlan | null },
+  now: number,
+): BenchPack {
+  const { job, zones, pieces, lots, choice, system, plainRoute, site, facts, context } = file;
+  const planned =
+    plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
+  return {
+    job: { id: job.id, name: job.name, zone: job.zone, houseYear: job.houseYear },
+    measures: readSetting(db, 'measures') ?? 'metric',
+    people: listWorkers(db).map(({ id, name }) => ({ id, name })),
+    zones: zones.map(({ id, name, colour, hex }) => ({ id, name, colour, hex })),
+    otherColours: listOtherColours(db, job.id),
+    pieces: pieces.map(({ id, code, wall, form, hinge, w, h, zoneId, condition }) => ({
+      id,
+      code,
+      wall,
+      form,
+      hinge,
+      w,
+      h,
+      zoneId,
+      condition: { faces: condition.faces },
+      noted: notedWords(condition).join(' · '),
+    })),
+    lots,
+    system,
+    route: plainRoute,
+    site,
+    air: airFor(db, file, now),
+    cureMinutes: context.cureMinutes,
+    rack: { slots: choice?.rackSlots ?? 0, ...USUAL_SLOT },
+    way: job.way,
+    place: choice?.place ?? 'tent',
+    planned: planned.map((p) => [`${p.lot}:${p.step}`, p.start]),
+    facts,
+    now,
+  };
+}

@@ -1,0 +1,139 @@
+<!-- What this device recorded and the server does not have yet, what it refused, and what two devices cannot both mean. -->
+<script lang="ts">
+  import { Button, TextInput } from 'carbon-components-svelte';
+  import type { Fact, FactBody } from '$core/bench/events';
+  import type { ContestedView } from '$server/services/contested';
+  import { sayMinutes, sayTime } from '$core/units/clock-time';
+  import FactForm from './FactForm.svelte';
+  import { SKEWED, type Kept, type Outbox } from './outbox.svelte';
+
+  interface Props {
+    outbox: Outbox;
+    contested: readonly ContestedView[];
+    zone: string;
+    say: (body: FactBody) => string;
+    /** sends a refused fact again, with the reason */
+    again: (fact: Fact, rule: string, reason: string) => void;
+  }
+  let { outbox, contested, zone, say, again }: Props = $props();
+  const time = (ms: number) => sayTime(ms, zone);
+  let reasons: Record<number, string> = $state({});
+  const retry = (k: Kept) => {
+    const reason = (reasons[k.n] ?? '').trim();
+    if (k.rule && reason.length >= 3) {
+      again(k.fact, k.rule, reason);
+      void outbox.discard(k.n);
+    }
+  };
+</script>
+
+{#if outbox.away || outbox.waiting.length}
+  <div class="card unsent" role="status">
+    <p>
+      <b>{outbox.waiting.length ? `${outbox.waiting.length} not sent yet` : 'No connection'}</b>
+      <span class="soft"
+        >{outbox.waiting.length
+          ? 'Kept on this device; sent in order when there is a connection.'
+          : 'Go on: what you record is kept here and sent later. The plan is the last one known.'}</span
+      >
+    </p>
+    {#if outbox.waiting.length}
+      <details>
+        <summary>What is not sent</summary>
+        <ol>
+          {#each outbox.waiting as k (k.n)}<li>
+              <span class="mono">{time(k.fact.at)}</span>
+              {say(k.fact.body)}
+            </li>{/each}
+        </ol>
+      </details>
+    {/if}
+  </div>
+{/if}
+{#if Math.abs(outbox.skew) > SKEWED && !outbox.standing}
+  <p class="soft" role="status">
+    This device’s clock is {sayMinutes(Math.round(Math.abs(outbox.skew) / 60_000))}
+    {outbox.skew > 0 ? 'slow' : 'fast'}. Times are recorded by the server’s clock.
+  </p>
+{/if}
+{#each outbox.refused as k (k.n)}
+  <div class="card refused" role="alert">
+    <p><b>Not taken:</b> {say(k.fact.body)}, {time(k.fact.at)}</p>
+    <p>{k.why}</p>
+    <div class="row">
+      {#if k.canOverride && k.rule}
+        <TextInput labelText="It is so, because" bind:value={reasons[k.n]} maxlength={500} />
+        <Button size="field" kind="tertiary" on:click={() => retry(k)}>Record it all the same</Button>
+      {/if}
+      <Button size="field" kind="ghost" on:click={() => outbox.discard(k.n)}>It was not so: drop it</Button>
+    </div>
+  </div>
+{/each}
+{#each contested as c (c.sides.map((s) => s.id).join())}
+  {@const of = c.sides.map((s) => s.id)}
+  <div class="card refused" role="alert">
+    <h2>Two records that disagree</h2>
+    <p>{c.message}</p>
+    <ul>
+      {#each c.sides as s (s.id)}
+        <li>
+          <span><span class="mono">{time(s.at)}</span> <b>{s.who}</b>: {s.words}</span>
+          <FactForm
+            kind="contradiction.settled"
+            fields={{ of, keep: s.id, reason: c.sides.length > 1 ? `${s.who}’s record holds` : 'It was so' }}
+          >
+            {#snippet children(sending)}<Button type="submit" size="field" kind="tertiary" disabled={sending}
+                >{c.sides.length > 1 ? 'This one holds' : 'It was so'}</Button
+              >{/snippet}
+          </FactForm>
+        </li>
+      {/each}
+      <li>
+        {#if c.sides.length > 1}
+          <span>Both are true</span>
+          <FactForm kind="contradiction.settled" fields={{ of, keep: '', reason: 'Both are true' }}>
+            {#snippet children(sending)}<Button type="submit" size="field" kind="ghost" disabled={sending}
+                >Both hold</Button
+              >{/snippet}
+          </FactForm>
+        {:else}
+          <span>It did not happen</span>
+          <FactForm kind="void" fields={{ fact: of[0] ?? '', reason: 'Recorded apart, and was not so' }}>
+            {#snippet children(sending)}<Button type="submit" size="field" kind="ghost" disabled={sending}
+                >Take it back</Button
+              >{/snippet}
+          </FactForm>
+        {/if}
+      </li>
+    </ul>
+  </div>
+{/each}
+
+<style>
+  .unsent {
+    border-left: 6px solid var(--wet);
+  }
+  .refused {
+    border-left: 6px solid var(--bad);
+  }
+  ul {
+    list-style: none;
+    margin: 8px 0 0;
+    padding: 0;
+  }
+  li {
+    display: flex;
+    flex-wrap: wrap;
+    justify-content: space-between;
+    align-items: center;
+    gap: 8px;
+    padding: 4px 0;
+    border-top: 1px solid var(--line);
+  }
+  ol li {
+    justify-content: flex-start;
+  }
+  .row {
+    align-items: end;
+  }
+</style>

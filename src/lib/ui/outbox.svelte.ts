@@ -1,0 +1,212 @@
+/**
+ * Facts made on this device. Each is stored here before it counts, shown as not sent until the server has it, sent in order
+ * when it can be, and stored there once however often it is sent. Nothing is dropped: what the server will not take stays
+ * in sight with its reason.
+ */
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { Fact } from '$core/bench/events';
+
+export interface Kept {
+  /** order of recording on this device */
+  n: number;
+  job: string;
+  fact: Fact;
+  state: 'waiting' | 'sent' | 'refused';
+  /** why the server refused it */
+  why: string;
+  rule: string | null;
+  canOverride: boolean;
+}
+
+interface Schema extends DBSchema {
+  facts: { key: number; value: Omit<Kept, 'n'> & { n?: number }; indexes: { job: string } };
+}
+
+/** Facts to a batch. */
+const BATCH = 50;
+/** Sent facts are kept so many days: an older copy of a page may not know them. */
+const KEEP_DAYS = 14;
+/** Between two tries, ms. */
+const RETRY = 4000;
+const PATIENCE = 8000;
+const SKEW = 'anthem-clock';
+
+let opened: Promise<IDBPDatabase<Schema>> | null = null;
+const database = (): Promise<IDBPDatabase<Schema>> =>
+  (opened ??= openDB<Schema>('anthem', 1, {
+    upgrade: (db) => {
+      db.createObjectStore('facts', { keyPath: 'n', autoIncrement: true }).createIndex('job', 'job');
+    },
+  }));
+
+/** What is said when the device's clock is that far from the server's, ms. */
+export const SKEWED = 120_000;
+
+export class Outbox {
+  kept: Kept[] = $state.raw([]);
+  /** the server did not answer the last time */
+  away = $state(false);
+  /** server's clock less the device's, ms */
+  skew = $state(0);
+  /** a demo's clock that stands */
+  private stands: number | null = $state(null);
+  private sending: Promise<void> | null = null;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(
+    readonly job: string,
+    /** called when the server has everything that was waiting */
+    private readonly emptied: () => void = () => undefined,
+  ) {}
+
+  /** a demo's clock does not go on */
+  get standing(): boolean {
+    return this.stands !== null;
+  }
+  get facts(): Fact[] {
+    return this.kept.flatMap((k) => (k.state === 'refused' ? [] : [k.fact]));
+  }
+  get waiting(): Kept[] {
+    return this.kept.filter((k) => k.state === 'waiting');
+  }
+  get refused(): Kept[] {
+    return this.kept.filter((k) => k.state === 'refused');
+  }
+  /** The server's clock as this device knows it. */
+  now = (): number => this.stands ?? Date.now() + this.skew;
+
+  /** Reads what the device kept, and begins to send. */
+  async open(): Promise<void> {
+    const known = JSON.parse(localStorage.getItem(SKEW) ?? '{}') as { skew?: number; stands?: number | null };
+    this.skew = known.skew ?? 0;
+    this.stands = known.stands ?? null;
+    await this.read();
+    await this.readClock();
+    void this.flush();
+  }
+
+  close(): void {
+    clearTimeout(this.timer);
+  }
+
+  private async read(): Promise<void> {
+    const db = await database();
+    const old = Date.now() - KEEP_DAYS * 86_400_000;
+    const all = (await db.getAllFromIndex('facts', 'job', this.job)) as Kept[];
+    for (const k of all) if (k.state === 'sent' && k.fact.at + this.skew < old) await db.delete('facts', k.n);
+    this.kept = all.filter((k) => k.state !== 'sent' || k.fact.at + this.skew >= old);
+  }
+
+  /** Asks the server's clock; without an answer the last difference stands. */
+  async readClock(): Promise<void> {
+    if (!navigator.onLine) {
+      this.away = true;
+      return;
+    }
+    try {
+      const from = Date.now();
+      const answer = await fetch('/api/clock', { cache: 'no-store', signal: AbortSignal.timeout(1500) });
+      const { now, running } = (await answer.json()) as { now: number; running: boolean };
+      this.skew = Math.round(now - (from + Date.now()) / 2);
+      this.stands = running ? null : now;
+      localStorage.setItem(SKEW, JSON.stringify({ skew: this.skew, stands: this.stands }));
+      this.away = false;
+    } catch {
+      this.away = true;
+    }
+  }
+
+  /** Stores a fact on the device; it counts from then on. */
+  async add(fact: Fact): Promise<void> {
+    const db = await database();
+    const entry = { job: this.job, fact, state: 'waiting' as const, why: '', rule: null, canOverride: false };
+    const tx = db.transaction('facts', 'readwrite', { durability: 'strict' });
+    const n = await tx.store.add(entry);
+    await tx.done;
+    const kept = { ...entry, n };
+    this.kept = [...this.kept, kept];
+    await Promise.race([this.flush(), new Promise((done) => setTimeout(done, this.away ? 0 : PATIENCE))]);
+  }
+
+  /** Takes a fact that the server refused off the device. */
+  async discard(n: number): Promise<void> {
+    await (await database()).delete('facts', n);
+    this.kept = this.kept.filter((k) => k.n !== n);
+  }
+
+  /** Sends what waits, one tab at a time. */
+  flush(): Promise<void> {
+    this.sending ??= navigator.locks
+      .request(`anthem-outbox-${this.job}`, () => this.sendAll())
+      .finally(() => (this.sending = null));
+    return this.sending;
+  }
+
+  private async sendAll(): Promise<void> {
+    clearTimeout(this.timer);
+    let sent = false;
+    // Another tab may have sent some.
+    await this.read();
+    while (this.waiting.length) {
+      const batch = this.waiting.slice(0, BATCH);
+      const how = await this.send(batch);
+      if (how === 'later') {
+        this.timer = setTimeout(() => void this.flush(), RETRY);
+        return;
+      }
+      sent = true;
+    }
+    if (sent) this.emptied();
+  }
+
+  /** @returns `later` where the server does not answer */
+  private async send(batch: readonly Kept[]): Promise<'done' | 'later'> {
+    let answer: Response;
+    try {
+      answer = await fetch(`/api/jobs/${this.job}/facts`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ facts: batch.map((k) => k.fact) }),
+        keepalive: true,
+      });
+    } catch {
+      this.away = true;
+      return 'later';
+    }
+    if (answer.status >= 500) {
+      this.away = true;
+      return 'later';
+    }
+    this.away = false;
+    if (answer.ok) {
+      await this.mark(batch, { state: 'sent' });
+      return 'done';
+    }
+    const no = (await answer.json().catch(() => ({}))) as {
+      error?: string;
+      rule?: string;
+      canOverride?: boolean;
+    };
+    if (batch.length > 1) {
+      // One of them is refused: the others go on their own.
+      for (const one of batch) if ((await this.send([one])) === 'later') return 'later';
+      return 'done';
+    }
+    await this.mark(batch, {
+      state: 'refused',
+      why: (no.error ?? `The server refused it (${answer.status}).`).replace(/^Fact 1, [^:]*: /, ''),
+      rule: no.rule ?? null,
+      canOverride: no.canOverride ?? false,
+    });
+    return 'done';
+  }
+
+  private async mark(batch: readonly Kept[], change: Partial<Kept>): Promise<void> {
+    const db = await database();
+    const changed = new Map(batch.map((k) => [k.n, { ...k, ...change }]));
+    const tx = db.transaction('facts', 'readwrite');
+    for (const k of changed.values()) await tx.store.put(k);
+    await tx.done;
+    this.kept = this.kept.map((k) => changed.get(k.n) ?? k);
+  }
+}
