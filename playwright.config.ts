@@ -10,6 +10,7 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
+    actionTimeout: 30_000,
     launchOptions,
   },
 });

@@ -16,6 +16,8 @@
   let { data, children } = $props();
   let find: HTMLInputElement | undefined = $state();
   let help = $state(false);
+  /** without signal a link asks the device for the whole page it keeps */
+  let away = $state(false);
 
   const job = $derived(page.params.job ?? page.data.jobId);
   const air = $derived(
@@ -67,6 +69,7 @@
   );
 </script>
 
+<svelte:window ononline={() => (away = false)} onoffline={() => (away = true)} />
 <svelte:head><title>{page.data.title ? `${page.data.title} · Anthem` : 'Anthem'}</title></svelte:head>
 <Patterns />
 <a class="skip" href="#main">Skip to the page</a>
@@ -107,7 +110,7 @@
       >{data.worker.name}<span>&nbsp;· {data.worker.role}</span></a
     >{/if}
 </header>
-<main id="main">
+<main id="main" data-sveltekit-reload={away ? '' : 'off'}>
   {@render children()}
 </main>
 {#if help}<KeyHelp close={() => (help = false)} />{/if}

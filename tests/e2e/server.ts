@@ -15,8 +15,11 @@ export interface TestServer {
   end: () => void;
 }
 
-async function start(folder: string, env: Record<string, string> = {}): Promise<TestServer> {
-  const wanted = 5200 + Math.floor(Math.random() * 2000);
+async function start(
+  folder: string,
+  env: Record<string, string> = {},
+  wanted = 5200 + Math.floor(Math.random() * 2000),
+): Promise<TestServer> {
   const { server, url } = await serve(
     { ANTHEM_DEMO: '1', ANTHEM_DATA: join(folder, 'anthem.db'), ...env },
     wanted,
@@ -25,7 +28,8 @@ async function start(folder: string, env: Record<string, string> = {}): Promise<
   return {
     url,
     process: server,
-    restart: () => start(folder, env),
+    // At the same address: a browser keeps what it has by address.
+    restart: () => start(folder, env, Number(new URL(url).port)),
     end: () => {
       server.kill('SIGKILL');
       rmSync(folder, { recursive: true, force: true });

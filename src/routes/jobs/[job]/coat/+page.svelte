@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
+  import { v7 as newId } from 'uuid';
   import { invalidateAll } from '$app/navigation';
   import { page } from '$app/state';
   import MethodCard from '$ui/MethodCard.svelte';
@@ -61,6 +62,7 @@
   onMount(() => {
     const tick = () => (clock = outbox.now());
     void outbox.open().then(tick);
+    void keepHere();
     const timer = setInterval(tick, 15_000);
     const online = () => void outbox.readClock().then(() => outbox.flush());
     const offline = () => (outbox.away = true);
@@ -74,10 +76,20 @@
     };
   });
 
+  /** Has the device keep this page and what it is built of, for when there is no signal. */
+  async function keepHere() {
+    const { active } = (await navigator.serviceWorker?.ready) ?? {};
+    active?.postMessage({
+      keep: [location.pathname, ...performance.getEntriesByType('resource').map((e) => e.name)],
+      bench: location.pathname,
+      pieces: data.pack.pieces.map((p) => p.id),
+    });
+  }
+
   let stoppedHere: Stopped | null = $state(null);
   const stopped = $derived(stoppedHere ?? form?.stopped ?? null);
 
-  async function keep(body: unknown, id: string, sent: [string, string][]): Promise<boolean> {
+  async function keep(body: unknown, sent: [string, string][]): Promise<boolean> {
     stoppedHere = null;
     const parsed = bodySchema.safeParse(body);
     const stop = (message: string, more: Partial<Stopped> = {}): false => {
@@ -90,6 +102,8 @@
         field: String(issue?.path.at(-1) ?? '') || null,
       });
     }
+    // Ids of facts follow the order in which they are recorded.
+    const id = newId();
     const fact: Fact = {
       id,
       job: data.pack.job.id,
@@ -112,10 +126,10 @@
     const sent = [...given.entries()].flatMap(([k, v]): [string, string][] =>
       typeof v === 'string' && !['id', 'rule', 'reason'].includes(k) ? [[k, v]] : [],
     );
-    return keep(bodyFromForm(given), String(given.get('id')), sent);
+    return keep(bodyFromForm(given), sent);
   });
   const again = (fact: Fact, rule: string, reason: string) =>
-    void keep({ ...fact.body, override: { rule, reason } }, crypto.randomUUID(), []);
+    void keep({ ...fact.body, override: { rule, reason } }, []);
 
   type Act = BenchAct;
   const running = $derived(view.list.filter((a) => a.status === 'running'));
@@ -139,7 +153,7 @@
   };
   async function put(piece: string, place: string) {
     if (
-      await keep({ kind: 'piece.placed', pieces: [piece], place }, crypto.randomUUID(), [
+      await keep({ kind: 'piece.placed', pieces: [piece], place }, [
         ['kind', 'piece.placed'],
       ])
     )

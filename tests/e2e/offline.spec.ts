@@ -1,0 +1,127 @@
+/** The bench without signal: nothing recorded is lost, doubled or out of order, whatever is killed on the way. */
+import { expect, test, type BrowserContext, type Page } from '@playwright/test';
+import { fold, type JobState } from '../../src/lib/core/bench/fold';
+import { factSchema, type Fact } from '../../src/lib/core/bench/events';
+import { jobCalled, ready, startServer } from './server';
+
+const PLACES = ['table', 'van', 'hanger', 'stack'];
+
+/** A state that can be compared: maps and sets as lists. */
+const plain = (state: JobState): unknown =>
+  JSON.parse(
+    JSON.stringify(state, (_, v: unknown) => (v instanceof Map || v instanceof Set ? [...v].sort() : v)),
+  );
+
+const serverFacts = async (job: string): Promise<Fact[]> => {
+  const url = new URL(job);
+  const answer = await fetch(`${url.origin}/api${url.pathname}/facts`);
+  return ((await answer.json()) as { facts: unknown[] }).facts.map((f) => factSchema.parse(f));
+};
+
+/** What the device keeps, in the order of recording. */
+const deviceFacts = (page: Page): Promise<{ n: number; state: string; fact: Fact }[]> =>
+  page.evaluate(
+    () =>
+      new Promise((resolve, reject) => {
+        const open = indexedDB.open('anthem');
+        open.onerror = () => reject(new Error('no database'));
+        open.onsuccess = () => {
+          const all = open.result.transaction('facts').objectStore('facts').getAll();
+          all.onsuccess = () => resolve(all.result as { n: number; state: string; fact: Fact }[]);
+        };
+      }),
+  );
+
+/** Moves pieces by touch on the rack: piece in hand, then the place. */
+async function move(page: Page, from: number, to: number): Promise<void> {
+  await page.locator('#rack').evaluate((d: HTMLDetailsElement) => (d.open = true));
+  for (let i = from; i < to; i++) {
+    const place = PLACES[Math.floor(i / 34) % PLACES.length] ?? '';
+    const code = String((i % 34) + 1);
+    await page.locator('#rack .chip', { hasText: new RegExp(`^${code}$`) }).click();
+    await page.locator('#rack').getByRole('button', { name: place, exact: true }).click();
+    await expect(page.locator('.unsent')).toContainText(`${i + 1} not sent yet`);
+  }
+}
+
+async function kill(context: BrowserContext, page: Page): Promise<Page> {
+  const session = await context.newCDPSession(page);
+  // A crashed tab never answers.
+  const crashed = page.waitForEvent('crash');
+  void session.send('Page.crash').catch(() => undefined);
+  await crashed;
+  await page.close();
+  return context.newPage();
+}
+
+test('200 facts without signal, the tab killed twice, the server killed while it is sent to', async ({
+  browser,
+}) => {
+  let server = await startServer();
+  const job = await jobCalled(server.url, 'Lanternhouse');
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  let page = await context.newPage();
+  const before = await serverFacts(job);
+  await page.goto(`${job}/coat`);
+  await ready(page);
+  await expect
+    .poll(() =>
+      page.evaluate(async () =>
+        (await (await caches.open('pages')).keys()).map((k) => new URL(k.url).pathname),
+      ),
+    )
+    .toEqual(expect.arrayContaining([new URL(`${job}/coat`).pathname, '/kept/pieces']));
+
+  await context.setOffline(true);
+  await move(page, 0, 80);
+  for (const [from, to] of [
+    [80, 140],
+    [140, 200],
+  ] as const) {
+    page = await kill(context, page);
+    await page.goto(`${job}/coat`);
+    await ready(page);
+    await expect(page.locator('.unsent')).toContainText(`${from} not sent yet`);
+    await move(page, from, to);
+  }
+  await page.goto(`${job}/coat`);
+  await ready(page);
+  await page
+    .locator('.walls')
+    .getByRole('button', { name: /^Piece 7,/ })
+    .click();
+  await expect(page.getByRole('dialog')).toContainText('What it has had');
+  await expect(page.getByRole('dialog')).toContainText('Where: van');
+  expect(await serverFacts(job)).toHaveLength(before.length);
+
+  // The first batch is answered; the blow falls on the second.
+  const first = page.waitForResponse((r) => r.url().endsWith('/facts') && r.request().method() === 'POST');
+  await context.setOffline(false);
+  await first;
+  server.process.kill('SIGKILL');
+  await page.waitForTimeout(300);
+  server = await server.restart();
+  await expect(page.locator('.unsent')).toHaveCount(0, { timeout: 60_000 });
+
+  const stored = await serverFacts(job);
+  const kept = (await deviceFacts(page)).sort((a, b) => a.n - b.n);
+  expect(kept).toHaveLength(200);
+  expect(kept.every((k) => k.state === 'sent')).toBe(true);
+  const added = stored.slice(before.length);
+  expect(added.map((f) => f.id)).toEqual(kept.map((k) => k.fact.id));
+  expect(new Set(stored.map((f) => f.id)).size).toBe(before.length + 200);
+  expect(plain(fold(stored))).toEqual(plain(fold([...before, ...kept.map((k) => k.fact)])));
+  // What the page shows is that state.
+  await page.reload();
+  await ready(page);
+  await page.locator('#rack').evaluate((d: HTMLDetailsElement) => (d.open = true));
+  const state = fold(stored);
+  for (const place of PLACES) {
+    const there = [...state.pieces.values()].filter((p) => p.place === place).length;
+    await expect(
+      page.locator('#rack').getByRole('group', { name: place, exact: true }).locator('.chip'),
+    ).toHaveCount(there);
+  }
+  await context.close();
+  server.end();
+});
