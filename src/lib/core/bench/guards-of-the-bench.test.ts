@@ -1,0 +1,271 @@
+/** The guards of the bench beyond waits: colour, face, mixes, deglosser, panels, lots, room, and what is kept all the same. */
+import { describe, expect, it } from 'vitest';
+import { buildRoute, type Step } from '../coating/route';
+import { KIT, SHELLAC_URETHANE, TWO_PACK } from '../coating/systems/index';
+import { usualCounts, type System } from '../coating/system';
+import { SHEET_WAITS } from '../coating/waits';
+import type { Fact, FactBody } from './events';
+import { fold } from './fold';
+import { judge, windowOf, type Context, type Refusal } from './guard';
+import { fitsSlot, rackMap, readPlace, USUAL_SLOT } from './places';
+
+const MINUTE = 60_000;
+const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
+const [A, B, C] = [uuid(1), uuid(2), uuid(3)];
+let serial = 100;
+const fact = (minute: number, body: FactBody): Fact => ({
+  id: uuid(serial++),
+  job: uuid(0),
+  at: minute * MINUTE,
+  worker: 'ines',
+  device: 'd',
+  body,
+});
+const DOWN = [
+  fact(0, { kind: 'piece.labelled', pieces: [A, B, C] }),
+  fact(1, { kind: 'piece.down', pieces: [A, B, C], place: 'table' }),
+];
+const piece = (colour: string, form: 'door' | 'drawer' = 'door') => ({ w: 400, h: 700, form, colour });
+const PIECES = new Map([
+  [A, piece('Oatcloth')],
+  [B, piece('Slatewing')],
+  [C, piece('Oatcloth', 'drawer')],
+]);
+const contextOf = (route: readonly Step[], facts: readonly Fact[]): Context => ({
+  state: fold(facts),
+  route,
+  codes: new Map([
+    [A, '1'],
+    [B, '2'],
+    [C, '3'],
+  ]),
+  pieces: PIECES,
+  lots: [
+    { id: 'la', name: 'A', pieces: [A, C] },
+    { id: 'lb', name: 'B', pieces: [B] },
+  ],
+  rack: { slots: 4, ...USUAL_SLOT },
+  waits: SHEET_WAITS,
+  cureMinutes: null,
+  sayTime: (ms) => `minute ${Math.round(ms / MINUTE)}`,
+});
+const did = (step: string, from: number, to: number, pieces: string[]): Fact[] => {
+  const begun = fact(from, { kind: 'work.started', step, lot: '', pieces });
+  return [begun, fact(to, { kind: 'work.finished', work: begun.id, leftOut: [] })];
+};
+const start = (
+  step: string,
+  pieces: string[],
+  more: Partial<Extract<FactBody, { kind: 'work.started' }>> = {},
+): FactBody => ({
+  kind: 'work.started',
+  step,
+  lot: '',
+  pieces,
+  ...more,
+});
+const routeOf = (system: System): Step[] => buildRoute(system, usualCounts(system), 'spray');
+const ask = (route: readonly Step[], facts: Fact[], minute: number, body: FactBody): Refusal | null =>
+  judge(contextOf(route, facts), facts, fact(minute, body));
+
+/** All steps before a key done on some pieces, a day apart. */
+const upTo = (route: readonly Step[], key: string, pieces: string[]): { facts: Fact[]; minute: number } => {
+  const facts = [...DOWN];
+  let minute = 1000;
+  for (const step of route) {
+    if (step.key === key) break;
+    facts.push(...did(step.key, minute, minute + 30, pieces));
+    minute += 3 * 1440;
+  }
+  return { facts, minute };
+};
+
+const urethane = routeOf(SHELLAC_URETHANE);
+const FRONT = 'front.urethane-enamel.1';
+
+describe('the gun', () => {
+  const { facts, minute } = upTo(urethane, FRONT, [A, B, C]);
+  const loaded = (product: string, colour: string) => [
+    ...facts,
+    fact(minute - 5, { kind: 'paint.loaded', product, colour }),
+  ];
+  it('with another colour stops, and says which', () => {
+    const no = ask(urethane, loaded('urethane-enamel', 'Slatewing'), minute, start(FRONT, [A]));
+    expect(no).toMatchObject({ rule: 'wrong-colour', canOverride: true });
+    expect(no?.message).toContain('holds Slatewing');
+    expect(no?.message).toContain('1 takes Oatcloth');
+  });
+  it('with another product stops', () => {
+    const no = ask(urethane, loaded('shellac-primer', ''), minute, start(FRONT, [A]));
+    expect(no?.message).toMatch(/holds another product.*takes/s);
+  });
+  it('with the right one, or nothing said, does not', () => {
+    expect(ask(urethane, loaded('urethane-enamel', 'Oatcloth'), minute, start(FRONT, [A]))).toBeNull();
+    expect(ask(urethane, facts, minute, start(FRONT, [A]))).toBeNull();
+  });
+  it('lays one colour at a time, whatever the reason; primer has none', () => {
+    const two = ask(urethane, facts, minute, start(FRONT, [A, B]));
+    expect(two).toMatchObject({ rule: 'wrong-colour', canOverride: false });
+    const primer = 'front.shellac-primer.1';
+    const before = upTo(urethane, primer, [A, B, C]);
+    expect(ask(urethane, before.facts, before.minute, start(primer, [A, B]))).toBeNull();
+  });
+});
+
+it('the face that lies up is the one that is coated', () => {
+  const { facts, minute } = upTo(urethane, FRONT, [A]);
+  expect(ask(urethane, facts, minute, start(FRONT, [A], { face: 'back' }))).toMatchObject({
+    rule: 'wrong-face',
+  });
+  expect(ask(urethane, facts, minute, start(FRONT, [A], { face: 'front' }))).toBeNull();
+});
+
+describe('a cup', () => {
+  const route = routeOf(TWO_PACK);
+  const coat = route.find((s) => s.kind === 'coat');
+  if (!coat?.product?.mix) throw new Error('two-pack is mixed');
+  const { facts, minute } = upTo(route, coat.key, [A]);
+  const mixed = fact(minute, {
+    kind: 'mix.made',
+    product: coat.product.key,
+    batch: '7',
+    a: 700,
+    b: 100,
+    thinner: 80,
+    induction: 15,
+    potLife: 240,
+  });
+  const at = (after: number) => ask(route, [...facts, mixed], minute + after, start(coat.key, [A]));
+  it('stands before it is used, and is not used past its pot life', () => {
+    expect(at(14)).toMatchObject({ rule: 'mix', from: (minute + 15) * MINUTE });
+    expect(at(15)).toBeNull();
+    expect(at(239)).toBeNull();
+    expect(at(240)?.message).toMatch(/past its pot life/);
+  });
+});
+
+it('a wet deglosser is named, and paint would crawl on it (T05)', () => {
+  const route = routeOf(KIT);
+  const degloss = route.find((s) => s.prep === 'degloss');
+  const next = route[route.findIndex((s) => s.key === degloss?.key) + 1];
+  if (!degloss || !next) throw new Error('kit is deglossed');
+  const { facts, minute } = upTo(route, degloss.key, [A]);
+  const wet = [...facts, ...did(degloss.key, minute, minute + 30, [A])];
+  const no = ask(route, wet, minute + 35, start(next.key, [A]));
+  expect(no).toMatchObject({ rule: 'wet-deglosser', canOverride: true });
+  expect(ask(route, wet, minute + 30 + 61, start(next.key, [A]))).toBeNull();
+});
+
+it('floating panels are not caulked; drawers have none', () => {
+  const step = urethane[0];
+  if (!step) throw new Error('a route begins');
+  const caulk: Step = { ...step, key: 'caulk', prep: 'caulk', act: 'Caulk', after: [] };
+  const route = [caulk, ...urethane];
+  expect(ask(route, DOWN, 10, start('caulk', [A]))).toMatchObject({
+    rule: 'floating-panel',
+    canOverride: true,
+  });
+  expect(ask(route, DOWN, 10, start('caulk', [C]))).toBeNull();
+});
+
+it('a piece of another lot is not begun by mistake', () => {
+  const first = urethane[0]?.key ?? '';
+  const no = ask(urethane, DOWN, 10, start(first, [A, B], { lot: 'la' }));
+  expect(no).toMatchObject({ rule: 'not-in-lot' });
+  expect(no?.message).toContain('2 is not in lot A but in lot B');
+  expect(ask(urethane, DOWN, 10, start(first, [A, C], { lot: 'la' }))).toBeNull();
+});
+
+it('a window that closed opens again for what was scuffed since', () => {
+  const key = 'back.urethane-enamel.2';
+  const route = urethane
+    .filter((s) => s.kind !== 'sand')
+    .map((s) => ({ ...s, after: s.after.map((r) => (r.film && s.key === key ? { ...r, max: 3000 } : r)) }));
+  const first = 'back.urethane-enamel.1';
+  const { facts, minute } = upTo(route, first, [A]);
+  const laid = [...facts, ...did(first, minute, minute + 30, [A])];
+  const late = minute + 30 + 3001;
+  expect(ask(route, laid, late, start(key, [A]))?.rule).toBe('too-late');
+  const scuffed = [...laid, fact(late, { kind: 'piece.abraded', pieces: [A] })];
+  expect(ask(route, scuffed, late + 5, start(key, [A]))).toBeNull();
+  const step = route.find((s) => s.key === key);
+  if (!step) throw new Error('a second coat');
+  expect(windowOf(fold(scuffed), step, A, SHEET_WAITS).to).toBeNull();
+});
+
+describe('the rack', () => {
+  const room = { slots: 4, length: 1500, depth: 750 };
+  it('reads places as they are typed', () => {
+    expect(readPlace('Rack 12')).toEqual({ kind: 'rack', number: 12 });
+    expect(readPlace(' slot 3 ')).toEqual({ kind: 'rack', number: 3 });
+    expect(readPlace('hook 4')).toEqual({ kind: 'hanger', number: 4 });
+    expect(readPlace('wrapped stack').kind).toBe('stack');
+    expect(readPlace('tent rack')).toEqual({ kind: 'elsewhere', number: null });
+    expect(
+      rackMap([
+        [A, 'rack 2'],
+        [B, 'table'],
+        [C, 'rack 2'],
+      ]),
+    ).toEqual(new Map([[2, [A, C]]]));
+  });
+  it('holds what fits side by side, each laid its shorter way', () => {
+    expect(fitsSlot(room, [{ w: 400, h: 700 }])).toBe(true);
+    // 400 + 20 + 400 + 20 + 400 = 1240; a fourth would want 1660.
+    expect(
+      fitsSlot(
+        room,
+        Array.from({ length: 3 }, () => ({ w: 400, h: 700 })),
+      ),
+    ).toBe(true);
+    expect(
+      fitsSlot(
+        room,
+        Array.from({ length: 4 }, () => ({ w: 400, h: 700 })),
+      ),
+    ).toBe(false);
+    // Deeper than the arms one way, it lies along them the other way.
+    expect(fitsSlot(room, [{ w: 500, h: 1400 }])).toBe(true);
+    expect(fitsSlot(room, [{ w: 800, h: 1600 }])).toBe(false);
+  });
+  it('refuses a slot that is full or is none', () => {
+    const moved = (pieces: string[], place: string): FactBody => ({ kind: 'piece.placed', pieces, place });
+    const facts = [...DOWN, fact(5, moved([A, B, C], 'rack 1'))];
+    expect(ask(urethane, DOWN, 5, moved([A, B, C], 'rack 1'))).toBeNull();
+    expect(ask(urethane, facts, 6, moved([A], 'rack 5'))?.message).toBe('The rack has slots 1 to 4.');
+    PIECES.set(C, { w: 700, h: 740, form: 'drawer', colour: 'Oatcloth' });
+    expect(ask(urethane, facts, 6, moved([C], 'rack 1'))?.message).toContain('has no room left for 3');
+    expect(ask(urethane, facts, 6, moved([C], 'rack 2'))).toBeNull();
+    PIECES.set(C, piece('Oatcloth', 'drawer'));
+  });
+});
+
+describe('hands', () => {
+  const first = urethane[0]?.key ?? '';
+  const begun = fact(10, start(first, [A]));
+  it('pause, go on, are joined and handed over; the fold keeps every stretch', () => {
+    const facts = [
+      ...DOWN,
+      begun,
+      fact(20, { kind: 'work.joined', work: begun.id, by: 'tobin' }),
+      fact(30, { kind: 'work.paused', work: begun.id }),
+      fact(60, { kind: 'work.resumed', work: begun.id }),
+      fact(70, { kind: 'work.handed', work: begun.id, to: 'maud' }),
+      fact(80, { kind: 'work.finished', work: begun.id, leftOut: [] }),
+    ];
+    const work = fold(facts).works.get(begun.id);
+    expect(work?.hands.map((h) => [h.worker, h.from / MINUTE, (h.to ?? 0) / MINUTE])).toEqual([
+      ['ines', 10, 30],
+      ['tobin', 20, 30],
+      ['ines', 60, 70],
+      ['maud', 70, 80],
+    ]);
+    expect(work?.worker).toBe('maud');
+  });
+  it('are refused where they make no sense', () => {
+    const facts = [...DOWN, begun];
+    expect(ask(urethane, facts, 20, { kind: 'work.resumed', work: begun.id })?.rule).toBe('done-already');
+    expect(ask(urethane, facts, 5, { kind: 'work.paused', work: begun.id })?.rule).toBe('order');
+    expect(ask(urethane, facts, 20, { kind: 'work.paused', work: uuid(9) })?.rule).toBe('unknown');
+  });
+});

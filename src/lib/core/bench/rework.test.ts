@@ -1,0 +1,266 @@
+/** Flaws become steps of their piece; paces are learnt from recorded hands; devices that worked apart. */
+import { describe, expect, it } from 'vitest';
+import fc from 'fast-check';
+import { buildRoute, gets } from '../coating/route';
+import { SHELLAC_URETHANE } from '../coating/systems/index';
+import { usualCounts } from '../coating/system';
+import { SHEET_WAITS } from '../coating/waits';
+import { DEFECT_KEYS, DEFECTS } from '../quality/defects';
+import { KNEW_NOTHING, speaksAgainst, unheardOf } from './apart';
+import type { Fact, FactBody } from './events';
+import { fold } from './fold';
+import { nextStep, windowOf } from './guard';
+import { pieceMark } from './mark';
+import { stageFelt } from './looks';
+import { atPace, handMinutes, learntPace, paceKey, paceOf } from './pace';
+import { openFlaws, withRework } from './rework';
+
+const MINUTE = 60_000;
+const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
+const [A, B] = [uuid(1), uuid(2)];
+let serial = 100;
+const fact = (minute: number, body: FactBody, more: Partial<Fact> = {}): Fact => ({
+  id: uuid(serial++),
+  job: uuid(0),
+  at: minute * MINUTE,
+  worker: 'ines',
+  device: 'd',
+  body,
+  ...more,
+});
+const base = buildRoute(SHELLAC_URETHANE, usualCounts(SHELLAC_URETHANE), 'spray');
+const did = (step: string, from: number, to: number, pieces: string[]): Fact[] => {
+  const begun = fact(from, { kind: 'work.started', step, lot: 'A', pieces });
+  return [begun, fact(to, { kind: 'work.finished', work: begun.id, leftOut: [] })];
+};
+const DOWN = [
+  fact(0, { kind: 'piece.labelled', pieces: [A, B] }),
+  fact(1, { kind: 'piece.down', pieces: [A, B], place: 'table' }),
+];
+function after(key: string): { facts: Fact[]; minute: number } {
+  const facts = [...DOWN];
+  let minute = 1000;
+  for (const step of base) {
+    facts.push(...did(step.key, minute, minute + 30, [A, B]));
+    minute += 3000;
+    if (step.key === key) break;
+  }
+  return { facts, minute };
+}
+const flaw = (minute: number, defect: (typeof DEFECT_KEYS)[number], face: 'front' | 'back' = 'front') =>
+  fact(minute, { kind: 'defect.found', piece: A, face, defect, severity: 2, x: 0.5, y: 0.2, note: '' });
+const routeFor = (facts: Fact[]) => withRework(base, fold(facts), [A, B]);
+
+describe('a run in the last coat', () => {
+  const { facts, minute } = after('front.urethane-enamel.2');
+  const found = flaw(minute, 'run');
+  const all = [...facts, found];
+  const route = routeFor(all);
+  const state = fold(all);
+  it('is sanded when it is hard and coated again, on that piece alone, before it hangs (T22)', () => {
+    const added = route.filter((s) => s.key.startsWith('rework.'));
+    expect(added.map((s) => s.act)).toEqual([
+      'Sand out, front: run, sag or drip',
+      'Coat again, front: run, sag or drip',
+    ]);
+    expect(added.every((s) => gets(s, A) && !gets(s, B))).toBe(true);
+    expect(nextStep(state, route, A)?.key).toBe(added[0]?.key);
+    expect(nextStep(state, route, B)?.kind).toBe('hang');
+    const laid = state.pieces.get(A)?.done.get('front.urethane-enamel.2')?.end ?? 0;
+    if (!added[0]) throw new Error();
+    expect(windowOf(state, added[0], A, SHEET_WAITS).from).toBe(laid + 2 * 1440 * MINUTE);
+    expect(pieceMark(state, route, A, minute * MINUTE, SHEET_WAITS).state).toBe('defect');
+    expect(openFlaws(state, route).get(A)).toHaveLength(1);
+  });
+  it('once mended, hanging waits for the new film', () => {
+    const [sand, coat] = route.filter((s) => s.key.startsWith('rework.'));
+    if (!sand || !coat) throw new Error();
+    const later = minute + 5000;
+    const mended = [
+      ...all,
+      ...did(sand.key, later, later + 10, [A]),
+      ...did(coat.key, later + 10, later + 20, [A]),
+    ];
+    const then = routeFor(mended);
+    const now = fold(mended);
+    expect(openFlaws(now, then).size).toBe(0);
+    const hang = nextStep(now, then, A);
+    expect(hang?.kind).toBe('hang');
+    if (!hang) throw new Error();
+    const stands = SHEET_WAITS.readyAt(coat.product ?? (undefined as never), 'hang', (later + 20) * MINUTE);
+    expect(windowOf(now, hang, A, SHEET_WAITS).from).toBe(stands);
+    expect(windowOf(now, hang, B, SHEET_WAITS).from).toBeLessThan(stands);
+  });
+  it('left as it is, with a reason, asks for nothing', () => {
+    const left = [
+      ...all,
+      fact(minute + 1, { kind: 'defect.accepted', defect: found.id, reason: 'inside of a cupboard' }),
+    ];
+    expect(routeFor(left)).toHaveLength(base.length);
+    expect(openFlaws(fold(left), routeFor(left)).size).toBe(0);
+  });
+  it('taken back, never was', () => {
+    const back = [...all, fact(minute + 1, { kind: 'void', fact: found.id, reason: 'other piece' })];
+    expect(routeFor(back)).toHaveLength(base.length);
+  });
+});
+
+it('a holiday before the last coat is taken along by it', () => {
+  const { facts, minute } = after('front.urethane-enamel.1');
+  const all = [...facts, flaw(minute, 'holiday')];
+  expect(routeFor(all).filter((s) => s.key.startsWith('rework.'))).toEqual([]);
+  expect(openFlaws(fold(all), routeFor(all)).get(A)).toHaveLength(1);
+  const more = [
+    ...all,
+    ...did('front.sand.urethane-enamel.2', minute + 1, minute + 5, [A, B]),
+    ...did('front.urethane-enamel.2', minute + 400, minute + 430, [A, B]),
+  ];
+  expect(openFlaws(fold(more), routeFor(more)).size).toBe(0);
+});
+
+it('bleeding is primed, and the primer waited for, though another coat comes', () => {
+  const { facts, minute } = after('front.urethane-enamel.1');
+  const route = routeFor([...facts, flaw(minute, 'bleed')]);
+  expect(route.filter((s) => s.key.startsWith('rework.')).map((s) => s.product?.kind ?? s.kind)).toEqual([
+    'sand',
+    'primer',
+    'finish',
+  ]);
+});
+
+it('every defect at every step gives a route that a piece can go to its end', () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...DEFECT_KEYS),
+      fc.integer({ min: 0, max: base.length - 2 }),
+      fc.constantFrom('front' as const, 'back' as const),
+      (defect, at, face) => {
+        const step = base[at];
+        if (!step) return;
+        const { facts, minute } = after(step.key);
+        const all = [...facts, flaw(minute, defect, face)];
+        let clock = minute + 20_000;
+        for (let i = 0; i < 40; i++) {
+          const route = routeFor(all);
+          const next = nextStep(fold(all), route, A);
+          if (!next || next.kind === 'hang') break;
+          // What comes next stands after everything that it waits for.
+          const keys = route.map((s) => s.key);
+          for (const need of next.after)
+            if (keys.includes(need.step))
+              expect(keys.indexOf(need.step)).toBeLessThan(keys.indexOf(next.key));
+          all.push(...did(next.key, clock, clock + 5, [A]));
+          clock += 20_000;
+        }
+        const route = routeFor(all);
+        expect(nextStep(fold(all), route, A)?.kind).toBe('hang');
+        expect(openFlaws(fold(all), route).size).toBe(
+          DEFECTS[defect].steps.length && stillThere(at, face, defect) ? 1 : 0,
+        );
+      },
+    ),
+    { numRuns: 120 },
+  );
+});
+/** Seen when no coat of that face comes any more and none lies there: nothing but leaving it, or the hand, mends it. */
+const stillThere = (at: number, face: string, defect: (typeof DEFECT_KEYS)[number]): boolean => {
+  const laid = base.slice(0, at + 1).some((s) => s.kind === 'coat' && s.face === face);
+  const comes = base.slice(at + 1).some((s) => s.kind === 'coat' && s.face === face);
+  const needsCoatOnly = DEFECTS[defect].steps.every((s) => s === 'coat');
+  return needsCoatOnly && !laid && !comes;
+};
+
+describe('paces', () => {
+  const step = base.find((s) => s.kind === 'sand');
+  if (!step) throw new Error();
+  const works = (minutes: number, pause = 0) => {
+    const begun = fact(100, { kind: 'work.started', step: step.key, lot: 'A', pieces: [A, B] });
+    const list: Fact[] = [begun];
+    if (pause)
+      list.push(
+        fact(101, { kind: 'work.paused', work: begun.id }),
+        fact(101 + pause, { kind: 'work.resumed', work: begun.id }),
+      );
+    list.push(fact(100 + minutes + pause, { kind: 'work.finished', work: begun.id, leftOut: [] }));
+    const work = fold([...DOWN, ...list]).works.get(begun.id);
+    if (!work) throw new Error();
+    return work;
+  };
+  it('leave lunch out', () => {
+    expect(handMinutes(works(14, 60))).toBe(14);
+    expect(paceOf(works(14), step)).toBeCloseTo(14 / 7, 9);
+    // Tapped a day late: nothing is learnt.
+    expect(paceOf(works(1400), step)).toBeNull();
+  });
+  it('are the median, shrunk by n / (n + 5) (methods, section 7)', () => {
+    expect(learntPace([])).toBe(1);
+    expect(learntPace([2])).toBeCloseTo((2 + 5) / 6, 12);
+    expect(learntPace([1, 3, 2])).toBeCloseTo((3 * 2 + 5) / 8, 12);
+    expect(learntPace([1, 2])).toBeCloseTo((2 * 1.5 + 5) / 7, 12);
+  });
+  it('change the minutes of their kind of step alone', () => {
+    const slow = atPace(base, { [paceKey(step)]: 2 });
+    for (const [i, s] of base.entries())
+      expect(slow[i]?.minutesPerPiece).toBe(s.minutesPerPiece * (paceKey(s) === paceKey(step) ? 2 : 1));
+  });
+});
+
+describe('devices apart', () => {
+  const first = fact(10, { kind: 'piece.placed', pieces: [A], place: 'rack 1' }, { device: 'x' });
+  const theirs = fact(20, { kind: 'piece.placed', pieces: [A, B], place: 'rack 2' }, { device: 'x' });
+  const mine = (knew: string | undefined, place = 'rack 3') =>
+    fact(15, { kind: 'piece.placed', pieces: [A], place }, { device: 'y', ...(knew ? { knew } : {}) });
+  const log = [first, theirs];
+  it('hear of what they knew, and no more', () => {
+    expect(unheardOf(log, mine(first.id))).toEqual([theirs]);
+    expect(unheardOf(log, mine(theirs.id))).toEqual([]);
+    expect(unheardOf(log, mine(KNEW_NOTHING))).toEqual(log);
+    expect(unheardOf(log, mine(undefined))).toEqual([]);
+    expect(unheardOf(log, { ...mine(first.id), device: 'x' })).toEqual([]);
+  });
+  it('disagree about a place, or lay one coat twice', () => {
+    expect(speaksAgainst([theirs], mine(first.id))).toMatchObject({
+      rule: 'two-places',
+      pieces: [A],
+      other: theirs,
+    });
+    expect(speaksAgainst([theirs], mine(first.id, 'Rack 2'))).toBeNull();
+    const [coat] = did('clean', 30, 40, [A, B]);
+    const [again] = did('clean', 35, 45, [B]);
+    const [other] = did('sand', 35, 45, [B]);
+    if (!coat || !again || !other) throw new Error();
+    expect(speaksAgainst([coat], again)).toMatchObject({ rule: 'done-twice', pieces: [B] });
+    expect(speaksAgainst([coat], other)).toBeNull();
+  });
+  it('are settled by a person: what does not hold no longer counts, and it can be taken back', () => {
+    const settle = fact(30, {
+      kind: 'contradiction.settled',
+      of: [theirs.id, mine(first.id).id],
+      keep: null,
+      reason: 'both true',
+    });
+    expect(fold([...log, settle]).pieces.get(A)?.place).toBe('rack 2');
+    const keepFirst = fact(31, {
+      kind: 'contradiction.settled',
+      of: [first.id, theirs.id],
+      keep: first.id,
+      reason: 'saw it',
+    });
+    expect(fold([...log, keepFirst]).pieces.get(A)?.place).toBe('rack 1');
+    const back = fact(32, { kind: 'void', fact: keepFirst.id, reason: 'looked again' });
+    expect(fold([...log, keepFirst, back]).pieces.get(A)?.place).toBe('rack 2');
+  });
+});
+
+it('a touch tells of a stage the product has a figure for, and never more than it knows', () => {
+  const enamel = SHELLAC_URETHANE.products.find((p) => p.kind === 'finish');
+  if (!enamel) throw new Error();
+  expect(stageFelt(enamel, 'tacky', 'flip')?.reached).toBe(false);
+  const bare = { ...enamel, stages: { flip: enamel.stages.flip } };
+  expect(stageFelt(bare, 'tacky', 'flip')).toEqual({ stage: 'flip', reached: false });
+  expect(stageFelt(bare, 'dry', 'flip')).toBeNull();
+  expect(stageFelt({ ...enamel, stages: { recoat: enamel.stages.recoat } }, 'hard', 'flip')).toEqual({
+    stage: 'recoat',
+    reached: true,
+  });
+});
