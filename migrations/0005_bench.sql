@@ -25,3 +25,6 @@ CREATE TABLE work_pace (
   at INTEGER NOT NULL
 ) STRICT;
 CREATE INDEX work_pace_of_key ON work_pace (key, at);
+
+-- When somebody last looked at a kitchen that was handed over, so that visits due are known without its log.
+ALTER TABLE job_summary ADD COLUMN last_check INTEGER;

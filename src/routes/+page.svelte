@@ -59,21 +59,65 @@
                       ? 'up'
                       : 'ready'}</b
               >
-              <span>{act.words} <span class="soft">{pieces(act.pieces)}</span></span>
+              <span
+                >{act.words}
+                <span class="soft">{pieces(act.pieces)}{act.who ? ` · ${act.who}` : ''}</span></span
+              >
             </li>
           {/each}
         </ul>
-        {#each job.air as air (air.place)}
-          {#if !air.coat}<p class="stop">Air in the {air.place}: {air.reasons.join('; ')}</p>{/if}
+        {#each job.soon as s (s.words)}
+          <p class="soon"><b class="mono">{sayNear(s.at, data.now, job.zone)}</b> {s.words}</p>
         {/each}
-        {#if job.openTouchUps}<p class="stop">{job.openTouchUps} to touch up</p>{/if}
-        <Button href="/jobs/{job.id}/{pages[job.stage]}">{asks[job.stage]}</Button>
+        {#each job.stops as stop (stop)}<p class="stop">{stop}</p>{/each}
+        <Button href="/jobs/{job.id}/{pages[job.stage]}"
+          >{job.stage === 'plan' && job.back ? 'Look at the plan' : asks[job.stage]}</Button
+        >
       </section>
     {/each}
   </div>
+  {#if data.people.some((p) => p.now || p.next.length)}
+    <section>
+      <h2>Who is where</h2>
+      <div class="grid">
+        {#each data.people as person (person.name)}
+          <div class="card">
+            <p>
+              <b>{person.name}</b>{#if person.now}<span class="soft">: {person.now}</span>{/if}
+            </p>
+            <ul>
+              {#each person.next as next (next.words + next.job)}
+                <li>
+                  <b class="mono when">{sayNear(next.at, data.now, data.jobs[0]?.zone ?? 'Etc/UTC')}</b>
+                  <span>{next.words} <span class="soft">{next.job}</span></span>
+                </li>
+              {:else}<li class="soft">Nothing more today.</li>{/each}
+            </ul>
+          </div>
+        {/each}
+      </div>
+    </section>
+  {/if}
+  {#if data.visits.length}
+    <section class="card">
+      <h2>Visits due</h2>
+      <ul>
+        {#each data.visits as v (v.job)}
+          <li><b class="mono when">{v.day}</b><a href="/jobs/{v.job}/check">{v.name}</a></li>
+        {/each}
+      </ul>
+    </section>
+  {/if}
 </div>
 
 <style>
+  .soon {
+    color: var(--warn);
+    margin-bottom: 4px;
+  }
+  section > h2 {
+    margin: 6px 0 8px;
+  }
   .page {
     padding: 18px 20px;
   }
@@ -81,6 +125,7 @@
     display: grid;
     grid-template-columns: repeat(auto-fill, minmax(min(100%, 380px), 1fr));
     gap: 14px;
+    align-items: start;
   }
   .ready {
     border-left: 5px solid var(--ready);

@@ -10,6 +10,8 @@ export interface Kept {
   /** order of recording on this device */
   n: number;
   job: string;
+  /** by the device's own clock */
+  keptAt: number;
   fact: Fact;
   state: 'waiting' | 'sent' | 'refused';
   /** why the server refused it */
@@ -93,8 +95,9 @@ export class Outbox {
     const db = await database();
     const old = Date.now() - KEEP_DAYS * 86_400_000;
     const all = (await db.getAllFromIndex('facts', 'job', this.job)) as Kept[];
-    for (const k of all) if (k.state === 'sent' && k.fact.at + this.skew < old) await db.delete('facts', k.n);
-    this.kept = all.filter((k) => k.state !== 'sent' || k.fact.at + this.skew >= old);
+    const past = (k: Kept): boolean => k.state === 'sent' && k.keptAt < old;
+    for (const k of all) if (past(k)) await db.delete('facts', k.n);
+    this.kept = all.filter((k) => !past(k));
   }
 
   /** Asks the server's clock; without an answer the last difference stands. */
@@ -119,7 +122,15 @@ export class Outbox {
   /** Stores a fact on the device; it counts from then on. */
   async add(fact: Fact): Promise<void> {
     const db = await database();
-    const entry = { job: this.job, fact, state: 'waiting' as const, why: '', rule: null, canOverride: false };
+    const entry = {
+      job: this.job,
+      keptAt: Date.now(),
+      fact,
+      state: 'waiting' as const,
+      why: '',
+      rule: null,
+      canOverride: false,
+    };
     const tx = db.transaction('facts', 'readwrite', { durability: 'strict' });
     const n = await tx.store.add(entry);
     await tx.done;

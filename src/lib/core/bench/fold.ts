@@ -187,29 +187,31 @@ const bare = (): PieceState => ({
 /** The state of one piece; that of an untouched one where nothing is recorded. */
 export const pieceState = (state: JobState, piece: string): PieceState => state.pieces.get(piece) ?? bare();
 
+/** The state of a piece that a fact changes. */
+function touch(state: JobState, id: string): PieceState {
+  let found = state.pieces.get(id);
+  if (!found) state.pieces.set(id, (found = bare()));
+  return found;
+}
+
 function apply(state: JobState, fact: Fact, body: FactBody): void {
-  const touch = (id: string): PieceState => {
-    const found = state.pieces.get(id) ?? bare();
-    state.pieces.set(id, found);
-    return found;
-  };
   const { at, worker } = fact;
   switch (body.kind) {
     case 'piece.labelled':
-      for (const id of body.pieces) touch(id).labelled = true;
+      for (const id of body.pieces) touch(state, id).labelled = true;
       return;
     case 'piece.down':
       for (const id of body.pieces)
-        Object.assign(touch(id), { down: true, place: body.place, missing: null });
+        Object.assign(touch(state, id), { down: true, place: body.place, missing: null });
       return;
     case 'piece.prepared':
-      for (const id of body.pieces) touch(id).ticks.add(body.tick);
+      for (const id of body.pieces) touch(state, id).ticks.add(body.tick);
       return;
     case 'piece.placed':
-      for (const id of body.pieces) Object.assign(touch(id), { place: body.place, missing: null });
+      for (const id of body.pieces) Object.assign(touch(state, id), { place: body.place, missing: null });
       return;
     case 'piece.missing':
-      for (const id of body.pieces) touch(id).missing = body.note;
+      for (const id of body.pieces) touch(state, id).missing = body.note;
       return;
     case 'test.recorded': {
       const { test, place, piece, note } = body;
@@ -259,9 +261,10 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
       if (!work || work.end !== null) return;
       work.end = at;
       letGo(work, at);
-      work.pieces = work.pieces.filter((p) => !body.leftOut.includes(p));
-      for (const id of work.pieces)
-        touch(id).done.set(work.step, { start: work.start, end: at, worker: work.worker, work: work.id });
+      if (body.leftOut.length) work.pieces = work.pieces.filter((p) => !body.leftOut.includes(p));
+      // One record for all of them: nobody changes it.
+      const done = { start: work.start, end: at, worker: work.worker, work: work.id };
+      for (const id of work.pieces) touch(state, id).done.set(work.step, done);
       return;
     }
     case 'site.started':
@@ -288,7 +291,7 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
       state.loaded = { product: body.product, colour: body.colour, at };
       return;
     case 'piece.abraded':
-      for (const id of body.pieces) touch(id).abraded = at;
+      for (const id of body.pieces) touch(state, id).abraded = at;
       return;
     case 'film.felt': {
       const { pieces, step, feel } = body;
@@ -302,7 +305,7 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
     }
     case 'defect.found': {
       const { piece, face, defect, severity, x, y, note } = body;
-      touch(piece);
+      touch(state, piece);
       state.flaws.set(fact.id, {
         id: fact.id,
         piece,
@@ -324,7 +327,12 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
       return;
     }
     case 'piece.hung':
-      Object.assign(touch(body.piece), { hungIn: body.opening, hungAt: at, place: 'opening', missing: null });
+      Object.assign(touch(state, body.piece), {
+        hungIn: body.opening,
+        hungAt: at,
+        place: 'opening',
+        missing: null,
+      });
       return;
     case 'job.handed-over':
       state.handedOver ??= at;
@@ -401,26 +409,27 @@ const WITHIN_A_MOMENT: readonly FactKind[] = [
   'void',
 ];
 const RANK = new Map<FactKind, number>(WITHIN_A_MOMENT.map((kind, i) => [kind, i]));
-const rank = (fact: Fact): number => RANK.get(fact.body.kind) ?? WITHIN_A_MOMENT.length;
+/** A fact with what it is ordered by. */
+interface Ordered {
+  fact: Fact;
+  at: number;
+  rank: number;
+}
 
-/** The order in which facts happened. */
-export const happened = (a: Fact, b: Fact): number =>
-  a.at - b.at || rank(a) - rank(b) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+const happened = (a: Ordered, b: Ordered): number =>
+  a.at - b.at || a.rank - b.rank || (a.fact.id < b.fact.id ? -1 : a.fact.id > b.fact.id ? 1 : 0);
 
 /** Facts in the order they happened, each once. */
-export function inOrder(facts: readonly Fact[]): Fact[] {
-  const seen = new Set<string>();
-  const once: Fact[] = [];
-  let sorted = true;
-  for (const fact of facts) {
-    if (seen.has(fact.id)) continue;
-    seen.add(fact.id);
-    const last = once[once.length - 1];
-    sorted &&= !last || happened(last, fact) < 0;
-    once.push(fact);
-  }
-  // A log mostly arrives in order.
-  return sorted ? once : once.sort(happened);
+export function inOrder(facts: readonly Fact[]): readonly Fact[] {
+  const list = facts.map((fact): Ordered => ({
+    fact,
+    at: fact.at,
+    rank: RANK.get(fact.body.kind) ?? WITHIN_A_MOMENT.length,
+  }));
+  // A log mostly arrives in order, and then nothing in it is repeated.
+  if (list.every((o, i) => i === 0 || happened(list[i - 1] ?? o, o) < 0)) return facts;
+  list.sort(happened);
+  return list.flatMap((o, i) => (list[i - 1]?.fact.id === o.fact.id ? [] : [o.fact]));
 }
 
 /** Facts that do not count, with the reason: taken back, or settled against. */

@@ -17,6 +17,7 @@ import type { SiteStep } from '$core/takeoff/site-route';
 import { choiceSchema, type Choice } from '$core/planning/choice';
 import { dayToMs, sayTime } from '$core/units/clock-time';
 import type { Db } from '../db/open';
+import { keeping } from '../keeping';
 import { listFacts } from '../store/facts';
 import { findJob, listZones, type Job, type Zone } from '../store/jobs';
 import { listLots, listPieces, type Piece } from '../store/pieces';
@@ -66,6 +67,10 @@ export function routeOf(
   return sparingBacks(atPace(mergeRoutes(ways), choice.paces), frontOnly);
 }
 
+/** A choice is read once: nobody changes what was read. */
+const choices = keeping<Choice>(64);
+const readChoice = (text: string): Choice => choices(text, () => choiceSchema.parse(JSON.parse(text)));
+
 /** When the first film of a job was or will be laid, ms since 1970. */
 export const firstFilm = (choice: Choice | null, state: JobState, zone: string): number =>
   Math.min(
@@ -84,7 +89,7 @@ export function openJob(db: Db, id: string): JobFile {
   const pieces = listPieces(db, id);
   const facts = listFacts(db, id);
   const state = fold(facts);
-  const choice = job.choice === null ? null : choiceSchema.parse(JSON.parse(job.choice));
+  const choice = job.choice === null ? null : readChoice(job.choice);
   const system = choice && applySchools(choice.system, choice.schools);
   const plainRoute = choice ? routeOf(choice, pieces) : [];
   const route = withRework(

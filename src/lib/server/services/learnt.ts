@@ -10,7 +10,14 @@ import { fittingMultiplier } from '$core/drying/ready';
 import { v7 as newId } from 'uuid';
 import { z } from 'zod';
 import type { Db } from '../db/open';
-import { forgetTouchTest, forgetTouchTests, insertTouchTest, listTouchTests } from '../store/touch-tests';
+import { keeping } from '../keeping';
+import {
+  forgetTouchTest,
+  forgetTouchTests,
+  insertTouchTest,
+  listTouchTests,
+  touchTestsStamp,
+} from '../store/touch-tests';
 import type { JobFile } from './job-file';
 import { airOf } from './places';
 import { Refused } from './refused';
@@ -18,6 +25,13 @@ import { allProducts } from './systems';
 
 /** What was learnt, by product. */
 export function learntAt(db: Db, place: Place): Map<string, Learnt> {
+  const kept = known.get(db) ?? keeping<Map<string, Learnt>>(8);
+  known.set(db, kept);
+  return kept(`${place} ${touchTestsStamp(db, place)}`, () => learnAt(db, place));
+}
+const known = new WeakMap<Db, (key: string, make: () => Map<string, Learnt>) => Map<string, Learnt>>();
+
+function learnAt(db: Db, place: Place): Map<string, Learnt> {
   const byProduct = new Map<string, { above: number | null; below: number | null }[]>();
   for (const t of listTouchTests(db, place))
     byProduct.set(t.product, [...(byProduct.get(t.product) ?? []), { above: t.above, below: t.below }]);

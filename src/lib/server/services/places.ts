@@ -5,6 +5,7 @@ import { indoors, inTent, STILL, type AirState, type Tent } from '$core/air/room
 import { ratesOf, type Rates } from '$core/drying/climate';
 import { hourOfDay } from '$core/units/clock-time';
 import type { Db } from '../db/open';
+import { keeping } from '../keeping';
 import { companyZone } from './clock';
 import { forecast, surprise, weatherAt } from '../standins/weather';
 import { EVERY, senses } from '../standins/thermo-hygrometer';
@@ -102,18 +103,6 @@ interface Known {
   rates: Rates;
 }
 
-/** Keeps the last few things that were made, by their keys. */
-function keeping<T>(most: number): (key: string, make: () => T) => T {
-  const kept = new Map<string, T>();
-  return (key, make) => {
-    const had = kept.get(key);
-    if (had !== undefined) return had;
-    const made = make();
-    kept.set(key, made);
-    for (const old of kept.keys()) if (kept.size > most) kept.delete(old);
-    return made;
-  };
-}
 /** Forecasts do not change with what is read: they are kept apart. Jobs of different age ask for different spans. */
 const forecasts = keeping<HourOfForecast[]>(12);
 const airs = new WeakMap<Db, (key: string, make: () => Known) => Known>();

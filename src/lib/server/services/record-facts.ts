@@ -8,6 +8,7 @@ import type { Db } from '../db/open';
 import { insertContested, type Contested } from '../store/contested';
 import { findFact, insertFact } from '../store/facts';
 import { deleteReadingOf, insertReading } from '../store/readings';
+import { writeSummary } from '../store/summaries';
 import { listWorkers } from '../store/workers';
 import { now } from './clock';
 import { openJob, type JobFile } from './job-file';
@@ -15,7 +16,7 @@ import { keepFelt } from './learnt';
 import { keepPace } from './paces';
 import { placeNamed } from './places';
 import { Refused } from './refused';
-import { refreshSummary } from './summaries';
+import { summarise } from './summaries';
 
 /** Air that was read on a job at one of the company's places counts for every job there. */
 function keepReading(db: Db, { id, at, body }: Fact): void {
@@ -49,6 +50,7 @@ function read(input: unknown, i: number): Fact {
 
 /** The context of guards with other facts than the file's. */
 function contextWith(file: JobFile, facts: readonly Fact[]): Context & { route: Step[] } {
+  if (facts.length === file.facts.length) return { ...file.context, route: file.route };
   const state = fold(facts);
   const ids = file.pieces.map((p) => p.id);
   return { ...file.context, state, route: withRework(file.plainRoute, state, ids) };
@@ -126,7 +128,8 @@ export function recordFacts(db: Db, jobId: string, inputs: readonly unknown[]): 
           keepFelt(db, fact, { ...file, state, route }, time);
         }
       }
-      refreshSummary(db, jobId);
+      const { state, route } = contextWith(file, log);
+      writeSummary(db, jobId, summarise({ ...file, facts: log, state, route }));
       return { ids: facts.map((f) => f.id), contested };
     })
     .immediate();

@@ -2,6 +2,7 @@ import { conditionSchema, type Condition } from '$core/kitchen/condition';
 import type { SurveyedPiece } from '$core/kitchen/pieces';
 import type { Lot } from '$core/bench/acts';
 import type { Db } from '../db/open';
+import { keeping } from '../keeping';
 
 export interface Piece extends SurveyedPiece {
   id: string;
@@ -21,7 +22,12 @@ export const listPieces = (db: Db, job: string): Piece[] =>
       `SELECT ${COLUMNS} FROM piece WHERE job_id = ? ORDER BY position`,
     )
     .all(job)
-    .map((row) => ({ ...row, condition: conditionSchema.parse(JSON.parse(row.condition)) }));
+    .map((row) => ({ ...row, condition: readCondition(row.condition) }));
+
+/** What is noted is much the same on many pieces; nobody changes what was read. */
+const conditions = keeping<Condition>(2000);
+const readCondition = (text: string): Condition =>
+  conditions(text, () => conditionSchema.parse(JSON.parse(text)));
 
 export function writeConditions(db: Db, pieces: readonly Pick<Piece, 'id' | 'condition'>[]): void {
   const put = db.prepare('UPDATE piece SET condition = ? WHERE id = ?');
@@ -67,8 +73,12 @@ export function listLots(db: Db, job: string): Lot[] {
       'SELECT id, name FROM lot WHERE job_id = ? ORDER BY position',
     )
     .all(job);
-  const pieces = listPieces(db, job);
-  return lots.map((lot) => ({ ...lot, pieces: pieces.filter((p) => p.lotId === lot.id).map((p) => p.id) }));
+  const pieces = db
+    .prepare<[string], { id: string; lot: string | null }>(
+      'SELECT id, lot_id AS lot FROM piece WHERE job_id = ? ORDER BY position',
+    )
+    .all(job);
+  return lots.map((lot) => ({ ...lot, pieces: pieces.flatMap((p) => (p.lot === lot.id ? [p.id] : [])) }));
 }
 
 /** Replaces the lots of a job. */

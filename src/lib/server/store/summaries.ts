@@ -14,21 +14,29 @@ export interface Summary {
   handedOver: number | null;
   openTouchUps: number;
   checks: number;
+  /** when somebody last looked, ms since 1970 */
+  lastCheck: number | null;
 }
 
 const COLUMNS = `stage, pieces, labelled, down, passes_done AS passesDone, passes, hung, handed_over AS handedOver,
-  open_touch_ups AS openTouchUps, checks`;
+  open_touch_ups AS openTouchUps, checks,
+  last_check AS lastCheck`;
 
-export const listSummaries = (db: Db): (Summary & { id: string; name: string; place: string })[] =>
+/** @param job one job alone; all, newest first, where none is named */
+export const listSummaries = (
+  db: Db,
+  job: string | null = null,
+): (Summary & { id: string; name: string; place: string })[] =>
   db
-    .prepare<[], Summary & { id: string; name: string; place: string }>(
-      `SELECT job.id, job.name, job.place, ${COLUMNS} FROM job JOIN job_summary ON job_id = job.id ORDER BY job.created_at DESC, job.id`,
+    .prepare<[string | null, string | null], Summary & { id: string; name: string; place: string }>(
+      `SELECT job.id, job.name, job.place, ${COLUMNS} FROM job JOIN job_summary ON job_id = job.id
+       WHERE ? IS NULL OR job.id = ? ORDER BY job.created_at DESC, job.id`,
     )
-    .all();
+    .all(job, job);
 
 export function writeSummary(db: Db, job: string, summary: Summary): void {
   db.prepare(
-    `INSERT OR REPLACE INTO job_summary (job_id, stage, pieces, labelled, down, passes_done, passes, hung, handed_over, open_touch_ups, checks)
-     VALUES (@job, @stage, @pieces, @labelled, @down, @passesDone, @passes, @hung, @handedOver, @openTouchUps, @checks)`,
+    `INSERT OR REPLACE INTO job_summary (job_id, stage, pieces, labelled, down, passes_done, passes, hung, handed_over, open_touch_ups, checks, last_check)
+     VALUES (@job, @stage, @pieces, @labelled, @down, @passesDone, @passes, @hung, @handedOver, @openTouchUps, @checks, @lastCheck)`,
   ).run({ ...summary, job });
 }

@@ -152,12 +152,7 @@
     shown = id;
   };
   async function put(piece: string, place: string) {
-    if (
-      await keep({ kind: 'piece.placed', pieces: [piece], place }, [
-        ['kind', 'piece.placed'],
-      ])
-    )
-      held = null;
+    if (await keep({ kind: 'piece.placed', pieces: [piece], place }, [['kind', 'piece.placed']])) held = null;
   }
   function found(text: string) {
     const label = readLabelKey(text);
