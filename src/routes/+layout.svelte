@@ -45,8 +45,11 @@
     const button = document.querySelector<HTMLElement>(`[data-key="${key}"]:not([disabled])`);
     if (!button) return;
     event.preventDefault();
-    button.click();
+    pressing = setTimeout(() => button.click(), HAND);
   };
+  /** A scanner that types sends its next key sooner than a hand can: then the first one was no key of ours either. */
+  const HAND = 60;
+  let pressing: ReturnType<typeof setTimeout> | undefined;
   $effect(() => {
     // From here on the page answers to keys and pointers.
     document.documentElement.dataset.ready = 'yes';
@@ -69,7 +72,11 @@
   );
 </script>
 
-<svelte:window ononline={() => (away = false)} onoffline={() => (away = true)} />
+<svelte:window
+  onkeydowncapture={() => clearTimeout(pressing)}
+  ononline={() => (away = false)}
+  onoffline={() => (away = true)}
+/>
 <svelte:head><title>{page.data.title ? `${page.data.title} · Anthem` : 'Anthem'}</title></svelte:head>
 <Patterns />
 <a class="skip" href="#main">Skip to the page</a>

@@ -136,7 +136,7 @@ export function paints(bench: Bench): { product: string; colour: string; words: 
 export const UNDO = 120_000;
 
 /** Everything on the bench of a job, at a moment. */
-export function benchView(bench: Bench, now: number, recent = 6) {
+export function benchView(bench: Bench, now: number, recent = 10) {
   const { pack, state } = bench;
   const marked = markedPieces(bench, now);
   const due = new Map(pack.planned);

@@ -168,11 +168,14 @@
   }
   /** The stand-in for a scanner that types: every key of a label, faster than hands. */
   let simulated = $state('');
+  let scanning = $state(false);
   async function typeLikeScanner() {
+    scanning = true;
     for (const key of [...simulated, 'Enter']) {
       window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
       await new Promise((r) => setTimeout(r, 4));
     }
+    scanning = false;
   }
 </script>
 
@@ -591,7 +594,7 @@
                 >{/each}
             </select></label
           >
-          <Button kind="tertiary" disabled={!simulated} on:click={typeLikeScanner}>Scan</Button>
+          <Button kind="tertiary" disabled={!simulated || scanning} on:click={typeLikeScanner}>Scan</Button>
         </div>
       </details>
     {/if}
