@@ -1,7 +1,4 @@
 /** What touch tests have taught about each product at each place. */
-import type { Fact } from '$core/bench/events';
-import { pieceState } from '$core/bench/fold';
-import { stageFelt } from '$core/bench/looks';
 import { filmStage } from '$core/coating/film-stage';
 import { PLACES, type Place } from '$core/air/places';
 import { STAGES, type Product, type Stage } from '$core/coating/system';
@@ -11,14 +8,7 @@ import { v7 as newId } from 'uuid';
 import { z } from 'zod';
 import type { Db } from '../db/open';
 import { keeping } from '../keeping';
-import {
-  forgetTouchTest,
-  forgetTouchTests,
-  insertTouchTest,
-  listTouchTests,
-  touchTestsStamp,
-} from '../store/touch-tests';
-import type { JobFile } from './job-file';
+import { forgetTouchTests, insertTouchTest, listTouchTests, touchTestsStamp } from '../store/touch-tests';
 import { airOf } from './places';
 import { Refused } from './refused';
 import { allProducts } from './systems';
@@ -61,7 +51,7 @@ export const touchTestSchema = z
   });
 
 /** How one test compares with the sheet: ratios of observed to predicted time in the air there was. */
-function ratios(
+export function ratios(
   db: Db,
   product: Product,
   test: z.infer<typeof touchTestSchema>,
@@ -105,30 +95,6 @@ export function recordTouchTest(db: Db, input: unknown, worker: string, now: num
       return learntAt(db, test.place).get(test.product) ?? learn([]);
     })
     .immediate();
-}
-
-/** Keeps what a touch at the bench tells of its product where the job's pieces dry; forgets one that was taken back. */
-export function keepFelt(db: Db, fact: Fact, file: JobFile, now: number): void {
-  const { body } = fact;
-  if (body.kind === 'void') forgetTouchTest(db, body.fact, now);
-  if (body.kind !== 'film.felt' || !file.choice) return;
-  const product = file.route.find((s) => s.key === body.step)?.product;
-  const laidAt = pieceState(file.state, body.pieces[0] ?? '').done.get(body.step)?.end;
-  const next = file.route.flatMap((s) => s.after).find((r) => r.step === body.step && r.stage);
-  const felt = product && stageFelt(product, body.feel, next?.stage ?? null);
-  if (!product || !felt || laidAt === undefined || laidAt >= fact.at) return;
-  const { place } = file.choice;
-  const test = {
-    product: product.key,
-    place,
-    stage: felt.stage,
-    laidAt,
-    notAt: felt.reached ? null : fact.at,
-    readyAt: felt.reached ? fact.at : null,
-  };
-  const { above, below } = ratios(db, product, test, now);
-  if (above === null && below === null) return;
-  insertTouchTest(db, { id: fact.id, ...test, above, below, recordedAt: now, worker: fact.worker });
 }
 
 /** Forgets what was learnt about a product at a place. @returns how many tests */

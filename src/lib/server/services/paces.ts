@@ -19,8 +19,9 @@ export function learntPaces(db: Db): Record<string, number> {
 /** Keeps what a new fact teaches, or forgets what a fact taken back had taught. */
 export function keepPace(db: Db, fact: Fact, state: JobState, route: readonly Step[]): void {
   if (fact.body.kind === 'void' || fact.body.kind === 'contradiction.settled') {
-    for (const id of 'fact' in fact.body ? [fact.body.fact] : fact.body.of)
-      if (!state.works.get(id)?.end) deletePace(db, id);
+    // A work may have lost its end, or its beginning.
+    const begun = [...state.works.values()].flatMap((w) => (w.end === null ? [w.id] : []));
+    for (const id of [...begun, ...('fact' in fact.body ? [fact.body.fact] : fact.body.of)]) deletePace(db, id);
     return;
   }
   if (fact.body.kind !== 'work.finished') return;

@@ -11,8 +11,9 @@ import { deleteReadingOf, insertReading } from '../store/readings';
 import { writeSummary } from '../store/summaries';
 import { listWorkers } from '../store/workers';
 import { now } from './clock';
+import { keepFelt } from './felt';
 import { openJob, type JobFile } from './job-file';
-import { keepFelt } from './learnt';
+
 import { keepPace } from './paces';
 import { placeNamed } from './places';
 import { Refused } from './refused';
