@@ -10,6 +10,7 @@ import { filmStage } from '../src/lib/core/coating/film-stage';
 import { SYSTEMS } from '../src/lib/core/coating/systems/index';
 import { ratesOf, type Climate } from '../src/lib/core/drying/climate';
 import { readyAt } from '../src/lib/core/drying/ready';
+import { addYears } from './bench-scale';
 import { planRows, printRows, type Row } from './bench-plan';
 import { launchOptions } from './chromium.mjs';
 import { build, freePort, root } from './prepare.mjs';
@@ -130,6 +131,28 @@ for (let i = 0; i < 200; i++) {
 rows.push(['recording a fact, one at a time, median of 200', ms(median(recorded)), '']);
 rows.push(['recording a fact, 99th of 100', ms([...recorded].sort((a, b) => a - b)[197] ?? NaN), '']);
 
+/** Two hundred a second, each by itself, for some seconds. */
+const RATE = 200;
+const SECONDS = 5;
+const begun = performance.now();
+const under: Promise<number>[] = [];
+for (let i = 0; i < RATE * SECONDS; i++) {
+  const due = begun + (i * 1000) / RATE;
+  while (performance.now() < due)
+    await new Promise((r) => setTimeout(r, Math.max(0, due - performance.now())));
+  const from = performance.now();
+  under.push(
+    record().then(async (answer) => {
+      await answer.arrayBuffer();
+      if (!answer.ok) throw new Error(`Recording failed: ${answer.status}`);
+      return performance.now() - from;
+    }),
+  );
+}
+const took = (await Promise.all(under)).sort((a, b) => a - b);
+rows.push([`recording ${RATE} facts a second, median`, ms(median(took)), '']);
+rows.push(['  99th of 100', ms(took[Math.floor(took.length * 0.99)] ?? NaN), '25 ms']);
+
 const fresh: number[] = [];
 for (let i = 0; i < 10; i++) {
   await record();
@@ -221,9 +244,21 @@ rows.push(['  longest that the page did not answer', ms(stood), '']);
 await browser.close();
 const kB = (part: RegExp) =>
   `${Math.round(loaded.reduce((n, e) => n + (part.test(e.name) ? e.bytes : 0), 0) / 1000)} kB`;
-rows.push([`first load of the bench: ${loaded.length} files as sent`, kB(/./), '']);
+rows.push([`first load of the bench: ${loaded.length} files as sent`, kB(/./), '250 kB']);
 rows.push(['  of it scripts, styles, fonts', `${kB(/\.js$/)}, ${kB(/\.css$/)}, ${kB(/\.woff2?$/)}`, '']);
 await stop(again.server);
+
+/** Today, beside 300 finished jobs and a million facts. */
+addYears(env.ANTHEM_DATA, 300, 1_000_000);
+const years = await start();
+const todays: number[] = [];
+for (let i = 0; i < 21; i++) {
+  const answer = await fetch(url);
+  await answer.arrayBuffer();
+  if (i) todays.push(Number(/dur=([\d.]+)/.exec(answer.headers.get('server-timing') ?? '')?.[1]));
+}
+rows.push(['server time of / beside 300 finished jobs and a million facts', ms(median(todays)), '100 ms']);
+await stop(years.server);
 rmSync(folder, { recursive: true, force: true });
 
 const parsed = facts.map((f) => factSchema.parse(f));
@@ -232,7 +267,7 @@ const many = Array.from({ length: Math.ceil(10_000 / parsed.length) }, (_, i) =>
 )
   .flat()
   .slice(0, 10_000);
-rows.push(['folding 10,000 facts', ms(times(15, () => fold(many))), '']);
+rows.push(['folding 10,000 facts', ms(times(15, () => fold(many))), '20 ms']);
 
 const MINUTES = 14 * 1440;
 const fortnight: Climate = {

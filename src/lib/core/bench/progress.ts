@@ -5,6 +5,10 @@ import type { LotProgress } from '../planning/job-problem';
 import type { Lot } from './acts';
 import { pieceState, type JobState } from './fold';
 import { windowOf } from './guard';
+import { readPlace, type PlaceKind } from './places';
+
+/** Places of a piece that is done with the rack. */
+const OFF_THE_RACK = new Set<PlaceKind>(['stack', 'van', 'hanger', 'bag']);
 
 /** @returns progress of the lots that are not wholly home, in their order */
 export function lotProgress(
@@ -36,6 +40,13 @@ export function lotProgress(
     const racked = route.some(
       (s) => s.kind === 'coat' && out.some((p) => pieceState(state, p).done.has(s.key)),
     );
-    return [{ id: lot.id, pieces: out.length, racked, steps }];
+    // Wrapped, hung up or in the van with all its coats, a piece takes no slot any more.
+    const slots = out.filter((p) => {
+      const coats = route.some(
+        (s) => s.kind === 'coat' && gets(s, p) && !pieceState(state, p).done.has(s.key),
+      );
+      return coats || !OFF_THE_RACK.has(readPlace(pieceState(state, p).place).kind);
+    }).length;
+    return [{ id: lot.id, pieces: out.length, racked, slots, steps }];
   });
 }

@@ -13,6 +13,7 @@ import { nextStep, windowOf } from './guard';
 import { pieceMark } from './mark';
 import { stageFelt } from './looks';
 import { atPace, handMinutes, learntPace, paceKey, paceOf } from './pace';
+import { lotProgress } from './progress';
 import { openFlaws, withRework } from './rework';
 
 const MINUTE = 60_000;
@@ -169,6 +170,18 @@ const stillThere = (at: number, face: string, defect: (typeof DEFECT_KEYS)[numbe
   const needsCoatOnly = DEFECTS[defect].steps.every((s) => s === 'coat');
   return needsCoatOnly && !laid && !comes;
 };
+
+it('what is wrapped with all its coats takes no slot of the rack', () => {
+  const lots = [{ id: 'l', name: 'A', pieces: [A, B] }];
+  const slots = (facts: Fact[]) => lotProgress(fold(facts), base, lots, SHEET_WAITS)[0]?.slots;
+  const { facts, minute } = after('front.urethane-enamel.2');
+  const wrapped = fact(minute, { kind: 'piece.placed', pieces: [A], place: 'stack' });
+  expect(slots(facts)).toBe(2);
+  expect(slots([...facts, wrapped])).toBe(1);
+  // With a coat to come it goes back on the rack.
+  const early = after('front.urethane-enamel.1');
+  expect(slots([...early.facts, { ...wrapped, at: early.minute * MINUTE }])).toBe(2);
+});
 
 describe('paces', () => {
   const step = base.find((s) => s.kind === 'sand');

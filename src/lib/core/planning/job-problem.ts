@@ -30,6 +30,8 @@ export interface LotProgress {
   pieces: number;
   /** whether its pieces lie on the rack already */
   racked: boolean;
+  /** slots they take there; one for each piece where nothing is said */
+  slots?: number;
   steps: StepProgress[];
 }
 
@@ -438,7 +440,8 @@ export function buildProblem(job: JobToPlan): JobProblem | null {
     const onRack = lot.racked
       ? helper(`${lot.id}${SEPARATOR}rack${SEPARATOR}now`, lot.id, 0)
       : firstCoat && present.get(firstCoat.key)?.[0];
-    if (onRack) problem.holds.push({ rack: 'rack', slots: lot.pieces, from: onRack, to: hang, tail: null });
+    const slots = lot.racked ? (lot.slots ?? lot.pieces) : lot.pieces;
+    if (onRack && slots) problem.holds.push({ rack: 'rack', slots, from: onRack, to: hang, tail: null });
   }
   if (problem.finish.length === 0) return null;
   if (firstDay > 0) {
@@ -448,7 +451,7 @@ export function buildProblem(job: JobToPlan): JobProblem | null {
     for (const to of first) problem.links.push({ from: gate, to, minLag: 0, maxLag: null });
   }
   // What other jobs lay on the rack stands there beside what lies there now, even where they overfill it together.
-  const lying = job.lots.reduce((sum, lot) => sum + (lot.racked ? lot.pieces : 0), 0);
+  const lying = job.lots.reduce((sum, lot) => sum + (lot.racked ? (lot.slots ?? lot.pieces) : 0), 0);
   const beside = Math.max(0, job.rackSlots - lying);
   for (const [i, { from, to, slots }] of levels(taken?.rack ?? [], minute, horizon).entries()) {
     if (beside === 0) break;
