@@ -58,9 +58,33 @@ await shoot('system', `${weavers}/plan/system`);
 await shoot('take-off', `${lantern}/plan/take-off`);
 await shoot('air', '/air');
 await shoot('drying', '/drying', (page) => page.locator('.chart svg').nth(2).waitFor());
-await shoot('piece', `${lantern}/find?code=16`);
+await shoot('piece', `${lantern}/coat`, async (page) => {
+  await page.getByRole('button', { name: /^Piece 16,/ }).click();
+  const face = page.getByRole('button', { name: 'A flaw on the front' });
+  await face.click({ position: { x: 60, y: 70 } });
+});
 await shoot('coat-phone', `${lantern}/coat`, undefined, PHONE);
-await shoot('survey-phone', `${orchard}/survey/pieces`, point(['A2']), PHONE);
+await shoot(
+  'rack-phone',
+  `${lantern}/coat`,
+  async (page) => {
+    const rack = page.locator('#rack');
+    await rack.evaluate((d) => (d.open = true));
+    for (const [code, slot] of [
+      ['1', '1'],
+      ['4', '2'],
+      ['5', '2'],
+      ['6', '3'],
+    ]) {
+      await rack.locator('.chip', { hasText: new RegExp(`^${code}$`) }).click();
+      await rack.getByRole('button', { name: new RegExp(`^Slot ${slot}\\b`) }).click();
+      await page.locator('.fact', { hasText: `${code} now at rack ${slot}` }).waitFor();
+    }
+    await rack.locator('.chip', { hasText: /^7$/ }).click();
+    await rack.evaluate((d) => scrollTo(0, d.getBoundingClientRect().top + scrollY - 12));
+  },
+  PHONE,
+);
 await browser.close();
 server.kill();
 rmSync(folder, { recursive: true, force: true });

@@ -9,6 +9,7 @@
   import '$ui/theme.css';
   import { tinykeys } from 'tinykeys';
   import { page } from '$app/state';
+  import { findOnPage } from '$ui/finder';
   import KeyHelp from '$ui/KeyHelp.svelte';
   import Patterns from '$ui/Patterns.svelte';
   import { formatTemperature } from '$core/units/measures';
@@ -94,7 +95,17 @@
   </nav>
   <span class="gap"></span>
   {#if job}
-    <form class="find" action="/jobs/{job}/find" role="search">
+    <form
+      class="find"
+      action="/jobs/{job}/find"
+      role="search"
+      onsubmit={(event) => {
+        if (!find || !findOnPage(find.value)) return;
+        event.preventDefault();
+        find.value = '';
+        find.blur();
+      }}
+    >
       <label class="sr-only" for="find">Find a piece by its code</label>
       <input
         id="find"

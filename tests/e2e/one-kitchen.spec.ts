@@ -149,6 +149,7 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
         .locator('.card.ready')
         .filter({ has: page.getByRole('heading', { name: `${act}, lot A`, exact: true }) });
       await card.getByRole('button', { name: 'Start' }).click();
+      await expect(page.locator('.card.now')).toHaveCount(1);
       await setClock(page, server.url, end);
       await page.keyboard.press('d');
       await expect(page.locator('.card.now')).toHaveCount(0);

@@ -50,6 +50,7 @@ test('one wall comes down on a phone, and nothing is unaccounted for', async ({ 
   await expect(account(page)).toContainText('hinges of 1 of 3 doors bagged');
   await wall.getByRole('button', { name: 'Bag the hinges' }).click();
   await wall.getByRole('button', { name: 'bumpers off, all 5' }).click();
+  await expect(wall.getByRole('button', { name: 'bumpers off, all 5' })).toHaveCount(0);
   await page.getByLabel('Pieces that come down go to').fill('garage shelf');
   await wall.getByRole('listitem').first().getByRole('button', { name: 'Down', exact: true }).click();
   await expect(wall.getByRole('listitem').first()).toContainText('down · garage shelf');

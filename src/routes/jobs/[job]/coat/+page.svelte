@@ -32,6 +32,7 @@
   import Walls from '$ui/Walls.svelte';
   import Wedge from '$ui/Wedge.svelte';
   import { Outbox } from '$ui/outbox.svelte';
+  import { findHere } from '$ui/finder';
   import { setTap } from '$ui/tap';
 
   let { data, form } = $props();
@@ -61,14 +62,22 @@
 
   onMount(() => {
     const tick = () => (clock = outbox.now());
-    void outbox.open().then(tick);
+    opened = outbox.open();
+    void opened.then(tick);
     void keepHere();
     const timer = setInterval(tick, 15_000);
     const online = () => void outbox.readClock().then(() => outbox.flush());
     const offline = () => (outbox.away = true);
     window.addEventListener('online', online);
     window.addEventListener('offline', offline);
+    const ends = findHere((code) => {
+      const wanted = code.trim().toLowerCase();
+      const piece = data.pack.pieces.find((x) => x.code.toLowerCase() === wanted);
+      if (piece) shown = piece.id;
+      return piece !== undefined;
+    });
     return () => {
+      ends();
       clearInterval(timer);
       outbox.close();
       window.removeEventListener('online', online);
@@ -89,8 +98,11 @@
   let stoppedHere: Stopped | null = $state(null);
   const stopped = $derived(stoppedHere ?? form?.stopped ?? null);
 
+  /** the device knows what it keeps, and the server's clock */
+  let opened: Promise<void> | undefined;
   async function keep(body: unknown, sent: [string, string][]): Promise<boolean> {
     stoppedHere = null;
+    await opened;
     const parsed = bodySchema.safeParse(body);
     const stop = (message: string, more: Partial<Stopped> = {}): false => {
       stoppedHere = { message, field: null, rule: null, canOverride: false, sent, ...more };
@@ -168,14 +180,10 @@
   }
   /** The stand-in for a scanner that types: every key of a label, faster than hands. */
   let simulated = $state('');
-  let scanning = $state(false);
-  async function typeLikeScanner() {
-    scanning = true;
+  function typeLikeScanner() {
     for (const key of [...simulated, 'Enter']) {
       window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
-      await new Promise((r) => setTimeout(r, 4));
     }
-    scanning = false;
   }
 </script>
 
@@ -594,7 +602,7 @@
                 >{/each}
             </select></label
           >
-          <Button kind="tertiary" disabled={!simulated || scanning} on:click={typeLikeScanner}>Scan</Button>
+          <Button kind="tertiary" disabled={!simulated} on:click={typeLikeScanner}>Scan</Button>
         </div>
       </details>
     {/if}
