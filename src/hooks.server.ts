@@ -14,6 +14,7 @@ export const init: ServerInit = () => {
   const db = database();
   if (isDemo()) makeDemo(db);
   else firstStart(db);
+  process.on('sveltekit:shutdown', () => void import('$server/search-thread').then((t) => t.endThread()));
   // What was waiting at the label printer goes on.
   wake(db, () => now(db));
 };

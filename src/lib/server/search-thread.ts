@@ -105,6 +105,9 @@ function keptThread(): { thread: Worker; asked: Map<number, Asked> } {
   return (kept = { thread, asked });
 }
 
+/** Ends the thread that stays, so that the server can end. */
+export const endThread = async (): Promise<void> => void (await kept?.thread.terminate());
+
 /** Plans a job in the thread that stays. */
 export function plan(task: PlanTask): Promise<PlannedJob | null> {
   if (import.meta.url.endsWith('.ts')) return Promise.resolve(planTask(task));

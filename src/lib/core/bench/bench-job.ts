@@ -40,7 +40,8 @@ export interface BenchPack {
   otherColours: { colour: string; job: string }[];
   pieces: BenchPiece[];
   lots: Lot[];
-  system: System | null;
+  /** what the cautions need of it; null before one is chosen */
+  system: Pick<System, 'cautions'> | null;
   /** the system's route, without what flaws ask for */
   route: Step[];
   site: SiteStep[];

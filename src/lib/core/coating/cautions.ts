@@ -49,7 +49,11 @@ export function surveyCautions(risks: SurveyedRisks): string[] {
  * @param system the system it belongs to
  * @param houseYear year the house was built, null when nobody knows
  */
-export function cautionsFor(step: Step, system: System, houseYear: number | null): string[] {
+export function cautionsFor(
+  step: Step,
+  system: Pick<System, 'cautions'>,
+  houseYear: number | null,
+): string[] {
   switch (step.kind) {
     case 'coat':
     case 'rub':

@@ -88,13 +88,18 @@ export function packExactly(db: Db, file: JobFile, now: number, horizonDays: num
   const job = jobToPlan(db, file, now, horizonDays);
   const { choice } = file;
   if (!job || !choice) return null;
-  const air =
-    choice.air === 'place'
-      ? {
-          climate: airOf(db, choice.place, now, firstFilm(choice, file.state, file.job.zone)).rates.climate,
-          multipliers: learntMultipliers(db, choice),
-        }
-      : null;
+  if (choice.air !== 'place') return { job: { ...job, waits: undefined }, air: null };
+  const { climate } = airOf(db, choice.place, now, firstFilm(choice, file.state, file.job.zone)).rates;
+  // Films that lie there already are known by the moment they are ready: the plan's own coats are laid from now on.
+  const first = Math.max(0, Math.floor((job.t0 - climate.start) / (climate.step * 60_000)) - 1);
+  const air = {
+    climate: {
+      ...climate,
+      start: climate.start + first * climate.step * 60_000,
+      air: climate.air.slice(first).map(({ celsius, humidity, wind }) => ({ celsius, humidity, wind })),
+    },
+    multipliers: learntMultipliers(db, choice),
+  };
   return { job: { ...job, waits: undefined }, air };
 }
 

@@ -29,7 +29,10 @@ export const notedWords = (c: Condition): string[] => [
   ...(c.note ? [c.note] : []),
 ];
 
-/** The air from a day before the first film to some days ahead, to the last digit, as the server reckons with it. */
+/** A millionth of a degree moves no film by a millisecond that anyone waits for. */
+const fine = (n: number): number => Math.round(n * 1e6) / 1e6;
+
+/** The air from a day before the first film to some days ahead. */
 function airFor(db: Db, file: JobFile, now: number): string | null {
   const { choice } = file;
   if (choice?.air !== 'place') return null;
@@ -43,7 +46,7 @@ function airFor(db: Db, file: JobFile, now: number): string | null {
       start: climate.start + first * step,
       air: climate.air
         .slice(first, Math.ceil((now + AHEAD * DAY - climate.start) / step))
-        .map(({ celsius, humidity, wind }) => ({ celsius, humidity, wind })),
+        .map((a) => ({ celsius: fine(a.celsius), humidity: fine(a.humidity), wind: fine(a.wind) })),
     },
     multipliers: [...learntAt(db, choice.place)].map(([key, l]) => [key, l.multiplier]),
   };
@@ -77,7 +80,7 @@ export function benchPack(
       noted: notedWords(condition).join(' · '),
     })),
     lots,
-    system,
+    system: system && { cautions: system.cautions },
     route: plainRoute,
     site,
     air: airFor(db, file, now),

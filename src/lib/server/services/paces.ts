@@ -21,7 +21,8 @@ export function keepPace(db: Db, fact: Fact, state: JobState, route: readonly St
   if (fact.body.kind === 'void' || fact.body.kind === 'contradiction.settled') {
     // A work may have lost its end, or its beginning.
     const begun = [...state.works.values()].flatMap((w) => (w.end === null ? [w.id] : []));
-    for (const id of [...begun, ...('fact' in fact.body ? [fact.body.fact] : fact.body.of)]) deletePace(db, id);
+    for (const id of [...begun, ...('fact' in fact.body ? [fact.body.fact] : fact.body.of)])
+      deletePace(db, id);
     return;
   }
   if (fact.body.kind !== 'work.finished') return;
