@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { FACES } from '../coating/system';
 import { DEFECT_KEYS } from '../quality/defects';
 import { bodySchema, type Fact, type FactBody } from './events';
-import { fold, inOrder, pieceState } from './fold';
+import { fold, foldOn, inOrder, pieceState } from './fold';
 import { FEELS } from './looks';
 
 const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
@@ -144,5 +144,21 @@ it('a fact that arrives late takes its place in time', () => {
       sorted.slice(1).forEach((f, i) => expect(f.at).toBeGreaterThanOrEqual(sorted[i]?.at ?? 0));
       expect(inOrder(sorted)).toEqual(sorted);
     }),
+  );
+});
+
+it('taking facts on one by one gives what folding them all gives, or says that it cannot', () => {
+  fc.assert(
+    fc.property(story, (facts) => {
+      let state = fold([]);
+      const known: Fact[] = [];
+      for (const fact of facts) {
+        const latest = inOrder(known).at(-1);
+        known.push(fact);
+        if (!foldOn(state, latest, fact)) state = fold(known);
+        expect(state).toEqual(fold(known));
+      }
+    }),
+    { numRuns: 150 },
   );
 });

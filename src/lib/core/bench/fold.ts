@@ -416,16 +416,18 @@ interface Ordered {
   rank: number;
 }
 
+const ordered = (fact: Fact): Ordered => ({
+  fact,
+  at: fact.at,
+  rank: RANK.get(fact.body.kind) ?? WITHIN_A_MOMENT.length,
+});
+
 const happened = (a: Ordered, b: Ordered): number =>
   a.at - b.at || a.rank - b.rank || (a.fact.id < b.fact.id ? -1 : a.fact.id > b.fact.id ? 1 : 0);
 
 /** Facts in the order they happened, each once. */
 export function inOrder(facts: readonly Fact[]): readonly Fact[] {
-  const list = facts.map((fact): Ordered => ({
-    fact,
-    at: fact.at,
-    rank: RANK.get(fact.body.kind) ?? WITHIN_A_MOMENT.length,
-  }));
+  const list = facts.map(ordered);
   // A log mostly arrives in order, and then nothing in it is repeated.
   if (list.every((o, i) => i === 0 || happened(list[i - 1] ?? o, o) < 0)) return facts;
   list.sort(happened);
@@ -466,4 +468,17 @@ export function fold(facts: readonly Fact[]): JobState {
   };
   for (const fact of ordered) if (!state.voided.has(fact.id)) apply(state, fact, fact.body);
   return state;
+}
+
+/**
+ * Takes one more fact into a state, which it changes.
+ * @param latest the fact that happened last in it; nothing before any
+ * @returns whether it could: a fact that happened earlier, or takes others back, wants the whole log folded anew
+ */
+export function foldOn(state: JobState, latest: Fact | undefined, fact: Fact): boolean {
+  const { kind } = fact.body;
+  if (kind === 'void' || kind === 'contradiction.settled' || state.voided.has(fact.id)) return false;
+  if (latest && happened(ordered(latest), ordered(fact)) >= 0) return false;
+  apply(state, fact, fact.body);
+  return true;
 }

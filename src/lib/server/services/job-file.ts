@@ -71,6 +71,23 @@ export function routeOf(
 const choices = keeping<Choice>(64);
 const readChoice = (text: string): Choice => choices(text, () => choiceSchema.parse(JSON.parse(text)));
 
+/** Routes are made once for the same choice, survey and pieces: nobody changes what was made. */
+const ways = keeping<{ plainRoute: Step[]; site: SiteStep[] }>(32);
+
+function waysOf(
+  job: Job,
+  choice: Choice | null,
+  system: System | null,
+  pieces: readonly Piece[],
+): { plainRoute: Step[]; site: SiteStep[] } {
+  if (!choice || !system) return { plainRoute: [], site: [] };
+  const own = pieces.map((p) => [p.id, p.zoneId, p.condition.faces, p.condition.inside].join(' '));
+  return ways([job.choice, job.unit, job.surveyed, ...own].join('\n'), () => {
+    const plainRoute = routeOf(choice, pieces);
+    return { plainRoute, site: choice.fixed ? siteOf(job, pieces, system, plainRoute) : [] };
+  });
+}
+
 /** When the first film of a job was or will be laid, ms since 1970. */
 export const firstFilm = (choice: Choice | null, state: JobState, zone: string): number =>
   Math.min(
@@ -91,13 +108,12 @@ export function openJob(db: Db, id: string): JobFile {
   const state = fold(facts);
   const choice = job.choice === null ? null : readChoice(job.choice);
   const system = choice && applySchools(choice.system, choice.schools);
-  const plainRoute = choice ? routeOf(choice, pieces) : [];
+  const { plainRoute, site } = waysOf(job, choice, system, pieces);
   const route = withRework(
     plainRoute,
     state,
     pieces.map((p) => p.id),
   );
-  const site = choice?.fixed && system ? siteOf(job, pieces, system, plainRoute) : [];
   const waits = jobWaits(db, choice, now(db), firstFilm(choice, state, job.zone));
   const codes = new Map(pieces.map((p) => [p.id, p.code]));
   const zones = listZones(db, id);

@@ -1,6 +1,6 @@
 import { speaksAgainst, unheardOf } from '$core/bench/apart';
 import { factSchema, type Fact } from '$core/bench/events';
-import { fold } from '$core/bench/fold';
+import { fold, foldOn, inOrder, type JobState } from '$core/bench/fold';
 import { judge, type Context } from '$core/bench/guard';
 import { withRework } from '$core/bench/rework';
 import type { Step } from '$core/coating/route';
@@ -49,10 +49,9 @@ function read(input: unknown, i: number): Fact {
   );
 }
 
-/** The context of guards with other facts than the file's. */
-function contextWith(file: JobFile, facts: readonly Fact[]): Context & { route: Step[] } {
-  if (facts.length === file.facts.length) return { ...file.context, route: file.route };
-  const state = fold(facts);
+/** The context of guards in a state. */
+function contextIn(file: JobFile, state: JobState): Context & { route: Step[] } {
+  if (state.flaws.size === 0) return { ...file.context, state, route: file.plainRoute };
   const ids = file.pieces.map((p) => p.id);
   return { ...file.context, state, route: withRework(file.plainRoute, state, ids) };
 }
@@ -62,7 +61,7 @@ function contextWith(file: JobFile, facts: readonly Fact[]): Context & { route: 
  * facts that it had not heard of, beside which it is kept and contested.
  * @throws Refused 409
  */
-function contestedBy(file: JobFile, log: readonly Fact[], fact: Fact): Contested | null {
+function contestedBy(file: JobFile, log: readonly Fact[], state: JobState, fact: Fact): Contested | null {
   const unheard = unheardOf(log, fact);
   const against = speaksAgainst(unheard, fact);
   if (against) {
@@ -75,7 +74,8 @@ function contestedBy(file: JobFile, log: readonly Fact[], fact: Fact): Contested
   }
   // A fact that comes late is judged by what had happened by then.
   const before = unheard.length ? log.filter((f) => f.at <= fact.at) : log;
-  const refusal = judge(contextWith(file, before), before, fact);
+  const then = before === log ? state : fold(before);
+  const refusal = judge(contextIn(file, then), before, fact);
   if (!refusal) return null;
   if (unheard.length === 0) throw new Refused(409, refusal.message, null, refusal);
   return { fact: fact.id, other: null, rule: refusal.rule, message: refusal.message };
@@ -93,6 +93,8 @@ export function recordFacts(db: Db, jobId: string, inputs: readonly unknown[]): 
       const file = openJob(db, jobId);
       const time = now(db);
       const log = [...file.facts];
+      let { state } = file;
+      let latest = inOrder(log).at(-1);
       const workers = new Set(listWorkers(db).map((w) => w.id));
       const contested: Contested[] = [];
       for (const fact of facts) {
@@ -115,21 +117,26 @@ export function recordFacts(db: Db, jobId: string, inputs: readonly unknown[]): 
             'The fact lies in the future: the clock of this device is ahead. Set it right.',
             'at',
           );
-        const against = contestedBy(file, log, fact);
+        const against = contestedBy(file, log, state, fact);
         insertFact(db, fact, time);
         if (against) {
           insertContested(db, jobId, against);
           contested.push(against);
         }
         log.push(fact);
+        if (foldOn(state, latest, fact)) latest = fact;
+        else {
+          state = fold(log);
+          latest = inOrder(log).at(-1);
+        }
         keepReading(db, fact);
         if (KEPT_APART.has(fact.body.kind)) {
-          const { state, route } = contextWith(file, log);
+          const { route } = contextIn(file, state);
           keepPace(db, fact, state, route);
           keepFelt(db, fact, { ...file, state, route }, time);
         }
       }
-      const { state, route } = contextWith(file, log);
+      const { route } = contextIn(file, state);
       writeSummary(db, jobId, summarise({ ...file, facts: log, state, route }));
       return { ids: facts.map((f) => f.id), contested };
     })

@@ -7,6 +7,9 @@ import type { RequestHandler } from './$types';
 
 const batch = z.object({ facts: z.array(z.unknown()).min(1).max(500) });
 
+const isFlaw = (fact: unknown): boolean =>
+  (fact as { body?: { kind?: string } } | null)?.body?.kind === 'defect.found';
+
 /** All facts of a job, in the order they arrived. */
 export const GET: RequestHandler = async ({ locals, params }) => {
   try {
@@ -24,7 +27,7 @@ export const POST: RequestHandler = async ({ locals, params, request }) => {
     return json({ error: 'Send { "facts": [ … ] } with 1 to 500 facts.' }, { status: 400 });
   try {
     const { ids, contested } = recordFacts(locals.db, params.job, parsed.data.facts);
-    await settleRework(locals.db, params.job, locals.now);
+    if (parsed.data.facts.some(isFlaw)) await settleRework(locals.db, params.job, locals.now);
     return json({ recorded: ids, contested, now: locals.now() });
   } catch (error) {
     if (error instanceof Refused)
