@@ -4,6 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import { v7 as newId } from 'uuid';
 import { fold } from '../src/lib/core/bench/fold';
 import { factSchema, type Fact } from '../src/lib/core/bench/events';
 import { filmStage } from '../src/lib/core/coating/film-stage';
@@ -103,13 +104,15 @@ const { facts } = (await (await fetch(`${url}/api${job}/facts`)).json()) as { fa
 const last = facts.at(-1);
 /** On Orchard Row: Lanternhouse stays as long as a job is. */
 const busy = /(\/jobs\/[0-9a-f-]{36})[^<]*<b>Orchard Row</.exec(jobs)?.[1] ?? '';
+let serial = 0;
 const reading = () =>
   JSON.stringify({
     facts: [
       {
-        id: crypto.randomUUID(),
+        id: newId(),
         job: busy.slice(6),
-        at: last?.at,
+        // As devices record them: one after another.
+        at: (last?.at ?? 0) + ++serial,
         worker: last?.worker,
         device: 'bench',
         body: { kind: 'air.read', place: 'tent', celsius: 18, humidity: 0.6 },

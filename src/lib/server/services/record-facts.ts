@@ -6,7 +6,7 @@ import { withRework } from '$core/bench/rework';
 import type { Step } from '$core/coating/route';
 import type { Db } from '../db/open';
 import { insertContested, type Contested } from '../store/contested';
-import { findFact, insertFact } from '../store/facts';
+import { findFact, insertFact, listFacts } from '../store/facts';
 import { deleteReadingOf, insertReading } from '../store/readings';
 import { writeSummary } from '../store/summaries';
 import { listWorkers } from '../store/workers';
@@ -88,6 +88,8 @@ function contestedBy(file: JobFile, log: readonly Fact[], state: JobState, fact:
  */
 export function recordFacts(db: Db, jobId: string, inputs: readonly unknown[]): Recorded {
   const facts = inputs.map(read);
+  // The log is read and kept before the lock is taken: within it nothing is kept.
+  listFacts(db, jobId);
   return db
     .transaction(() => {
       const file = openJob(db, jobId);
