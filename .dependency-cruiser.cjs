@@ -71,7 +71,10 @@ module.exports = {
       name: 'nothing-unresolved',
       severity: 'error',
       from: {},
-      to: { couldNotResolve: true, pathNot: '^\\$(app|env)/|^\\$service-worker$|\\?worker$|\\$types$|^pdfmake/interfaces$' },
+      to: {
+        couldNotResolve: true,
+        pathNot: '^\\$(app|env)/|^\\$service-worker$|\\?worker$|\\$types$|^pdfmake/interfaces$',
+      },
     },
     ...inside,
   ],

@@ -188,7 +188,7 @@ test('fixed work is begun and ended on the bench, out of order is stopped', asyn
   await expect(card.getByRole('button', { name: 'Start' })).toHaveCount(1);
   await card.getByRole('button', { name: 'Start' }).click();
   await expect(card).toContainText('under way since 08:00');
-  await expect(page.getByText('Started on site: Protect')).toBeVisible();
+  await expect(page.locator('.fact', { hasText: 'Started on site: Protect' })).toBeVisible();
   await setClock(page, server.url, '2026-03-12T09:40');
   await page.goto(`${job}/coat`);
   await ready(page);

@@ -27,7 +27,7 @@
   };
 </script>
 
-{#if outbox.away || outbox.waiting.length}
+{#if outbox.away || outbox.slow}
   <div class="card unsent" role="status">
     <p>
       <b>{outbox.waiting.length ? `${outbox.waiting.length} not sent yet` : 'No connection'}</b>

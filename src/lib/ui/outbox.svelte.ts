@@ -31,6 +31,8 @@ const KEEP_DAYS = 14;
 /** Between two tries, ms. */
 const RETRY = 4000;
 const PATIENCE = 8000;
+/** What takes longer to send is shown as not sent yet, ms. */
+const SLOW = 1500;
 const SKEW = 'anthem-clock';
 
 let opened: Promise<IDBPDatabase<Schema>> | null = null;
@@ -48,6 +50,8 @@ export class Outbox {
   kept: Kept[] = $state.raw([]);
   /** the server did not answer the last time */
   away = $state(false);
+  /** it has been sending for longer than a page takes as a rule */
+  slow = $state(false);
   /** server's clock less the device's, ms */
   skew = $state(0);
   /** a demo's clock that stands */
@@ -147,9 +151,15 @@ export class Outbox {
 
   /** Sends what waits, one tab at a time. */
   flush(): Promise<void> {
-    this.sending ??= navigator.locks
+    if (this.sending) return this.sending;
+    const slow = setTimeout(() => (this.slow = true), SLOW);
+    this.sending = navigator.locks
       .request(`anthem-outbox-${this.job}`, () => this.sendAll())
-      .finally(() => (this.sending = null));
+      .finally(() => {
+        clearTimeout(slow);
+        this.slow = false;
+        this.sending = null;
+      });
     return this.sending;
   }
 
