@@ -12,16 +12,6 @@ export const PLACE_KINDS = [
 ] as const;
 export type PlaceKind = (typeof PLACE_KINDS)[number];
 
-export const PLACE_WORDS: Record<Exclude<PlaceKind, 'elsewhere'>, string> = {
-  opening: 'in its opening',
-  bag: 'bag',
-  table: 'table',
-  rack: 'rack slot',
-  hanger: 'hanger',
-  stack: 'wrapped stack',
-  van: 'van',
-};
-
 export interface Place {
   kind: PlaceKind;
   /** of a rack slot or a hanger, from 1; null where none was said */

@@ -1,6 +1,6 @@
 /** One route for pieces that do not all go the same way: backs that stay as they are, colours that are turned apart. */
 import type { Pattern } from './pattern';
-import { gets, type Requirement, type Step } from './route';
+import type { Requirement, Step } from './route';
 
 const NOBODY: ReadonlySet<string> = new Set();
 
@@ -74,7 +74,3 @@ export function mergeRoutes(ways: readonly Way[]): Step[] {
     ...hangs.slice(0, 1).map((s) => ({ ...s, after: [...needs.values()] })),
   ];
 }
-
-/** Steps that at least one of some pieces gets. */
-export const stepsOf = (route: readonly Step[], pieces: readonly string[]): Step[] =>
-  route.filter((step) => pieces.some((p) => gets(step, p)));

@@ -94,3 +94,15 @@ export function troubles(c: Condition): string[] {
     ...(c.loose ? ['loose paint'] : []),
   ];
 }
+
+/** What was noted about a piece, in words. */
+export const notedWords = (c: Condition): string[] => [
+  ...(c.wood === 'unknown' ? [] : [c.wood]),
+  ...(c.oldFinish === 'unknown' ? [] : [c.oldFinish]),
+  ...(c.grease ? [`grease ${c.grease} of 3`] : []),
+  ...troubles(c),
+  ...(c.handles === 'keep' ? [] : [`handles: ${c.handles}`]),
+  ...(c.faces === 'front' ? ['front only'] : []),
+  ...(c.inside ? ['inside of the cabinet too'] : []),
+  ...(c.note ? [c.note] : []),
+];

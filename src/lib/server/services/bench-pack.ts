@@ -1,7 +1,7 @@
 /** What the bench of a job works on, for a device to keep. */
 import type { BenchPack } from '$core/bench/bench-job';
 import { USUAL_SLOT } from '$core/bench/places';
-import { troubles, type Condition } from '$core/kitchen/condition';
+import { notedWords } from '$core/kitchen/condition';
 import type { PackedAir } from '$core/planning/pack';
 import { plannedSteps } from '$core/planning/job-problem';
 import { readSetting } from '../store/settings';
@@ -16,18 +16,6 @@ import { airOf } from './places';
 const DAY = 86_400_000;
 /** Days of air after now that a device is given. */
 const AHEAD = 20;
-
-/** What was noted about a piece, in words. */
-export const notedWords = (c: Condition): string[] => [
-  ...(c.wood === 'unknown' ? [] : [c.wood]),
-  ...(c.oldFinish === 'unknown' ? [] : [c.oldFinish]),
-  ...(c.grease ? [`grease ${c.grease} of 3`] : []),
-  ...troubles(c),
-  ...(c.handles === 'keep' ? [] : [`handles: ${c.handles}`]),
-  ...(c.faces === 'front' ? ['front only'] : []),
-  ...(c.inside ? ['inside of the cabinet too'] : []),
-  ...(c.note ? [c.note] : []),
-];
 
 /** A millionth of a degree moves no film by a millisecond that anyone waits for. */
 const fine = (n: number): number => Math.round(n * 1e6) / 1e6;

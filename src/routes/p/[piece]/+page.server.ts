@@ -5,7 +5,7 @@ import { inOrder, pieceState } from '$core/bench/fold';
 import { careDates } from '$core/bench/care';
 import { facesOf } from '$core/coating/route';
 import { answer } from '$server/answer';
-import { hingesOf, troubles, type Condition } from '$core/kitchen/condition';
+import { hingesOf, notedWords } from '$core/kitchen/condition';
 import { hidingPlace, tapePlace } from '$core/labels/hiding';
 import { attachPhoto } from '$server/services/attach-photo';
 import { deletePhoto, listPhotos } from '$server/store/photos';
@@ -23,18 +23,6 @@ const jobOf = (locals: App.Locals, piece: string): string => {
     });
   return job;
 };
-
-/** What was noted about a piece, in words. */
-const saidOf = (c: Condition): string[] => [
-  ...(c.wood === 'unknown' ? [] : [c.wood]),
-  ...(c.oldFinish === 'unknown' ? [] : [c.oldFinish]),
-  ...(c.grease ? [`grease ${c.grease} of 3`] : []),
-  ...troubles(c),
-  ...(c.handles === 'keep' ? [] : [`handles: ${c.handles}`]),
-  ...(c.faces === 'front' ? ['front only'] : []),
-  ...(c.inside ? ['inside of the cabinet too'] : []),
-  ...(c.note ? [c.note] : []),
-];
 
 export const load: PageServerLoad = async ({ locals, params }) => {
   const { file } = await locals.open(jobOf(locals, params.piece));
@@ -108,7 +96,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     hinges: piece.hinge ? hinges : null,
     hides: hidingPlace(piece.form, hinges).words,
     tape: next?.kind === 'coat' ? tapePlace(file.job.way, next.face === 'all' ? null : next.face) : null,
-    noted: saidOf(piece.condition),
+    noted: notedWords(piece.condition),
     photos: listPhotos(locals.db, file.job.id).flatMap((p) =>
       p.piece === piece.id ? [{ ...p, code: null }] : [],
     ),
