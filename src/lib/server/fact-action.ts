@@ -3,7 +3,7 @@ import { fail, type RequestEvent } from '@sveltejs/kit';
 import type { Refusal } from '$core/bench/guard';
 import { v7 as newId } from 'uuid';
 import { bodyFromForm } from '$core/bench/fact-form';
-import { recordFacts } from './services/record-facts';
+import { recordSoon } from './services/record-soon';
 import { settleRework } from './services/settle-rework';
 import { Refused } from './services/refused';
 
@@ -29,7 +29,7 @@ export async function recordFromForm(event: RequestEvent, job: string, given?: F
     body: bodyFromForm(form),
   };
   try {
-    recordFacts(db, job, [fact]);
+    await recordSoon(db, job, [fact]);
     if (fact.body.kind === 'defect.found') await settleRework(db, job, event.locals.now);
   } catch (error) {
     if (!(error instanceof Refused)) throw error;

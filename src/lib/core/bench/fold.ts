@@ -409,30 +409,38 @@ const WITHIN_A_MOMENT: readonly FactKind[] = [
   'void',
 ];
 const RANK = new Map<FactKind, number>(WITHIN_A_MOMENT.map((kind, i) => [kind, i]));
-/** A fact with what it is ordered by. */
-interface Ordered {
-  fact: Fact;
-  at: number;
-  rank: number;
-}
 
-const ordered = (fact: Fact): Ordered => ({
-  fact,
-  at: fact.at,
-  rank: RANK.get(fact.body.kind) ?? WITHIN_A_MOMENT.length,
-});
+/** When a fact happened, and its rank within the moment, as one exact number. */
+const moment = ({ at, body }: Fact): number => at * 32 + (RANK.get(body.kind) ?? 31);
 
-const happened = (a: Ordered, b: Ordered): number =>
-  a.at - b.at || a.rank - b.rank || (a.fact.id < b.fact.id ? -1 : a.fact.id > b.fact.id ? 1 : 0);
+const byId = (a: Fact, b: Fact): number => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+/** Order in which facts happened: by moment, then by id. */
+const happened = (a: Fact, b: Fact): number => moment(a) - moment(b) || byId(a, b);
 
 /** Facts in the order they happened, each once. */
 export function inOrder(facts: readonly Fact[]): readonly Fact[] {
-  const list = facts.map(ordered);
   // A log mostly arrives in order, and then nothing in it is repeated.
-  if (list.every((o, i) => i === 0 || happened(list[i - 1] ?? o, o) < 0)) return facts;
-  list.sort(happened);
-  return list.flatMap((o, i) => (list[i - 1]?.fact.id === o.fact.id ? [] : [o.fact]));
+  if (facts.every((f, i) => i === 0 || happened(facts[i - 1] ?? f, f) < 0)) return facts;
+  // Numbers sort faster than facts; few facts share a moment.
+  const at = new Map<number, Fact[]>();
+  for (const fact of facts) {
+    const key = moment(fact);
+    const together = at.get(key);
+    if (together) together.push(fact);
+    else at.set(key, [fact]);
+  }
+  const list: Fact[] = [];
+  for (const key of Float64Array.from(at.keys()).sort()) {
+    const together = at.get(key) ?? [];
+    if (together.length > 1) together.sort(byId);
+    for (const fact of together) if (list.at(-1)?.id !== fact.id) list.push(fact);
+  }
+  return list;
 }
+
+/** The fact that happened last. */
+export const lastToHappen = (facts: readonly Fact[]): Fact | undefined =>
+  facts.reduce<Fact | undefined>((last, f) => (last && happened(last, f) > 0 ? last : f), undefined);
 
 /** Facts that do not count, with the reason: taken back, or settled against. */
 function takenBack(facts: readonly Fact[]): Map<string, string> {
@@ -478,7 +486,7 @@ export function fold(facts: readonly Fact[]): JobState {
 export function foldOn(state: JobState, latest: Fact | undefined, fact: Fact): boolean {
   const { kind } = fact.body;
   if (kind === 'void' || kind === 'contradiction.settled' || state.voided.has(fact.id)) return false;
-  if (latest && happened(ordered(latest), ordered(fact)) >= 0) return false;
+  if (latest && happened(latest, fact) >= 0) return false;
   apply(state, fact, fact.body);
   return true;
 }

@@ -7,7 +7,8 @@ import { SHEET_WAITS } from '../coating/waits';
 import type { Fact, FactBody } from './events';
 import { fold } from './fold';
 import { judge, windowOf, type Context, type Refusal } from './guard';
-import { fitsSlot, rackMap, readPlace, USUAL_SLOT } from './places';
+import { USUAL_SLOT } from '../planning/choice';
+import { fitsSlot, rackMap, readPlace } from './places';
 
 const MINUTE = 60_000;
 const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;

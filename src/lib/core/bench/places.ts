@@ -1,4 +1,5 @@
 /** Where a piece can be, and what a slot of the rack holds. A place is kept as the words painters use: "rack 12", "hanger 3", "table". */
+import type { Slot } from '../planning/choice';
 
 export const PLACE_KINDS = [
   'opening',
@@ -32,16 +33,11 @@ export function readPlace(text: string): Place {
 
 export const slotName = (slot: number): string => `rack ${slot}`;
 
-/** A rack: how many slots, and what one has room for, mm. */
-export interface RackRoom {
+/** A rack: how many slots, and what one has room for. */
+export interface RackRoom extends Slot {
   slots: number;
-  /** clear length along which pieces lie side by side, and clear depth */
-  length: number;
-  depth: number;
 }
 
-/** Room of a usual slot, mm: two arms a metre and a half apart, as deep as a tall door is wide. From memory. */
-export const USUAL_SLOT = { length: 1500, depth: 750 };
 /** Between two pieces on one slot, mm. From memory. */
 const GAP = 20;
 

@@ -8,6 +8,16 @@ import { TOOLS } from '../coating/tool';
 import { NO_RULES, rulesSchema } from './rules';
 import { workWeekSchema } from './work-week';
 
+/** Room of one slot of the rack, mm: its clear length, along which pieces lie side by side, and its clear depth. */
+const slotSchema = z.object({
+  length: z.number('Write the length of a slot').min(100, 'A slot is at least 100 mm long').max(10_000),
+  depth: z.number('Write the depth of a slot').min(100, 'A slot is at least 100 mm deep').max(3000),
+});
+export type Slot = z.infer<typeof slotSchema>;
+
+/** Two arms a metre and a half apart, as deep as a tall door is wide. From memory. */
+export const USUAL_SLOT: Slot = { length: 1500, depth: 750 };
+
 export const choiceSchema = z
   .object({
     system: systemSchema,
@@ -27,6 +37,7 @@ export const choiceSchema = z
       .min(1, 'A lot holds at least one piece')
       .max(60, 'More than 60 pieces do not stay wet together'),
     rackSlots: z.number().int().min(1, 'The rack needs at least one slot').max(500),
+    slot: slotSchema.default(USUAL_SLOT),
     /** ISO date of the first day */
     startDay: z.iso.date('Write the day as 2026-03-09'),
     workers: z.array(z.string()).min(1, 'Choose at least one person'),

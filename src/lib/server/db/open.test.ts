@@ -9,6 +9,20 @@ import { readSetting, writeSetting } from '../store/settings';
 import { isDemo, now, setClock } from '../services/clock';
 import { migrate, openDatabase } from './open';
 
+describe('statements', () => {
+  it('are prepared once, and come back as they were made', () => {
+    const db = openDatabase(':memory:');
+    const text = 'SELECT 1 AS one, 2 AS two';
+    expect(db.prepare(text).pluck().get()).toBe(1);
+    expect(db.prepare(text).get()).toEqual({ one: 1, two: 2 });
+    expect(db.prepare(text)).toBe(db.prepare(text));
+    const walk = db.prepare(text).iterate();
+    walk.next();
+    expect(db.prepare(text).get()).toEqual({ one: 1, two: 2 });
+    walk.return?.();
+  });
+});
+
 describe('migrations', () => {
   let folder: string;
   beforeEach(() => {

@@ -21,6 +21,20 @@ export function migrate(db: Db, folder: string): void {
   }
 }
 
+/** Has each statement prepared once, known by its text; it comes back as it was made, whatever was set on it last. */
+function keepStatements(db: Db): void {
+  const prepare = db.prepare.bind(db) as (text: string) => Database.Statement;
+  const known = new Map<string, Database.Statement>();
+  const kept = (text: string): Database.Statement => {
+    const had = known.get(text);
+    if (had?.busy === false) return had.reader ? had.pluck(false) : had;
+    const made = prepare(text);
+    known.set(text, made);
+    return made;
+  };
+  db.prepare = kept as Db['prepare'];
+}
+
 /**
  * Opens a database file and brings it up to date.
  * @param path the file, or `:memory:`
@@ -34,6 +48,7 @@ export function openDatabase(path: string, migrations = 'migrations'): Db {
   db.pragma('foreign_keys = ON');
   db.pragma('busy_timeout = 5000');
   migrate(db, resolve(migrations));
+  keepStatements(db);
   return db;
 }
 

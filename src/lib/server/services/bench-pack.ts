@@ -1,6 +1,6 @@
 /** What the bench of a job works on, for a device to keep. */
 import type { BenchPack } from '$core/bench/bench-job';
-import { USUAL_SLOT } from '$core/bench/places';
+import { USUAL_SLOT } from '$core/planning/choice';
 import { notedWords } from '$core/kitchen/condition';
 import type { PackedAir } from '$core/planning/pack';
 import { plannedSteps } from '$core/planning/job-problem';
@@ -73,7 +73,7 @@ export function benchPack(
     site,
     air: airFor(db, file, now),
     cureMinutes: context.cureMinutes,
-    rack: { slots: choice?.rackSlots ?? 0, ...USUAL_SLOT },
+    rack: { slots: choice?.rackSlots ?? 0, ...(choice?.slot ?? USUAL_SLOT) },
     way: job.way,
     place: choice?.place ?? 'tent',
     planned: planned.map((p) => [`${p.lot}:${p.step}`, p.start]),

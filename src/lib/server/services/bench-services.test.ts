@@ -118,6 +118,26 @@ describe('the bench as data', () => {
   });
 });
 
+it('a slot holds what the plan says that it has room for', async () => {
+  const { choice } = file();
+  const [first = '', second = ''] = ids();
+  choosePlan(db, job, { ...choice, slot: { length: 800, depth: 400 } });
+  record(
+    fact(NOW, { kind: 'piece.labelled', pieces: ids() }),
+    fact(NOW, { kind: 'piece.down', pieces: ids(), place: 'table' }),
+    fact(NOW, { kind: 'piece.placed', pieces: [first], place: 'rack 1' }),
+  );
+  expect(benchPack(db, await openPlanned(db, job, () => NOW), NOW).rack).toEqual({
+    slots: 12,
+    length: 800,
+    depth: 400,
+  });
+  const beside = fact(NOW, { kind: 'piece.placed', pieces: [second], place: 'rack 1' });
+  expect(() => record(beside)).toThrow(/slot 1/i);
+  choosePlan(db, job, { ...choice, slot: { length: 1500, depth: 750 } });
+  record(beside);
+});
+
 describe('today', () => {
   it('shows what is ready, who is at it, what is needed and what is due', async () => {
     const open = async () => Promise.all(openJobs(db).map((id) => openPlanned(db, id, () => NOW)));

@@ -5,7 +5,6 @@ import { fold, type JobState } from '$core/bench/fold';
 import type { Lot } from '$core/bench/acts';
 import { knownPieces } from '$core/bench/bench-job';
 import { atPace } from '$core/bench/pace';
-import { USUAL_SLOT } from '$core/bench/places';
 import { withRework } from '$core/bench/rework';
 import { buildRoute, type Step } from '$core/coating/route';
 import { mergeRoutes, sparingBacks } from '$core/coating/routes-apart';
@@ -126,7 +125,7 @@ export function openJob(db: Db, id: string): JobFile {
     codes,
     pieces: knownPieces(pieces, zones),
     lots,
-    ...(choice ? { rack: { slots: choice.rackSlots, ...USUAL_SLOT } } : {}),
+    ...(choice ? { rack: { slots: choice.rackSlots, ...choice.slot } } : {}),
     waits,
     measures: readSetting(db, 'measures') ?? 'metric',
     cureMinutes: cures.length ? Math.max(...cures) : null,

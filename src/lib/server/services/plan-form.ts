@@ -2,8 +2,9 @@
 import { isoDay } from '$core/units/clock-time';
 import { USUAL_SCHOOLS } from '$core/coating/schools';
 import { usualCounts, type System } from '$core/coating/system';
-import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK, type Choice } from '$core/planning/choice';
+import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK, USUAL_SLOT, type Choice } from '$core/planning/choice';
 import { NO_RULES } from '$core/planning/rules';
+import { parseLength } from '$core/units/length';
 import type { Db } from '../db/open';
 import { listWorkers } from '../store/workers';
 import type { JobFile } from './job-file';
@@ -24,6 +25,7 @@ export function formDefaults(db: Db, file: JobFile, now: number): Omit<Choice, '
     air: 'place',
     lotSize: 12,
     rackSlots: 36,
+    slot: USUAL_SLOT,
     startDay: isoDay(now, file.job.zone),
     workers: listWorkers(db)
       .slice(0, 2)
@@ -86,6 +88,7 @@ export function choiceFromForm(db: Db, file: JobFile, form: FormData, now: numbe
   const kept = file.choice?.system.key === system.key ? file.choice.counts : usualCounts(system);
   const field = <T>(name: string, read: () => T, usual: T): T => (form.has(name) ? read() : usual);
   const text = (name: string, usual: string): string => field(name, () => String(form.get(name)), usual);
+  const length = (name: string): number => parseLength(String(form.get(name)), file.job.unit) ?? NaN;
   const count = (face: 'back' | 'front', i: number): number =>
     field(
       `${face}.${system.key}.${i}`,
@@ -117,6 +120,10 @@ export function choiceFromForm(db: Db, file: JobFile, form: FormData, now: numbe
     air: text('air', base.air),
     lotSize: field('lotSize', () => whole(form, 'lotSize'), base.lotSize),
     rackSlots: field('rackSlots', () => whole(form, 'rackSlots'), base.rackSlots),
+    slot: {
+      length: field('slotLength', () => length('slotLength'), base.slot.length),
+      depth: field('slotDepth', () => length('slotDepth'), base.slot.depth),
+    },
     startDay: text('startDay', base.startDay),
     workers: form.has('crewTime') || form.has('worker') ? form.getAll('worker').map(String) : base.workers,
     crewWeek: form.has('crewTime')

@@ -42,6 +42,15 @@ beforeEach(() => {
   saveSurvey(db, job, 'wall North\nupper 30 : pair\nupper 30 : pair\nbase 36 : drawer / pair\n');
 });
 
+describe('the room of a slot in the form', () => {
+  it('is read in the unit of the job, and refused where it is no length', () => {
+    expect(read({ slotLength: '60', slotDepth: '600 mm' }).slot).toEqual({ length: 1524, depth: 600 });
+    expect(read({}).slot).toEqual({ length: 1500, depth: 750 });
+    expect(refused({ slotLength: 'long', slotDepth: '30' })).toBe('Write the length of a slot');
+    expect(refused({ slotLength: '60', slotDepth: '1' })).toMatch(/at least 100 mm deep/);
+  });
+});
+
 describe('the rules in the form', () => {
   const RULES = {
     rules: 'yes',

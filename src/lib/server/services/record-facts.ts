@@ -1,6 +1,6 @@
 import { speaksAgainst, unheardOf } from '$core/bench/apart';
 import { factSchema, type Fact } from '$core/bench/events';
-import { fold, foldOn, inOrder, type JobState } from '$core/bench/fold';
+import { fold, foldOn, lastToHappen, type JobState } from '$core/bench/fold';
 import { judge, type Context } from '$core/bench/guard';
 import { withRework } from '$core/bench/rework';
 import type { Step } from '$core/coating/route';
@@ -12,8 +12,8 @@ import { writeSummary } from '../store/summaries';
 import { listWorkers } from '../store/workers';
 import { now } from './clock';
 import { keepFelt } from './felt';
-import { openJob, type JobFile } from './job-file';
-
+import { firstFilm, openJob, type JobFile } from './job-file';
+import { jobWaits } from './job-waits';
 import { keepPace } from './paces';
 import { placeNamed } from './places';
 import { Refused } from './refused';
@@ -81,68 +81,169 @@ function contestedBy(file: JobFile, log: readonly Fact[], state: JobState, fact:
   return { fact: fact.id, other: null, rule: refusal.rule, message: refusal.message };
 }
 
+/** A job whose log is being written to. */
+interface Open {
+  file: JobFile;
+  log: Fact[];
+  state: JobState;
+  latest: Fact | undefined;
+}
+
+function openLog(db: Db, job: string): Open {
+  const file = openJob(db, job);
+  return { file, log: [...file.facts], state: file.state, latest: lastToHappen(file.facts) };
+}
+
+/** One log with one more fact. */
+function append(open: Open, fact: Fact): void {
+  open.log.push(fact);
+  if (foldOn(open.state, open.latest, fact)) open.latest = fact;
+  else refold(open);
+}
+
+function refold(open: Open): void {
+  open.state = fold(open.log);
+  open.latest = lastToHappen(open.log);
+}
+
+/** Who may record, and the time by which it is judged. */
+interface Desk {
+  crew: ReadonlySet<string>;
+  time: number;
+}
+
+function recordOne(db: Db, open: Open, fact: Fact, { crew, time }: Desk): Contested | null {
+  const { file, log } = open;
+  if (fact.job !== file.job.id) throw new Refused(422, 'The fact belongs to another job.', 'job');
+  if (!crew.has(fact.worker))
+    throw new Refused(
+      422,
+      'The fact names a person who is not on the crew. Choose who you are in Settings.',
+      'worker',
+    );
+  const before = findFact(db, fact.id);
+  if (before) {
+    if (before.job !== fact.job || JSON.stringify(before.body) !== JSON.stringify(fact.body))
+      throw new Refused(409, 'This id is used for another fact. Record it anew.', 'id');
+    return null;
+  }
+  if (fact.at > time + AHEAD)
+    throw new Refused(
+      422,
+      'The fact lies in the future: the clock of this device is ahead. Set it right.',
+      'at',
+    );
+  const against = contestedBy(file, log, open.state, fact);
+  insertFact(db, fact, time);
+  if (against) insertContested(db, file.job.id, against);
+  append(open, fact);
+  keepReading(db, fact);
+  if (KEPT_APART.has(fact.body.kind)) {
+    const { route } = contextIn(file, open.state);
+    keepPace(db, fact, open.state, route);
+    keepFelt(db, fact, { ...file, state: open.state, route }, time);
+  }
+  return against;
+}
+
+/** Facts of one job that are recorded all or none, unchecked, in the order they happened. */
+export interface Batch {
+  job: string;
+  inputs: readonly unknown[];
+}
+
 /**
- * Records facts of one job: all of them or none. A fact that was stored before is stored once, however often it is sent.
- * @param inputs facts, unchecked, in the order they happened
- * @throws Refused 422 for a malformed fact, 409 for one that a guard stops or an id used for something else
+ * Records batches in one transaction, each all or none: what is refused of one does not touch the others. A fact that was
+ * stored before is stored once, however often it is sent.
+ * @returns for each batch what was recorded, or why it was not: Refused 404 for no such job, 422 for a malformed fact, 409
+ * for one that a guard stops or an id used for something else
+ * @throws Error when nothing at all could be stored
  */
-export function recordFacts(db: Db, jobId: string, inputs: readonly unknown[]): Recorded {
-  const facts = inputs.map(read);
-  // The log is read and kept before the lock is taken: within it nothing is kept.
-  listFacts(db, jobId);
-  return db
-    .transaction(() => {
-      const file = openJob(db, jobId);
-      const time = now(db);
-      const log = [...file.facts];
-      let { state } = file;
-      let latest = inOrder(log).at(-1);
-      const workers = new Set(listWorkers(db).map((w) => w.id));
-      const contested: Contested[] = [];
-      for (const fact of facts) {
-        if (fact.job !== jobId) throw new Refused(422, 'The fact belongs to another job.', 'job');
-        if (!workers.has(fact.worker))
-          throw new Refused(
-            422,
-            'The fact names a person who is not on the crew. Choose who you are in Settings.',
-            'worker',
-          );
-        const before = findFact(db, fact.id);
-        if (before) {
-          if (before.job !== fact.job || JSON.stringify(before.body) !== JSON.stringify(fact.body))
-            throw new Refused(409, 'This id is used for another fact. Record it anew.', 'id');
-          continue;
-        }
-        if (fact.at > time + AHEAD)
-          throw new Refused(
-            422,
-            'The fact lies in the future: the clock of this device is ahead. Set it right.',
-            'at',
-          );
-        const against = contestedBy(file, log, state, fact);
-        insertFact(db, fact, time);
-        if (against) {
-          insertContested(db, jobId, against);
-          contested.push(against);
-        }
-        log.push(fact);
-        if (foldOn(state, latest, fact)) latest = fact;
-        else {
-          state = fold(log);
-          latest = inOrder(log).at(-1);
-        }
-        keepReading(db, fact);
-        if (KEPT_APART.has(fact.body.kind)) {
-          const { route } = contextIn(file, state);
-          keepPace(db, fact, state, route);
-          keepFelt(db, fact, { ...file, state, route }, time);
-        }
+export function recordTogether(db: Db, batches: readonly Batch[]): (Recorded | Error)[] {
+  const { mark, opened } = standing(db);
+  // Until it is stored for good, nothing may go on from what is done here.
+  stood.delete(db);
+  // Logs are read and kept before the lock is taken: within it nothing is kept.
+  for (const { job } of batches) if (!opened.has(job)) listFacts(db, job);
+  const write = db.transaction(() => {
+    // Another process may have written before the lock was ours.
+    if (markOf(db) !== mark) opened.clear();
+    const desk: Desk = { crew: new Set(listWorkers(db).map((w) => w.id)), time: now(db) };
+    const grown = new Set<Open>();
+    const answers = batches.map(({ job, inputs }): Recorded | Error => {
+      try {
+        const facts = inputs.map(read);
+        const open = stillOpen(db, opened.get(job), desk.time) ?? openLog(db, job);
+        opened.set(job, open);
+        const had = open.log.length;
+        const recorded = allOrNone(db, open, facts, desk);
+        if (open.log.length > had) grown.add(open);
+        return recorded;
+      } catch (error) {
+        return error instanceof Error ? error : new Error(String(error));
       }
+    });
+    for (const { file, log, state } of grown) {
       const { route } = contextIn(file, state);
-      writeSummary(db, jobId, summarise({ ...file, facts: log, state, route }));
-      return { ids: facts.map((f) => f.id), contested };
-    })
-    .immediate();
+      writeSummary(db, file.job.id, summarise({ ...file, facts: log, state, route }));
+    }
+    return answers;
+  });
+  const answers = write.immediate();
+  if (opened.size <= MOST_OPEN) stood.set(db, { mark: markOf(db), opened });
+  return answers;
+}
+
+interface Standing {
+  mark: string;
+  opened: Map<string, Open>;
+}
+
+/** Logs as the last recording left them, good as long as nobody else wrote anything. */
+const stood = new WeakMap<Db, Standing>();
+const MOST_OPEN = 40;
+
+/** Changes with every row written, by this connection or another. */
+const markOf = (db: Db): string =>
+  `${db.prepare<[], number>('SELECT total_changes()').pluck().get()} ${db.pragma('data_version', { simple: true })}`;
+
+function standing(db: Db): Standing {
+  const mark = markOf(db);
+  const last = stood.get(db);
+  return last?.mark === mark ? last : { mark, opened: new Map() };
+}
+
+/** The same log, judged by the air as it is known by now. */
+function stillOpen(db: Db, open: Open | undefined, time: number): Open | undefined {
+  if (!open) return undefined;
+  const { file, state } = open;
+  const waits = jobWaits(db, file.choice, time, firstFilm(file.choice, state, file.job.zone));
+  open.file = { ...file, waits, context: { ...file.context, waits } };
+  return open;
+}
+
+function allOrNone(db: Db, open: Open, facts: readonly Fact[], desk: Desk): Recorded {
+  const had = open.log.length;
+  try {
+    const contested = db.transaction(() => facts.flatMap((f) => recordOne(db, open, f, desk) ?? []))();
+    return { ids: facts.map((f) => f.id), contested };
+  } catch (error) {
+    if (open.log.length > had) {
+      open.log.length = had;
+      refold(open);
+    }
+    throw error;
+  }
+}
+
+/**
+ * Records facts of one job: all of them or none.
+ * @throws Refused as `recordTogether` says
+ */
+export function recordFacts(db: Db, job: string, inputs: readonly unknown[]): Recorded {
+  const [answer] = recordTogether(db, [{ job, inputs }]);
+  if (!answer || answer instanceof Error) throw answer ?? new Error('Nothing was recorded');
+  return answer;
 }
 
 /** Facts that other tables keep something of. */

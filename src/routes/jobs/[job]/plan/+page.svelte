@@ -2,6 +2,7 @@
   import { Button } from 'carbon-components-svelte';
   import { enhance } from '$app/forms';
   import { sayClock, sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
+  import { writeLength } from '$core/units/length';
   import { formatArea, formatFilm, formatVolume } from '$core/units/measures';
   import Codes from '$ui/Codes.svelte';
   import Changed from '$ui/Changed.svelte';
@@ -255,6 +256,22 @@
               min="1"
               max="500"
               value={data.form.rackSlots}
+              required
+            /></label
+          >
+          <label
+            >A slot holds, long, {data.unit}<input
+              name="slotLength"
+              inputmode="text"
+              value={writeLength(data.form.slot.length, data.unit)}
+              required
+            /></label
+          >
+          <label
+            >and deep, {data.unit}<input
+              name="slotDepth"
+              inputmode="text"
+              value={writeLength(data.form.slot.depth, data.unit)}
               required
             /></label
           >

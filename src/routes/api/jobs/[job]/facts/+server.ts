@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
-import { recordFacts } from '$server/services/record-facts';
+import { recordSoon } from '$server/services/record-soon';
 import { settleRework } from '$server/services/settle-rework';
 import { Refused } from '$server/services/refused';
 import type { RequestHandler } from './$types';
@@ -26,7 +26,7 @@ export const POST: RequestHandler = async ({ locals, params, request }) => {
   if (!parsed.success)
     return json({ error: 'Send { "facts": [ … ] } with 1 to 500 facts.' }, { status: 400 });
   try {
-    const { ids, contested } = recordFacts(locals.db, params.job, parsed.data.facts);
+    const { ids, contested } = await recordSoon(locals.db, params.job, parsed.data.facts);
     if (parsed.data.facts.some(isFlaw)) await settleRework(locals.db, params.job, locals.now);
     return json({ recorded: ids, contested, now: locals.now() });
   } catch (error) {
