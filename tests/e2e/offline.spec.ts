@@ -1,10 +1,75 @@
 /** The bench without signal: nothing recorded is lost, doubled or out of order, whatever is killed on the way. */
+import sharp from 'sharp';
 import { expect, test, type BrowserContext, type Page } from '@playwright/test';
 import { fold, type JobState } from '../../src/lib/core/bench/fold';
 import { factSchema, type Fact } from '../../src/lib/core/bench/events';
 import { jobCalled, ready, startServer } from './server';
 
 const PLACES = ['table', 'van', 'hanger', 'stack'];
+
+/** Waits until the device keeps the bench. */
+const keptHere = (page: Page, job: string): Promise<void> =>
+  expect
+    .poll(() =>
+      page.evaluate(async () =>
+        (await (await caches.open('pages')).keys()).map((k) => new URL(k.url).pathname),
+      ),
+    )
+    .toEqual(expect.arrayContaining([new URL(`${job}/coat`).pathname, '/kept/pieces']));
+
+/** A picture of 3000 by 2000 pixels as a camera gives one. */
+const photo = (): Promise<Buffer> =>
+  sharp({ create: { width: 3000, height: 2000, channels: 3, background: '#8a7' } })
+    .jpeg()
+    .toBuffer();
+
+test('a flaw is photographed without signal, and its photo comes after it', async ({ browser }) => {
+  const server = await startServer();
+  const job = await jobCalled(server.url, 'Lanternhouse');
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const page = await context.newPage();
+  await page.goto(`${job}/coat`);
+  await ready(page);
+  await keptHere(page, job);
+  await context.setOffline(true);
+  const before = await serverFacts(job);
+  const open = async () => {
+    await page
+      .locator('.walls')
+      .getByRole('button', { name: /^Piece 7,/ })
+      .click();
+    return page.getByRole('dialog');
+  };
+  const panel = await open();
+  await panel.getByRole('button', { name: 'A flaw on the front' }).click();
+  await panel
+    .locator('input[name=photo]')
+    .setInputFiles({ name: 'run.jpg', mimeType: 'image/jpeg', buffer: await photo() });
+  await panel.getByRole('button', { name: 'Note the flaw' }).click();
+  const flaw = panel.locator('.flaws');
+  await expect(flaw.getByRole('img', { name: 'not sent yet' })).toBeVisible();
+  await panel
+    .getByLabel('Add a photo')
+    .setInputFiles({ name: 'whole.jpg', mimeType: 'image/jpeg', buffer: await photo() });
+  await expect(panel.getByRole('img', { name: 'not sent yet' })).toHaveCount(3);
+  await panel.getByRole('button', { name: 'Close' }).click();
+  await expect(page.locator('.unsent')).toContainText('1 and 2 photos not sent yet');
+
+  // Kept through a lost tab.
+  await page.reload();
+  await ready(page);
+  await expect(page.locator('.unsent')).toContainText('1 and 2 photos not sent yet');
+  await context.setOffline(false);
+  await expect(page.locator('.unsent')).toHaveCount(0);
+  const again = await open();
+  const sent = again.locator('.flaws').getByRole('img');
+  await expect(sent).toHaveAttribute('src', /^\/photos\//);
+  await expect.poll(() => sent.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBe(240);
+  await expect(again.locator('.photo')).toHaveCount(3);
+  expect((await serverFacts(job)).slice(before.length).map((f) => f.body.kind)).toEqual(['defect.found']);
+  await context.close();
+  server.end();
+});
 
 /** A state that can be compared: maps and sets as lists. */
 const plain = (state: JobState): unknown =>
@@ -64,13 +129,7 @@ test('200 facts without signal, the tab killed twice, the server killed while it
   const before = await serverFacts(job);
   await page.goto(`${job}/coat`);
   await ready(page);
-  await expect
-    .poll(() =>
-      page.evaluate(async () =>
-        (await (await caches.open('pages')).keys()).map((k) => new URL(k.url).pathname),
-      ),
-    )
-    .toEqual(expect.arrayContaining([new URL(`${job}/coat`).pathname, '/kept/pieces']));
+  await keptHere(page, job);
 
   await context.setOffline(true);
   await move(page, 0, 80);

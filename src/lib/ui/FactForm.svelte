@@ -13,8 +13,9 @@
     class?: string;
     /** empties the fields once the fact is recorded */
     empties?: boolean;
+    kept?: () => void;
   }
-  let { kind, fields = {}, children, class: name = '', empties = true }: Props = $props();
+  let { kind, fields = {}, children, class: name = '', empties = true, kept }: Props = $props();
   const tap = getTap();
   let id = $state(newId());
   let sending = $state(false);
@@ -33,17 +34,21 @@
     if (tap) {
       cancel();
       void tap(formData)
-        .then((kept) => {
-          if (!kept) return;
+        .then((done) => {
+          if (!done) return;
           id = newId();
           if (empties) formElement.reset();
+          kept?.();
         })
         .finally(() => (sending = false));
       return;
     }
     return async ({ update, result }) => {
       await update({ reset: empties && result.type === 'success' });
-      if (result.type === 'success') id = newId();
+      if (result.type === 'success') {
+        id = newId();
+        kept?.();
+      }
       sending = false;
     };
   }}

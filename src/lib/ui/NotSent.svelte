@@ -10,14 +10,23 @@
   interface Props {
     outbox: Outbox;
     contested: readonly ContestedView[];
+    /** the one in hand */
+    device: string;
     zone: string;
     say: (body: FactBody) => string;
     /** sends a refused fact again, with the reason */
     again: (fact: Fact, rule: string, reason: string) => void;
   }
-  let { outbox, contested, zone, say, again }: Props = $props();
+  let { outbox, contested, device, zone, say, again }: Props = $props();
   const time = (ms: number) => sayTime(ms, zone);
   let reasons: Record<number, string> = $state({});
+  const photos = $derived(outbox.photos.filter((p) => !p.why).length);
+  const waiting = $derived(
+    [
+      ...(outbox.waiting.length ? [String(outbox.waiting.length)] : []),
+      ...(photos ? [photos === 1 ? '1 photo' : `${photos} photos`] : []),
+    ].join(' and '),
+  );
   const retry = (k: Kept) => {
     const reason = (reasons[k.n] ?? '').trim();
     if (k.rule && reason.length >= 3) {
@@ -27,12 +36,18 @@
   };
 </script>
 
+{#each outbox.photos.filter((p) => p.why) as p (p.id)}
+  <div class="card refused" role="alert">
+    <p><b>Photo not taken:</b> {p.why}</p>
+    <Button size="field" kind="ghost" on:click={() => outbox.discardPhoto(p.id)}>Drop it</Button>
+  </div>
+{/each}
 {#if outbox.away || outbox.slow}
   <div class="card unsent" role="status">
     <p>
-      <b>{outbox.waiting.length ? `${outbox.waiting.length} not sent yet` : 'No connection'}</b>
+      <b>{waiting ? `${waiting} not sent yet` : 'No connection'}</b>
       <span class="soft"
-        >{outbox.waiting.length
+        >{waiting
           ? 'Kept on this device; sent in order when there is a connection.'
           : 'Go on: what you record is kept here and sent later. The plan is the last one known.'}</span
       >
@@ -77,7 +92,11 @@
     <ul>
       {#each c.sides as s (s.id)}
         <li>
-          <span><span class="mono">{time(s.at)}</span> <b>{s.who}</b>: {s.words}</span>
+          <span
+            ><span class="mono">{time(s.at)}</span> <b>{s.who}</b>, on {s.device === device
+              ? 'this'
+              : 'another'} device: {s.words}</span
+          >
           <FactForm
             kind="contradiction.settled"
             fields={{ of, keep: s.id, reason: c.sides.length > 1 ? `${s.who}’s record holds` : 'It was so' }}
@@ -90,7 +109,11 @@
       {/each}
       <li>
         {#if c.sides.length > 1}
-          <span>Both are true</span>
+          <span
+            >{c.rule === 'two-places'
+              ? 'It was moved twice, and lies where it was put last'
+              : 'Both are true'}</span
+          >
           <FactForm kind="contradiction.settled" fields={{ of, keep: '', reason: 'Both are true' }}>
             {#snippet children(sending)}<Button type="submit" size="field" kind="ghost" disabled={sending}
                 >Both hold</Button

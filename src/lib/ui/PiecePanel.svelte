@@ -8,6 +8,7 @@
   import { formatFilm, formatTemperature, type Measures } from '$core/units/measures';
   import DoorMark from './DoorMark.svelte';
   import FactForm from './FactForm.svelte';
+  import PhotoInput from './PhotoInput.svelte';
   import { STATE_WORDS } from './elevation-view';
 
   interface Props {
@@ -17,8 +18,16 @@
     measures: Measures;
     slots: number;
     close: () => void;
+    /** keeps a photo of the piece */
+    photo: (piece: string, file: File) => Promise<void>;
   }
-  let { view, now, zone, measures, slots, close }: Props = $props();
+  let { view, now, zone, measures, slots, close, photo }: Props = $props();
+  let keeping = $state(false);
+  async function take(file: File, input: HTMLInputElement) {
+    keeping = true;
+    await photo(piece.id, file).finally(() => (keeping = false));
+    input.value = '';
+  }
   const { piece } = $derived(view);
   const scale = $derived(Math.min(150 / piece.w, 190 / piece.h));
   const w = $derived(Math.max(44, piece.w * scale));
@@ -54,6 +63,20 @@
   let dialog: HTMLElement | undefined = $state();
   $effect(() => dialog?.focus());
 </script>
+
+{#snippet pictures(photos: typeof view.photos)}
+  {#if photos.length}
+    <div class="row">
+      {#each photos as p (p.small)}
+        <a href={p.whole} target="_blank" class="photo"
+          ><img src={p.small} alt={p.note || `Photo of piece ${piece.code}`} /><span class="soft"
+            >{p.note}</span
+          ></a
+        >
+      {/each}
+    </div>
+  {/if}
+{/snippet}
 
 <svelte:window onkeydown={(e) => e.key === 'Escape' && close()} />
 <div class="veil" onclick={close} aria-hidden="true"></div>
@@ -129,6 +152,7 @@
     <FactForm
       kind="defect.found"
       fields={{ piece: piece.id, face: flaw.face, x: String(flaw.x), y: String(flaw.y) }}
+      kept={() => (flaw = null)}
     >
       {#snippet children(sending)}
         <div class="stack flawed">
@@ -147,6 +171,7 @@
             {/each}
           </fieldset>
           <TextInput name="note" labelText="Note" maxlength={500} />
+          <div><PhotoInput name="photo" words="Photograph it" /></div>
           <div class="row">
             <Button type="submit" disabled={sending}>Note the flaw</Button>
             <Button kind="ghost" on:click={() => (flaw = null)}>Never mind</Button>
@@ -159,6 +184,7 @@
     <div class="flaws">
       <p><b>{f.seen}, {f.face}</b> <span class="soft">{time(f.at)} · {f.who}</span></p>
       <p class="soft">{f.remedy}</p>
+      {@render pictures(f.photos)}
       <FactForm kind="defect.accepted" fields={{ defect: f.id }} class="row">
         {#snippet children(sending)}
           <TextInput
@@ -217,7 +243,7 @@
               s.batch ? `batch ${s.batch}` : '',
               s.who,
               s.air
-                ? `${formatTemperature(s.air.celsius, measures)}, ${Math.round(s.air.humidity * 100)} % in the ${s.air.place}`
+                ? `${formatTemperature(s.air.celsius, measures)}, ${Math.round(s.air.humidity * 100)} % in the ${s.air.place}${s.air.read ? '' : ' by the forecast'}`
                 : '',
             ]
               .filter(Boolean)
@@ -227,6 +253,9 @@
       </li>
     {:else}<li class="soft">Nothing yet.</li>{/each}
   </ol>
+  <h3>Photos</h3>
+  {@render pictures(view.photos)}
+  <PhotoInput words={keeping ? 'Keeping it …' : 'Add a photo'} disabled={keeping} taken={take} />
   <p><a href="/p/{piece.id}">Photos, care and the whole record</a></p>
 </div>
 
@@ -291,6 +320,16 @@
     display: flex;
     flex-wrap: wrap;
     gap: 8px;
+  }
+  .photo {
+    display: grid;
+    font-size: 13px;
+  }
+  .photo img {
+    width: 96px;
+    height: 72px;
+    object-fit: cover;
+    border: 1px solid var(--line);
   }
   .grow {
     flex: 1;

@@ -20,8 +20,21 @@ export interface Kept {
   canOverride: boolean;
 }
 
+/** A photo that the server does not have yet. It goes after the facts: the flaw that it shows is known by then. */
+export interface KeptPhoto {
+  id: string;
+  job: string;
+  piece: string;
+  /** id of the fact that it shows; null where it shows none */
+  of: string | null;
+  picture: Blob;
+  /** why the server refused it; empty while it waits */
+  why: string;
+}
+
 interface Schema extends DBSchema {
   facts: { key: number; value: Omit<Kept, 'n'> & { n?: number }; indexes: { job: string } };
+  photos: { key: string; value: KeptPhoto; indexes: { job: string } };
 }
 
 /** Facts to a batch. */
@@ -37,9 +50,11 @@ const SKEW = 'anthem-clock';
 
 let opened: Promise<IDBPDatabase<Schema>> | null = null;
 const database = (): Promise<IDBPDatabase<Schema>> =>
-  (opened ??= openDB<Schema>('anthem', 1, {
-    upgrade: (db) => {
-      db.createObjectStore('facts', { keyPath: 'n', autoIncrement: true }).createIndex('job', 'job');
+  (opened ??= openDB<Schema>('anthem', 2, {
+    upgrade: (db, had) => {
+      if (had < 1)
+        db.createObjectStore('facts', { keyPath: 'n', autoIncrement: true }).createIndex('job', 'job');
+      db.createObjectStore('photos', { keyPath: 'id' }).createIndex('job', 'job');
     },
   }));
 
@@ -48,6 +63,7 @@ export const SKEWED = 120_000;
 
 export class Outbox {
   kept: Kept[] = $state.raw([]);
+  photos: KeptPhoto[] = $state.raw([]);
   /** the server did not answer the last time */
   away = $state(false);
   /** it has been sending for longer than a page takes as a rule */
@@ -103,6 +119,9 @@ export class Outbox {
     const past = (k: Kept): boolean => k.state === 'sent' && k.keptAt < old;
     for (const k of all) if (past(k)) await db.delete('facts', k.n);
     this.kept = all.filter((k) => !past(k));
+    const photos = await db.getAllFromIndex('photos', 'job', this.job);
+    // A picture that is shown stays the same object.
+    this.photos = photos.map((p) => this.photos.find((x) => x.id === p.id && x.why === p.why) ?? p);
   }
 
   /** Asks the server's clock; without an answer the last difference stands. */
@@ -124,8 +143,8 @@ export class Outbox {
     }
   }
 
-  /** Stores a fact on the device; it counts from then on. */
-  async add(fact: Fact): Promise<void> {
+  /** Stores a fact on the device, with the photo that it came with; it counts from then on. */
+  async add(fact: Fact, photo?: KeptPhoto): Promise<void> {
     const db = await database();
     const entry = {
       job: this.job,
@@ -136,21 +155,42 @@ export class Outbox {
       rule: null,
       canOverride: false,
     };
-    const tx = db.transaction('facts', 'readwrite', { durability: 'strict' });
-    const adding = tx.store.add(entry);
+    const tx = db.transaction(['facts', 'photos'], 'readwrite', { durability: 'strict' });
+    const adding = tx.objectStore('facts').add(entry);
+    if (photo) void tx.objectStore('photos').add(photo);
     // Committed at once: a page that is left this moment loses nothing.
     tx.commit();
     const n = await adding;
     await tx.done;
     const kept = { ...entry, n };
     this.kept = [...this.kept, kept];
+    if (photo) this.photos = [...this.photos, photo];
+    await this.sendAWhile();
+  }
+
+  /** Stores a photo on the device. */
+  async addPhoto(photo: KeptPhoto): Promise<void> {
+    await (await database()).add('photos', photo);
+    this.photos = [...this.photos, photo];
+    await this.sendAWhile();
+  }
+
+  private async sendAWhile(): Promise<void> {
     await Promise.race([this.flush(), new Promise((done) => setTimeout(done, this.away ? 0 : PATIENCE))]);
   }
 
-  /** Takes a fact that the server refused off the device. */
+  /** Takes a photo that the server refused off the device. */
+  async discardPhoto(id: string): Promise<void> {
+    await (await database()).delete('photos', id);
+    this.photos = this.photos.filter((p) => p.id !== id);
+  }
+
+  /** Takes a fact that the server refused off the device, with its photos. */
   async discard(n: number): Promise<void> {
     await (await database()).delete('facts', n);
+    const fact = this.kept.find((k) => k.n === n)?.fact.id;
     this.kept = this.kept.filter((k) => k.n !== n);
+    for (const photo of this.photos) if (photo.of === fact) await this.discardPhoto(photo.id);
   }
 
   /** Sends what waits, one tab at a time. */
@@ -181,7 +221,40 @@ export class Outbox {
       }
       sent = true;
     }
+    for (const photo of this.photos) {
+      // A photo of a fact that was not taken waits with it.
+      if (photo.why || this.refused.some((k) => k.fact.id === photo.of)) continue;
+      if ((await this.sendPhoto(photo)) === 'later') {
+        this.timer = setTimeout(() => void this.flush(), RETRY);
+        break;
+      }
+      sent = true;
+    }
     if (sent) this.emptied();
+  }
+
+  /** @returns `later` where the server does not answer */
+  private async sendPhoto({ id, piece, of, picture }: KeptPhoto): Promise<'done' | 'later'> {
+    const query = new URLSearchParams({ id, piece, of: of ?? '' });
+    let answer: Response;
+    try {
+      answer = await fetch(`/api/jobs/${this.job}/photos?${query}`, { method: 'PUT', body: picture });
+    } catch {
+      this.away = true;
+      return 'later';
+    }
+    this.away = answer.status >= 500;
+    if (this.away) return 'later';
+    if (answer.ok) {
+      await this.discardPhoto(id);
+      return 'done';
+    }
+    const no = (await answer.json().catch(() => ({}))) as { error?: string };
+    const why = no.error ?? `The server refused it (${answer.status}).`;
+    const refused = this.photos.flatMap((p) => (p.id === id ? [{ ...p, why }] : []));
+    for (const photo of refused) await (await database()).put('photos', photo);
+    this.photos = this.photos.map((p) => refused.find((x) => x.id === p.id) ?? p);
+    return 'done';
   }
 
   /** @returns `later` where the server does not answer */

@@ -2,7 +2,7 @@
 import type { Step } from '../coating/route';
 import type { System } from '../coating/system';
 import { SHEET_WAITS, waitsIn, type Waits } from '../coating/waits';
-import { ratesOf } from '../drying/climate';
+import { ratesOf, type Climate } from '../drying/climate';
 import type { Form, Hinge } from '../kitchen/kitchen';
 import type { Way } from '../labels/hiding';
 import type { PackedAir } from '../planning/pack';
@@ -31,6 +31,17 @@ export interface BenchPiece {
   noted: string;
 }
 
+/** A photo of a piece, by its address. */
+export interface BenchPhoto {
+  /** of the small picture, and of the whole */
+  small: string;
+  whole: string;
+  piece: string;
+  /** id of the fact that it shows; null where it shows none */
+  of: string | null;
+  note: string;
+}
+
 export interface BenchPack {
   job: { id: string; name: string; zone: string; houseYear: number | null };
   measures: Measures;
@@ -52,6 +63,9 @@ export interface BenchPack {
   way: Way;
   /** where pieces are coated and dry */
   place: string;
+  /** when the air of that place was read, or lies between readings, ms since 1970; else it is the forecast's */
+  airRead: [from: number, to: number][];
+  photos: BenchPhoto[];
   /** planned start of "lot:step", ms since 1970 */
   planned: [string, number][];
   facts: Fact[];
@@ -67,18 +81,21 @@ export interface Bench {
   site: SiteStep[];
   lots: Lot[];
   waits: Waits;
+  /** the air where pieces dry, hour by hour; null where waits follow the sheet */
+  climate: Climate | null;
   codes: Map<string, string>;
   context: Context;
 }
 
-let lastAir: { text: string; waits: Waits } | null = null;
-/** Waits of a pack; made once for the same air. */
-function waitsOf(air: string | null): Waits {
-  if (air === null) return SHEET_WAITS;
-  if (lastAir?.text === air) return lastAir.waits;
-  const { climate, multipliers } = JSON.parse(air) as PackedAir;
-  lastAir = { text: air, waits: waitsIn(ratesOf(climate), new Map(multipliers)) };
-  return lastAir.waits;
+type Air = Pick<Bench, 'waits' | 'climate'>;
+let lastAir: { text: string; air: Air } | null = null;
+/** Air and waits of a pack; made once for the same air. */
+function airOf(text: string | null): Air {
+  if (text === null) return { waits: SHEET_WAITS, climate: null };
+  if (lastAir?.text === text) return lastAir.air;
+  const { climate, multipliers } = JSON.parse(text) as PackedAir;
+  lastAir = { text, air: { waits: waitsIn(ratesOf(climate), new Map(multipliers)), climate } };
+  return lastAir.air;
 }
 
 /** What guards know of the pieces. */
@@ -104,7 +121,7 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = []): Bench {
     state,
     pack.pieces.map((p) => p.id),
   );
-  const waits = waitsOf(pack.air);
+  const { waits, climate } = airOf(pack.air);
   const codes = new Map(pack.pieces.map((p) => [p.id, p.code]));
   const { zone } = pack.job;
   return {
@@ -115,6 +132,7 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = []): Bench {
     site: pack.site,
     lots: pack.lots,
     waits,
+    climate,
     codes,
     context: {
       state,

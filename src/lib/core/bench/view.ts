@@ -9,7 +9,7 @@ import { DEFECTS } from '../quality/defects';
 import { mixFor } from '../takeoff/mix';
 import { isColoured, passVolume, productNeeds } from '../takeoff/needs';
 import { acts, type Act } from './acts';
-import type { Bench, BenchPiece } from './bench-job';
+import type { Bench, BenchPhoto, BenchPiece } from './bench-job';
 import { inOrder, pieceState } from './fold';
 import { nextStep, windowOf } from './guard';
 import { pieceMark, type Mark } from './mark';
@@ -199,8 +199,23 @@ export function benchView(bench: Bench, now: number, recent = 10) {
   };
 }
 
-/** One piece: what it has had on which face, by whom, and its one next act. @returns null for a stranger */
-export function pieceView(bench: Bench, id: string, now: number) {
+/** The air that a film was laid in, and whether it was read; null where nobody knows. */
+function airAt({ pack, climate, state }: Bench, at: number) {
+  const hour = climate?.air[Math.floor((at - climate.start) / (climate.step * 60_000))];
+  if (hour) {
+    const read = pack.airRead.some(([from, to]) => at >= from && at < to);
+    return { celsius: hour.celsius, humidity: hour.humidity, place: pack.place, read };
+  }
+  const last = [...state.air.values()].filter((a) => a.at <= at).sort((a, b) => b.at - a.at)[0];
+  return last ? { celsius: last.celsius, humidity: last.humidity, place: last.place, read: true } : null;
+}
+
+/**
+ * One piece: what it has had on which face, by whom, and its one next act.
+ * @param more photos that the server may not have yet
+ * @returns null for a stranger
+ */
+export function pieceView(bench: Bench, id: string, now: number, more: readonly BenchPhoto[] = []) {
   const { state, pack } = bench;
   const piece = markedPieces(bench, now).get(id);
   if (!piece) return null;
@@ -217,7 +232,6 @@ export function pieceView(bench: Bench, id: string, now: number) {
     const mix = step.product?.mix
       ? state.mixes.findLast((m) => m.product === step.product?.key && m.readyAt <= done.start)
       : undefined;
-    const air = [...state.air.values()].filter((a) => a.at <= done.end).sort((a, b) => b.at - a.at)[0];
     return [
       {
         id: done.work,
@@ -227,11 +241,12 @@ export function pieceView(bench: Bench, id: string, now: number) {
         who: who(done.worker),
         product: step.product?.name ?? '',
         batch: mix?.batch ?? null,
-        air: step.product && air ? { celsius: air.celsius, humidity: air.humidity, place: air.place } : null,
+        air: step.product ? airAt(bench, done.end) : null,
       },
     ];
   });
   const lot = bench.lots.find((l) => l.pieces.includes(id));
+  const photos = [...pack.photos, ...more].filter((p) => p.piece === id);
   return {
     piece,
     lot: lot ? { id: lot.id, name: lot.name } : null,
@@ -262,6 +277,8 @@ export function pieceView(bench: Bench, id: string, now: number) {
       seen: DEFECTS[f.defect].seen,
       remedy: DEFECTS[f.defect].remedy,
       who: who(f.worker),
+      photos: photos.filter((p) => p.of === f.id),
     })),
+    photos,
   };
 }

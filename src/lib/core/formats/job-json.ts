@@ -115,6 +115,8 @@ export const jobFileSchema = z.strictObject({
     z.strictObject({
       id,
       piece: id.nullable(),
+      /** the fact that it shows */
+      of: id.nullable().default(null),
       addedAt: z.number().int(),
       worker: z.string(),
       note: z.string().max(500),
@@ -146,6 +148,7 @@ function inconsistencies(file: JobExport): string[] {
     ['pieces', new Set(file.pieces.map((p) => p.id))],
     ['zones', new Set(file.zones.map((z) => z.id))],
     ['workers', new Set(file.workers.map((w) => w.id))],
+    ['facts', new Set(file.facts.map((f) => f.id))],
   ]);
   const has = (kind: string, of: string): boolean => known.get(kind)?.has(of) ?? false;
   for (const [where, ids] of [
@@ -188,6 +191,7 @@ function inconsistencies(file: JobExport): string[] {
   });
   file.photos.forEach((p, i) => {
     if (p.piece !== null && !has('pieces', p.piece)) say(`photos.${i}.piece`, 'is not in the file');
+    if (p.of !== null && !has('facts', p.of)) say(`photos.${i}.of`, 'is not in the file');
   });
   const reading = readNotation(file.job.surveyed, file.job.unit);
   if (reading.errors.length)

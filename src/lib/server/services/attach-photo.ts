@@ -2,7 +2,8 @@
 import sharp from 'sharp';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../db/open';
-import { insertPhoto } from '../store/photos';
+import { findFact } from '../store/facts';
+import { insertPhoto, jobOfPhoto } from '../store/photos';
 import { openJob } from './job-file';
 import { Refused } from './refused';
 
@@ -46,23 +47,41 @@ export async function encodePhoto(bytes: Uint8Array) {
   }
 }
 
-/** Attaches a photo to a job or to one of its pieces. @returns its id */
-export async function attachPhoto(
-  db: Db,
-  jobId: string,
-  photo: { piece: string | null; bytes: Uint8Array; note: string; worker: string; now: number },
-): Promise<string> {
+export interface NewPhoto {
+  piece: string | null;
+  bytes: Uint8Array;
+  note: string;
+  worker: string;
+  now: number;
+  /** as its device calls it, so that one sent twice is stored once */
+  id?: string;
+  /** id of the fact that it shows */
+  of?: string | null;
+}
+
+/**
+ * Attaches a photo to a job or to one of its pieces.
+ * @returns its id
+ * @throws Refused 404 for no such job, piece or fact, 409 for an id used for another job’s, 422 for what is no photo
+ */
+export async function attachPhoto(db: Db, jobId: string, photo: NewPhoto): Promise<string> {
+  const { id = newId(), of = null } = photo;
+  const known = jobOfPhoto(db, id);
+  if (known === jobId) return id;
+  if (known) throw new Refused(409, 'This id is used for another photo. Attach it anew.', 'id');
   const encoded = await encodePhoto(photo.bytes);
   const note = photo.note.trim();
   if (note.length > 500) throw new Refused(422, 'A note has at most 500 letters.', 'note');
   return db
     .transaction(() => {
+      if (jobOfPhoto(db, id)) return id;
       const { pieces } = openJob(db, jobId);
       if (photo.piece !== null && !pieces.some((p) => p.id === photo.piece))
         throw new Refused(404, 'There is no such piece in this job.', 'piece');
-      const id = newId();
+      if (of !== null && findFact(db, of)?.job !== jobId)
+        throw new Refused(404, 'There is no such flaw in this job. Note the flaw first.', 'of');
       const { piece, worker, now } = photo;
-      insertPhoto(db, jobId, { ...encoded, id, piece, addedAt: now, worker, note });
+      insertPhoto(db, jobId, { ...encoded, id, of, piece, addedAt: now, worker, note });
       return id;
     })
     .immediate();

@@ -1,4 +1,5 @@
 /** What the bench of a job works on, for a device to keep. */
+import type { EstimatedAir } from '$core/air/estimate';
 import type { BenchPack } from '$core/bench/bench-job';
 import { USUAL_SLOT } from '$core/planning/choice';
 import { notedWords } from '$core/kitchen/condition';
@@ -8,24 +9,39 @@ import { readSetting } from '../store/settings';
 import type { Db } from '../db/open';
 import { listOtherColours } from '../store/jobs';
 import type { StoredPlan } from '../store/plans';
+import { listPhotos } from '../store/photos';
 import { listWorkers } from '../store/workers';
 import { firstFilm, type JobFile } from './job-file';
 import { learntAt } from './learnt';
 import { airOf } from './places';
 
-const DAY = 86_400_000;
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
 /** Days of air after now that a device is given. */
 const AHEAD = 20;
 
 /** A millionth of a degree moves no film by a millisecond that anyone waits for. */
 const fine = (n: number): number => Math.round(n * 1e6) / 1e6;
 
-/** The air from a day before the first film to some days ahead. */
-function airFor(db: Db, file: JobFile, now: number): string | null {
+/** Hours of a place that are not the forecast's alone, as spans. */
+function spansRead(air: readonly EstimatedAir[]): [number, number][] {
+  const spans: [number, number][] = [];
+  for (const { at, source } of air) {
+    if (source === 'forecast') continue;
+    const last = spans.at(-1);
+    if (last?.[1] === at) last[1] = at + HOUR;
+    else spans.push([at, at + HOUR]);
+  }
+  return spans;
+}
+
+/** The air from a day before the first film to some days ahead, and when it was read. */
+function airFor(db: Db, file: JobFile, now: number): Pick<BenchPack, 'air' | 'airRead'> {
   const { choice } = file;
-  if (choice?.air !== 'place') return null;
+  if (choice?.air !== 'place') return { air: null, airRead: [] };
   const since = firstFilm(choice, file.state, file.job.zone);
-  const { climate } = airOf(db, choice.place, now, since).rates;
+  const known = airOf(db, choice.place, now, since);
+  const { climate } = known.rates;
   const step = climate.step * 60_000;
   const first = Math.max(0, Math.floor((Math.min(since, now) - DAY - climate.start) / step));
   const air: PackedAir = {
@@ -38,7 +54,7 @@ function airFor(db: Db, file: JobFile, now: number): string | null {
     },
     multipliers: [...learntAt(db, choice.place)].map(([key, l]) => [key, l.multiplier]),
   };
-  return JSON.stringify(air);
+  return { air: JSON.stringify(air), airRead: spansRead(known.air.filter((a) => a.at >= air.climate.start)) };
 }
 
 export function benchPack(
@@ -71,7 +87,10 @@ export function benchPack(
     system: system && { cautions: system.cautions },
     route: plainRoute,
     site,
-    air: airFor(db, file, now),
+    ...airFor(db, file, now),
+    photos: listPhotos(db, job.id).flatMap(({ id, piece, of, note }) =>
+      piece ? [{ small: `/photos/${id}?size=small`, whole: `/photos/${id}`, piece, of, note }] : [],
+    ),
     cureMinutes: context.cureMinutes,
     rack: { slots: choice?.rackSlots ?? 0, ...(choice?.slot ?? USUAL_SLOT) },
     way: job.way,

@@ -12,6 +12,7 @@ import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/choice';
 import { dayToMs } from '$core/units/clock-time';
 import type { Db } from '../db/open';
+import { insertReading } from '../store/readings';
 import { insertWorker } from '../store/workers';
 import { listTouchTests } from '../store/touch-tests';
 import { benchPack } from './bench-pack';
@@ -136,6 +137,23 @@ it('a slot holds what the plan says that it has room for', async () => {
   expect(() => record(beside)).toThrow(/slot 1/i);
   choosePlan(db, job, { ...choice, slot: { length: 1500, depth: 750 } });
   record(beside);
+});
+
+it('a coat’s air is that of its hour: read where it was read, else by the forecast', async () => {
+  const { choice } = file();
+  choosePlan(db, job, { ...choice, air: 'place', place: 'shop' });
+  const [lot] = file().lots;
+  if (!lot) throw new Error();
+  const end = workTo('back.shellac-primer.1', NOW - 12 * DAY);
+  const coats = () =>
+    pieceView(openBench(pack), lot.pieces[0] ?? '', NOW)?.history.filter((h) => h.product) ?? [];
+  let pack = benchPack(db, await openPlanned(db, job, () => NOW), NOW);
+  expect(coats().map((c) => c.air?.read)).toEqual([false]);
+  const laid = coats()[0]?.end ?? 0;
+  insertReading(db, { place: 'shop', at: laid, celsius: 21.5, humidity: 0.44, source: 'typed', fact: null });
+  insertReading(db, { place: 'shop', at: end + DAY, celsius: 9, humidity: 0.7, source: 'typed', fact: null });
+  pack = benchPack(db, await openPlanned(db, job, () => NOW), NOW);
+  expect(coats().map((c) => c.air)).toEqual([{ celsius: 21.5, humidity: 0.44, place: 'shop', read: true }]);
 });
 
 describe('today', () => {

@@ -9,7 +9,7 @@ export interface ContestedView {
   message: string;
   rule: string;
   /** the facts that speak against each other; one where a guard alone speaks */
-  sides: { id: string; at: number; words: string; who: string }[];
+  sides: { id: string; at: number; words: string; who: string; device: string }[];
 }
 
 /** Contested facts that nobody has settled or taken back. */
@@ -27,7 +27,8 @@ export function contestedOf(db: Db, file: JobFile): ContestedView[] {
     if (ids.some((id) => state.voided.has(id)) || ids.every((id) => settled.has(id))) return [];
     const sides = ids.flatMap((id) => {
       const f = byId.get(id);
-      return f ? [{ id, at: f.at, words: sayFact(file, f.body), who: people.get(f.worker) ?? '' }] : [];
+      const who = people.get(f?.worker ?? '') ?? '';
+      return f ? [{ id, at: f.at, words: sayFact(file, f.body), who, device: f.device }] : [];
     });
     return [{ message, rule, sides }];
   });

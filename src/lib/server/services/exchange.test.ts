@@ -61,6 +61,7 @@ beforeAll(async () => {
     .png()
     .toBuffer();
   await attachPhoto(demo, orchard, {
+    of: file.facts[0]?.id,
     piece: file.pieces[0]?.id ?? null,
     bytes,
     note: 'chip',

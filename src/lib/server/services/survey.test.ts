@@ -9,6 +9,7 @@ import { findPhoto, listPhotos } from '../store/photos';
 import { listPieces } from '../store/pieces';
 import { attachPhoto, MAX_PHOTO_BYTES } from './attach-photo';
 import { setCodeRules } from './codes';
+import { createJob } from './create-job';
 import { readSaid } from './condition-form';
 import { jobLabels, notePrint, wantedLabels } from './labels';
 import { noteCondition } from './note-condition';
@@ -20,7 +21,7 @@ import { saveSurvey } from './save-survey';
 import { addZone, changeZone, paintZone, removeZone } from './zones';
 
 const TEXT = 'wall North\nupper 30 : pair\nbase 18 : 3x drawer\n';
-const SLATE = { name: 'Island', colour: 'Slatewing', hex: '#54636B', sheen: 'satin' };
+const SLATE = { name: 'Island', colour: 'Slatewing', hex: '#54636B', sheen: 'satin' as const };
 const NOW = Date.UTC(2026, 2, 9, 12);
 let db: Db;
 let job: string;
@@ -226,6 +227,42 @@ describe('photos', () => {
       expect([exif, format, width]).toEqual([undefined, 'jpeg', which === 'image' ? 2000 : 240]);
       expect(stored.includes('someone')).toBe(false);
     }
+  });
+
+  it('of a flaw know it; one that its device sends twice is stored once', async () => {
+    const [piece = ''] = ids();
+    const bytes = await picture('jpeg', 80, 60);
+    const flaw = {
+      kind: 'defect.found',
+      piece,
+      face: 'front',
+      defect: 'run',
+      severity: 2,
+      x: 0.5,
+      y: 0.5,
+      note: '',
+    };
+    const [of = ''] = record(flaw).ids;
+    const photo = { id: newId(), piece, of, bytes, note: '', worker, now: NOW };
+    expect(await attachPhoto(db, job, photo)).toBe(photo.id);
+    expect(await Promise.all([attachPhoto(db, job, photo), attachPhoto(db, job, photo)])).toEqual([
+      photo.id,
+      photo.id,
+    ]);
+    expect(listPhotos(db, job)).toMatchObject([{ id: photo.id, piece, of }]);
+    await expect(attachPhoto(db, job, { ...photo, id: newId(), of: newId() })).rejects.toThrow(
+      'no such flaw',
+    );
+    const elsewhere = createJob(
+      db,
+      { ...SLATE, place: '', houseYear: null, zone: 'Etc/UTC', unit: 'in' },
+      NOW,
+    );
+    await expect(attachPhoto(db, elsewhere, photo)).rejects.toThrow('another photo');
+    await expect(attachPhoto(db, elsewhere, { ...photo, id: newId(), piece: null })).rejects.toThrow(
+      'no such flaw',
+    );
+    expect(listPhotos(db, job)).toHaveLength(1);
   });
 
   it('are known by what is in them', async () => {

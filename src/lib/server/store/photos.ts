@@ -4,6 +4,8 @@ export interface Photo {
   id: string;
   /** null: of the kitchen */
   piece: string | null;
+  /** id of the fact that it shows, a flaw; null where it shows none */
+  of: string | null;
   addedAt: number;
   worker: string;
   note: string;
@@ -15,12 +17,13 @@ export interface PhotoFile extends Photo {
   thumbnail: Buffer;
 }
 
-const COLUMNS = 'id, piece_id AS piece, added_at AS addedAt, worker_id AS worker, note, width, height';
+const COLUMNS =
+  'id, piece_id AS piece, of_fact AS of, added_at AS addedAt, worker_id AS worker, note, width, height';
 
 export function insertPhoto(db: Db, job: string, photo: PhotoFile): void {
   db.prepare(
-    `INSERT INTO photo (id, job_id, piece_id, added_at, worker_id, note, width, height, image, thumbnail)
-     VALUES (@id, @job, @piece, @addedAt, @worker, @note, @width, @height, @image, @thumbnail)`,
+    `INSERT INTO photo (id, job_id, piece_id, of_fact, added_at, worker_id, note, width, height, image, thumbnail)
+     VALUES (@id, @job, @piece, @of, @addedAt, @worker, @note, @width, @height, @image, @thumbnail)`,
   ).run({ ...photo, job });
 }
 
@@ -34,6 +37,10 @@ export const listPhotoFiles = (db: Db, job: string): PhotoFile[] =>
       `SELECT ${COLUMNS}, image, thumbnail FROM photo WHERE job_id = ? ORDER BY added_at, id`,
     )
     .all(job);
+
+/** The job that a photo is of. */
+export const jobOfPhoto = (db: Db, id: string): string | undefined =>
+  db.prepare<[string], string>('SELECT job_id FROM photo WHERE id = ?').pluck().get(id);
 
 export const findPhoto = (db: Db, id: string, which: 'image' | 'thumbnail'): Buffer | undefined =>
   db.prepare<[string], Buffer>(`SELECT ${which} FROM photo WHERE id = ?`).pluck().get(id);

@@ -32,6 +32,7 @@
   import Walls from '$ui/Walls.svelte';
   import Wedge from '$ui/Wedge.svelte';
   import { Outbox } from '$ui/outbox.svelte';
+  import { shrinkPhoto } from '$ui/shrink-photo';
   import { findHere } from '$ui/finder';
   import { setTap } from '$ui/tap';
 
@@ -100,7 +101,7 @@
 
   /** the device knows what it keeps, and the server's clock */
   let opened: Promise<void> | undefined;
-  async function keep(body: unknown, sent: [string, string][]): Promise<boolean> {
+  async function keep(body: unknown, sent: [string, string][], picture?: Blob): Promise<boolean> {
     stoppedHere = null;
     await opened;
     const parsed = bodySchema.safeParse(body);
@@ -127,7 +128,8 @@
     };
     const refusal = judge(bench.context, bench.facts, fact);
     if (refusal) return stop(refusal.message, { rule: refusal.rule, canOverride: refusal.canOverride });
-    await outbox.add(fact);
+    const piece = 'piece' in fact.body ? fact.body.piece : null;
+    await outbox.add(fact, picture && piece ? photoOf(piece, id, picture) : undefined);
     clock = outbox.now();
     const refused = outbox.refused.find((k) => k.fact.id === id);
     if (!refused) return true;
@@ -138,10 +140,33 @@
     const sent = [...given.entries()].flatMap(([k, v]): [string, string][] =>
       typeof v === 'string' && !['id', 'rule', 'reason'].includes(k) ? [[k, v]] : [],
     );
-    return keep(bodyFromForm(given), sent);
+    const file = given.get('photo');
+    if (!(file instanceof File) || file.size === 0) return keep(bodyFromForm(given), sent);
+    return shrinkPhoto(file).then((picture) => keep(bodyFromForm(given), sent, picture));
   });
+  const photoOf = (piece: string, of: string | null, picture: Blob) => ({
+    id: newId(),
+    job: data.pack.job.id,
+    piece,
+    of,
+    picture,
+    why: '',
+  });
+  /** Pictures that the server does not have yet, each shown from the device. */
+  const addresses = new WeakMap<Blob, string>();
+  const ownPhotos = $derived(
+    outbox.photos.map(({ piece, of, picture }) => {
+      const known = addresses.get(picture) ?? URL.createObjectURL(picture);
+      addresses.set(picture, known);
+      return { small: known, whole: known, piece, of, note: 'not sent yet' };
+    }),
+  );
   const again = (fact: Fact, rule: string, reason: string) =>
-    void keep({ ...fact.body, override: { rule, reason } }, []);
+    void keep(
+      { ...fact.body, override: { rule, reason } },
+      [],
+      outbox.photos.find((p) => p.of === fact.id)?.picture,
+    );
 
   type Act = BenchAct;
   const running = $derived(view.list.filter((a) => a.status === 'running'));
@@ -155,7 +180,7 @@
 
   // One piece in sight, one in hand.
   let shown: string | null = $state(page.url.searchParams.get('piece'));
-  const panel = $derived(shown ? pieceView(bench, shown, now) : null);
+  const panel = $derived(shown ? pieceView(bench, shown, now, ownPhotos) : null);
   let held: string | null = $state(null);
   let scanned = $state('');
   let rackOpen = $state(false);
@@ -284,10 +309,11 @@
 
 <Wedge {found} />
 <StoppedNote {stopped} />
-<div class="stack strip">
+<div class="strip">
   <NotSent
     {outbox}
     contested={data.contested}
+    device={data.device}
     zone={data.zone}
     say={(body) => sayFact(bench, body)}
     {again}
@@ -303,6 +329,7 @@
       measures={data.measures}
       slots={data.pack.rack.slots}
       close={() => (shown = null)}
+      photo={async (piece, file) => outbox.addPhoto(photoOf(piece, null, await shrinkPhoto(file)))}
     />
   {/key}
 {/if}
@@ -610,6 +637,12 @@
 </div>
 
 <style>
+  .strip {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(min(100%, 460px), 1fr));
+    gap: 12px;
+    margin-bottom: 12px;
+  }
   .strip:empty {
     display: none;
   }
