@@ -12,6 +12,7 @@
   import { findOnPage } from '$ui/finder';
   import KeyHelp from '$ui/KeyHelp.svelte';
   import Patterns from '$ui/Patterns.svelte';
+  import Unsent from '$ui/Unsent.svelte';
   import { formatTemperature } from '$core/units/measures';
 
   let { data, children } = $props();
@@ -128,6 +129,7 @@
       >{data.worker.name}<span>&nbsp;· {data.worker.role}</span></a
     >{/if}
 </header>
+<Unsent open={page.route.id === '/jobs/[job]/coat' ? (page.params.job ?? null) : null} />
 <main id="main" data-sveltekit-reload={away ? '' : 'off'}>
   {@render children()}
 </main>

@@ -97,6 +97,35 @@ const deviceFacts = (page: Page): Promise<{ n: number; state: string; fact: Fact
       }),
   );
 
+test('what a bench left unsent is sent from any other page', async ({ browser }) => {
+  const server = await startServer();
+  const job = await jobCalled(server.url, 'Lanternhouse');
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const page = await context.newPage();
+  await page.goto(`${job}/coat`);
+  await ready(page);
+  await keptHere(page, job);
+  await page.goto(server.url);
+  await ready(page);
+  await page.goto(`${job}/coat`);
+  await ready(page);
+  const before = await serverFacts(job);
+  await context.setOffline(true);
+  await move(page, 0, 2);
+  await page.goto(server.url);
+  await ready(page);
+  await expect(page.getByText('2 not sent yet')).toBeVisible();
+  expect(await serverFacts(job)).toHaveLength(before.length);
+  await context.setOffline(false);
+  await expect(page.getByText('not sent yet')).toHaveCount(0);
+  await expect.poll(() => serverFacts(job)).toHaveLength(before.length + 2);
+  await page.goto(`${job}/coat`);
+  await ready(page);
+  await expect(page.locator('.unsent')).toHaveCount(0);
+  await context.close();
+  server.end();
+});
+
 /** Moves pieces by touch on the rack: piece in hand, then the place. */
 async function move(page: Page, from: number, to: number): Promise<void> {
   await page.locator('#rack').evaluate((d: HTMLDetailsElement) => (d.open = true));

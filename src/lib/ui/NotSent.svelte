@@ -20,13 +20,6 @@
   let { outbox, contested, device, zone, say, again }: Props = $props();
   const time = (ms: number) => sayTime(ms, zone);
   let reasons: Record<number, string> = $state({});
-  const photos = $derived(outbox.photos.filter((p) => !p.why).length);
-  const waiting = $derived(
-    [
-      ...(outbox.waiting.length ? [String(outbox.waiting.length)] : []),
-      ...(photos ? [photos === 1 ? '1 photo' : `${photos} photos`] : []),
-    ].join(' and '),
-  );
   const retry = (k: Kept) => {
     const reason = (reasons[k.n] ?? '').trim();
     if (k.rule && reason.length >= 3) {
@@ -45,9 +38,9 @@
 {#if outbox.away || outbox.slow}
   <div class="card unsent" role="status">
     <p>
-      <b>{waiting ? `${waiting} not sent yet` : 'No connection'}</b>
+      <b>{outbox.unsent ? `${outbox.unsent} not sent yet` : 'No connection'}</b>
       <span class="soft"
-        >{waiting
+        >{outbox.unsent
           ? 'Kept on this device; sent in order when there is a connection.'
           : 'Go on: what you record is kept here and sent later. The plan is the last one known.'}</span
       >

@@ -58,6 +58,13 @@ const database = (): Promise<IDBPDatabase<Schema>> =>
     },
   }));
 
+/** Jobs of which the device keeps something that the server does not have. */
+export async function jobsKept(): Promise<string[]> {
+  const db = await database();
+  const facts = (await db.getAll('facts')).filter((k) => k.state !== 'sent');
+  return [...new Set([...facts, ...(await db.getAll('photos'))].map((k) => k.job))];
+}
+
 /** What is said when the device's clock is that far from the server's, ms. */
 export const SKEWED = 120_000;
 
@@ -93,6 +100,19 @@ export class Outbox {
   }
   get refused(): Kept[] {
     return this.kept.filter((k) => k.state === 'refused');
+  }
+  /** What waits, in words, e.g. "3 and 1 photo"; empty where nothing does. */
+  get unsent(): string {
+    const facts = this.waiting.length;
+    const photos = this.photos.filter((p) => !p.why).length;
+    return [
+      ...(facts ? [String(facts)] : []),
+      ...(photos ? [photos === 1 ? '1 photo' : `${photos} photos`] : []),
+    ].join(' and ');
+  }
+  /** How many facts and photos the server refused. */
+  get notTaken(): number {
+    return this.refused.length + this.photos.filter((p) => p.why).length;
   }
   /** The server's clock as this device knows it. */
   now = (): number => this.stands ?? Date.now() + this.skew;
