@@ -237,8 +237,10 @@ await page.evaluate(() => {
     seen.last = at;
   }, 5);
 });
+const weigh = page.getByRole('button', { name: 'Weigh it in 1000 runs' });
+await weigh.waitFor();
 const asked = performance.now();
-await page.getByRole('button', { name: 'Weigh the date' }).click();
+await weigh.click();
 await page.getByRole('button', { name: 'Weigh it again' }).waitFor();
 rows.push([
   'risk of 1000 runs in the browser’s worker, air and all, from the press',

@@ -29,7 +29,9 @@ test('what-ifs are computed and ranked, and the date is weighed, while the page 
   await expect(list.filter({ hasText: 'Start a day later' })).toContainText(/later|the same/);
   await expect(list.filter({ hasText: 'Bring more rack' })).toContainText('sooner');
 
-  await page.getByRole('button', { name: 'Weigh the date' }).click();
+  // A promise is weighed unasked, in few runs; in more when it is asked.
+  await expect(page.locator('.back')).toContainText(/\d+ % sure of the promised Fri 3 Apr/);
+  await page.getByRole('button', { name: 'Weigh it in 1000 runs' }).click();
   // Pressed while it computes: the page answers.
   await page.getByRole('button', { name: 'Hours' }).click();
   await expect(page.getByRole('button', { name: 'Hours' })).toHaveAttribute('aria-pressed', 'true');

@@ -2,7 +2,7 @@
 <script lang="ts">
   import { Button } from 'carbon-components-svelte';
   import { chanceBy } from '$core/planning/risk';
-  import { sayMinutes, sayTime } from '$core/units/clock-time';
+  import { sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
   import type { Planner } from './planner';
   import type { RiskFound, WhatIf } from '../workers/questions';
 
@@ -13,10 +13,14 @@
     promised: number | null;
     /** words for an operation */
     say: (operation: string) => string;
+    /** how sure the promise is, in words, once that is known */
+    sure?: string;
   }
-  let { planner, zone, promised, say }: Props = $props();
+  let { planner, zone, promised, say, sure = $bindable('') }: Props = $props();
 
   const RUNS = 1000;
+  /** What a promise is weighed with before anyone asks. */
+  const FEW = 200;
   const MINUTE = 60_000;
   let whatIfs: WhatIf[] | null = $state(null);
   let risk: RiskFound | null = $state(null);
@@ -24,20 +28,36 @@
   let share = $state(0);
   let failed = $state('');
 
-  async function run(kind: 'what-ifs' | 'risk'): Promise<void> {
+  async function run(kind: 'what-ifs' | 'risk', runs = RUNS): Promise<void> {
     busy = kind;
     share = 0;
     failed = '';
     try {
       const progress = (s: number) => (share = s);
       if (kind === 'what-ifs') whatIfs = await planner.whatIfs(progress);
-      else risk = await planner.risk(RUNS, progress);
+      else risk = await planner.risk(runs, progress);
     } catch (error) {
       failed = error instanceof Error ? error.message : String(error);
     }
     busy = null;
   }
   const percent = (n: number) => `${Math.round(n * 100)} %`;
+  // A promise is weighed unasked, once nothing else is asked.
+  $effect(() => {
+    if (promised === null || busy !== null || risk !== null || failed) return;
+    const timer = setTimeout(() => void run('risk', FEW), 300);
+    return () => clearTimeout(timer);
+  });
+  const promise = $derived.by(() =>
+    risk && promised !== null
+      ? `${chance(chanceBy(risk, (promised - risk.t0) / MINUTE))} sure of the promised ${sayDay(promised - MINUTE, zone)}`
+      : '',
+  );
+  $effect(() => {
+    sure = promise;
+  });
+  /** No number of runs makes a thing certain. */
+  const chance = (n: number) => (n > 0.99 ? 'over 99 %' : n < 0.01 ? 'under 1 %' : percent(n));
   const driver = (of: string) =>
     of === 'air' ? 'the air' : of === 'rework' ? 'coats done over' : `how long “${say(of)}” takes`;
   const at = (minute: number) => sayTime((risk?.t0 ?? 0) + minute * MINUTE, zone);
@@ -77,14 +97,7 @@
 <div class="card">
   <h2>How sure is the date</h2>
   {#if risk}
-    {#if promised !== null}
-      <p class="big">
-        {percent(chanceBy(risk, (promised - risk.t0) / MINUTE))} sure of the promised {sayTime(
-          promised - MINUTE,
-          zone,
-        ).split(',')[0]}
-      </p>
-    {/if}
+    {#if promise}<p class="big">{promise}</p>{/if}
     <dl>
       <div>
         <dt>Even chance by</dt>
@@ -100,7 +113,7 @@
       </div>
     </dl>
     <p class="soft">
-      As planned, or sooner: {percent(chanceBy(risk, risk.planned))}. Of {risk.runs} runs{risk.missed
+      As planned, or sooner: {chance(chanceBy(risk, risk.planned))}. Of {risk.runs} runs{risk.missed
         ? `, ${percent(risk.missed)} miss a recoat window: sand those`
         : ''}.
     </p>
@@ -111,13 +124,20 @@
         .map((d) => `${driver(d.of)} (${percent(d.share)})`)
         .join(', ') || 'nothing in particular'}.
     </p>
+    <p class="soft">
+      Work varies by {percent(risk.model.workVariation)}; of 100 coats on a piece {(
+        risk.model.rework * 100
+      ).toFixed(1)} are done over{risk.model.learnt.works + risk.model.learnt.passes > 0
+        ? `: the usual figures, drawn towards ${risk.model.learnt.works} works and ${risk.model.learnt.passes} coats recorded here`
+        : ', as a rule'}.
+    </p>
   {/if}
   {#if busy === 'risk'}
     <progress value={share} aria-label="Runs made"></progress>
     <Button kind="tertiary" size="small" on:click={planner.stop}>Stop</Button>
   {:else}
     <Button kind="tertiary" disabled={busy !== null} on:click={() => run('risk')}
-      >{risk ? 'Weigh it again' : 'Weigh the date'}</Button
+      >{risk ? (risk.runs < RUNS ? `Weigh it in ${RUNS} runs` : 'Weigh it again') : 'Weigh the date'}</Button
     >
   {/if}
   {#if failed}<p class="bad" role="alert">{failed}</p>{/if}

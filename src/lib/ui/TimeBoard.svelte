@@ -61,12 +61,14 @@
   const NUDGE = 15;
   /** Room for an hour, px; 0: as much as fits the screen. */
   const ZOOMS = [
-    { name: 'Weeks', perHour: 5 },
+    { name: 'Weeks', perHour: 2.5 },
     { name: 'Fit', perHour: 0 },
     { name: 'Days', perHour: 28 },
     { name: 'Hours', perHour: 96 },
   ];
   let zoom = $state(1);
+  /** Below so many px an hour nothing can be told apart: then the board is wider than the screen. */
+  const LEAST = 4;
 
   /** Stretches of time, closed ones folded to a thin band unless they are wanted. */
   const stretches = $derived.by(() => {
@@ -101,7 +103,7 @@
     const hours = stretches.reduce((n, s) => n + (s.closed && !nights ? 0 : s.b - s.a), 0) / HOUR;
     const fixed = nights ? 0 : stretches.reduce((n, s) => n + (s.closed ? folded(s) : 0), 0);
     const wanted = ZOOMS[zoom]?.perHour ?? 0;
-    const perHour = wanted || Math.max(nights ? 6 : 8, (room - fixed) / Math.max(1, hours));
+    const perHour = wanted || Math.max(nights ? 2 : LEAST, (room - fixed) / Math.max(1, hours));
     let x = LABELS;
     return stretches.map((s) => {
       const w = s.closed && !nights ? folded(s) : ((s.b - s.a) / HOUR) * perHour;
@@ -189,11 +191,19 @@
   }
   let svg: SVGSVGElement | undefined = $state();
 
+  /** Room for a day's name, px. */
+  const DAY_WORDS = 80;
   const days = $derived.by(() => {
     const out: { at: number; x: number; words: string }[] = [];
+    /** where the last words end */
+    let taken = 0;
     for (let d = from; d < to; d = startOfDay(d + 26 * HOUR, zone)) {
       const first = scaled.find((s) => !s.closed && s.b > d && s.a < startOfDay(d + 26 * HOUR, zone));
-      if (first) out.push({ at: d, x: x(Math.max(d, first.a)), words: sayDay(d, zone) });
+      if (!first) continue;
+      const at = x(Math.max(d, first.a));
+      const words = at >= taken ? sayDay(d, zone) : '';
+      if (words) taken = at + DAY_WORDS;
+      out.push({ at: d, x: at, words });
     }
     return out;
   });

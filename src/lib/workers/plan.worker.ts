@@ -5,7 +5,8 @@
 import { buildProblem } from '$core/planning/job-problem';
 import { erringAir, unpackJob, unpackJson, type Packed } from '$core/planning/pack';
 import { planJob, type PlannedJob } from '$core/planning/plan-job';
-import { riskRuns, USUAL_RISK, type Risk } from '$core/planning/risk';
+import { riskRuns, type Risk } from '$core/planning/risk';
+import type { RiskModel } from '$core/planning/risk-model';
 import type { Answer, Question, WhatIf } from './questions';
 
 const MINUTE = 60_000;
@@ -16,6 +17,7 @@ const TRY = { seed: SEED, steps: 24, nodes: 600 };
 interface Given {
   base: Packed;
   variants: { key: string; words: string; packed: Packed }[];
+  risk: RiskModel;
 }
 
 let given: Given | null = null;
@@ -55,7 +57,12 @@ async function whatIfs(id: number, { base, variants }: Given, live: () => boolea
   post({ id, done: found.sort((a, b) => (b.gain ?? -Infinity) - (a.gain ?? -Infinity)) });
 }
 
-async function risk(id: number, { base }: Given, runs: number, live: () => boolean): Promise<void> {
+async function risk(
+  id: number,
+  { base, risk: model }: Given,
+  runs: number,
+  live: () => boolean,
+): Promise<void> {
   const job = unpackJob(base);
   const built = buildProblem(job);
   const made = planJob(job, WHAT_IF);
@@ -68,7 +75,8 @@ async function risk(id: number, { base }: Given, runs: number, live: () => boole
     plan: made.result,
     runs,
     seed: SEED,
-    air: erringAir(base, built, USUAL_RISK),
+    model,
+    air: erringAir(base, built, model),
     stop: () => !live(),
   });
   const started = performance.now();
@@ -83,6 +91,7 @@ async function risk(id: number, { base }: Given, runs: number, live: () => boole
     id,
     done: {
       ...found,
+      model,
       t0: job.t0,
       planned: made.result.makespan,
       took: performance.now() - started,
@@ -108,7 +117,7 @@ onmessage = ({ data }: MessageEvent<Question>): void => {
       const loaded = unpackJson(data.text) as Given;
       // The job alone may come after the job with its changes.
       given = {
-        base: loaded.base,
+        ...loaded,
         variants: loaded.variants.length ? loaded.variants : (given?.variants ?? []),
       };
       post({ id, done: null });

@@ -1,5 +1,6 @@
 /** What a page and its planning worker say to each other. */
 import type { Risk } from '$core/planning/risk';
+import type { RiskModel } from '$core/planning/risk-model';
 
 export type Question = { id: number } & (
   | { do: 'load'; text: string }
@@ -21,6 +22,7 @@ export interface WhatIf {
 }
 
 export interface RiskFound extends Risk {
+  model: RiskModel;
   t0: number;
   /** minutes from t0 */
   planned: number;

@@ -2,7 +2,8 @@
 import { SHEET_WAITS, waitsIn } from '../coating/waits';
 import { ratesOf, type Climate } from '../drying/climate';
 import { waitsOfFilms, type JobProblem, type JobToPlan } from './job-problem';
-import { erring, type RiskInput, type RiskModel } from './risk';
+import { erring, type RiskInput } from './risk';
+import type { RiskModel } from './risk-model';
 
 /** Days from the start of the plan whose air is drawn anew. */
 const DAYS_DRAWN = 30;

@@ -2,7 +2,8 @@ import { mean, sampleCorrelation, standardDeviation } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { seeded } from '../units/random';
 import type { Plan, Problem } from './problem';
-import { assessRisk, chanceBy, erring, logNormal, normals, quantile, riskRuns, USUAL_RISK } from './risk';
+import { assessRisk, chanceBy, erring, logNormal, normals, quantile, riskRuns } from './risk';
+import { USUAL_RISK } from './risk-model';
 
 const problem: Problem = {
   format: 'anthem.planning-problem',
@@ -83,6 +84,15 @@ describe('the chance of a date', () => {
     expect(chanceBy(risk, risk.p80)).toBeGreaterThanOrEqual(0.8);
     // No operation matters more than its sixteenth, within chance.
     expect(risk.drivers[0]?.share).toBeLessThan(0.12);
+  });
+  it('does a pass over more often the more pieces are in it: 1 − (1 − r)ᵖ', () => {
+    const coats = { ...problem, operations: problem.operations.map((o) => ({ ...o, skill: 'coat' })) };
+    const workers = problem.workers.map((w) => ({ ...w, skills: ['coat'] }));
+    const sure = { ...USUAL_RISK, workVariation: 0, rework: 0.1 };
+    const risk = assessRisk({ problem: { ...coats, workers }, plan, runs: 4000, seed: 1, model: sure });
+    // Sixteen passes of four pieces, each half as long again with a chance of 0.3439.
+    expect(mean(risk.backs)).toBeGreaterThan(1600 * (1 + 0.3439 / 2) - 6);
+    expect(mean(risk.backs)).toBeLessThan(1600 * (1 + 0.3439 / 2) + 6);
   });
   it('repeats for a seed, and differs for another', () => {
     const of = (seed: number) => assessRisk({ problem, plan, runs: 60, seed, model }).backs;

@@ -8,26 +8,8 @@ import { seeded } from '../units/random';
 import { execute, orderOf } from './execute';
 import { compile, linkKey, type AirWaits, type Model } from './model';
 import type { Plan, Problem } from './problem';
+import { USUAL_RISK, type RiskModel } from './risk-model';
 import { makespanOf } from './schedule';
-
-export interface RiskModel {
-  /** coefficient of variation of work times; 0.25 unless learnt. From memory */
-  workVariation: number;
-  /** standard deviation of the forecast's error, K and share of humidity, and its hourly correlation. From memory */
-  celsius: number;
-  humidity: number;
-  correlation: number;
-  /** share of coats that are done over. From memory */
-  rework: number;
-}
-
-export const USUAL_RISK: RiskModel = {
-  workVariation: 0.25,
-  celsius: 2,
-  humidity: 0.08,
-  correlation: 0.97,
-  rework: 0.02,
-};
 
 export interface Driver {
   /** `air`, `rework`, or an operation */
@@ -99,6 +81,11 @@ export const quantile = (sorted: readonly number[], q: number): number =>
 export const chanceBy = (risk: Pick<Risk, 'backs'>, minute: number): number =>
   risk.backs.filter((b) => b <= minute).length / Math.max(1, risk.backs.length);
 
+/** Where a piece of a lot is done over, its sanding and coat cost the lot's pass so much more. Our choice. */
+const OVER = 1.5;
+/** The chance that one piece or more of a pass is done over; a pass of fixed work counts as one. */
+const spoilt = ({ rework }: RiskModel, pieces: number): number => 1 - (1 - rework) ** Math.max(1, pieces);
+
 /** Squared correlation of two lists. */
 function shared(a: readonly number[], b: readonly number[]): number {
   const mean = (list: readonly number[]) => list.reduce((s, x) => s + x, 0) / list.length;
@@ -163,10 +150,9 @@ export function* riskRuns(input: RiskInput): Generator<number, Risk> {
     problem.operations.forEach((o, i) => {
       const factor = logNormal(model.workVariation, normal());
       let work = o.minutes * factor;
-      // A coat that is done over takes its pieces' share of sanding and another coat; a tenth of a lot at a time.
-      if (!helper[i] && o.skill === 'coat' && uniform() < model.rework * Math.max(1, o.pieces / 4)) {
+      if (!helper[i] && o.skill === 'coat' && uniform() < spoilt(model, o.pieces)) {
         again++;
-        work *= 1.5;
+        work *= OVER;
       }
       minutes[i] = helper[i] ? o.minutes : work;
       factors[i]?.push(helper[i] ? 0 : factor);

@@ -6,6 +6,7 @@ import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
 import { TOOL_FACTS } from '$core/coating/tool';
 import { divide, lotName } from '$core/planning/lots';
 import type { Packed, PackedAir } from '$core/planning/pack';
+import type { RiskModel } from '$core/planning/risk-model';
 import type { Places } from '$core/air/places';
 import { dayAfter, dayToMs, isoDay } from '$core/units/clock-time';
 import type { Db } from '../db/open';
@@ -15,6 +16,7 @@ import { siteOf } from './fixed';
 import { firstFilm, routeOf, type JobFile } from './job-file';
 import { jobWaits } from './job-waits';
 import { learntAt } from './learnt';
+import { learntRisk } from './learnt-risk';
 import { airOf, airWith, placesOf } from './places';
 
 const DAY = 86_400_000;
@@ -34,6 +36,8 @@ export interface Variant {
 export interface Questions {
   base: Packed;
   variants: Variant[];
+  /** how far things go otherwise here */
+  risk: RiskModel;
 }
 
 const learntMultipliers = (db: Db, choice: Choice): [string, number][] =>
@@ -150,7 +154,8 @@ export function questions(db: Db, file: JobFile, now: number, changes = true): Q
   const { choice } = file;
   const base = choice && packJob(db, file, now);
   if (!choice || !base) return null;
-  if (!changes) return { base, variants: [] };
+  const risk = learntRisk(db);
+  if (!changes) return { base, variants: [], risk };
   const variants: Variant[] = [];
   const ask = (key: string, words: string, change: Partial<Choice>, places: Places | null = null): void => {
     const parsed = choiceSchema.safeParse({ ...choice, ...change });
@@ -222,5 +227,5 @@ export function questions(db: Db, file: JobFile, now: number, changes = true): Q
       startDay: isoDay(dayAfter(choice.startDay, file.job.zone), file.job.zone),
     });
   }
-  return { base, variants };
+  return { base, variants, risk };
 }

@@ -16,6 +16,9 @@ import { insertReading } from '../store/readings';
 import { insertWorker } from '../store/workers';
 import { listTouchTests } from '../store/touch-tests';
 import { benchPack } from './bench-pack';
+import { learntRisk } from './learnt-risk';
+import { rebuildSummaries } from './summaries';
+import { USUAL_RISK } from '$core/planning/risk-model';
 import { choosePlan } from './choose-plan';
 import { contestedOf } from './contested';
 import { currentPlan } from './current-plan';
@@ -321,6 +324,33 @@ describe('what is learnt', () => {
     const done = file().facts.findLast((f) => f.body.kind === 'work.finished');
     record(fact(NOW, { kind: 'void', fact: done?.id ?? '', reason: 'not done' }));
     expect(learntPaces(db)[key]).not.toBe(pace);
+  });
+  it('how often a coat is done over comes from the flaws that were mended', () => {
+    expect(learntRisk(db)).toEqual({ ...USUAL_RISK, workVariation: expect.closeTo(0.25, 9) });
+    workTo('back.shellac-primer.1', NOW - 12 * DAY);
+    const coats = file().pieces.length;
+    const [flawed = '', spared = ''] = ids();
+    const flaw = (piece: string) =>
+      fact(NOW, {
+        kind: 'defect.found',
+        piece,
+        face: 'back',
+        defect: 'run',
+        severity: 2,
+        x: 0,
+        y: 0,
+        note: '',
+      });
+    const left = flaw(spared);
+    record(flaw(flawed), left, fact(NOW + 1, { kind: 'defect.accepted', defect: left.id, reason: 'inside' }));
+    expect(learntRisk(db)).toMatchObject({
+      rework: (1 + 400 * 0.005) / (coats + 400),
+      learnt: { passes: coats },
+    });
+    expect(learntRisk(db).learnt.works).toBeGreaterThan(0);
+    const before = learntRisk(db);
+    rebuildSummaries(db);
+    expect(learntRisk(db)).toEqual(before);
   });
   it('a finger on a film moves its product’s multiplier where it dries', () => {
     const at = workTo('back.urethane-enamel.1', NOW - 20 * DAY) - 3 * DAY;

@@ -9,12 +9,16 @@ import { deletePace, listPaces, writePace } from '../store/paces';
 /** Newest works of a kind that count. */
 const KEPT = 60;
 
-/** Factors of the figures' minutes by kind of step. */
-export function learntPaces(db: Db): Record<string, number> {
+/** The newest paces by kind of step. */
+export function recentPaces(db: Db): Map<string, number[]> {
   const byKey = new Map<string, number[]>();
   for (const { key, ratio } of listPaces(db, KEPT)) byKey.set(key, [...(byKey.get(key) ?? []), ratio]);
-  return Object.fromEntries([...byKey].map(([key, ratios]) => [key, learntPace(ratios)]));
+  return byKey;
 }
+
+/** Factors of the figures' minutes by kind of step. */
+export const learntPaces = (db: Db): Record<string, number> =>
+  Object.fromEntries([...recentPaces(db)].map(([key, ratios]) => [key, learntPace(ratios)]));
 
 /** Keeps what a new fact teaches, or forgets what a fact taken back had taught. */
 export function keepPace(db: Db, fact: Fact, state: JobState, route: readonly Step[]): void {

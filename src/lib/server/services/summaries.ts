@@ -33,6 +33,7 @@ export function summarise(file: JobFile): Summary {
     handedOver: file.state.handedOver,
     openTouchUps: [...file.state.touchUps.values()].filter((t) => !t.closed).length,
     checks: file.state.checks.length,
+    flaws: [...file.state.flaws.values()].filter((f) => f.accepted === null).length,
     lastCheck: file.state.checks.at(-1)?.at ?? null,
   };
   return { ...counts, stage: stageOf(file, counts) };

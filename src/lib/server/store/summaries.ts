@@ -14,12 +14,14 @@ export interface Summary {
   handedOver: number | null;
   openTouchUps: number;
   checks: number;
+  /** flaws that were not left as they were */
+  flaws: number;
   /** when somebody last looked, ms since 1970 */
   lastCheck: number | null;
 }
 
 const COLUMNS = `stage, pieces, labelled, down, passes_done AS passesDone, passes, hung, handed_over AS handedOver,
-  open_touch_ups AS openTouchUps, checks,
+  open_touch_ups AS openTouchUps, checks, flaws,
   last_check AS lastCheck`;
 
 /** @param job one job alone; all, newest first, where none is named */
@@ -36,7 +38,15 @@ export const listSummaries = (
 
 export function writeSummary(db: Db, job: string, summary: Summary): void {
   db.prepare(
-    `INSERT OR REPLACE INTO job_summary (job_id, stage, pieces, labelled, down, passes_done, passes, hung, handed_over, open_touch_ups, checks, last_check)
-     VALUES (@job, @stage, @pieces, @labelled, @down, @passesDone, @passes, @hung, @handedOver, @openTouchUps, @checks, @lastCheck)`,
+    `INSERT OR REPLACE INTO job_summary (job_id, stage, pieces, labelled, down, passes_done, passes, hung, handed_over, open_touch_ups, checks, flaws, last_check)
+     VALUES (@job, @stage, @pieces, @labelled, @down, @passesDone, @passes, @hung, @handedOver, @openTouchUps, @checks, @flaws, @lastCheck)`,
   ).run({ ...summary, job });
 }
+
+/** Coats that pieces of all jobs have had, and flaws among them that were mended. */
+export const sumPasses = (db: Db): { passes: number; flaws: number } =>
+  db
+    .prepare<[], { passes: number; flaws: number }>(
+      'SELECT ifnull(sum(passes_done), 0) AS passes, ifnull(sum(flaws), 0) AS flaws FROM job_summary',
+    )
+    .get() ?? { passes: 0, flaws: 0 };

@@ -28,6 +28,8 @@
     `${data.jobId} ${data.handBack?.at ?? ''} ${data.pins.map((p) => p.operation + p.at).join()}`,
   );
   let planner: Planner | null = $state(null);
+  /** the chance of the promise, in words */
+  let sure = $state('');
   $effect(() => {
     void known;
     const made = openPlanner(`${address}/ask.json`);
@@ -326,7 +328,7 @@
   </div>
   <div class="stack sooner">
     {#if data.handBack}
-      <div class="card back">
+      <div class="card back stack">
         <h2>Hand back</h2>
         <p class="big">{sayTime(data.handBack.at, data.zone)}</p>
         {#if data.handBack.bound < data.handBack.at}
@@ -336,7 +338,7 @@
         {/if}
         {#if data.promised !== null}
           <p class:bad={data.handBack.at > data.promised}>
-            Promised {sayDay(data.promised - 60_000, data.zone)}{data.handBack.at > data.promised
+            {sure || `Promised ${sayDay(data.promised - 60_000, data.zone)}`}{data.handBack.at > data.promised
               ? ': planned after that'
               : ''}.
           </p>
@@ -387,7 +389,7 @@
     {#if planner && data.handBack}
       {#key known}
         <div class="stack not-printed">
-          <PlanAsk {planner} zone={data.zone} promised={data.promised} {say} />
+          <PlanAsk {planner} zone={data.zone} promised={data.promised} {say} bind:sure />
         </div>
       {/key}
     {/if}
@@ -497,6 +499,8 @@
     }
   }
   .back {
+    gap: 4px;
+    justify-items: start;
     border-left: 5px solid var(--act);
   }
   .big {

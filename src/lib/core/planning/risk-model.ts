@@ -1,0 +1,61 @@
+/** How far things go otherwise than planned: the usual figures, and what the record of jobs teaches. Docs: docs/methods/risk.md */
+
+export interface RiskModel {
+  /** coefficient of variation of work times */
+  workVariation: number;
+  /** standard deviation of the forecast's error, K and share of humidity, and its hourly correlation. From memory */
+  celsius: number;
+  humidity: number;
+  correlation: number;
+  /** share of passes, one piece and one coat each, that are done over */
+  rework: number;
+  /** what the figures rest on beside the usual ones: finished works, and passes */
+  learnt: { works: number; passes: number };
+}
+
+/** Before anything is learnt. From memory */
+export const USUAL_RISK: RiskModel = {
+  workVariation: 0.25,
+  celsius: 2,
+  humidity: 0.08,
+  correlation: 0.97,
+  rework: 0.005,
+  learnt: { works: 0, passes: 0 },
+};
+
+/** The usual figures count as so many works and passes. Our choice. */
+const WORKS = 5;
+const PASSES = 400;
+
+export interface RiskRecord {
+  /** minutes of hands over the figure's, one list a kind of step */
+  paces: readonly (readonly number[])[];
+  /** coats that pieces have had, and flaws among them that were mended */
+  passes: number;
+  flaws: number;
+}
+
+/**
+ * The usual figures, drawn towards what was recorded. The spread of work is that of ln(minutes over the figure's) around
+ * each kind's own mean, pooled: a log-normal of variance s² has the coefficient of variation √(exp s² − 1).
+ * @returns a model in which few records change little
+ */
+export function learnRisk({ paces, passes, flaws }: RiskRecord, usual: RiskModel = USUAL_RISK): RiskModel {
+  let squares = 0;
+  let freedom = 0;
+  for (const list of paces) {
+    if (list.length < 2) continue;
+    const logs = list.map(Math.log);
+    const mean = logs.reduce((sum, x) => sum + x, 0) / logs.length;
+    squares += logs.reduce((sum, x) => sum + (x - mean) ** 2, 0);
+    freedom += logs.length - 1;
+  }
+  const prior = Math.log(1 + usual.workVariation ** 2);
+  const variance = (squares + WORKS * prior) / (freedom + WORKS);
+  return {
+    ...usual,
+    workVariation: Math.sqrt(Math.exp(variance) - 1),
+    rework: (flaws + PASSES * usual.rework) / (passes + PASSES),
+    learnt: { works: paces.reduce((n, list) => n + list.length, 0), passes },
+  };
+}
