@@ -22,6 +22,8 @@ import { makeDemo } from '../src/lib/server/demo/demo';
 import { now } from '../src/lib/server/services/clock';
 import { currentPlan, jobToPlan } from '../src/lib/server/services/current-plan';
 import { openJob } from '../src/lib/server/services/job-file';
+import { settleChoice } from '../src/lib/server/services/settle-choice';
+import { withChoice } from '../src/lib/server/services/ask';
 import { recordFacts } from '../src/lib/server/services/record-facts';
 import { listOpenJobs } from '../src/lib/server/store/jobs';
 import { listWorkers } from '../src/lib/server/store/workers';
@@ -123,8 +125,15 @@ export function planRows(): Row[] {
   const alone = jobToPlan(db, orchard, at, 60, new Set());
   if (!among || !alone) throw new Error('Orchard Row is not planned');
   oneJob(rows, among, 'Orchard Row, around Lanternhouse on its rack of 48');
-  oneJob(rows, { ...alone, rackSlots: 36 }, 'Orchard Row by itself, rack of 36');
-  oneJob(rows, { ...alone, rackSlots: 60 }, 'Orchard Row by itself, rack of 60');
+  const { choice } = orchard;
+  if (!choice) throw new Error('Orchard Row has no choice');
+  for (const rackSlots of [36, 60]) {
+    const open = { lots: true, pattern: true };
+    const settled = settleChoice(db, orchard, { ...choice, rackSlots, shared: false, open }, at);
+    const job = jobToPlan(db, withChoice(db, orchard, settled, at), at, 60, new Set());
+    if (job)
+      oneJob(rows, job, `Orchard Row by itself, rack of ${rackSlots}, lots and turning left to the planner`);
+  }
 
   // A fact, and the plan made anew near the one before.
   const lantern = job('Lanternhouse');

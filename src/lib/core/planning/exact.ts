@@ -34,16 +34,22 @@ function workerClasses(m: Model): number[] {
  * Lots that are alike in everything: their first starts may be taken in one order. An entry is the lot that must have
  * begun before; -1 for none.
  */
-function likeBefore(m: Model): { lot: number[]; before: number[] } {
+function likeBefore(m: Model, earliest: Int32Array): { lot: number[]; before: number[] } {
   const names = [...new Set(m.operations.map((o) => o.lot))];
   const lot = m.operations.map((o) => names.indexOf(o.lot));
   const members = names.map((_, l) => lot.flatMap((x, i) => (x === l ? [i] : [])));
   const place = m.operations.map((_, i) => members[lot[i] ?? -1]?.indexOf(i) ?? -1);
+  const waits = new Map<unknown, number>();
+  const named = (wait: unknown): number => {
+    const known = waits.get(wait) ?? waits.size;
+    waits.set(wait, known);
+    return known;
+  };
   const signature = members.map((list, l) => {
     const parts = list.map((i) => {
       const o = m.operations[i];
       const links = (m.after[i] ?? []).map((g) =>
-        lot[g.other] === l && !g.ready ? [place[g.other], g.min, g.max] : ['out', i, g.other],
+        lot[g.other] === l ? [place[g.other], g.min, g.max, named(g.ready)] : ['out', i, g.other],
       );
       const came = (m.before[i] ?? []).some((g) => lot[g.other] !== l) ? `from ${i}` : '';
       const holds = (m.holdsOf[i] ?? []).map((k) => {
@@ -62,6 +68,7 @@ function likeBefore(m: Model): { lot: number[]; before: number[] } {
         o?.material,
         o?.lockedStart,
         m.finish[i],
+        earliest[i],
         links,
         came,
         holds,
@@ -129,12 +136,14 @@ class Work {
  * @param limit only plans with a smaller makespan count; null: any
  * @param budget nodes at most
  * @param stop asked now and then
+ * @param earliest starts before which no operation can begin, where that is known
  */
 export function searchExactly(
   m: Model,
   limit: number | null,
   budget: number,
   stop: () => boolean = () => false,
+  earliest?: Int32Array,
 ): ExactSearch {
   const n = m.operations.length;
   const horizon = m.problem.horizon;
@@ -143,9 +152,9 @@ export function searchExactly(
   const position = new Int32Array(n).fill(-1);
   const start = new Int32Array(n);
   const end = new Int32Array(n);
-  const release = new Int32Array(n);
+  const release = earliest?.slice() ?? new Int32Array(n);
   const classOf = workerClasses(m);
-  const { lot, before: like } = likeBefore(m);
+  const { lot, before: like } = likeBefore(m, release);
   const begun = new Int32Array(like.length);
   /** least minutes from the end of an operation to the end of the plan; null where the plan does not wait for it */
   const rest = m.operations.map((): number | null => null);

@@ -11,11 +11,14 @@ import type { Effort, SolveOptions } from './effort';
 import { compile, type Model } from './model';
 import type { NoPlan, Plan, Problem } from './problem';
 import { heads } from './propagate';
+import { relaxedBound } from './relax';
 import { makespanOf, type Schedule } from './schedule';
 
 /** Operations that are not pinned, above which orders are not searched exactly. */
 const SMALL = 26;
 const NODES = 60_000;
+/** A bound within this of the plan is not worth more work. */
+const NEAR = 1.01;
 /** What a small problem is given at first. */
 const FIRST = { steps: 80, nodes: 6_000 };
 
@@ -68,5 +71,7 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
     if (effort.stop?.()) break;
   }
   if (!best) return { infeasible: true, proven: false, reason: `No right plan was found: ${clash}` };
-  return readPlan(m, best, bound);
+  const makespan = makespanOf(m, best.end);
+  const far = !small && !options.goal && makespan > bound * NEAR;
+  return readPlan(m, best, far ? relaxedBound(m, head, makespan, bound, nodes, effort.stop) : bound);
 }
