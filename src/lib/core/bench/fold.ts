@@ -417,23 +417,44 @@ const byId = (a: Fact, b: Fact): number => (a.id < b.id ? -1 : a.id > b.id ? 1 :
 /** Order in which facts happened: by moment, then by id. */
 const happened = (a: Fact, b: Fact): number => moment(a) - moment(b) || byId(a, b);
 
+/** Index of the first of sorted numbers that is not below `key`. */
+function firstAt(sorted: Float64Array, key: number): number {
+  let [low, high] = [0, sorted.length];
+  while (low < high) {
+    const mid = (low + high) >> 1;
+    if ((sorted[mid] ?? Infinity) < key) low = mid + 1;
+    else high = mid;
+  }
+  return low;
+}
+
 /** Facts in the order they happened, each once. */
 export function inOrder(facts: readonly Fact[]): readonly Fact[] {
+  const keys = new Float64Array(facts.length);
   // A log mostly arrives in order, and then nothing in it is repeated.
-  if (facts.every((f, i) => i === 0 || happened(facts[i - 1] ?? f, f) < 0)) return facts;
-  // Numbers sort faster than facts; few facts share a moment.
-  const at = new Map<number, Fact[]>();
-  for (const fact of facts) {
-    const key = moment(fact);
-    const together = at.get(key);
-    if (together) together.push(fact);
-    else at.set(key, [fact]);
-  }
+  let ordered = true;
+  facts.forEach((fact, i) => {
+    const key = (keys[i] = moment(fact));
+    const last = keys[i - 1] ?? -Infinity;
+    if (ordered && (key < last || (key === last && byId(facts[i - 1] ?? fact, fact) >= 0))) ordered = false;
+  });
+  if (ordered) return facts;
+  // Numbers sort faster than facts; each fact then finds its place among them. Few share a moment.
+  const sorted = keys.slice().sort();
+  const placed = new Array<Fact | undefined>(facts.length);
+  const shared = new Uint32Array(facts.length);
+  facts.forEach((fact, i) => {
+    const at = firstAt(sorted, keys[i] ?? 0);
+    placed[at + (shared[at] ?? 0)] = fact;
+    shared[at] = (shared[at] ?? 0) + 1;
+  });
   const list: Fact[] = [];
-  for (const key of Float64Array.from(at.keys()).sort()) {
-    const together = at.get(key) ?? [];
-    if (together.length > 1) together.sort(byId);
-    for (const fact of together) if (list.at(-1)?.id !== fact.id) list.push(fact);
+  for (let at = 0; at < placed.length; at += shared[at] ?? 1) {
+    const alone = shared[at] === 1 ? placed[at] : undefined;
+    if (alone) list.push(alone);
+    else
+      for (const fact of (placed.slice(at, at + (shared[at] ?? 1)) as Fact[]).sort(byId))
+        if (list.at(-1)?.id !== fact.id) list.push(fact);
   }
   return list;
 }
