@@ -93,8 +93,44 @@ test('a two-pack job on the phone: mix, left out, taken back, codes that stay', 
     await page.getByLabel('Humidity, %').fill('92');
     await page.getByRole('button', { name: 'Note it' }).click();
     await expect(page.getByRole('alert')).toHaveCount(0);
+    await expect(page.locator('.halt')).toContainText(/Air in the tent: .*Do not coat/);
     await page.goto(server.url);
     await expect(page.getByText('above the dew point, 3.0 K needed').first()).toBeVisible();
+  });
+
+  await test.step('the cup is mixed at the bench, and stands before it is used', async () => {
+    const work = async (what: string, from: string, to: string) => {
+      await setClock(page, server.url, `2026-03-16T${from}`);
+      await page.goto(`${job}/coat`);
+      await ready(page);
+      await page
+        .locator('.card.ready', { hasText: what })
+        .getByRole('button', { name: 'Start', exact: true })
+        .click();
+      await expect(page.locator('.card.now')).toContainText(what);
+      await setClock(page, server.url, `2026-03-16T${to}`);
+      await page.getByRole('button', { name: 'Done' }).click();
+      await expect(page.locator('.card.now')).toHaveCount(0);
+    };
+    await work('Sand', '09:20', '09:30');
+    await work('Wipe', '09:30', '09:36');
+    await setClock(page, server.url, '2026-03-16T09:55');
+    await page.getByLabel('Air, °C').fill('20');
+    await page.getByLabel('Humidity, %').fill('50');
+    await page.getByRole('button', { name: 'Note it' }).click();
+    await expect(page.locator('.halt')).toHaveCount(0);
+    const coat = page.locator('.card.ready', { hasText: 'Coat backs' });
+    await expect(coat.getByLabel('Batch')).toHaveValue('1-0316');
+    await coat.getByRole('button', { name: 'Mixed now' }).click();
+    // It stands 15 to 20 min, T12.
+    await expect(page.locator('#cups')).toContainText(/1-0316.*stands until 10:1\d/);
+    await expect(coat.getByRole('button', { name: 'Mixed now' })).toHaveCount(0);
+    await coat.getByRole('button', { name: 'Start', exact: true }).click();
+    await expect(page.getByRole('alert')).toContainText(/Batch 1-0316 still stands until/);
+    await setClock(page, server.url, '2026-03-16T10:16');
+    await expect(page.locator('#cups')).toContainText('use by Mon 16 Mar');
+    await coat.getByRole('button', { name: 'Start', exact: true }).click();
+    await expect(page.locator('.card.now')).toContainText('Coat backs');
   });
 
   await test.step('a cabinet added later leaves the labelled codes alone', async () => {

@@ -27,8 +27,9 @@
         trouble = 'The camera may not be used. Allow it in the browser, or type the code in the field above.';
         return;
       }
-      const { default: readQr } = await import('jsqr');
-      if (ended || !video) {
+      const reader = await import('jsqr').catch(() => null);
+      if (!reader) trouble = 'The reader is not on this device yet. Type the code in the field above.';
+      if (!reader || ended || !video) {
         stream.getTracks().forEach((t) => t.stop());
         return;
       }
@@ -45,7 +46,7 @@
           canvas.height = Math.round(h * scale);
           context.drawImage(video, 0, 0, canvas.width, canvas.height);
           const { data } = context.getImageData(0, 0, canvas.width, canvas.height);
-          const text = readQr(data, canvas.width, canvas.height)?.data;
+          const text = reader.default(data, canvas.width, canvas.height)?.data;
           const now = performance.now();
           if (text && (text !== last.text || now - last.at > AGAIN)) {
             last = { text, at: now };

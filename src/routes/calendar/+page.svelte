@@ -461,10 +461,6 @@
     color: var(--bad);
     font-weight: 500;
   }
-  .ok {
-    color: var(--ready);
-    font-weight: 500;
-  }
   .hidden {
     position: absolute;
     width: 1px;

@@ -145,8 +145,4 @@
     color: var(--bad);
     font-weight: 500;
   }
-  .ok {
-    color: var(--ready);
-    font-weight: 500;
-  }
 </style>

@@ -9,6 +9,7 @@ import { earliestRemedy, failureOf } from '../quality/failures';
 import { openFindings } from '../quality/site-tests';
 import type { Fact, FactBody } from './events';
 import { fold, pieceState, type JobState } from './fold';
+import { freshAir } from './fresh-air';
 import { fitsSlot, readPlace, type RackRoom } from './places';
 import { siteProgress } from './site';
 import type { SiteStep } from '../takeoff/site-route';
@@ -66,8 +67,6 @@ export interface Context {
 }
 
 const MINUTE = 60_000;
-/** A reading older than this says nothing about the air now, min. */
-const AIR_AGE = 240;
 
 const refuse = (
   rule: Refusal['rule'],
@@ -262,8 +261,7 @@ export function judgeStart(
   if (product) {
     const finding = judgeFindings(ctx, pieces) ?? judgePaint(ctx, step, pieces, at);
     if (finding) return finding;
-    for (const reading of state.air.values()) {
-      if (at - reading.at > AIR_AGE * MINUTE) continue;
+    for (const reading of freshAir(state, at)) {
       const verdict = judgeAir(reading, product.limits, ctx.measures);
       if (!verdict.coat)
         return refuse('air', `Air in the ${reading.place}: ${verdict.reasons.join('; ')}. Do not coat.`);

@@ -1,4 +1,5 @@
 /** What the bench shows: the list of what can be done, one piece, the walls and the rack. */
+import { judgeAir } from '../air/humid-air';
 import { cautionsFor } from '../coating/cautions';
 import { methodCard } from '../coating/methods';
 import { facesOf, gets, workMinutes, type Step } from '../coating/route';
@@ -10,7 +11,9 @@ import { mixFor } from '../takeoff/mix';
 import { isColoured, passVolume, productNeeds } from '../takeoff/needs';
 import { acts, type Act } from './acts';
 import type { Bench, BenchPhoto, BenchPiece } from './bench-job';
+import { cupsNow, nextBatch } from './cups';
 import { inOrder, pieceState } from './fold';
+import { freshAir } from './fresh-air';
 import { nextStep, windowOf } from './guard';
 import { pieceMark, type Mark } from './mark';
 import { rackMap } from './places';
@@ -132,6 +135,29 @@ export function paints(bench: Bench): { product: string; colour: string; words: 
   return [...own, ...others.filter((o) => !had.has(`${o.product} ${o.colour}`))];
 }
 
+/** The air that a film was laid in, and whether it was read; null where nobody knows. */
+function airAt({ pack, climate, state }: Bench, at: number) {
+  const hour = climate?.air[Math.floor((at - climate.start) / (climate.step * 60_000))];
+  if (hour) {
+    const read = pack.airRead.some(([from, to]) => at >= from && at < to);
+    return { celsius: hour.celsius, humidity: hour.humidity, place: pack.place, read };
+  }
+  const last = [...state.air.values()].filter((a) => a.at <= at).sort((a, b) => b.at - a.at)[0];
+  return last ? { celsius: last.celsius, humidity: last.humidity, place: last.place, read: true } : null;
+}
+
+/** What stands against coating in the air as it is: as it was read lately, or else as it is forecast where the pieces dry. */
+function airStops(bench: Bench, now: number): { place: string; read: boolean; reasons: string[] }[] {
+  const { state, pack, context } = bench;
+  const known = freshAir(state, now).map((a) => ({ ...a, read: true }));
+  const here = known.some((a) => a.place === pack.place) ? null : airAt(bench, now);
+  const limits = bench.route.flatMap((s) => (s.product ? [s.product.limits] : []));
+  return (here ? [...known, here] : known).flatMap((air) => {
+    const worst = limits.map((l) => judgeAir(air, l, context.measures)).find((v) => !v.coat);
+    return worst ? [{ place: air.place, read: air.read, reasons: worst.reasons }] : [];
+  });
+}
+
 /** Facts that can still be undone at a touch, ms. */
 export const UNDO = 120_000;
 
@@ -190,6 +216,12 @@ export function benchView(bench: Bench, now: number, recent = 10) {
         pieces: w.pieces.flatMap((id) => marked.get(id) ?? []),
       })),
     loaded: state.loaded,
+    air: airStops(bench, now),
+    cups: cupsNow(state, now).map((c) => ({
+      ...c,
+      name: bench.route.find((s) => s.product?.key === c.product)?.product?.name ?? c.product,
+    })),
+    batch: nextBatch(state, now, bench.pack.job.zone),
     paints: paints(bench),
     rack: rackMap(
       [...state.pieces].flatMap(([id, p]) =>
@@ -197,17 +229,6 @@ export function benchView(bench: Bench, now: number, recent = 10) {
       ),
     ),
   };
-}
-
-/** The air that a film was laid in, and whether it was read; null where nobody knows. */
-function airAt({ pack, climate, state }: Bench, at: number) {
-  const hour = climate?.air[Math.floor((at - climate.start) / (climate.step * 60_000))];
-  if (hour) {
-    const read = pack.airRead.some(([from, to]) => at >= from && at < to);
-    return { celsius: hour.celsius, humidity: hour.humidity, place: pack.place, read };
-  }
-  const last = [...state.air.values()].filter((a) => a.at <= at).sort((a, b) => b.at - a.at)[0];
-  return last ? { celsius: last.celsius, humidity: last.humidity, place: last.place, read: true } : null;
 }
 
 /**

@@ -1,5 +1,6 @@
 /** Today: what every job under way wants next, across jobs and people. Finished jobs cost a line of a table each. */
 import { acts } from '$core/bench/acts';
+import { freshAir } from '$core/bench/fresh-air';
 import { judgeAir } from '$core/air/humid-air';
 import { plannedSteps } from '$core/planning/job-problem';
 import { SITE } from '$core/takeoff/site-route';
@@ -17,8 +18,6 @@ const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
 /** A window that closes, or a cup that dies, is named so long before. */
 const SOON = 4 * HOUR;
-/** A reading older than this says nothing of the air now. */
-const AIR_AGE = 4 * HOUR;
 /** Days after hand-over on which a visit is due: a week, a month, half a year, a year. Common practice, no source. */
 const VISITS = [7, 30, 182, 365];
 /** A visit is named so many days before, and until it is made. */
@@ -113,8 +112,7 @@ function todayJob(db: Db, { file, plan }: OpenedJob, now: number): TodayJob {
   ].sort((a, b) => a.at - b.at);
   const limits = file.route.flatMap((s) => (s.product ? [s.product.limits] : []));
   const stops = [
-    ...[...file.state.air.values()].flatMap((a) => {
-      if (now - a.at > AIR_AGE || limits.length === 0) return [];
+    ...freshAir(file.state, now).flatMap((a) => {
       const worst = limits.map((l) => judgeAir(a, l, file.context.measures)).find((v) => !v.coat);
       return worst ? [`Air in the ${a.place}: ${worst.reasons.join('; ')}`] : [];
     }),

@@ -22,12 +22,14 @@
   import { formatFilm, formatVolume } from '$core/units/measures';
   import type { Stopped } from '$server/fact-action';
   import Codes from '$ui/Codes.svelte';
+  import CupWords from '$ui/CupWords.svelte';
   import DoorMark from '$ui/DoorMark.svelte';
   import FactForm from '$ui/FactForm.svelte';
   import MarkLegend from '$ui/MarkLegend.svelte';
   import NotSent from '$ui/NotSent.svelte';
   import PiecePanel from '$ui/PiecePanel.svelte';
   import Rack from '$ui/Rack.svelte';
+  import Scanner from '$ui/Scanner.svelte';
   import StoppedNote from '$ui/StoppedNote.svelte';
   import Walls from '$ui/Walls.svelte';
   import Wedge from '$ui/Wedge.svelte';
@@ -184,6 +186,7 @@
   let held: string | null = $state(null);
   let scanned = $state('');
   let rackOpen = $state(false);
+  let cameraOpen = $state(false);
   const open = (event: MouseEvent, id: string) => {
     event.preventDefault();
     shown = id;
@@ -296,6 +299,7 @@
       )} for this pass
     </p>
     {#if act.paint.mix}
+      {@const mix = act.paint.mix}
       <p>
         Mix {act.paint.mix.a.toFixed(0)} mL base, {act.paint.mix.b.toFixed(0)} mL hardener, {act.paint.mix.thinner.toFixed(
           0,
@@ -303,6 +307,33 @@
           act.paint.mix.potLife,
         )}.
       </p>
+      {#if !view.cups.some((c) => c.product === act.paint?.key && c.age.state !== 'past')}
+        <FactForm
+          kind="mix.made"
+          fields={{
+            product: act.paint.key,
+            a: mix.a.toFixed(1),
+            b: mix.b.toFixed(1),
+            thinner: mix.thinner.toFixed(1),
+            induction: String(mix.induction),
+            potLife: String(mix.potLife),
+          }}
+          class="row mixed"
+        >
+          {#snippet children(sending)}
+            <label class="labelled"
+              >Batch<input
+                class="field mono"
+                name="batch"
+                value={view.batch}
+                maxlength="40"
+                required
+              /></label
+            >
+            <Button type="submit" kind="tertiary" disabled={sending}>Mixed now</Button>
+          {/snippet}
+        </FactForm>
+      {/if}
     {/if}
   {/if}
 {/snippet}
@@ -335,6 +366,12 @@
 {/if}
 <div class="pair bench">
   <div class="stack acts">
+    {#each view.air as air (air.place)}
+      <p class="card halt" role="status">
+        <b>Air in the {air.place}{air.read ? '' : ', by the forecast'}:</b>
+        {air.reasons.join('; ')}. Do not coat.
+      </p>
+    {/each}
     {#if !view.chosen}
       <p>No system is chosen yet. <a href="/jobs/{data.jobId}/plan">Choose one on the plan.</a></p>
     {/if}
@@ -426,6 +463,18 @@
         </details>
       </section>
     {/each}
+    {#if view.cups.length}
+      <section class="card" id="cups">
+        <h2>Cups</h2>
+        {#each view.cups as cup (cup.id)}
+          <p>
+            <b class="mono">{cup.batch}</b>
+            {cup.name}, {formatVolume(cup.a + cup.b + cup.thinner, data.measures)}<br />
+            <CupWords age={cup.age} {now} zone={data.zone} />
+          </p>
+        {/each}
+      </section>
+    {/if}
     {#if view.paints.length}
       <section class="card" id="gun">
         <h2>In the gun</h2>
@@ -616,6 +665,10 @@
         />
       </details>
     {/if}
+    <details class="card" bind:open={cameraOpen}>
+      <summary>Read a label with the camera</summary>
+      {#if cameraOpen}<Scanner {found} />{/if}
+    </details>
     {#if data.demo}
       <details class="card">
         <summary>Simulated scanner</summary>
@@ -689,6 +742,13 @@
   }
   .ready {
     border-left: 6px solid var(--ready);
+  }
+  .halt {
+    border-left: 6px solid var(--bad);
+  }
+  .bench :global(.mixed) {
+    align-items: end;
+    margin-bottom: 8px;
   }
   .now {
     border-left: 6px solid var(--act);

@@ -25,11 +25,11 @@
 <div class="stack page">
   <StoppedNote stopped={form?.stopped} />
   {#if data.handedOver !== null}
-    <div class="card ok"><h2>Handed over {sayTime(data.handedOver, data.zone)}</h2></div>
+    <div class="card complete"><h2>Handed over {sayTime(data.handedOver, data.zone)}</h2></div>
   {:else if data.pieceCount === 0}
     <p>There are no pieces yet.</p>
   {:else if data.missing.length === 0}
-    <div class="card ok">
+    <div class="card complete">
       <h2>Every piece is home</h2>
       <FactForm kind="job.handed-over">
         {#snippet children(sending)}
@@ -78,7 +78,7 @@
   .page {
     max-width: 860px;
   }
-  .ok {
+  .complete {
     border-left: 6px solid var(--ready);
   }
   .act {

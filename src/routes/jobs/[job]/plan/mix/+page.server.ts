@@ -1,6 +1,7 @@
 import { gets, workMinutes, type Step } from '$core/coating/route';
 import { pieceState } from '$core/bench/fold';
 import { acts } from '$core/bench/acts';
+import { cupAge, nextBatch } from '$core/bench/cups';
 import { recordFromForm } from '$server/fact-action';
 import { isColoured, passVolume, productNeeds } from '$core/takeoff/needs';
 import { listWorkers } from '$server/store/workers';
@@ -55,10 +56,11 @@ export const load: PageServerLoad = async ({ locals, params }) => {
       .slice(0, 8)
       .map((m) => ({
         ...m,
+        age: cupAge(m, now),
         who: people.get(m.worker) ?? '',
         name: products.find((p) => p.key === m.product)?.name ?? m.product,
       })),
-    batch: `${String(file.state.mixes.length + 1)}-${new Date(now).toISOString().slice(5, 10).replace('-', '')}`,
+    batch: nextBatch(file.state, now, file.job.zone),
   };
 };
 

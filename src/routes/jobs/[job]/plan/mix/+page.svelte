@@ -1,11 +1,12 @@
 <script lang="ts">
   import { Button } from 'carbon-components-svelte';
   import { enhance } from '$app/forms';
+  import CupWords from '$ui/CupWords.svelte';
   import StoppedNote from '$ui/StoppedNote.svelte';
   import { CUP_KEYS, CUPS, secondsIn, thinnerFor, viscosity, type Cup } from '$core/takeoff/cup';
   import { judgeFilm } from '$core/takeoff/film-gauge';
   import { massOf, mixFor, splitMixes } from '$core/takeoff/mix';
-  import { sayClock, sayMinutes, sayTime } from '$core/units/clock-time';
+  import { sayMinutes, sayTime } from '$core/units/clock-time';
   import { formatFilm, ML_PER_FL_OZ, UM_PER_MIL } from '$core/units/measures';
 
   let { data, form } = $props();
@@ -105,17 +106,6 @@
   const film = $derived(
     product && wet && dry ? attempt(() => judgeFilm({ wet: um(wet), dry: um(dry) }, product, share)) : null,
   );
-  const age = (m: (typeof data.mixes)[number]) =>
-    data.now < m.readyAt
-      ? { word: `stands until ${sayClock(m.readyAt, data.zone)}`, tone: 'warn' }
-      : m.useBy !== null && data.now > m.useBy
-        ? { word: `past its pot life since ${sayTime(m.useBy, data.zone)}: throw it out`, tone: 'bad' }
-        : m.useBy !== null
-          ? {
-              word: `use by ${sayTime(m.useBy, data.zone)}, ${sayMinutes((m.useBy - data.now) / 60_000)} left`,
-              tone: 'ok',
-            }
-          : { word: 'no pot life', tone: 'ok' };
 </script>
 
 {#if data.products.length === 0}
@@ -217,13 +207,12 @@
       <section class="card">
         <h2>Cups</h2>
         {#each data.mixes as m (m.id)}
-          {@const a = age(m)}
           <div class="cup">
             <p>
               <b class="mono">{m.batch}</b> <b>{m.name}</b>
               {one(m.a + m.b + m.thinner)}
               {unit.name} · {sayTime(m.at, data.zone)}, {m.who}<br />
-              <span class={a.tone}>{a.word}</span>
+              <CupWords age={m.age} now={data.now} zone={data.zone} />
             </p>
             <a class="tool" href="/jobs/{data.jobId}/plan/mix/cup.pdf?mix={m.id}" target="_blank">Label</a>
           </div>
@@ -338,9 +327,5 @@
     align-items: center;
     padding: 6px 0;
     border-bottom: 1px solid var(--line);
-  }
-  .ok {
-    color: var(--ready);
-    font-weight: 500;
   }
 </style>
