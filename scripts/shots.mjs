@@ -49,6 +49,7 @@ await shoot('labels', `${orchard}/take-down/labels`, async (page) => {
 await shoot('plan', `${orchard}/plan`, async (page) => {
   await page.getByRole('button', { name: 'Ask what would gain time' }).click();
   await page.getByRole('button', { name: 'Ask again' }).waitFor();
+  await page.locator('.back', { hasText: 'sure of the promised' }).waitFor();
 });
 await shoot('calendar', '/calendar');
 for (const stage of ['take-down', 'coat', 'hang', 'hand-over', 'check'])

@@ -10,6 +10,7 @@
   } from '$core/kitchen/edit';
   import {
     canHinge,
+    FORM_WORDS,
     FRONT_FORMS,
     SIDES,
     type Cabinet,
@@ -120,7 +121,7 @@
         value={chosen.form}
         onchange={(e) => setForm(e.currentTarget.value as FrontForm)}
       >
-        {#each FRONT_FORMS as form (form)}<option value={form}>{form}</option>{/each}
+        {#each FRONT_FORMS as form (form)}<option value={form}>{FORM_WORDS[form]}</option>{/each}
       </select>
       {#if chosen.hinge}
         {#each SIDES as side (side)}

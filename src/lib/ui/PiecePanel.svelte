@@ -1,5 +1,6 @@
 <!-- One piece, for the hand that holds it: what it has had, its one next act, a flaw pointed at, and where it goes. -->
 <script lang="ts">
+  import { FORM_WORDS } from '$core/kitchen/kitchen';
   import { Button, TextInput } from 'carbon-components-svelte';
   import type { pieceView } from '$core/bench/view';
   import type { Face } from '$core/coating/system';
@@ -93,7 +94,7 @@
     <Button kind="ghost" size="field" on:click={close}>Close</Button>
   </div>
   <p class="soft">
-    {piece.form}{piece.hinge ? `, hinge ${piece.hinge}` : ''} · {piece.wall}{view.lot
+    {FORM_WORDS[piece.form]}{piece.hinge ? `, hinge ${piece.hinge}` : ''} · {piece.wall}{view.lot
       ? ` · lot ${view.lot.name}`
       : ''} ·
     {piece.colour}{piece.noted ? ` · ${piece.noted}` : ''}

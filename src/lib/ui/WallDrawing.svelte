@@ -2,6 +2,7 @@
   import type { Snippet } from 'svelte';
   import type { ElevationView, FrontView, ZoneView } from '$server/services/elevations';
   import { USUAL_CONDITION } from '$core/kitchen/condition';
+  import { FORM_WORDS } from '$core/kitchen/kitchen';
   import DoorMark from './DoorMark.svelte';
   import { STATE_WORDS, type Overlay } from './elevation-view';
   import PieceOverlay from './PieceOverlay.svelte';
@@ -42,8 +43,8 @@
   const top = (y: number, h: number) => height - (y + h) * scale;
   const words = (front: FrontView) =>
     overlay === 'state'
-      ? `Piece ${front.code}, ${front.form}, ${STATE_WORDS[front.mark.state]}`
-      : `Piece ${front.code}, ${front.form}`;
+      ? `Piece ${front.code}, ${FORM_WORDS[front.form]}, ${STATE_WORDS[front.mark.state]}`
+      : `Piece ${front.code}, ${FORM_WORDS[front.form]}`;
   const press = (act: () => void) => (event: KeyboardEvent) => {
     if (event.key !== 'Enter' && event.key !== ' ') return;
     event.preventDefault();

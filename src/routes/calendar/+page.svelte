@@ -337,7 +337,7 @@
         <b>{w.name}</b>
         <a href="/people/{w.id}/calendar.ics" download>Calendar file</a>
         <Button type="submit" size="small" kind="ghost">Private address</Button>
-        <Button type="submit" size="small" kind="ghost" name="anew" value="yes">A new one</Button>
+        <Button type="submit" size="small" kind="ghost" name="anew" value="yes">New address</Button>
       </form>
       {#if form && 'feed' in form && form.feed?.worker === w.id}
         <input

@@ -10,6 +10,17 @@ export type FrontForm = (typeof FRONT_FORMS)[number];
 export const FORMS = [...FRONT_FORMS, 'shelf'] as const;
 /** What a piece is: a front, or a loose shelf. */
 export type Form = (typeof FORMS)[number];
+/** As people say it. */
+export const FORM_WORDS: Record<Form, string> = {
+  door: 'door',
+  glass: 'glass door',
+  drawer: 'drawer',
+  false: 'false front',
+  panel: 'panel',
+  pullout: 'pull-out',
+  valance: 'valance',
+  shelf: 'shelf',
+};
 
 export const BANDS = ['upper', 'base', 'tall'] as const;
 /** Where a cabinet stands: hung, on the floor under the counter, or floor to top. */

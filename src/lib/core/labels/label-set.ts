@@ -1,6 +1,6 @@
 /** Which labels a kitchen needs: on pieces, openings, hinge bags, hangers and rack slots. */
 import { hingeNames, hingesOf, type Condition } from '../kitchen/condition';
-import type { Form, Hinge } from '../kitchen/kitchen';
+import { FORM_WORDS, type Form, type Hinge } from '../kitchen/kitchen';
 import { hidingPlace, type Way } from './hiding';
 
 export const LABEL_KINDS = ['piece', 'opening', 'bag', 'hanger', 'slot'] as const;
@@ -59,7 +59,7 @@ function labelsOfPiece(piece: LabelledPiece, kind: LabelKind, way: Way): Label[]
     zone: { letter: piece.zone.letter, sign: piece.zone.sign },
     hinges: swings,
   };
-  const where = `${piece.wall} · ${piece.form}`;
+  const where = `${piece.wall} · ${FORM_WORDS[piece.form]}`;
   switch (kind) {
     case 'piece':
       return [

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { Button, TextInput } from 'carbon-components-svelte';
   import { isTurnUnsafe } from '$core/labels/turn-safe';
+  import { FORM_WORDS } from '$core/kitchen/kitchen';
   import { sayClock, sayTime } from '$core/units/clock-time';
   import { formatLength } from '$core/units/length';
   import { formatFilm } from '$core/units/measures';
@@ -49,10 +50,8 @@
     <div class="stack">
       <h1>Piece <span class="mono" class:unsafe={isTurnUnsafe(data.piece.code)}>{data.piece.code}</span></h1>
       <p>
-        {data.piece.form}{data.piece.hinge ? `, hinge ${data.piece.hinge}` : ''} · {data.piece.wall}{data
-          .piece.lot
-          ? ` · lot ${data.piece.lot}`
-          : ''}
+        {FORM_WORDS[data.piece.form]}{data.piece.hinge ? `, hinge ${data.piece.hinge}` : ''} · {data.piece
+          .wall}{data.piece.lot ? ` · lot ${data.piece.lot}` : ''}
       </p>
       <p>
         {formatLength(data.piece.w, data.unit)} × {formatLength(data.piece.h, data.unit)}

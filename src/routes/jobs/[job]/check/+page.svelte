@@ -1,6 +1,7 @@
 <script lang="ts">
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
   import { crossCutClass, type Lattice } from '$core/quality/cross-cut';
+  import { FORM_WORDS } from '$core/kitchen/kitchen';
   import { isTurnUnsafe } from '$core/labels/turn-safe';
   import { sayTime } from '$core/units/clock-time';
   import CrossCutGrid from '$ui/CrossCutGrid.svelte';
@@ -88,7 +89,7 @@
       <section class="card on">
         <h2>
           Check <span class="mono">{data.chosen.code}</span>
-          <span class="soft">{data.chosen.form}, {data.chosen.wall}</span>
+          <span class="soft">{FORM_WORDS[data.chosen.form]}, {data.chosen.wall}</span>
         </h2>
         <div class="row" role="radiogroup" aria-label="Test">
           <label class="check"><input type="radio" bind:group={method} value="visual" /> look</label>

@@ -2,6 +2,7 @@
   import { Button, TextInput } from 'carbon-components-svelte';
   import { enhance } from '$app/forms';
   import { isTurnUnsafe } from '$core/labels/turn-safe';
+  import { FORM_WORDS } from '$core/kitchen/kitchen';
   import { sayTime } from '$core/units/clock-time';
   import StoppedNote from '$ui/StoppedNote.svelte';
   import Walls from '$ui/Walls.svelte';
@@ -26,7 +27,11 @@
       <section class="card" class:ready={!next.before && !next.from}>
         <p class="soft">Opening on the {next.wall} wall takes</p>
         <p class="big mono" class:unsafe={isTurnUnsafe(next.code)}>{next.code}</p>
-        <p>{next.form}{next.hinge ? `, hinge ${next.hinge}: its own hinges, to their own holes` : ''}</p>
+        <p>
+          {FORM_WORDS[next.form]}{next.hinge
+            ? `, hinge ${next.hinge}: its own hinges, to their own holes`
+            : ''}
+        </p>
         <p class="soft">It lies at: {next.place}</p>
         {#if next.before}<p class="warn">“{next.before}” comes first.</p>{/if}
         {#if next.from && !next.before}<p class="warn">Ready to hang {sayTime(next.from, data.zone)}.</p>{/if}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { Button } from 'carbon-components-svelte';
   import { isTurnUnsafe } from '$core/labels/turn-safe';
+  import { FORM_WORDS } from '$core/kitchen/kitchen';
   import type { Tick } from '$core/bench/ticks';
   import FactForm from '$ui/FactForm.svelte';
   import StoppedNote from '$ui/StoppedNote.svelte';
@@ -108,7 +109,7 @@
           <li>
             <a class="mono code" class:unsafe={isTurnUnsafe(piece.code)} href="/p/{piece.id}">{piece.code}</a>
             <span class="what"
-              >{piece.form}<span class="soft"
+              >{FORM_WORDS[piece.form]}<span class="soft"
                 >{piece.hinge ? `, ${piece.hinges} hinges ${piece.hinge}` : ''}{piece.where
                   ? `, ${piece.where}`
                   : ''}{piece.zone ? `, zone ${piece.zone}` : ''}{piece.labelled && left(piece, 'coded')

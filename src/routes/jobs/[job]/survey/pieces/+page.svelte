@@ -10,7 +10,7 @@
     troubles,
     WOODS,
   } from '$core/kitchen/condition';
-  import { BANDS, canHinge, FORMS, FRONT_FORMS, SIDES } from '$core/kitchen/kitchen';
+  import { BANDS, canHinge, FORM_WORDS, FORMS, FRONT_FORMS, SIDES } from '$core/kitchen/kitchen';
   import { isTurnUnsafe } from '$core/labels/turn-safe';
   import { formatLength } from '$core/units/length';
   import { OVERLAYS, type Overlay } from '$ui/elevation-view';
@@ -365,7 +365,7 @@
                 ><a href="/p/{piece.id}" class:unsafe={isTurnUnsafe(piece.code)}>{piece.code}</a></td
               >
               <td>{piece.wall}</td>
-              <td>{piece.form}</td>
+              <td>{FORM_WORDS[piece.form]}</td>
               <td>{piece.hinge ?? ''}</td>
               <td>{formatLength(piece.w, data.unit)} × {formatLength(piece.h, data.unit)}</td>
               <td>{data.zones.find((z) => z.id === piece.zoneId)?.letter}</td>
