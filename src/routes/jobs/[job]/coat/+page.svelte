@@ -192,7 +192,10 @@
     shown = id;
   };
   async function put(piece: string, place: string) {
-    if (await keep({ kind: 'piece.placed', pieces: [piece], place }, [['kind', 'piece.placed']])) held = null;
+    // The hand is free for the next one at once.
+    if (held === piece) held = null;
+    if (await keep({ kind: 'piece.placed', pieces: [piece], place }, [['kind', 'piece.placed']])) return;
+    held ??= piece;
   }
   function found(text: string) {
     const label = readLabelKey(text);
