@@ -1,9 +1,9 @@
 /** The bench without signal: nothing recorded is lost, doubled or out of order, whatever is killed on the way. */
 import sharp from 'sharp';
-import { expect, test, type BrowserContext, type Page } from '@playwright/test';
+import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import { fold, type JobState } from '../../src/lib/core/bench/fold';
 import { factSchema, type Fact } from '../../src/lib/core/bench/events';
-import { jobCalled, ready, startServer } from './server';
+import { jobCalled, ready, startServer, type TestServer } from './server';
 
 const PLACES = ['table', 'van', 'hanger', 'stack'];
 
@@ -17,6 +17,17 @@ const keptHere = (page: Page, job: string): Promise<void> =>
     )
     .toEqual(expect.arrayContaining([new URL(`${job}/coat`).pathname, '/kept/pieces']));
 
+/** A phone with the bench of Lanternhouse on it, kept for when there is no signal. */
+async function phoneAtBench(server: TestServer, browser: Browser) {
+  const job = await jobCalled(server.url, 'Lanternhouse');
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const page = await context.newPage();
+  await page.goto(`${job}/coat`);
+  await ready(page);
+  await keptHere(page, job);
+  return { job, context, page };
+}
+
 /** A picture of 3000 by 2000 pixels as a camera gives one. */
 const photo = (): Promise<Buffer> =>
   sharp({ create: { width: 3000, height: 2000, channels: 3, background: '#8a7' } })
@@ -25,12 +36,7 @@ const photo = (): Promise<Buffer> =>
 
 test('a flaw is photographed without signal, and its photo comes after it', async ({ browser }) => {
   const server = await startServer();
-  const job = await jobCalled(server.url, 'Lanternhouse');
-  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
-  const page = await context.newPage();
-  await page.goto(`${job}/coat`);
-  await ready(page);
-  await keptHere(page, job);
+  const { job, context, page } = await phoneAtBench(server, browser);
   await context.setOffline(true);
   const before = await serverFacts(job);
   const open = async () => {
@@ -99,12 +105,7 @@ const deviceFacts = (page: Page): Promise<{ n: number; state: string; fact: Fact
 
 test('what a bench left unsent is sent from any other page', async ({ browser }) => {
   const server = await startServer();
-  const job = await jobCalled(server.url, 'Lanternhouse');
-  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
-  const page = await context.newPage();
-  await page.goto(`${job}/coat`);
-  await ready(page);
-  await keptHere(page, job);
+  const { job, context, page } = await phoneAtBench(server, browser);
   await page.goto(server.url);
   await ready(page);
   await page.goto(`${job}/coat`);
@@ -122,6 +123,34 @@ test('what a bench left unsent is sent from any other page', async ({ browser })
   await page.goto(`${job}/coat`);
   await ready(page);
   await expect(page.locator('.unsent')).toHaveCount(0);
+  await context.close();
+  server.end();
+});
+
+test('a device whose clock is wrong says so, and records by the server’s, without signal too', async ({
+  browser,
+}) => {
+  const server = await startServer();
+  const setting = await browser.newPage();
+  await setting.goto(`${server.url}/settings`);
+  await ready(setting);
+  await setting.getByLabel('runs on from there').check();
+  await setting.getByRole('button', { name: 'Set it' }).click();
+  await setting.getByText('The clock is set.').waitFor();
+  // The demo’s clock goes on in March 2026; the device’s is right, which is months off.
+  const { job, context, page } = await phoneAtBench(server, browser);
+  await expect(page.getByText(/This device’s clock is .* (fast|slow)\./)).toBeVisible();
+  const serverNow = async () =>
+    ((await (await fetch(`${server.url}/api/clock`)).json()) as { now: number }).now;
+  await context.setOffline(true);
+  const before = await serverNow();
+  await move(page, 0, 1);
+  const after = await serverNow();
+  await context.setOffline(false);
+  await expect(page.locator('.unsent')).toHaveCount(0);
+  const at = (await serverFacts(job)).at(-1)?.at ?? 0;
+  expect(at).toBeGreaterThan(before - 2000);
+  expect(at).toBeLessThan(after + 2000);
   await context.close();
   server.end();
 });

@@ -48,9 +48,10 @@
     const timer = setTimeout(() => void run('risk', FEW), 300);
     return () => clearTimeout(timer);
   });
+  const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
   const promise = $derived.by(() =>
     risk && promised !== null
-      ? `${chance(chanceBy(risk, (promised - risk.t0) / MINUTE))} sure of the promised ${sayDay(promised - MINUTE, zone)}`
+      ? `${capital(chance(chanceBy(risk, (promised - risk.t0) / MINUTE)))} sure of the promised ${sayDay(promised - MINUTE, zone)}`
       : '',
   );
   $effect(() => {

@@ -373,13 +373,13 @@
             pointer-events="none"
             fill="var(--ink)">{text(bar, w)}</text
           >
-          {#if bar.setup && w > 12}<line
-              x1={x(bar.start + bar.setup * MINUTE)}
-              x2={x(bar.start + bar.setup * MINUTE)}
-              y1={rowY(bar.lot)}
-              y2={rowY(bar.lot) + 22}
-              stroke="var(--ink)"
-              stroke-dasharray="1 2"
+          {#if bar.setup}{@const over = x(bar.start + bar.setup * MINUTE)}<rect
+              x={x(bar.start)}
+              y={rowY(bar.lot)}
+              width={Math.max(1, over - x(bar.start))}
+              height="22"
+              fill="url(#over)"
+              pointer-events="none"
             />{/if}
           {#if bar.pinned}<circle
               cx={x(bar.start) + 1}
@@ -446,6 +446,9 @@
     <span aria-hidden="true" class="key"><i class="shut"></i> closed{nights ? '' : ', folded'}</span>
     <span class="soft">B back · F front</span>
     {#if warm}<span aria-hidden="true" class="key"><i class="line"></i> °, dotted: humidity</span>{/if}
+    {#if bars.some((b) => b.setup)}<span aria-hidden="true" class="key"
+        ><i class="work over"></i> changing over</span
+      >{/if}
     {#if bars.some((b) => b.windowUntil !== null)}<span aria-hidden="true" class="key"
         ><i class="bracket"></i> recoat window</span
       >{/if}
@@ -506,6 +509,9 @@
     border: 0;
     border-right: 2px solid var(--ready);
     background: linear-gradient(90deg, #2c6aa880, #2c6aa810);
+  }
+  i.over {
+    background: repeating-linear-gradient(90deg, var(--ink) 0 1.4px, transparent 1.4px 4px);
   }
   i.shut {
     border: 0;

@@ -46,6 +46,9 @@ const RETRY = 4000;
 const PATIENCE = 8000;
 /** What takes longer to send is shown as not sent yet, ms. */
 const SLOW = 1500;
+/** How long the server's clock is waited for, ms. */
+const SHORT = 1500;
+const LONG = 10_000;
 const SKEW = 'anthem-clock';
 
 let opened: Promise<IDBPDatabase<Schema>> | null = null;
@@ -117,11 +120,14 @@ export class Outbox {
   /** The server's clock as this device knows it. */
   now = (): number => this.stands ?? Date.now() + this.skew;
 
-  /** Reads what the device kept, and begins to send. */
-  async open(): Promise<void> {
+  /**
+   * Reads what the device kept, and begins to send.
+   * @param pageNow the server's clock as the page has it; an older page was kept for when there is no signal
+   */
+  async open(pageNow?: number): Promise<void> {
     const known = JSON.parse(localStorage.getItem(SKEW) ?? '{}') as { skew?: number; stands?: number | null };
-    this.skew = known.skew ?? 0;
-    this.stands = known.stands ?? null;
+    this.skew = known.skew ?? (pageNow === undefined ? 0 : pageNow - Date.now());
+    this.stands = known.stands == null ? null : Math.max(known.stands, pageNow ?? 0);
     await this.read();
     const read = this.readClock().then(() => void this.flush());
     // A clock that was compared before and goes on is good enough for a tap meanwhile.
@@ -152,7 +158,9 @@ export class Outbox {
     }
     try {
       const from = Date.now();
-      const answer = await fetch('/api/clock', { cache: 'no-store', signal: AbortSignal.timeout(1500) });
+      // A clock that goes on is known well enough; one that stands may have been set.
+      const signal = AbortSignal.timeout(this.standing ? LONG : SHORT);
+      const answer = await fetch('/api/clock', { cache: 'no-store', signal });
       const { now, running } = (await answer.json()) as { now: number; running: boolean };
       this.skew = Math.round(now - (from + Date.now()) / 2);
       this.stands = running ? null : now;

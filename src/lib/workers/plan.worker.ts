@@ -11,8 +11,8 @@ import type { Answer, Question, WhatIf } from './questions';
 
 const MINUTE = 60_000;
 const SEED = 20260309;
-const WHAT_IF = { seed: SEED, steps: 60, nodes: 3_000 };
-const TRY = { seed: SEED, steps: 24, nodes: 600 };
+const WHAT_IF = { seed: SEED, steps: 60, nodes: 3_000, prove: false };
+const TRY = { seed: SEED, steps: 24, nodes: 600, prove: false };
 
 interface Given {
   base: Packed;

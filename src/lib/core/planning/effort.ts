@@ -12,6 +12,8 @@ export interface Effort {
   steps: number;
   /** nodes of the exact search at most; where nothing is said, what a second or so allows */
   nodes?: number;
+  /** false: only the plan is wanted, and its bound is not worth a search of its own */
+  prove?: boolean;
   /** asked now and then; true stops the search with the best plan so far */
   stop?: () => boolean;
   /** told now and then: share of the work done, and the best makespan so far */

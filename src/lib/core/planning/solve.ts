@@ -72,6 +72,6 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
   }
   if (!best) return { infeasible: true, proven: false, reason: `No right plan was found: ${clash}` };
   const makespan = makespanOf(m, best.end);
-  const far = !small && !options.goal && makespan > bound * NEAR;
+  const far = effort.prove !== false && !small && !options.goal && makespan > bound * NEAR;
   return readPlan(m, best, far ? relaxedBound(m, head, makespan, bound, nodes, effort.stop) : bound);
 }

@@ -365,7 +365,7 @@ export function firstNewStart(
   const backFrom = (k: number): number | null => {
     const made = planJob(
       { ...job, notBefore: Math.max(job.t0, startOf(k)) },
-      { seed: 1, steps: 24, nodes: 500 },
+      { seed: 1, steps: 24, nodes: 500, prove: false },
     );
     return made && !('infeasible' in made.result) ? job.t0 + made.result.makespan * MINUTE : null;
   };

@@ -11,7 +11,7 @@ import { withChoice } from './ask';
 import { jobToPlan } from './current-plan';
 import type { JobFile } from './job-file';
 
-const EFFORT = { seed: 20260309, steps: 16, nodes: 300 };
+const EFFORT = { seed: 20260309, steps: 16, nodes: 300, prove: false };
 const HORIZON = 90;
 const PLAIN: Choice['pattern'] = 'backs-then-fronts';
 

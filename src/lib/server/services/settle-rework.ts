@@ -13,7 +13,7 @@ import { writeLots } from '../store/pieces';
 import { packExactly } from './ask';
 import { openJob, type JobFile } from './job-file';
 
-const EFFORT = { seed: 20260309, steps: 24, nodes: 400 };
+const EFFORT = { seed: 20260309, steps: 24, nodes: 400, prove: false };
 const HORIZON = 60;
 
 /** Pieces that are to be mended and stand in a lot with pieces that are not, not being worked on. */

@@ -94,7 +94,7 @@ export function schoolCosts(file: JobFile): SchoolCost[] {
 }
 
 /** A smaller effort than the stored plan's: what-ifs answer while someone looks. */
-const EFFORT = { seed: 20260309, steps: 40, nodes: 1_000 };
+const EFFORT = { seed: 20260309, steps: 40, nodes: 1_000, prove: false };
 
 /** The hand-back that every pattern would give, planned now; null where none is found. Only before work has begun. */
 export function patternBacks(db: Db, file: JobFile, now: number): { pattern: string; back: number | null }[] {

@@ -65,7 +65,7 @@
 
   onMount(() => {
     const tick = () => (clock = outbox.now());
-    opened = outbox.open();
+    opened = outbox.open(data.pack.now);
     void opened.then(tick);
     void keepHere();
     const timer = setInterval(tick, 15_000);
