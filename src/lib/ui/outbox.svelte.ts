@@ -74,7 +74,7 @@ export const SKEWED = 120_000;
 export class Outbox {
   kept: Kept[] = $state.raw([]);
   photos: KeptPhoto[] = $state.raw([]);
-  /** the server did not answer the last time */
+  /** the server did not answer, and what waited then has not all been sent since */
   away = $state(false);
   /** it has been sending for longer than a page takes as a rule */
   slow = $state(false);
@@ -165,7 +165,7 @@ export class Outbox {
       this.skew = Math.round(now - (from + Date.now()) / 2);
       this.stands = running ? null : now;
       localStorage.setItem(SKEW, JSON.stringify({ skew: this.skew, stands: this.stands }));
-      this.away = false;
+      if (!this.unsent) this.away = false;
     } catch {
       this.away = true;
     }
@@ -231,6 +231,8 @@ export class Outbox {
         clearTimeout(slow);
         this.slow = false;
         this.sending = null;
+        // What was kept while the last of them was sent.
+        if (!this.away && this.waiting.length) void this.flush();
       });
     return this.sending;
   }
@@ -240,25 +242,23 @@ export class Outbox {
     let sent = false;
     // Another tab may have sent some.
     await this.read();
-    while (this.waiting.length) {
-      const batch = this.waiting.slice(0, BATCH);
-      const how = await this.send(batch);
+    for (;;) {
+      // Facts first: a photo goes when the fact that it shows is known, and waits with one that was not taken.
+      const facts = this.waiting.slice(0, BATCH);
+      const photo = this.photos.find((p) => !p.why && !this.refused.some((k) => k.fact.id === p.of));
+      if (!facts.length && !photo) break;
+      const how = await (facts.length || !photo ? this.send(facts) : this.sendPhoto(photo));
       if (how === 'later') {
         this.timer = setTimeout(() => void this.flush(), RETRY);
+        if (sent) this.emptied();
         return;
       }
       sent = true;
     }
-    for (const photo of this.photos) {
-      // A photo of a fact that was not taken waits with it.
-      if (photo.why || this.refused.some((k) => k.fact.id === photo.of)) continue;
-      if ((await this.sendPhoto(photo)) === 'later') {
-        this.timer = setTimeout(() => void this.flush(), RETRY);
-        break;
-      }
-      sent = true;
-    }
-    if (sent) this.emptied();
+    if (sent) {
+      this.away = false;
+      this.emptied();
+    } else if (this.away) await this.readClock();
   }
 
   /** @returns `later` where the server does not answer */
@@ -271,8 +271,10 @@ export class Outbox {
       this.away = true;
       return 'later';
     }
-    this.away = answer.status >= 500;
-    if (this.away) return 'later';
+    if (answer.status >= 500) {
+      this.away = true;
+      return 'later';
+    }
     if (answer.ok) {
       await this.discardPhoto(id);
       return 'done';
@@ -303,7 +305,6 @@ export class Outbox {
       this.away = true;
       return 'later';
     }
-    this.away = false;
     if (answer.ok) {
       await this.mark(batch, { state: 'sent' });
       return 'done';
