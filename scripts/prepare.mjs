@@ -57,8 +57,20 @@ export function freePort(wanted) {
   });
 }
 
+/** Whether a server that was started says that it listens; false when it ends before. */
+function listens(server, echo) {
+  return new Promise((resolve) => {
+    server.once('exit', () => resolve(false));
+    server.stdout.on('data', (text) => {
+      if (echo) process.stdout.write(text);
+      if (String(text).includes('Listening on')) resolve(true);
+    });
+  });
+}
+
 /**
- * Starts the built server and waits for its first page.
+ * Starts the built server and waits for its first page. What answers at the address is this server: where another takes the
+ * port first, the next one is tried.
  * @returns the process and the address
  */
 export async function serve(env, wantedPort, stdio = 'inherit') {
@@ -66,7 +78,7 @@ export async function serve(env, wantedPort, stdio = 'inherit') {
   const url = `http://localhost:${port}`;
   const server = spawn(process.execPath, ['build'], {
     cwd: root,
-    stdio,
+    stdio: ['ignore', 'pipe', stdio],
     env: {
       ...process.env,
       HOST: '127.0.0.1',
@@ -76,8 +88,12 @@ export async function serve(env, wantedPort, stdio = 'inherit') {
       ...env,
     },
   });
+  if (!(await listens(server, stdio === 'inherit'))) {
+    const next = await freePort(port);
+    if (next !== port) return serve(env, next, stdio);
+    throw new Error(`The server ended with status ${server.exitCode}`);
+  }
   for (let i = 0; i < 400; i++) {
-    if (server.exitCode !== null) throw new Error(`The server ended with status ${server.exitCode}`);
     const up = await fetch(url).then(
       (r) => r.ok,
       () => false,
