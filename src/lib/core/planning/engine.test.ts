@@ -358,6 +358,33 @@ describe('what is scarce alone', () => {
     }
     expect(met).toBeGreaterThan(5);
   });
+  it('keeps what could save a changeover, though it lies on no rack', () => {
+    // From white to black two hours; by way of grey, which another lot takes, nothing.
+    const at = (id: string, material: string) => op(id, 60, { station: 'tent', material });
+    const problem = problemOf({
+      stations: [
+        {
+          id: 'tent',
+          capacity: 1,
+          calendar: null,
+          changeovers: [{ from: 'white', to: 'black', minutes: 120 }],
+        },
+      ],
+      racks: [{ id: 'rack', slots: 8 }],
+      operations: [at('A1', 'white'), op('A2', 10), at('A3', 'black'), at('B1', 'grey')],
+      links: [
+        { from: 'A1', to: 'A2', minLag: 0, maxLag: null },
+        { from: 'A2', to: 'A3', minLag: 0, maxLag: null },
+      ],
+      holds: [{ rack: 'rack', slots: 4, from: 'A1', to: 'A3', tail: null }],
+      finish: [{ operation: 'A3', tail: 0 }],
+    });
+    const m = modelOf(problem);
+    // By one painter: white to 09:00, ten minutes of A2, grey to 10:10, black to 11:10.
+    expect(planned(problem).makespan).toBe(670);
+    expect(relaxedBound(m, headsOf(m), 900, 0, 4_000)).toBeLessThanOrEqual(670);
+    expect(relax(m, headsOf(m))?.model.operations.map((o) => o.id)).toEqual(['A1', 'A3', 'B1']);
+  });
   it('keeps the tent and what lies on the rack; other work between becomes a wait through its hours', () => {
     // Coat, sand by hand, coat: sanding fits only before lunch or after it.
     const lot = (id: string) => [

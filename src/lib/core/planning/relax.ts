@@ -120,14 +120,14 @@ export interface Relaxed {
 export function relax(m: Model, head: Heads): Relaxed | null {
   const { problem } = m;
   const held = new Set(m.holds.flatMap((h) => [h.from, h.to ?? h.from]));
-  // Where racks are, what never lies on one is left out too.
+  // Where racks are, what never lies on one is left out too, but not where it could save a changeover.
   const lots = new Set([...held].map((i) => m.operations[i]?.lot));
-  const kept = m.operations.map(
-    (o, i) =>
-      held.has(i) ||
-      (m.single[m.station[i] ?? -1] === true && (held.size === 0 || lots.has(o.lot))) ||
-      (held.size === 0 && (m.finish[i] ?? -1) >= 0),
-  );
+  const kept = m.operations.map((o, i) => {
+    const s = m.station[i] ?? -1;
+    if (held.has(i)) return true;
+    if (m.single[s]) return held.size === 0 || lots.has(o.lot) || !!problem.stations[s]?.changeovers.length;
+    return held.size === 0 && (m.finish[i] ?? -1) >= 0;
+  });
   const list = kept.flatMap((k, i) => (k ? [i] : []));
   if (list.length > MOST || list.length === m.operations.length) return null;
   const waits = new Waits();
