@@ -151,6 +151,7 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
       await card.getByRole('button', { name: 'Start' }).click();
       await expect(page.locator('.card.now')).toHaveCount(1);
       await setClock(page, server.url, end);
+      await expect(page.locator('.card.now')).toHaveCount(1);
       await page.keyboard.press('d');
       await expect(page.locator('.card.now')).toHaveCount(0);
       if (i !== 0) continue;
