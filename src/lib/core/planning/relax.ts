@@ -177,7 +177,7 @@ const FIRST = 1500;
 /**
  * @param best makespan of the best plan known
  * @param bound a bound that is known already
- * @param nodes what is thought worth a search
+ * @param nodes of all searches together at most
  * @returns a makespan that no right plan is below; `best` where none can be better
  */
 export function relaxedBound(
@@ -192,11 +192,13 @@ export function relaxedBound(
   if (!relaxed) return bound;
   const { model, release } = relaxed;
   let known = bound;
+  let left = nodes;
   for (const share of SHARES) {
     const limit = Math.ceil(bound + share * (best - bound));
     if (limit <= known) continue;
-    const budget = share === SHARES[0] ? Math.min(nodes, FIRST) : 2 * nodes;
+    const budget = share === SHARES[0] ? Math.min(left, FIRST) : left;
     const found = searchExactly(model, limit, budget, stop, release);
+    left -= found.nodes;
     if (!found.complete) break;
     known = Math.max(known, found.best ? found.makespan : limit);
     if (found.best) break;

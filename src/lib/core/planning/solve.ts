@@ -19,6 +19,9 @@ const SMALL = 26;
 const NODES = 60_000;
 /** A bound within this of the plan is not worth more work. */
 const NEAR = 1.01;
+/** Nodes for a bound, by those for a search; and for a plan that follows another one, which is waited for. */
+const PROOF = 3;
+const PROOF_NEAR = 2_000;
 /** What a small problem is given at first. */
 const FIRST = { steps: 80, nodes: 6_000 };
 
@@ -73,5 +76,6 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
   if (!best) return { infeasible: true, proven: false, reason: `No right plan was found: ${clash}` };
   const makespan = makespanOf(m, best.end);
   const far = effort.prove !== false && !small && !options.goal && makespan > bound * NEAR;
-  return readPlan(m, best, far ? relaxedBound(m, head, makespan, bound, nodes, effort.stop) : bound);
+  const proof = options.near ? PROOF_NEAR : PROOF * nodes;
+  return readPlan(m, best, far ? relaxedBound(m, head, makespan, bound, proof, effort.stop) : bound);
 }
