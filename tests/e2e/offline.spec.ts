@@ -146,6 +146,50 @@ test('what a bench left unsent is sent from any other page', async ({ browser })
   server.end();
 });
 
+test('many facts of many pieces go too', async ({ browser }) => {
+  const server = await startServer();
+  const { job, context, page } = await phoneAtBench(server, browser);
+  const before = await serverFacts(job);
+  const [first] = before;
+  if (!first) throw new Error('Lanternhouse has facts');
+  const pieces = [...fold(before).pieces.keys()];
+  const facts = Array.from({ length: 60 }, (_, i) => ({
+    ...first,
+    id: crypto.randomUUID(),
+    at: (before.at(-1)?.at ?? 0) + i + 1,
+    body: { kind: 'piece.placed', pieces, place: PLACES[i % 2] },
+  }));
+  // A batch of these is larger than what a page that is left may go on sending.
+  expect(JSON.stringify(facts.slice(0, 50)).length).toBeGreaterThan(64 * 1024);
+  await page.evaluate(
+    (all) =>
+      new Promise((resolve, reject) => {
+        const open = indexedDB.open('anthem');
+        open.onerror = () => reject(new Error('no database'));
+        open.onsuccess = () => {
+          const tx = open.result.transaction('facts', 'readwrite');
+          for (const fact of all)
+            tx.objectStore('facts').add({
+              job: fact.job,
+              keptAt: Date.now(),
+              fact,
+              state: 'waiting',
+              why: '',
+              rule: null,
+              canOverride: false,
+            });
+          tx.oncomplete = resolve;
+        };
+      }),
+    facts,
+  );
+  await page.reload();
+  await expect.poll(() => serverFacts(job)).toHaveLength(before.length + 60);
+  expect((await serverFacts(job)).slice(before.length).map((f) => f.id)).toEqual(facts.map((f) => f.id));
+  await context.close();
+  server.end();
+});
+
 test('a device whose clock is wrong says so, and records by the server’s, without signal too', async ({
   browser,
 }) => {

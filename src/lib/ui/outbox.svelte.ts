@@ -39,6 +39,8 @@ interface Schema extends DBSchema {
 
 /** Facts to a batch. */
 const BATCH = 50;
+/** What may go on being sent when its page is left: browsers refuse more than 64 KiB (Fetch Standard). */
+const OUTLIVES = 30_000;
 /** Sent facts are kept so many days: an older copy of a page may not know them. */
 const KEEP_DAYS = 14;
 /** Between two tries, ms. */
@@ -261,20 +263,19 @@ export class Outbox {
     } else if (this.away) await this.readClock();
   }
 
+  /** @returns null where the server does not answer, or not sensibly */
+  private async ask(what: string, init: RequestInit): Promise<Response | null> {
+    const answer = await fetch(`/api/jobs/${this.job}/${what}`, init).catch(() => null);
+    if (answer && answer.status < 500) return answer;
+    this.away = true;
+    return null;
+  }
+
   /** @returns `later` where the server does not answer */
   private async sendPhoto({ id, piece, of, picture }: KeptPhoto): Promise<'done' | 'later'> {
     const query = new URLSearchParams({ id, piece, of: of ?? '' });
-    let answer: Response;
-    try {
-      answer = await fetch(`/api/jobs/${this.job}/photos?${query}`, { method: 'PUT', body: picture });
-    } catch {
-      this.away = true;
-      return 'later';
-    }
-    if (answer.status >= 500) {
-      this.away = true;
-      return 'later';
-    }
+    const answer = await this.ask(`photos?${query}`, { method: 'PUT', body: picture });
+    if (!answer) return 'later';
     if (answer.ok) {
       await this.discardPhoto(id);
       return 'done';
@@ -289,22 +290,14 @@ export class Outbox {
 
   /** @returns `later` where the server does not answer */
   private async send(batch: readonly Kept[]): Promise<'done' | 'later'> {
-    let answer: Response;
-    try {
-      answer = await fetch(`/api/jobs/${this.job}/facts`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ facts: batch.map((k) => k.fact) }),
-        keepalive: true,
-      });
-    } catch {
-      this.away = true;
-      return 'later';
-    }
-    if (answer.status >= 500) {
-      this.away = true;
-      return 'later';
-    }
+    const body = JSON.stringify({ facts: batch.map((k) => k.fact) });
+    const answer = await this.ask('facts', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body,
+      keepalive: body.length < OUTLIVES,
+    });
+    if (!answer) return 'later';
     if (answer.ok) {
       await this.mark(batch, { state: 'sent' });
       return 'done';
