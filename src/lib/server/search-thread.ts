@@ -6,7 +6,7 @@
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
 import { unpackJob, unpackJson, type Packed } from '$core/planning/pack';
 import { planJob, type PlannedJob } from '$core/planning/plan-job';
-import type { Effort } from '$core/planning/effort';
+import type { Effort, Near } from '$core/planning/effort';
 import { planTogether, type PlannedTogether } from '$core/planning/together';
 
 export interface JobsTask {
@@ -43,7 +43,7 @@ export function runTask(
 export interface PlanTask {
   packed: Packed;
   effort: Effort;
-  near: ReadonlyMap<string, number> | undefined;
+  near: Near | undefined;
 }
 
 const planTask = ({ packed, effort, near }: PlanTask): PlannedJob | null =>

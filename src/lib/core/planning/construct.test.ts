@@ -1,5 +1,5 @@
 /** Small problems whose best plan was found by hand, one rule at a time. */
-import { expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { audit } from './audit';
 import type { Operation, Problem } from './problem';
 import { solve } from './solve';
@@ -138,4 +138,36 @@ it('a tail keeps its place on the rack after the last coat', () => {
       .map(([start]) => start)
       .sort((x, y) => x - y),
   ).toEqual([480, 600]);
+});
+
+describe('a pinned coat', () => {
+  const booth = {
+    id: 'booth',
+    capacity: 1,
+    calendar: null,
+    changeovers: [{ from: 'p', to: 'q', minutes: 30 }],
+  };
+  const inBooth = (id: string, material: string, more: Partial<Operation> = {}) =>
+    op(id, 60, { station: 'booth', material, ...more });
+
+  it('changes over for what is put before it: that may take its time, and it still begins when it is pinned', () => {
+    const p = problem([inBooth('a', 'p'), inBooth('b', 'q', { lockedStart: 600 })], { stations: [booth] });
+    expect(times(p)).toEqual({ a: [480, 540], b: [600, 690] });
+  });
+
+  it('that leaves no time for a changeover waits for nothing that would need one', () => {
+    const p = problem([inBooth('a', 'p'), inBooth('b', 'q', { lockedStart: 660 })], { stations: [booth] });
+    expect(times(p)).toEqual({ b: [660, 720], a: [780, 840] });
+  });
+
+  it('keeps its minute where another coat of its paint spares it the changeover', () => {
+    const p = problem([inBooth('a', 'p'), inBooth('c', 'q'), inBooth('b', 'q', { lockedStart: 660 })], {
+      stations: [booth],
+      links: [
+        { from: 'a', to: 'c', minLag: 0, maxLag: null },
+        { from: 'c', to: 'b', minLag: 0, maxLag: null },
+      ],
+    });
+    expect(times(p)).toEqual({ a: [480, 540], c: [540, 630], b: [660, 720] });
+  });
 });

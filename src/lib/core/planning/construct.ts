@@ -4,7 +4,7 @@
  * later, and the construction begins again (Neumann, Schwindt & Zimmermann, Project Scheduling with Time Windows, 2003).
  */
 import { earliestRun } from './calendar';
-import { allowedFrom, type Model } from './model';
+import { allowedFrom, type Hold, type Model } from './model';
 import type { Schedule } from './schedule';
 
 /** An operation that could not be placed, in words. */
@@ -46,6 +46,7 @@ class Construction {
   constructor(
     private readonly m: Model,
     private readonly release: Int32Array,
+    private readonly by: ReadonlyMap<number, number>,
   ) {
     const n = m.operations.length;
     this.start = new Int32Array(n).fill(-1);
@@ -73,15 +74,8 @@ class Construction {
       for (const j of this.racks[own.rack] ?? []) {
         const h = this.m.holds[j];
         if (!h || h.from === i) continue;
-        const closes =
-          h.to === null
-            ? (this.end[h.from] ?? 0) + (h.tail ?? 0)
-            : h.to === i
-              ? t
-              : this.done(h.to)
-                ? (this.start[h.to] ?? 0)
-                : FOREVER;
-        const opens = this.start[h.from] ?? 0;
+        const { from: opens, to } = this.stay(h);
+        const closes = h.to === i ? t : to;
         if (closes > t && opens < ownEnd) {
           spans.push([opens, closes, h.slots]);
           most += h.slots;
@@ -112,8 +106,9 @@ class Construction {
   /**
    * Earliest right time for operation i by worker w, not before `from`; null when none begins before `until`. FOREVER as
    * start: no room is in sight yet.
+   * @param early before what comes before it is placed: with the least changeover that any of that may leave
    */
-  private fit(i: number, w: number, from: number, until: number): Placed | null {
+  private fit(i: number, w: number, from: number, until: number, early: boolean): Placed | null {
     const { m } = this;
     const op = m.operations[i];
     const s = m.station[i] ?? -1;
@@ -135,7 +130,7 @@ class Construction {
             t = last.to;
             continue;
           }
-          setup = m.setup(s, last?.op ?? -1, i);
+          setup = early ? this.leastSetup(s, i) : m.setup(s, last?.op ?? -1, i);
         }
       }
       const run = earliestRun(open, t, op.minutes + setup, op.pausable);
@@ -156,7 +151,10 @@ class Construction {
         continue;
       }
       if (single && next) {
-        if (next.from < end || m.setup(s, i, next.op) !== m.setup(s, last?.op ?? -1, next.op)) {
+        if (
+          next.from < end ||
+          (!early && this.endBehind(s, i, next) === null && !this.mayComeBetween(s, end, next))
+        ) {
           t = next.to;
           continue;
         }
@@ -178,8 +176,113 @@ class Construction {
     return null;
   }
 
-  /** Places operation i, or says what stands against it. */
-  place(i: number): Placed | Refusal {
+  /**
+   * When the operation that is next on a station ends if i comes right before it: its changeover may be another one then.
+   * @returns null where its start, or what is placed after it, does not allow that
+   */
+  private endBehind(s: number, i: number, next: Busy): number | null {
+    const { m } = this;
+    const op = m.operations[next.op];
+    const w = this.worker[next.op] ?? -1;
+    if (!op) return null;
+    const run = earliestRun(
+      m.hours[w]?.[s + 1] ?? [],
+      next.from,
+      op.minutes + m.setup(s, i, next.op),
+      op.pausable,
+    );
+    if (run?.[0] !== next.from || run[1] > m.problem.horizon) return null;
+    const end = run[1];
+    if (end === next.to) return end;
+    const after = (spans: readonly Busy[] | undefined) => spans?.[spans.indexOf(next) + 1];
+    const [there, own] = [after(this.stations[s]), after(this.workers[w])];
+    if (there && there.from < end) return null;
+    if (own && own.from < end + m.travel(next.op, own.op)) return null;
+    for (const lag of m.after[next.op] ?? []) {
+      if (!this.done(lag.other)) continue;
+      const start = this.start[lag.other] ?? 0;
+      if (allowedFrom(lag, end) > start || (lag.max !== null && end + lag.max < start)) return null;
+    }
+    return this.tailsFit(next.op, end) ? end : null;
+  }
+
+  /** The least minutes of changing over to operation i, whatever of the station's work comes before it. */
+  private leastSetup(s: number, i: number): number {
+    const { m } = this;
+    return m.operations.reduce(
+      (least, _, j) => (j !== i && m.station[j] === s ? Math.min(least, m.setup(s, j, i)) : least),
+      m.setup(s, -1, i),
+    );
+  }
+
+  /** Whether work that is not placed yet may go before a pinned operation and leave it the changeover it has now. */
+  private mayComeBetween(s: number, from: number, next: Busy): boolean {
+    const { m } = this;
+    if (m.operations[next.op]?.lockedStart == null) return false;
+    return m.operations.some(
+      (o, j) =>
+        !this.done(j) &&
+        m.station[j] === s &&
+        from + o.minutes <= next.from &&
+        this.endBehind(s, j, next) === next.to,
+    );
+  }
+
+  /** The first operation whose changeover does not fit what came before it in the end; null where all do. */
+  misfit(): number | null {
+    const { m } = this;
+    for (const [s, there] of this.stations.entries()) {
+      if (!m.single[s]) continue;
+      for (const [k, { op: i, from, to }] of there.entries()) {
+        const op = m.operations[i];
+        const minutes = (op?.minutes ?? 0) + m.setup(s, there[k - 1]?.op ?? -1, i);
+        const run = earliestRun(
+          m.hours[this.worker[i] ?? -1]?.[s + 1] ?? [],
+          from,
+          minutes,
+          op?.pausable ?? false,
+        );
+        if (run?.[0] !== from || run[1] !== to) return i;
+      }
+    }
+    return null;
+  }
+
+  /** Whether what stays on the racks for a while after operation i may stay so much longer that it ends later. */
+  private tailsFit(i: number, end: number): boolean {
+    const was = this.end[i] ?? 0;
+    if (end <= was) return true;
+    return (this.m.holdsOf[i] ?? []).every((k) => {
+      const own = this.m.holds[k];
+      if (own?.from !== i || own.to !== null) return true;
+      const [from, to] = [was + (own.tail ?? 0), end + (own.tail ?? 0)];
+      const spans = (this.racks[own.rack] ?? []).flatMap((j) => {
+        const h = this.m.holds[j];
+        return h && j !== k ? [{ ...this.stay(h), slots: h.slots }] : [];
+      });
+      const room = (this.m.problem.racks[own.rack]?.slots ?? 0) - own.slots;
+      return [from, ...spans.map((x) => x.from).filter((t) => t > from && t < to)].every(
+        (t) => spans.reduce((sum, x) => sum + (x.from <= t && t < x.to ? x.slots : 0), 0) <= room,
+      );
+    });
+  }
+
+  /** When a hold that has begun begins and ends; FOREVER where its end is not placed yet. */
+  private stay(h: Hold): { from: number; to: number } {
+    const to =
+      h.to === null
+        ? (this.end[h.from] ?? 0) + (h.tail ?? 0)
+        : this.done(h.to)
+          ? (this.start[h.to] ?? 0)
+          : FOREVER;
+    return { from: this.start[h.from] ?? 0, to };
+  }
+
+  /**
+   * Places operation i, or says what stands against it.
+   * @param early a pinned one, before anything else is placed
+   */
+  place(i: number, early = false): Placed | Refusal {
     const { m } = this;
     const op = m.operations[i];
     if (!op) return { never: 'no such operation' };
@@ -189,8 +292,10 @@ class Construction {
       for (const lag of m.before[i] ?? [])
         if (this.done(lag.other)) from = Math.max(from, allowedFrom(lag, this.end[lag.other] ?? 0));
     let best: Placed | null = null;
-    for (const w of m.able[i] ?? []) {
-      const found = this.fit(i, w, from, best ? best.end : FOREVER);
+    const first = this.by.get(i) ?? -1;
+    const able = m.able[i] ?? [];
+    for (const w of able.includes(first) ? [first, ...able.filter((x) => x !== first)] : able) {
+      const found = this.fit(i, w, from, best ? best.end : FOREVER, early);
       if (found && (!best || found.end < best.end)) best = found;
     }
     if (!best)
@@ -235,6 +340,7 @@ class Construction {
     return best;
   }
 
+  /** Takes people and place for operation i. Its racks are taken by `occupy`. */
   put(i: number, placed: Placed): void {
     const s = this.m.station[i] ?? -1;
     this.start[i] = placed.at;
@@ -243,68 +349,115 @@ class Construction {
     const busy = { from: placed.at, to: placed.end, op: i };
     const into = (spans: Busy[] | undefined) => spans?.splice(lastAt(spans, busy.from) + 1, 0, busy);
     into(this.workers[placed.worker]);
-    if (s >= 0) into(this.stations[s]);
+    if (s < 0) return;
+    into(this.stations[s]);
+    const there = this.stations[s] ?? [];
+    const next = this.m.single[s] ? there[there.indexOf(busy) + 1] : undefined;
+    if (!next) return;
+    // What is on the station after it changes over from it now.
+    next.to = this.end[next.op] = this.endBehind(s, i, next) ?? next.to;
+  }
+
+  /** Lays the pieces of operation i, which is placed, on its racks. @returns false where there is no room */
+  occupy(i: number): boolean {
+    const at = this.start[i] ?? 0;
+    if (this.rackRoom(i, at, this.end[i] ?? 0) !== at) return false;
     for (const k of this.m.holdsOf[i] ?? []) {
       const h = this.m.holds[k];
       if (h?.from === i) this.racks[h.rack]?.push(k);
     }
+    return true;
   }
 }
 
+/** What a construction keeps to beside the rules. */
+export interface Wishes {
+  /** how often a window may push its opener later; 300 where nothing is said */
+  pushes?: number;
+  /** minutes before which an operation is not begun; from the start where nothing is said */
+  later?: ReadonlyMap<number, number>;
+  /** who does an operation where others would not end it sooner */
+  by?: ReadonlyMap<number, number>;
+}
+
 /**
- * Builds one schedule.
+ * Builds one schedule. What is pinned takes its people and place before anything else is placed.
  * @param m the compiled problem
  * @param urgency higher is placed sooner, one value per operation
- * @param pushes how often a window may push its opener later
- * @param later minutes before which an operation is not begun; from the start where nothing is said
  * @returns a right schedule, or the clash that stopped the last attempt
  */
-export function construct(
+export function construct(m: Model, urgency: Float64Array, wishes: Wishes = {}): Schedule | Clash {
+  const first = attempts(m, urgency, wishes, 'in turn');
+  const held = m.operations.some(
+    (o, i) => o.lockedStart !== null && m.before[i]?.length && m.holdsOf[i]?.length,
+  );
+  return 'clash' in first && held ? attempts(m, urgency, wishes, 'at once') : first;
+}
+
+/** @param pins when pinned work takes its slots of the rack: when its turn comes, or before all that is not pinned */
+function attempts(
   m: Model,
   urgency: Float64Array,
-  pushes = 300,
-  later: ReadonlyMap<number, number> = new Map(),
+  { pushes = 300, later = new Map(), by = new Map() }: Wishes,
+  pins: 'in turn' | 'at once',
 ): Schedule | Clash {
   const n = m.operations.length;
   const release = new Int32Array(n);
   for (const [i, at] of later) release[i] = at;
-  const ranked = Array.from({ length: n }, (_, i) => i).sort((a, b) => {
-    const [pinA, pinB] = [m.operations[a]?.lockedStart ?? null, m.operations[b]?.lockedStart ?? null];
-    if (pinA !== null || pinB !== null) {
-      // What only one person can do comes before what any of several can.
-      const [oneA, oneB] = [a, b].map((i) => m.operations[i]?.lockedStart != null && m.able[i]?.length === 1);
-      return oneA !== oneB ? (oneA ? -1 : 1) : (pinA ?? FOREVER) - (pinB ?? FOREVER);
-    }
-    return (urgency[b] ?? 0) - (urgency[a] ?? 0);
-  });
+  const pinOf = (i: number): number | null => m.operations[i]?.lockedStart ?? null;
+  const all = Array.from({ length: n }, (_, i) => i);
+  // What only one person can do comes before what any of several can.
+  const pinned = all
+    .filter((i) => pinOf(i) !== null)
+    .sort((a, b) => {
+      const [oneA, oneB] = [m.able[a]?.length === 1, m.able[b]?.length === 1];
+      return oneA !== oneB ? (oneA ? -1 : 1) : (pinOf(a) ?? 0) - (pinOf(b) ?? 0);
+    });
+  const ranked = all.sort((a, b) => (urgency[b] ?? 0) - (urgency[a] ?? 0));
   let clash = '';
   attempt: for (let pushed = 0; pushed < pushes; pushed++) {
-    const c = new Construction(m, release);
+    const c = new Construction(m, release, by);
     const left = new Set(ranked);
     /** those that found no room on the rack; asked again when something leaves it */
     const waiting = new Set<number>();
+    const waitsFor = (i: number): boolean => (m.before[i] ?? []).some((lag) => left.has(lag.other));
+    const never = (why: string): Clash => ({ clash: pushed > 0 ? `${clash}; moved later, ${why}` : why });
+    const noRoom = (i: number): string => `${m.operations[i]?.id ?? ''} finds no room on the rack`;
+    for (const i of pinned) {
+      const result = c.place(i, true);
+      if ('at' in result) {
+        c.put(i, result);
+        if (pins === 'in turn' && m.before[i]?.length) continue;
+        if (!c.occupy(i)) return never(noRoom(i));
+        left.delete(i);
+      } else if ('never' in result) return never(result.never);
+      else return never('clash' in result ? result.clash : noRoom(i));
+    }
     while (left.size > 0) {
       let moved = false;
       for (const i of left) {
-        const pinned = m.operations[i]?.lockedStart != null;
-        if (waiting.has(i)) continue;
-        if (!pinned && (m.before[i] ?? []).some((lag) => !c.done(lag.other))) continue;
-        const result = c.place(i);
-        if ('wait' in result) {
-          clash = `${m.operations[i]?.id ?? ''} finds no room on the rack`;
+        if (waiting.has(i) || waitsFor(i)) continue;
+        const result = c.done(i) ? null : c.place(i);
+        if (result && 'wait' in result) {
+          clash = noRoom(i);
           waiting.add(i);
           continue;
         }
-        if ('never' in result)
-          return { clash: pushed > 0 ? `${clash}; moved later, ${result.never}` : result.never };
-        if ('push' in result) {
+        if (result && 'never' in result) return never(result.never);
+        if (result && 'push' in result) {
           clash = result.clash;
           const opener = result.push;
           const at = c.done(opener) ? (c.start[opener] ?? 0) : (release[opener] ?? 0);
           release[opener] = Math.max(release[opener] ?? 0, at + result.by);
           continue attempt;
         }
-        c.put(i, result);
+        if (result) c.put(i, result);
+        if (!c.occupy(i)) {
+          // Pinned, and the rack is full then: something may leave it yet.
+          clash = noRoom(i);
+          waiting.add(i);
+          continue;
+        }
         left.delete(i);
         if (waiting.size && (m.holdsOf[i] ?? []).some((k) => m.holds[k]?.to === i)) waiting.clear();
         moved = true;
@@ -312,6 +465,11 @@ export function construct(
       }
       if (!moved) return { clash };
     }
+    const misfit = c.misfit();
+    if (misfit !== null)
+      return never(
+        `${m.operations[misfit]?.id ?? ''} is pinned to minute ${pinOf(misfit) ?? 0}, which leaves no time for its changeover`,
+      );
     return { start: c.start, end: c.end, worker: c.worker };
   }
   return { clash };

@@ -20,11 +20,14 @@ export interface Effort {
   progress?: (share: number, best: number | null) => void;
 }
 
+/** When operations of an earlier plan start, in minutes, and who does them where that is known. */
+export type Near = ReadonlyMap<string, { start: number; worker?: string }>;
+
 export interface SolveOptions {
   /** waits that depend on when a coat is laid */
   air?: AirWaits;
   /** what several jobs are weighed by; the makespan where nothing is said */
   goal?: Goal;
-  /** starts of a plan to stay near to, by operation */
-  near?: ReadonlyMap<string, number>;
+  /** a plan to stay near to, by operation */
+  near?: Near;
 }

@@ -287,12 +287,12 @@ describe('what goes beyond the exchanged format', () => {
       finish: ['a', 'b', 'c'].map((operation) => ({ operation, tail: 0 })),
     });
     const near = new Map([
-      ['c', 480],
-      ['b', 540],
-      ['a', 600],
+      ['c', { start: 480 }],
+      ['b', { start: 540 }],
+      ['a', { start: 600 }],
     ]);
     const plan = planned(two, { near });
-    for (const [id, at] of near) expect(startOf(plan, id)).toBe(at);
+    for (const [id, { start }] of near) expect(startOf(plan, id)).toBe(start);
   });
 });
 
@@ -415,4 +415,37 @@ describe('what is scarce alone', () => {
     // Lots alike wait alike, so that their order is not tried twice.
     expect(relaxed?.model.after[2]?.[0]?.ready).toBe(wait?.ready);
   });
+});
+
+it('holds that form a circle are planned: the bound does not go round in them for ever', () => {
+  const op = (id: string) => ({
+    id,
+    lot: id,
+    pieces: 1,
+    minutes: 10,
+    skill: 'coat',
+    pausable: false,
+    station: null,
+    material: null,
+    lockedStart: null,
+  });
+  const hold = (from: string, to: string) => ({ rack: 'rack', slots: 3, from, to, tail: null });
+  const problem: Problem = {
+    format: 'anthem.planning-problem',
+    version: 1,
+    name: 'circle',
+    horizon: 1000,
+    calendars: [{ id: 'day', open: [[0, 1000]] }],
+    workers: [{ id: 'w', calendar: 'day', skills: ['coat'] }],
+    stations: [],
+    racks: [{ id: 'rack', slots: 6 }],
+    operations: [op('a'), op('b'), op('c')],
+    links: [{ from: 'a', to: 'b', minLag: 0, maxLag: null }],
+    holds: [hold('a', 'b'), hold('b', 'c'), hold('c', 'b')],
+    finish: ['a', 'b', 'c'].map((operation) => ({ operation, tail: 0 })),
+  };
+  const plan = solve(problem, { seed: 1, steps: 20 });
+  if ('infeasible' in plan) throw new Error(plan.reason);
+  expect(audit(problem, plan)).toEqual([]);
+  expect(plan.makespan).toBe(30);
 });

@@ -28,7 +28,7 @@ function costOf(m: Model, options: SolveOptions): (s: Schedule) => Cost {
     ...j,
     finish: j.finish.map((f) => [index.get(f.operation) ?? -1, f.tail] as const),
   }));
-  const near = options.near && m.operations.map((o) => options.near?.get(o.id) ?? null);
+  const near = options.near && m.operations.map((o) => options.near?.get(o.id)?.start ?? null);
   const helpers = new Set(m.problem.workers.flatMap((w, i) => (w.calendar === 'always' ? [i] : [])));
   return (s) => {
     let main = makespanOf(m, s.end);
@@ -88,8 +88,12 @@ export function improve(
   );
   const finite = Float64Array.from(behind, (b, i) => (Number.isFinite(b) ? b : (m.tail[i] ?? 0)));
   const near = options.near;
+  const inItsOrder = Float64Array.from(
+    m.operations,
+    (o, i) => -(near?.get(o.id)?.start ?? head.start[i] ?? 0),
+  );
   const firsts: Float64Array[] = [
-    ...(near ? [Float64Array.from(m.operations, (o, i) => -(near.get(o.id) ?? head.start[i] ?? 0))] : []),
+    ...(near ? [inItsOrder] : []),
     Float64Array.from(m.tail),
     finite,
     Float64Array.from(finite, (b, i) => b - (head.start[i] ?? 0)),
@@ -98,8 +102,12 @@ export function improve(
     Float64Array.from(m.operations, (o) => -lots.indexOf(o.lot)),
   ];
   const spread = Math.max(...m.tail);
-  const attempt = (keys: Float64Array, later?: ReadonlyMap<number, number>): void => {
-    const schedule = construct(m, keys, 60, later);
+  const attempt = (
+    keys: Float64Array,
+    later?: ReadonlyMap<number, number>,
+    by?: ReadonlyMap<number, number>,
+  ): void => {
+    const schedule = construct(m, keys, { pushes: 60, later, by });
     if ('clash' in schedule) {
       clash ||= schedule.clash;
       return;
@@ -107,6 +115,18 @@ export function improve(
     const c = cost(schedule);
     if (!best || better(c, best.cost)) best = { schedule, cost: c };
   };
+  // The plan to stay near to, as it is: whatever was pinned to where it stands there can be kept.
+  if (near) {
+    const people = new Map(m.problem.workers.map((w, i) => [w.id, i]));
+    const [later, by] = [new Map<number, number>(), new Map<number, number>()];
+    for (const [i, o] of m.operations.entries()) {
+      const was = near.get(o.id);
+      const person = people.get(was?.worker ?? '');
+      if (was) later.set(i, was.start);
+      if (person !== undefined) by.set(i, person);
+    }
+    attempt(inItsOrder, later, by);
+  }
   /** What something waits on: a window or a place on the rack. Beginning it later can be better. */
   const openers = m.operations.flatMap((_, i) =>
     (m.after[i] ?? []).some((g) => g.max !== null) || (m.holdsOf[i] ?? []).some((k) => m.holds[k]?.from === i)

@@ -166,7 +166,7 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
       0,
       ...(able[i] ?? []).map((w) => {
         const spans = (hours[w]?.[(station[i] ?? -1) + 1] ?? []).map(([a, b]) => b - a);
-        return o.pausable ? spans.reduce((x, y) => x + y, 0) : Math.max(0, ...spans);
+        return spans.reduce((x, y) => (o.pausable ? x + y : Math.max(x, y)), 0);
       }),
     );
     if (widest < o.minutes) {

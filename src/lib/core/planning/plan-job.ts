@@ -5,7 +5,7 @@
 import { buildProblem, type JobToPlan } from './job-problem';
 import { linkKey, type AirWaits } from './model';
 import type { NoPlan, Plan, Problem } from './problem';
-import type { Effort, SolveOptions } from './effort';
+import type { Effort, Near } from './effort';
 import { solve } from './solve';
 
 export interface PlannedJob {
@@ -31,10 +31,10 @@ export function freeze(problem: Problem, air: AirWaits, plan: Plan): Problem {
 
 /**
  * @param job the job as it stands
- * @param near starts of a plan to stay near to, by operation, minutes from the job's t0
+ * @param near a plan to stay near to, minutes from the job's t0
  * @returns the plan and its bound, which no right plan in this air is below; null when nothing is left to do
  */
-export function planJob(job: JobToPlan, effort: Effort, near?: SolveOptions['near']): PlannedJob | null {
+export function planJob(job: JobToPlan, effort: Effort, near?: Near): PlannedJob | null {
   const built = buildProblem(job);
   if (!built) return null;
   const { problem, air } = built;

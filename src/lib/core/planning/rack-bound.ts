@@ -38,10 +38,14 @@ function stays(holds: readonly Hold[]): Stay[] {
     if (follows.has(first.from)) return [];
     let hold = first;
     let slots = first.slots;
-    for (let next = hold.to; next !== null && open.has(next); next = hold.to) {
-      hold = open.get(next) ?? hold;
+    const joined = new Set([first]);
+    for (;;) {
+      const next = hold.to === null ? undefined : open.get(hold.to);
+      // Holds may form circles.
+      if (!next || joined.has(next)) break;
+      joined.add(next);
+      hold = next;
       slots = Math.min(slots, hold.slots);
-      if (hold.from === first.from) break;
     }
     return [{ slots, from: first.from, to: hold.to, last: hold.from, tail: hold.tail ?? 0 }];
   });

@@ -3,6 +3,7 @@ import { siteProgress } from '$core/bench/site';
 import { operationId, readOperationId, type JobToPlan } from '$core/planning/job-problem';
 import { planJob, type PlannedJob } from '$core/planning/plan-job';
 import { audit } from '$core/planning/audit';
+import type { Near } from '$core/planning/effort';
 import { movesBetween } from '$core/planning/moves';
 import { dayToMs } from '$core/units/clock-time';
 import { v7 as newId } from 'uuid';
@@ -73,18 +74,26 @@ function overtaken(plan: StoredPlan, now: number): boolean {
   );
 }
 
-/** Starts of a plan, in minutes from another moment. */
+/** A plan to stay near to, in minutes from another moment. @param plan stored, or starts in ms since 1970 */
 export function startsFrom(
   plan: StoredPlan | ReadonlyMap<string, number> | undefined,
   t0: number,
-): ReadonlyMap<string, number> | undefined {
+): Near | undefined {
   if (plan instanceof Map)
     return new Map(
-      [...(plan as ReadonlyMap<string, number>)].map(([id, at]) => [id, Math.round((at - t0) / MINUTE)]),
+      [...(plan as ReadonlyMap<string, number>)].map(([id, at]) => [
+        id,
+        { start: Math.round((at - t0) / MINUTE) },
+      ]),
     );
   if (!plan || !('result' in plan) || 'infeasible' in plan.result) return undefined;
   const shift = Math.round((plan.t0 - t0) / MINUTE);
-  return new Map(plan.result.assignments.map((a) => [a.operation, a.start + shift]));
+  return new Map(
+    plan.result.assignments.map(({ operation, start, worker }) => [
+      operation,
+      { start: start + shift, worker },
+    ]),
+  );
 }
 
 /** @throws Error when the planner made a wrong plan */
