@@ -1,3 +1,4 @@
+import type { IncomingMessage } from 'node:http';
 import type { Db } from '$server/db/open';
 import type { OpenedJob } from '$server/services/open-planned';
 
@@ -7,6 +8,10 @@ declare global {
       message: string;
       /** what to do */
       advice?: string;
+    }
+    interface Platform {
+      /** the request as Node has it */
+      req?: IncomingMessage;
     }
     interface Locals {
       db: Db;

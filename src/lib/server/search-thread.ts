@@ -5,6 +5,9 @@
  */
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
 import { unpackJob, unpackJson, type Packed } from '$core/planning/pack';
+import { audit } from '$core/planning/audit';
+import type { NoPlan, Plan, Problem } from '$core/planning/problem';
+import { solve } from '$core/planning/solve';
 import { planJob, type PlannedJob } from '$core/planning/plan-job';
 import type { Effort, Near } from '$core/planning/effort';
 import { planTogether, type PlannedTogether } from '$core/planning/together';
@@ -21,9 +24,18 @@ export interface JobTask {
   steps: number;
   nodes: number;
 }
-export type Task = JobsTask | JobTask;
+/** A problem that somebody sent. */
+export interface ProblemTask {
+  kind: 'problem';
+  problem: Problem;
+  /** ms of planning at most; the best plan by then is taken */
+  limit: number;
+}
+export type Task = JobsTask | JobTask | ProblemTask;
 export type Found =
-  { kind: 'together'; made: PlannedTogether | null } | { kind: 'job'; made: PlannedJob | null };
+  | { kind: 'together'; made: PlannedTogether | null }
+  | { kind: 'job'; made: PlannedJob | null }
+  | { kind: 'problem'; made: Plan | NoPlan; faults: string[] };
 
 const SEED = 20260309;
 
@@ -32,6 +44,12 @@ export function runTask(
   progress?: (share: number, best: number | null) => void,
   stop?: () => boolean,
 ): Found {
+  if (task.kind === 'problem') {
+    const until = performance.now() + task.limit;
+    const stopped = () => performance.now() > until || stop?.() === true;
+    const made = solve(task.problem, { seed: 1, steps: 1500, nodes: 1_000_000, stop: stopped });
+    return { kind: 'problem', made, faults: 'infeasible' in made ? [] : audit(task.problem, made) };
+  }
   const effort = { seed: SEED, steps: task.steps, progress, stop };
   if (task.kind === 'job')
     return { kind: 'job', made: planJob(unpackJob(task.packed), { ...effort, nodes: task.nodes }) };
@@ -53,15 +71,27 @@ export interface Running {
   /** resolves with what was found, the best so far where it was stopped */
   found: Promise<Found>;
   stop: () => void;
+  /** ends the thread, whatever it does */
+  end: () => void;
 }
+
+/** Memory of a search at most, MB. */
+const MOST_MEMORY = 1024;
 
 /** @param text a Task as packed JSON */
 export function start(text: string, progress: (share: number, best: number | null) => void): Running {
   if (import.meta.url.endsWith('.ts'))
-    return { found: Promise.resolve(runTask(unpackJson(text) as Task, progress)), stop: () => undefined };
+    return {
+      found: Promise.resolve(runTask(unpackJson(text) as Task, progress)),
+      stop: () => undefined,
+      end: () => undefined,
+    };
   // The thread runs this very file; a shared byte tells it to stop.
   const flag = new SharedArrayBuffer(1);
-  const thread = new Worker(new URL(import.meta.url), { workerData: { anthemSearch: text, flag } });
+  const thread = new Worker(new URL(import.meta.url), {
+    workerData: { anthemSearch: text, flag },
+    resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY },
+  });
   return {
     found: new Promise((resolve, reject) => {
       thread.on('message', (m: { share: number; best: number | null } | { found: Found }) => {
@@ -72,6 +102,7 @@ export function start(text: string, progress: (share: number, best: number | nul
       thread.once('exit', (code) => reject(new Error(`The search ended with ${code}`)));
     }),
     stop: () => Atomics.store(new Uint8Array(flag), 0, 1),
+    end: () => void thread.terminate(),
   };
 }
 

@@ -2,7 +2,7 @@
  * The auditor: checks a plan against every rule of docs/methods/plan.md and names each fault. It shares no code with
  * the planner; it counts minutes one open interval at a time.
  */
-import type { Plan, Problem } from './problem';
+import type { Assignment, Operation, Plan, Problem } from './problem';
 
 type Span = readonly [number, number];
 
@@ -19,11 +19,11 @@ const isOpen = (hours: readonly Span[], minute: number): boolean =>
  */
 export function audit(problem: Problem, plan: Plan): string[] {
   const faults: string[] = [];
+  const operation = new Map(problem.operations.map((o) => [o.id, o]));
   const done = new Map<string, Plan['assignments'][number]>();
   for (const a of plan.assignments) {
     if (done.has(a.operation)) faults.push(`${a.operation} is planned twice`);
-    if (!problem.operations.some((o) => o.id === a.operation))
-      faults.push(`${a.operation} is not in the problem`);
+    if (!operation.has(a.operation)) faults.push(`${a.operation} is not in the problem`);
     done.set(a.operation, a);
   }
   const hoursOf = (
@@ -40,6 +40,8 @@ export function audit(problem: Problem, plan: Plan): string[] {
     );
   };
 
+  /** operations at each station by their start */
+  const visitsOf = new Map<string, { o: Operation; a: Assignment }[]>();
   for (const station of problem.stations) {
     const visits = problem.operations
       .filter((o) => o.station === station.id)
@@ -48,6 +50,7 @@ export function audit(problem: Problem, plan: Plan): string[] {
         return a ? [{ o, a }] : [];
       })
       .sort((x, y) => x.a.start - y.a.start);
+    visitsOf.set(station.id, visits);
     for (const { o, a } of visits) {
       const together = visits.filter(
         (v) => v.a.start <= a.start && a.start < v.a.end && v.a.end > v.a.start,
@@ -64,7 +67,7 @@ export function audit(problem: Problem, plan: Plan): string[] {
       const next = tasks[i + 1];
       if (next && next.start < a.end)
         faults.push(`${worker.id} does ${a.operation} and ${next.operation} at the same time`);
-      const at = (id: string) => problem.operations.find((o) => o.id === id)?.station ?? null;
+      const at = (id: string) => operation.get(id)?.station ?? null;
       const way =
         next && problem.travel?.find((t) => t.from === at(a.operation) && t.to === at(next.operation));
       if (next && way && next.start < a.end + way.minutes)
@@ -85,13 +88,9 @@ export function audit(problem: Problem, plan: Plan): string[] {
       faults.push(`${o.id} is given to ${a.worker}, who lacks the skill ${o.skill}`);
     const station = problem.stations.find((s) => s.id === o.station);
     const hours = hoursOf(worker?.calendar, station?.calendar);
-    const previous = problem.operations
-      .filter((p) => p.id !== o.id && p.station !== null && p.station === o.station)
-      .flatMap((p) => {
-        const b = done.get(p.id);
-        return b && b.start < a.start ? [{ material: p.material, start: b.start }] : [];
-      })
-      .sort((x, y) => y.start - x.start)[0];
+    const before = (visitsOf.get(o.station ?? '') ?? []).filter((v) => v.a.start < a.start);
+    const last = before.at(-1)?.a.start;
+    const previous = before.find((v) => v.a.start === last)?.o;
     const change = station?.changeovers.find(
       (c) => c.from === (previous?.material ?? null) && c.to === o.material,
     );

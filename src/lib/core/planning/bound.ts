@@ -59,9 +59,10 @@ export function restAfter(m: Model): number[] {
 /**
  * @param m the compiled problem
  * @param head its earliest times
+ * @param stop asked now and then; true leaves the bound at what is proven by then
  * @returns a makespan that no right plan is below
  */
-export function lowerBound(m: Model, head: Heads): number {
+export function lowerBound(m: Model, head: Heads, stop: () => boolean = () => false): number {
   const rest = restAfter(m);
   let bound = 0;
   m.finish.forEach((tail, i) => {
@@ -81,12 +82,13 @@ export function lowerBound(m: Model, head: Heads): number {
     const waited = set.filter((i) => (rest[i] ?? -Infinity) > -Infinity);
     const froms = thin(waited.map((i) => head.start[i] ?? 0));
     for (const after of thin(waited.map((i) => rest[i] ?? 0))) {
+      if (stop()) return;
       const late = waited
         .filter((i) => (rest[i] ?? 0) >= after)
         .sort((x, y) => (rest[x] ?? 0) - (rest[y] ?? 0));
       for (const from of froms) {
         const inside = late.filter((i) => (head.start[i] ?? 0) >= from);
-        if (inside.length < 2) break;
+        if (inside.length < 2 || stop()) break;
         const whole = inside.length === set.length ? more : 0;
         const minutes = inside.reduce((sum, i) => sum + (m.operations[i]?.minutes ?? 0), whole);
         const done = workDone(points, from, minutes);
@@ -95,6 +97,7 @@ export function lowerBound(m: Model, head: Heads): number {
         for (const i of inside) {
           least = Math.min(least, planEnd(i, done));
           if (least <= bound) break;
+          if (stop()) return;
         }
         if (Number.isFinite(least)) bound = Math.max(bound, least);
       }
@@ -112,7 +115,8 @@ export function lowerBound(m: Model, head: Heads): number {
   m.problem.stations.forEach((station, s) => {
     const set = m.operations.flatMap((_, i) => (m.station[i] === s ? [i] : []));
     if (!set.length) return;
-    const hours = unite(set.flatMap((i) => (m.able[i] ?? []).map((w) => m.hours[w]?.[s + 1] ?? [])));
+    const people = new Set(set.flatMap((i) => m.able[i] ?? []));
+    const hours = unite([...people].map((w) => m.hours[w]?.[s + 1] ?? []));
     content(
       set,
       Array.from({ length: station.capacity }, () => hours),
@@ -127,6 +131,7 @@ export function lowerBound(m: Model, head: Heads): number {
       rest,
       (i) => m.anyHours[i] ?? [],
       (i, t) => endOfPlan(m, head, i, t),
+      stop,
     ),
   );
   content(

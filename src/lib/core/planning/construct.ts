@@ -376,6 +376,8 @@ export interface Wishes {
   pushes?: number;
   /** minutes before which an operation is not begun; from the start where nothing is said */
   later?: ReadonlyMap<number, number>;
+  /** asked with every operation; true gives the construction up */
+  stop?: () => boolean;
   /** who does an operation where others would not end it sooner */
   by?: ReadonlyMap<number, number>;
 }
@@ -398,7 +400,7 @@ export function construct(m: Model, urgency: Float64Array, wishes: Wishes = {}):
 function attempts(
   m: Model,
   urgency: Float64Array,
-  { pushes = 300, later = new Map(), by = new Map() }: Wishes,
+  { pushes = 300, later = new Map(), by = new Map(), stop = () => false }: Wishes,
   pins: 'in turn' | 'at once',
 ): Schedule | Clash {
   const n = m.operations.length;
@@ -434,6 +436,7 @@ function attempts(
       else return never('clash' in result ? result.clash : noRoom(i));
     }
     while (left.size > 0) {
+      if (stop()) return { clash: clash || 'there was no time to place everything' };
       let moved = false;
       for (const i of left) {
         if (waiting.has(i) || waitsFor(i)) continue;

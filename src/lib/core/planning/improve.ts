@@ -81,10 +81,9 @@ export function improve(
   let clash = '';
   const lots = [...new Set(m.operations.map((o) => o.lot))];
   const members = lots.map((lot) => m.operations.flatMap((o, i) => (o.lot === lot ? [i] : [])));
-  // Urgency by the latest end of plan that waits behind an operation, through the calendars.
-  const behind = Float64Array.from(
-    m.operations,
-    (_, i) => endOfPlan(m, head, i, head.end[i] ?? 0) - (head.end[i] ?? 0),
+  // Urgency by the latest end of plan that waits behind an operation, through the calendars; without them where time is up.
+  const behind = Float64Array.from(m.operations, (_, i) =>
+    effort.stop?.() ? Infinity : endOfPlan(m, head, i, head.end[i] ?? 0) - (head.end[i] ?? 0),
   );
   const finite = Float64Array.from(behind, (b, i) => (Number.isFinite(b) ? b : (m.tail[i] ?? 0)));
   const near = options.near;
@@ -107,7 +106,7 @@ export function improve(
     later?: ReadonlyMap<number, number>,
     by?: ReadonlyMap<number, number>,
   ): void => {
-    const schedule = construct(m, keys, { pushes: 60, later, by });
+    const schedule = construct(m, keys, { pushes: 60, later, by, stop: effort.stop });
     if ('clash' in schedule) {
       clash ||= schedule.clash;
       return;
@@ -181,10 +180,8 @@ export function improve(
     }
     const found = best as { schedule: Schedule; cost: Cost } | null;
     if (found && !options.goal && found.cost[0] <= bound && step >= Math.min(n, effort.steps / 4, 12)) break;
-    if (step % 8 === 7) {
-      effort.progress?.((step + 1) / effort.steps, found?.cost[0] ?? null);
-      if (effort.stop?.()) break;
-    }
+    if (step % 8 === 7) effort.progress?.((step + 1) / effort.steps, found?.cost[0] ?? null);
+    if (effort.stop?.()) break;
   }
   return { best: (best as { schedule: Schedule } | null)?.schedule ?? null, clash };
 }

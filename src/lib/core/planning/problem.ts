@@ -5,54 +5,82 @@
  */
 import { z } from 'zod';
 
-const minute = z.number().int().nonnegative();
-const id = z.string().min(1);
+/** Ten years of minutes: no time, length of work or lag is longer. */
+const MOST_MINUTES = 5_259_600;
+/** What a problem may hold at most. Open hours are counted over all calendars. */
+export const LIMITS = {
+  operations: 5000,
+  links: 50_000,
+  holds: 20_000,
+  workers: 200,
+  stations: 100,
+  racks: 100,
+  calendars: 400,
+  openHours: 100_000,
+  changeovers: 10_000,
+} as const;
+const MOST_SLOTS = 10_000;
+
+const tooLong = `A time is at most ten years (${MOST_MINUTES} min)`;
+const minute = z.number().int('A time is a whole number of minutes').nonnegative().max(MOST_MINUTES, tooLong);
+const lag = z
+  .number()
+  .int('A lag is a whole number of minutes')
+  .min(-MOST_MINUTES, tooLong)
+  .max(MOST_MINUTES, tooLong);
+const slots = z.number().int().nonnegative().max(MOST_SLOTS, `At most ${MOST_SLOTS}`);
+const id = z.string().min(1).max(200);
+const several = <T extends z.ZodType>(what: T, name: keyof typeof LIMITS) =>
+  z.array(what).max(LIMITS[name], `A problem has at most ${LIMITS[name]} ${name}`);
 const interval = z.tuple([minute, minute]);
 export type Interval = z.infer<typeof interval>;
 
 export const problemSchema = z
-  .object({
+  .strictObject({
     format: z.literal('anthem.planning-problem'),
     version: z.literal(1),
-    name: z.string(),
-    horizon: z.number().int().positive(),
-    calendars: z.array(z.object({ id, open: z.array(interval) })),
-    workers: z.array(z.object({ id, calendar: id, skills: z.array(z.string()) })),
-    stations: z.array(
-      z.object({
+    name: z.string().max(200),
+    horizon: minute.positive(),
+    calendars: several(z.strictObject({ id, open: z.array(interval) }), 'calendars'),
+    workers: several(z.strictObject({ id, calendar: id, skills: z.array(id).max(500) }), 'workers'),
+    stations: several(
+      z.strictObject({
         id,
-        capacity: z.number().int().positive(),
+        capacity: slots.positive(),
         calendar: id.nullable(),
-        changeovers: z.array(
-          z.object({ from: z.string().nullable(), to: z.string().nullable(), minutes: minute }),
+        changeovers: several(
+          z.strictObject({ from: z.string().nullable(), to: z.string().nullable(), minutes: minute }),
+          'changeovers',
         ),
       }),
+      'stations',
     ),
-    racks: z.array(z.object({ id, slots: minute })),
-    operations: z
-      .array(
-        z.object({
-          id,
-          lot: z.string(),
-          pieces: minute,
-          minutes: minute,
-          skill: z.string(),
-          pausable: z.boolean(),
-          station: id.nullable(),
-          material: z.string().nullable(),
-          lockedStart: minute.nullable(),
-        }),
-      )
-      .min(1),
-    links: z.array(
-      z.object({ from: id, to: id, minLag: z.number().int(), maxLag: z.number().int().nullable() }),
+    racks: several(z.strictObject({ id, slots }), 'racks'),
+    operations: several(
+      z.strictObject({
+        id,
+        lot: z.string().max(200),
+        pieces: slots,
+        minutes: minute,
+        skill: z.string().max(200),
+        pausable: z.boolean(),
+        station: id.nullable(),
+        material: z.string().max(200).nullable(),
+        lockedStart: minute.nullable(),
+      }),
+      'operations',
+    ).min(1),
+    links: several(z.strictObject({ from: id, to: id, minLag: lag, maxLag: lag.nullable() }), 'links'),
+    holds: several(
+      z.strictObject({ rack: id, slots, from: id, to: id.nullable(), tail: minute.nullable() }),
+      'holds',
     ),
-    holds: z.array(
-      z.object({ rack: id, slots: minute, from: id, to: id.nullable(), tail: minute.nullable() }),
-    ),
-    finish: z.array(z.object({ operation: id, tail: minute })).min(1),
+    finish: several(z.strictObject({ operation: id, tail: minute }), 'operations').min(1),
     /** minutes a person takes from one station to another; null: work at no station. An addition of ours to the format */
-    travel: z.array(z.object({ from: id.nullable(), to: id.nullable(), minutes: minute })).optional(),
+    travel: several(
+      z.strictObject({ from: id.nullable(), to: id.nullable(), minutes: minute }),
+      'changeovers',
+    ).optional(),
   })
   .superRefine((p, ctx) => {
     const fault = (path: (string | number)[], message: string) =>
@@ -73,6 +101,9 @@ export const problemSchema = z
     const known = (set: Set<string>, value: string | null, what: string, path: (string | number)[]) => {
       if (value !== null && !set.has(value)) fault(path, `There is no ${what} “${value}”`);
     };
+    const hours = p.calendars.reduce((sum, c) => sum + c.open.length, 0);
+    if (hours > LIMITS.openHours)
+      fault(['calendars'], `A problem has at most ${LIMITS.openHours} open hours; these are ${hours}`);
     p.calendars.forEach((c, i) =>
       c.open.forEach(([from, to], k) => {
         if (from >= to)
@@ -87,6 +118,12 @@ export const problemSchema = z
       known(calendars, s.calendar, 'calendar', ['stations', i, 'calendar']);
       if (s.capacity > 1 && s.changeovers.length)
         fault(['stations', i], 'Changeovers need a station of capacity 1');
+      const pairs = new Set<string>();
+      s.changeovers.forEach(({ from, to }, k) => {
+        const pair = JSON.stringify([from, to]);
+        if (pairs.has(pair)) fault(['stations', i, 'changeovers', k], `${from} to ${to} is listed twice`);
+        pairs.add(pair);
+      });
     });
     p.operations.forEach((o, i) => known(stations, o.station, 'station', ['operations', i, 'station']));
     p.links.forEach((l, i) => {
@@ -129,6 +166,9 @@ export const noPlanSchema = z.object({
 });
 export type NoPlan = z.infer<typeof noPlanSchema>;
 
+/** Faults that are told at most. */
+const TOLD = 50;
+
 /**
  * Reads a problem from parsed JSON.
  * @returns the problem, or what is wrong and where, one line a fault
@@ -136,5 +176,7 @@ export type NoPlan = z.infer<typeof noPlanSchema>;
 export function readProblem(json: unknown): { problem: Problem } | { faults: string[] } {
   const result = problemSchema.safeParse(json);
   if (result.success) return { problem: result.data };
-  return { faults: result.error.issues.map((i) => `${i.path.join('.') || 'problem'}: ${i.message}`) };
+  return {
+    faults: result.error.issues.slice(0, TOLD).map((i) => `${i.path.join('.') || 'problem'}: ${i.message}`),
+  };
 }

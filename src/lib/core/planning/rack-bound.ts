@@ -109,10 +109,12 @@ function rounds(
   slots: number,
   release: (stay: Stay, t: number) => number | null,
   planEnd: (stay: Stay, t: number) => number,
+  stop: () => boolean,
 ): number {
   let bound = 0;
   const sorted = [...all].sort((x, y) => y.slots - x.slots);
   for (let n = fixed.length ? 1 : 2; n <= sorted.length; n++) {
+    if (stop()) break;
     const set = sorted.slice(0, n);
     /** most stays at once at a moment: the fewest slots fill the rack with the most */
     const room = (t: number): number => {
@@ -149,6 +151,7 @@ function rounds(
  * @param after least minutes from the end of every operation to the end of the plan; −∞ where nothing follows
  * @param hours open hours in which each operation can be done by somebody
  * @param endAfter the earliest end of a plan after an operation has ended
+ * @param stop asked now and then; true leaves the bound at what is proven by then
  * @returns a makespan that no right plan is below, 0 where racks bind nothing
  */
 export function rackBound(
@@ -157,6 +160,7 @@ export function rackBound(
   after: readonly number[],
   hours: (operation: number) => readonly Interval[],
   endAfter: (operation: number, t: number) => number,
+  stop: () => boolean = () => false,
 ): number {
   const paths = new Map<Stay, number[]>();
   const pathOf = (stay: Stay): number[] => {
@@ -206,6 +210,7 @@ export function rackBound(
     const { fixed, free } = fixedOn(m, r);
     const own = stays(free);
     for (const crowd of crowds(own, rack.slots)) {
+      if (stop()) return;
       const all = (1 << crowd.length) - 1;
       /** earliest moment at which the stays of a set have all been on the rack and left it */
       const left = new Array<number>(all + 1).fill(Infinity);
@@ -224,7 +229,7 @@ export function rackBound(
       }
       if (Number.isFinite(best)) bound = Math.max(bound, best);
     }
-    bound = Math.max(bound, rounds(own, fixed, rack.slots, release, planEnd));
+    bound = Math.max(bound, rounds(own, fixed, rack.slots, release, planEnd, stop));
   });
   return bound;
 }

@@ -5,6 +5,7 @@
  */
 import { lowerBound } from './bound';
 import { explainClash } from './clash';
+import { construct } from './construct';
 import { searchExactly } from './exact';
 import { improve } from './improve';
 import type { Effort, SolveOptions } from './effort';
@@ -17,6 +18,8 @@ import { makespanOf, type Schedule } from './schedule';
 /** Operations that are not pinned, above which orders are not searched exactly. */
 const SMALL = 26;
 const NODES = 60_000;
+/** Operations above which one plan is made before bounds are looked for. */
+const LARGE = 400;
 /** A bound within this of the plan is not worth more work. */
 const NEAR = 1.01;
 /** Nodes for a bound, by those for a search; and for a plan that follows another one, which is waited for. */
@@ -24,6 +27,12 @@ const PROOF = 3;
 const PROOF_NEAR = 2_000;
 /** What a small problem is given at first. */
 const FIRST = { steps: 80, nodes: 6_000 };
+
+/** The plan of one construction, by what hangs on each operation; null where that finds none. */
+function plainly(m: Model, effort: Effort): Schedule | null {
+  const made = construct(m, Float64Array.from(m.tail), { pushes: 60, stop: effort.stop });
+  return 'clash' in made ? null : made;
+}
 
 function readPlan(m: Model, s: Schedule, bound: number): Plan {
   const assignments = m.operations.map((o, i) => ({
@@ -46,8 +55,10 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
   if ('infeasible' in m) return m;
   const head = heads(m);
   if ('infeasible' in head) return head;
+  // A large problem has a plan before anything else is asked of it.
+  let best: Schedule | null = m.operations.length > LARGE ? plainly(m, effort) : null;
   // Where jobs are weighed together the last one's end says little: each has a bound of its own.
-  const bound = options.goal ? makespanOf(m, head.end) : lowerBound(m, head);
+  const bound = options.goal ? makespanOf(m, head.end) : lowerBound(m, head, effort.stop);
   const small = !options.goal && m.operations.filter((o) => o.lockedStart === null).length <= SMALL;
   const nodes = effort.nodes ?? NODES;
   // A little of both first: most small problems are settled then. What is not gets all there is of both.
@@ -57,7 +68,6 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
         { steps: effort.steps, nodes },
       ]
     : [{ steps: effort.steps, nodes: 0 }];
-  let best: Schedule | null = null;
   let clash = '';
   for (const round of rounds) {
     const tried = improve(m, head, bound, { ...effort, steps: round.steps }, options, best ?? undefined);

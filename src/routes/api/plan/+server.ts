@@ -1,27 +1,35 @@
 import { json } from '@sveltejs/kit';
 import { readProblem } from '$core/planning/problem';
-import { solve } from '$core/planning/solve';
+import { hungUp } from '$server/hung-up';
+import { planProblem } from '$server/services/plan-problem';
+import { Refused } from '$server/services/refused';
 import type { RequestHandler } from './$types';
 
-/** The search stops after this long with the best plan so far, ms. */
-const LIMIT = 1700;
+/** Largest problem that is read, bytes. */
+const MOST_BYTES = 8_000_000;
 
 /** Plans a problem sent as JSON (docs/methods/plan.md). */
-export const POST: RequestHandler = async ({ request }) => {
+export const POST: RequestHandler = async (event) => {
+  const { request } = event;
+  const bytes = await request.arrayBuffer();
+  if (bytes.byteLength > MOST_BYTES)
+    return json(
+      { error: 'malformed', faults: [`problem: it is larger than ${MOST_BYTES / 1e6} MB`] },
+      { status: 413 },
+    );
   let body: unknown;
   try {
-    body = await request.json();
+    body = JSON.parse(new TextDecoder().decode(bytes));
   } catch {
     return json({ error: 'malformed', faults: ['problem: this is not JSON'] }, { status: 400 });
   }
   const read = readProblem(body);
   if ('faults' in read) return json({ error: 'malformed', faults: read.faults }, { status: 400 });
-  const until = performance.now() + LIMIT;
-  const result = solve(read.problem, {
-    seed: 1,
-    steps: 1500,
-    nodes: 1_000_000,
-    stop: () => performance.now() > until,
-  });
-  return json(result, { status: 'infeasible' in result ? 422 : 200 });
+  try {
+    const result = await planProblem(read.problem, hungUp(event));
+    return json(result, { status: 'infeasible' in result ? 422 : 200 });
+  } catch (error) {
+    if (error instanceof Refused) return json({ error: error.message }, { status: error.status });
+    throw error;
+  }
 };
