@@ -161,6 +161,8 @@ export interface JobState {
   loaded: { product: string; colour: string; at: number } | null;
   /** in the order they were found */
   flaws: Map<string, Flaw>;
+  /** flaws that were taken back: what was done for them stays done */
+  takenBackFlaws: Map<string, Flaw>;
   inspections: Inspection[];
   felt: Felt[];
   handedOver: number | null;
@@ -304,21 +306,8 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
       return;
     }
     case 'defect.found': {
-      const { piece, face, defect, severity, x, y, note } = body;
-      touch(state, piece);
-      state.flaws.set(fact.id, {
-        id: fact.id,
-        piece,
-        face,
-        defect,
-        severity,
-        x,
-        y,
-        note,
-        at,
-        worker,
-        accepted: null,
-      });
+      touch(state, body.piece);
+      state.flaws.set(fact.id, flawFound(fact, body));
       return;
     }
     case 'defect.accepted': {
@@ -371,6 +360,11 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
       return;
   }
 }
+
+const flawFound = (
+  { id, at, worker }: Fact,
+  { piece, face, defect, severity, x, y, note }: Extract<FactBody, { kind: 'defect.found' }>,
+): Flaw => ({ id, piece, face, defect, severity, x, y, note, at, worker, accepted: null });
 
 /** Everyone's hands leave a work. */
 function letGo(work: Work | undefined, at: number): void {
@@ -487,6 +481,7 @@ export function fold(facts: readonly Fact[]): JobState {
     mixes: [],
     loaded: null,
     flaws: new Map(),
+    takenBackFlaws: new Map(),
     inspections: [],
     felt: [],
     handedOver: null,
@@ -495,7 +490,11 @@ export function fold(facts: readonly Fact[]): JobState {
     touchUps: new Map(),
     voided: takenBack(ordered),
   };
-  for (const fact of ordered) if (!state.voided.has(fact.id)) apply(state, fact, fact.body);
+  for (const fact of ordered) {
+    const { body } = fact;
+    if (!state.voided.has(fact.id)) apply(state, fact, body);
+    else if (body.kind === 'defect.found') state.takenBackFlaws.set(fact.id, flawFound(fact, body));
+  }
   return state;
 }
 

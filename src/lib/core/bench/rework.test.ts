@@ -6,6 +6,7 @@ import { SHELLAC_URETHANE } from '../coating/systems/index';
 import { usualCounts } from '../coating/system';
 import { SHEET_WAITS } from '../coating/waits';
 import { DEFECT_KEYS, DEFECTS } from '../quality/defects';
+import { careDates } from './care';
 import { KNEW_NOTHING, speaksAgainst, unheardOf } from './apart';
 import type { Fact, FactBody } from './events';
 import { fold } from './fold';
@@ -103,6 +104,42 @@ describe('a run in the last coat', () => {
   it('taken back, never was', () => {
     const back = [...all, fact(minute + 1, { kind: 'void', fact: found.id, reason: 'other piece' })];
     expect(routeFor(back)).toHaveLength(base.length);
+  });
+});
+
+describe('what was done for a flaw stays done', () => {
+  const { facts, minute } = after('front.urethane-enamel.2');
+  const found = flaw(minute, 'run');
+  const [sand, coat] = routeFor([...facts, found]).filter((s) => s.mends);
+  if (!sand || !coat) throw new Error('A run is sanded and coated');
+  const later = minute + 5000;
+  const half = [...facts, found, ...did(sand.key, later, later + 10, [A])];
+  const whole = [...half, ...did(coat.key, later + 10, later + 20, [A])];
+  const hung = fact(later + 9000, { kind: 'piece.hung', piece: A, opening: A });
+  const left = fact(later + 8000, { kind: 'defect.accepted', defect: found.id, reason: 'looks well now' });
+  const back = fact(later + 8000, { kind: 'void', fact: found.id, reason: 'was a shadow' });
+  const mending = (all: Fact[]) => routeFor(all).flatMap((s) => (s.mends ? [s.key] : []));
+
+  it.each([
+    ['hung', hung],
+    ['left as it is', left],
+    ['taken back', back],
+  ])('once it is %s: history, film, care dates and the flaw itself', (_, then) => {
+    const all = [...whole, then];
+    const state = fold(all);
+    expect(mending(all)).toEqual([sand.key, coat.key]);
+    expect(openFlaws(state, routeFor(all)).size).toBe(0);
+    const atHome = [...all, ...(then === hung ? [] : [hung])];
+    const wet = careDates(fold(atHome), routeFor(atHome), [A], SHEET_WAITS).find((d) => d.stage === 'cured');
+    expect(wet?.laid).toBe((later + 20) * MINUTE);
+  });
+
+  it('half mended and hung, it is open, and nothing is asked of the piece at the bench', () => {
+    const all = [...half, hung];
+    const state = fold(all);
+    expect(mending(all)).toEqual([sand.key]);
+    expect(openFlaws(state, routeFor(all)).get(A)).toHaveLength(1);
+    expect(nextStep(state, routeFor(all), A)).toBeNull();
   });
 });
 

@@ -6,9 +6,6 @@ import { pieceState, type Flaw, type JobState } from './fold';
 
 const KEY = 'rework';
 export const isRework = (step: string): boolean => step.startsWith(`${KEY}.`);
-/** The flaw that a step mends; null for steps of the system. */
-export const flawOf = (step: string): string | null => (isRework(step) ? (step.split('.')[1] ?? null) : null);
-
 const VERB: Record<RemedyStep, string> = {
   clean: 'Clean and wipe again',
   sand: 'Sand out',
@@ -81,6 +78,7 @@ function remedy(
       skips,
     });
   }
+  for (const step of steps) step.mends = { flaw: flaw.id, of: steps.length };
   return steps;
 }
 
@@ -91,15 +89,16 @@ const standsBefore = (state: JobState, own: readonly Step[], flaw: Flaw): Step |
 };
 
 /**
- * The route with what open flaws ask for. A flaw on a piece that hangs is a touch-up and adds nothing here.
+ * The route with what flaws ask for. What was done for one stays in it; nothing more is asked for once the flaw is left as
+ * it is or taken back, or the piece hangs, where it is a touch-up.
  * @param pieces ids of all pieces of the job: those of other pieces skip the steps
  */
 export function withRework(route: readonly Step[], state: JobState, pieces: readonly string[]): Step[] {
   let out = [...route];
   const primer = route.find((s) => s.product?.kind === 'primer')?.product ?? null;
-  for (const flaw of state.flaws.values()) {
+  for (const flaw of [...state.flaws.values(), ...state.takenBackFlaws.values()]) {
     const { done, hungIn } = pieceState(state, flaw.piece);
-    if (flaw.accepted !== null || hungIn !== null) continue;
+    const over = flaw.accepted !== null || hungIn !== null || !state.flaws.has(flaw.id);
     const own = out.filter((s) => gets(s, flaw.piece));
     const next = standsBefore(state, own, flaw);
     if (!next) continue;
@@ -115,7 +114,7 @@ export function withRework(route: readonly Step[], state: JobState, pieces: read
           (done.get(s.key)?.end ?? Infinity) > flaw.at,
       );
     const skips = new Set(pieces.filter((p) => p !== flaw.piece));
-    const steps = remedy(flaw, coat, primer, comes, skips);
+    const steps = remedy(flaw, coat, primer, comes, skips).filter((s) => !over || done.has(s.key));
     const last = steps.at(-1);
     if (!last) continue;
     const again = steps.findLast((s) => s.product === coat?.product && s.kind === 'coat');
@@ -142,9 +141,9 @@ export function openFlaws(state: JobState, route: readonly Step[]): Map<string, 
   for (const flaw of state.flaws.values()) {
     if (flaw.accepted !== null) continue;
     const { done } = pieceState(state, flaw.piece);
-    const steps = route.filter((s) => flawOf(s.key) === flaw.id);
+    const steps = route.filter((s) => s.mends?.flaw === flaw.id);
     const mended = steps.length
-      ? steps.every((s) => done.has(s.key))
+      ? steps.filter((s) => done.has(s.key)).length === steps[0]?.mends?.of
       : route.some(
           (s) =>
             s.kind === 'coat' && facesOf(s).includes(flaw.face) && (done.get(s.key)?.start ?? 0) >= flaw.at,

@@ -51,6 +51,8 @@ export interface Step {
   after: Requirement[];
   /** ids of pieces that it is not done on: a back that stays as it is, a colour that is turned in another way */
   skips?: ReadonlySet<string>;
+  /** the flaw that it mends, and how many steps mend that */
+  mends?: { flaw: string; of: number };
   /** the way of turning, where it is not the job's first one */
   turn?: Pattern;
 }

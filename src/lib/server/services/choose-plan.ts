@@ -1,3 +1,4 @@
+import { isRework } from '$core/bench/rework';
 import { gets } from '$core/coating/route';
 import { divide, lotName } from '$core/planning/lots';
 import { choiceSchema } from '$core/planning/choice';
@@ -57,6 +58,7 @@ export function choosePlan(db: Db, jobId: string, input: unknown): void {
     }
     const given = new Map(route.map((s) => [s.key, s]));
     const orphan = [...file.state.works.values()].find((w) => {
+      if (isRework(w.step)) return false;
       const step = given.get(w.step);
       return !step || w.pieces.some((p) => !gets(step, p));
     });
