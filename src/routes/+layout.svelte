@@ -7,10 +7,11 @@
   import '@fontsource/ibm-plex-mono/latin-600.css';
   import '@fontsource/ibm-plex-sans-condensed/latin-400.css';
   import '$ui/theme.css';
-  import { tinykeys } from 'tinykeys';
   import { page } from '$app/state';
   import { findOnPage } from '$ui/finder';
+  import { isWritten, openPanel, readSingleKeys, singleKeys } from '$ui/keys.svelte';
   import KeyHelp from '$ui/KeyHelp.svelte';
+  import Part from '$ui/Part.svelte';
   import Patterns from '$ui/Patterns.svelte';
   import Unsent from '$ui/Unsent.svelte';
   import { formatTemperature } from '$core/units/measures';
@@ -38,44 +39,40 @@
       ? page.url.pathname === '/'
       : page.url.pathname.startsWith(href) || (href === '/air' && page.url.pathname === '/drying');
 
-  const typing = (event: KeyboardEvent) =>
-    event.target instanceof HTMLElement &&
-    event.target.matches('input:not([type=checkbox], [type=radio]), textarea, select');
-  /** Single keys press the button that names them. */
-  const press = (key: string) => (event: KeyboardEvent) => {
-    if (typing(event)) return;
-    const button = document.querySelector<HTMLElement>(`[data-key="${key}"]:not([disabled])`);
-    if (!button) return;
-    event.preventDefault();
-    pressing = setTimeout(() => button.click(), HAND);
-  };
+  /** Keys that press the button that names them. */
+  const PRESSING = ['s', 'd', 'n'];
+  /** Single keys, by the sign they write, so that keyboards where it needs Shift have it, too. */
+  function key(event: KeyboardEvent) {
+    if (event.key === 'Escape') help = false;
+    if (!singleKeys.on || isWritten(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+    const panel = openPanel();
+    if (event.key === '?' && !panel) help = !help;
+    else if (event.key === '/' && find && !panel) {
+      event.preventDefault();
+      find.focus();
+    } else if (PRESSING.includes(event.key) && !event.repeat) {
+      // Behind an open panel nothing is pressed.
+      const button = (panel ?? document).querySelector<HTMLElement>(
+        `[data-key="${event.key}"]:not([disabled])`,
+      );
+      if (!button) return;
+      event.preventDefault();
+      pressing = setTimeout(() => button.click(), HAND);
+    }
+  }
   /** A scanner that types sends its next key sooner than a hand can: then the first one was no key of ours either. */
   const HAND = 60;
   let pressing: ReturnType<typeof setTimeout> | undefined;
   $effect(() => {
+    readSingleKeys();
     // From here on the page answers to keys and pointers.
     document.documentElement.dataset.ready = 'yes';
   });
-  $effect(() =>
-    tinykeys(window, {
-      '/': (event) => {
-        if (typing(event) || !find) return;
-        event.preventDefault();
-        find.focus();
-      },
-      'Shift+?': (event) => {
-        if (!typing(event)) help = !help;
-      },
-      Escape: () => (help = false),
-      s: press('s'),
-      d: press('d'),
-      n: press('n'),
-    }),
-  );
 </script>
 
 <svelte:window
   onkeydowncapture={() => clearTimeout(pressing)}
+  onkeydown={key}
   ononline={() => (away = false)}
   onoffline={() => (away = true)}
 />
@@ -131,7 +128,7 @@
 </header>
 <Unsent open={page.route.id === '/jobs/[job]/coat' ? (page.params.job ?? null) : null} />
 <main id="main" data-sveltekit-reload={away ? '' : 'off'}>
-  {@render children()}
+  <Part name="This page">{@render children()}</Part>
 </main>
 {#if help}<KeyHelp close={() => (help = false)} />{/if}
 

@@ -48,7 +48,7 @@
             : ''}
         </p>
         <ul>
-          {#each job.acts as act (act.words + act.status)}
+          {#each job.acts as act, i (i)}
             <li>
               <b class="mono when"
                 >{act.status === 'running'
@@ -66,10 +66,10 @@
             </li>
           {/each}
         </ul>
-        {#each job.soon as s (s.words)}
+        {#each job.soon as s, i (i)}
           <p class="soon"><b class="mono">{sayNear(s.at, data.now, job.zone)}</b> {s.words}</p>
         {/each}
-        {#each job.stops as stop (stop)}<p class="stop">{stop}</p>{/each}
+        {#each job.stops as stop, i (i)}<p class="stop">{stop}</p>{/each}
         <Button href="/jobs/{job.id}/{pages[job.stage]}"
           >{job.stage === 'plan' && job.back ? 'Look at the plan' : asks[job.stage]}</Button
         >
@@ -80,13 +80,13 @@
     <section>
       <h2>Who is where</h2>
       <div class="grid">
-        {#each data.people as person (person.name)}
+        {#each data.people as person, i (i)}
           <div class="card">
             <p>
               <b>{person.name}</b>{#if person.now}<span class="soft">: {person.now}</span>{/if}
             </p>
             <ul>
-              {#each person.next as next (next.words + next.job)}
+              {#each person.next as next, i (i)}
                 <li>
                   <b class="mono when">{sayNear(next.at, data.now, data.jobs[0]?.zone ?? 'Etc/UTC')}</b>
                   <span>{next.words} <span class="soft">{next.job}</span></span>

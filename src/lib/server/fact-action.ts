@@ -2,7 +2,7 @@
 import { fail, type RequestEvent } from '@sveltejs/kit';
 import type { Refusal } from '$core/bench/guard';
 import { v7 as newId } from 'uuid';
-import { bodyFromForm } from '$core/bench/fact-form';
+import { bodyFromForm, sentFields } from '$core/bench/fact-form';
 import { recordSoon } from './services/record-soon';
 import { settleRework } from './services/settle-rework';
 import { Refused } from './services/refused';
@@ -11,8 +11,8 @@ import { Refused } from './services/refused';
 export interface Stopped {
   message: string;
   field: string | null;
-  rule: Refusal['rule'] | null;
-  canOverride: boolean;
+  /** guards that stand against it; empty where something else does */
+  refusals: readonly Refusal[];
   sent: [string, string][];
 }
 
@@ -33,15 +33,11 @@ export async function recordFromForm(event: RequestEvent, job: string, given?: F
     if (fact.body.kind === 'defect.found') await settleRework(db, job, event.locals.now);
   } catch (error) {
     if (!(error instanceof Refused)) throw error;
-    const sent = [...form.entries()].flatMap(([k, v]): [string, string][] =>
-      typeof v === 'string' && !['id', 'rule', 'reason'].includes(k) ? [[k, v]] : [],
-    );
     const stopped: Stopped = {
       message: error.message.replace(/^Fact 1, [^:]*: /, ''),
       field: error.field,
-      rule: (error.detail.rule as Refusal['rule'] | undefined) ?? null,
-      canOverride: error.detail.canOverride ?? false,
-      sent,
+      refusals: error.detail.refusals ?? [],
+      sent: sentFields(form),
     };
     return fail(error.status, { stopped });
   }

@@ -24,7 +24,7 @@
   aria-label="What changed"
   {@attach (e) => e.scrollIntoView({ block: 'center' })}
 >
-  {#each rows as row (row.name)}
+  {#each rows as row, i (i)}
     <div>
       <dt>{row.name}</dt>
       <dd>

@@ -5,7 +5,7 @@
 </script>
 
 <span class="codes mono">
-  {#each codes as code (code)}<span class:unsafe={isTurnUnsafe(code)}>{code}</span>{' '}{/each}
+  {#each codes as code, i (i)}<span class:unsafe={isTurnUnsafe(code)}>{code}</span>{' '}{/each}
 </span>
 
 <style>

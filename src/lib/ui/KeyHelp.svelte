@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { singleKeys } from './keys.svelte';
+
   let { close }: { close: () => void } = $props();
   const keys = [
     ['/', 'Find a piece by its code'],
@@ -17,6 +19,10 @@
       <dd>{does}</dd>
     {/each}
   </dl>
+  <label class="check"
+    ><input type="checkbox" bind:checked={singleKeys.on} /> single keys act on this device</label
+  >
+  <p class="soft">The same switch stands in Settings.</p>
   <button type="button" onclick={close}>Close</button>
 </div>
 

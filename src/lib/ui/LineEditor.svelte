@@ -134,7 +134,7 @@
         12 + offer.from * CHARACTER - scroll.left,
       )}px"
     >
-      {#each offer.options as option, i (option.text)}
+      {#each offer.options as option, i (i)}
         <!-- The keyboard takes them from the field itself. -->
         <!-- svelte-ignore a11y_click_events_have_key_events -->
         <li
@@ -150,7 +150,7 @@
     </ul>
   </div>
   <ul id="faults" aria-live="polite">
-    {#each errors as error (error.line)}
+    {#each errors as error, i (i)}
       <li>
         <button type="button" onclick={() => goTo(error)}>Line {error.line}</button> <b>{error.message}.</b>
         {error.hint}.

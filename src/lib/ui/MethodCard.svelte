@@ -12,12 +12,12 @@
 <details>
   <summary>{title}</summary>
   <ul>
-    {#each card.how as line (line)}<li>{line}</li>{/each}
+    {#each card.how as line, i (i)}<li>{line}</li>{/each}
   </ul>
   <p><b>Look for:</b> {card.lookFor}</p>
-  {#each card.mistakes as m (m.mistake)}<p><b class="sign">{m.sign}</b>: {m.mistake}</p>{/each}
+  {#each card.mistakes as m, i (i)}<p><b class="sign">{m.sign}</b>: {m.mistake}</p>{/each}
   {#if card.care}<p class="soft">{card.care}</p>{/if}
-  {#each cautions as c (c)}<p class="warn">{c}</p>{/each}
+  {#each cautions as c, i (i)}<p class="warn">{c}</p>{/each}
 </details>
 
 <style>

@@ -1,7 +1,7 @@
 <!-- What this device recorded and the server does not have yet, what it refused, and what two devices cannot both mean. -->
 <script lang="ts">
   import { Button, TextInput } from 'carbon-components-svelte';
-  import type { Fact, FactBody } from '$core/bench/events';
+  import type { Fact, FactBody, Override } from '$core/bench/events';
   import type { ContestedView } from '$server/services/contested';
   import { sayMinutes, sayTime } from '$core/units/clock-time';
   import FactForm from './FactForm.svelte';
@@ -14,18 +14,22 @@
     device: string;
     zone: string;
     say: (body: FactBody) => string;
-    /** sends a refused fact again, with the reason */
-    again: (fact: Fact, rule: string, reason: string) => void;
+    /** sends a refused fact again, with a reason for each guard that stood against it */
+    again: (fact: Fact, overrides: Override[]) => void;
   }
   let { outbox, contested, device, zone, say, again }: Props = $props();
   const time = (ms: number) => sayTime(ms, zone);
-  let reasons: Record<number, string> = $state({});
+  let reasons: Record<string, string> = $state({});
+  const reasonOf = (k: Kept, i: number): string => (reasons[`${k.n}.${i}`] ?? '').trim();
+  const canOverride = (k: Kept): boolean => !!k.refusals?.length && k.refusals.every((r) => r.canOverride);
   const retry = (k: Kept) => {
-    const reason = (reasons[k.n] ?? '').trim();
-    if (k.rule && reason.length >= 3) {
-      again(k.fact, k.rule, reason);
-      void outbox.discard(k.n);
-    }
+    const refusals = k.refusals ?? [];
+    if (!refusals.every((_, i) => reasonOf(k, i).length >= 3)) return;
+    again(
+      k.fact,
+      refusals.map(({ rule }, i) => ({ rule, reason: reasonOf(k, i) })),
+    );
+    void outbox.discard(k.n);
   };
 </script>
 
@@ -35,10 +39,11 @@
     <Button size="field" kind="ghost" on:click={() => outbox.discardPhoto(p.id)}>Drop it</Button>
   </div>
 {/each}
-{#if outbox.away || outbox.slow}
+{#if outbox.away || outbox.slow || outbox.why}
   <div class="card unsent" role="status">
     <p>
       <b>{outbox.unsent ? `${outbox.unsent} not sent yet` : 'No connection'}</b>
+      {#if outbox.why}{outbox.why}{/if}
       <span class="soft"
         >{outbox.unsent
           ? 'Kept on this device; sent in order when there is a connection.'
@@ -52,6 +57,7 @@
           {#each outbox.waiting as k (k.n)}<li>
               <span class="mono">{time(k.fact.at)}</span>
               {say(k.fact.body)}
+              {#if k.why}<span class="soft">{k.why}</span>{/if}
             </li>{/each}
         </ol>
       </details>
@@ -67,10 +73,17 @@
 {#each outbox.refused as k (k.n)}
   <div class="card refused" role="alert">
     <p><b>Not taken:</b> {say(k.fact.body)}, {time(k.fact.at)}</p>
-    <p>{k.why}</p>
+    {#if (k.refusals?.length ?? 0) < 2}<p>{k.why}</p>{/if}
     <div class="row">
-      {#if k.canOverride && k.rule}
-        <TextInput labelText="It is so, because" bind:value={reasons[k.n]} maxlength={500} />
+      {#if canOverride(k)}
+        {#each k.refusals ?? [] as r, i (i)}
+          <TextInput
+            labelText="It is so, because"
+            helperText={(k.refusals?.length ?? 0) > 1 ? r.message : ''}
+            bind:value={reasons[`${k.n}.${i}`]}
+            maxlength={500}
+          />
+        {/each}
         <Button size="field" kind="tertiary" on:click={() => retry(k)}>Record it all the same</Button>
       {/if}
       <Button size="field" kind="ghost" on:click={() => outbox.discard(k.n)}>It was not so: drop it</Button>

@@ -3,6 +3,7 @@
   import { FORM_WORDS } from '$core/kitchen/kitchen';
   import { Button, TextInput } from 'carbon-components-svelte';
   import type { pieceView } from '$core/bench/view';
+  import type { Stopped } from '$server/fact-action';
   import type { Face } from '$core/coating/system';
   import { DEFECT_KEYS, DEFECTS } from '$core/quality/defects';
   import { sayClock, sayNear, sayTime } from '$core/units/clock-time';
@@ -10,6 +11,7 @@
   import DoorMark from './DoorMark.svelte';
   import FactForm from './FactForm.svelte';
   import PhotoInput from './PhotoInput.svelte';
+  import StoppedNote from './StoppedNote.svelte';
   import { STATE_WORDS } from './elevation-view';
 
   interface Props {
@@ -18,11 +20,13 @@
     zone: string;
     measures: Measures;
     slots: number;
+    /** what stopped an act of this panel */
+    stopped: Stopped | null;
     close: () => void;
     /** keeps a photo of the piece */
     photo: (piece: string, file: File) => Promise<void>;
   }
-  let { view, now, zone, measures, slots, close, photo }: Props = $props();
+  let { view, now, zone, measures, slots, stopped, close, photo }: Props = $props();
   let keeping = $state(false);
   async function take(file: File, input: HTMLInputElement) {
     keeping = true;
@@ -93,6 +97,7 @@
     <h2>Piece <span class="mono" class:unsafe={piece.unsafe}>{piece.code}</span></h2>
     <Button kind="ghost" size="field" on:click={close}>Close</Button>
   </div>
+  <StoppedNote {stopped} />
   <p class="soft">
     {FORM_WORDS[piece.form]}{piece.hinge ? `, hinge ${piece.hinge}` : ''} · {piece.wall}{view.lot
       ? ` · lot ${view.lot.name}`

@@ -62,7 +62,7 @@
     piece to take it in hand, or drag it.{/if}
 </p>
 <div class="places">
-  {#each elsewhere as [place, pieces] (place)}
+  {#each elsewhere as [place, pieces], i (i)}
     <div class="place" role="group" aria-label={place} ondragover={over} ondrop={dropped(place)}>
       <button type="button" class="name" disabled={!held} onclick={() => touch(place)}>{place}</button>
       {#each pieces as piece (piece.id)}{@render chip(piece)}{/each}

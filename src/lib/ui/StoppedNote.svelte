@@ -1,3 +1,4 @@
+<!-- Why a fact was stopped: every guard that stands against it, each overruled by itself with its own reason. -->
 <script lang="ts">
   import { Button, TextInput } from 'carbon-components-svelte';
   import type { Stopped } from '$server/fact-action';
@@ -9,36 +10,55 @@
     // A stop is never out of sight.
     if (stopped) note?.scrollIntoView({ block: 'center' });
   });
+  /** What was sent, with the guards that were overruled before and their reasons. */
   const fields = $derived.by(() => {
     const out: Record<string, string[]> = {};
     for (const [k, v] of stopped?.sent ?? []) if (k !== 'kind') (out[k] ??= []).push(v);
     return out;
   });
   const kind = $derived(stopped?.sent.find(([k]) => k === 'kind')?.[1] ?? '');
+  const rules = $derived(stopped?.refusals ?? []);
+  const canOverride = $derived(rules.length > 0 && rules.every((r) => r.canOverride));
 </script>
 
 {#if stopped}
   <div class="card stop" role="alert" bind:this={note}>
-    <h2>Stop. {stopped.message}</h2>
-    {#if stopped.rule === 'too-late' && fields.piece}
+    {#if rules.length > 1}
+      <h2>Stop. {rules.length} things stand against it</h2>
+      <ul>
+        {#each rules as r, i (i)}<li>
+            {r.message}
+            {#if !r.canOverride}<b>No reason overrules this.</b>{/if}
+          </li>{/each}
+      </ul>
+    {:else}
+      <h2>Stop. {stopped.message}</h2>
+    {/if}
+    {#if fields.piece && rules.some((r) => r.rule === 'too-late')}
       <FactForm kind="piece.abraded" fields={{ piece: fields.piece }}>
         {#snippet children(sending)}
           <Button type="submit" kind="tertiary" disabled={sending}>Scuffed and dusted off</Button>
         {/snippet}
       </FactForm>
     {/if}
-    {#if stopped.canOverride && stopped.rule}
-      <FactForm {kind} fields={{ ...fields, rule: stopped.rule }}>
+    {#if canOverride}
+      <FactForm {kind} {fields}>
         {#snippet children(sending)}
           <div class="again">
-            <TextInput
-              name="reason"
-              labelText="Do it all the same, because"
-              placeholder="The reason is kept with the record"
-              required
-              minlength={3}
-              maxlength={500}
-            />
+            {#each rules as r, i (i)}
+              <input type="hidden" name="rule" value={r.rule} />
+              <TextInput
+                name="reason"
+                labelText={rules.length > 1
+                  ? `All the same, because (${i + 1})`
+                  : 'Do it all the same, because'}
+                helperText={rules.length > 1 ? r.message : ''}
+                placeholder="The reason is kept with the record"
+                required
+                minlength={3}
+                maxlength={500}
+              />
+            {/each}
             <Button type="submit" kind="danger-tertiary" disabled={sending}>Do it all the same</Button>
           </div>
         {/snippet}
@@ -51,6 +71,10 @@
   .stop {
     border-left: 6px solid var(--bad);
     margin-bottom: 12px;
+  }
+  ul {
+    margin: 0 0 10px;
+    padding-left: 18px;
   }
   .again {
     display: flex;

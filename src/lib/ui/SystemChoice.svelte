@@ -49,7 +49,7 @@
         </tr>
       </thead>
       <tbody>
-        {#each system.layers as layer, i (`${key} ${layer.product}`)}
+        {#each system.layers as layer, i (i)}
           {@const product = productOf(system, layer.product)}
           <tr>
             <td>{product?.name}</td>

@@ -294,7 +294,7 @@
         />
         <text x={day.x + 3} y="13" font-size="12.5" font-weight="600" fill="var(--ink)">{day.words}</text>
       {/each}
-      {#each lots as lot (lot.name)}
+      {#each lots as lot, row (row)}
         <text x="0" y={rowY(lot.name) + 16} font-size="13" fill="var(--ink)"
           ><tspan font-weight="600">{lot.pieces ? `Lot ${lot.name}` : lot.name}</tspan><tspan
             dx="5"

@@ -12,10 +12,10 @@
   let boxes: Outbox[] = $state.raw([]);
   const said = $derived(
     boxes.flatMap((box) => {
-      const waits = (box.away || box.slow) && box.unsent ? [`${box.unsent} not sent yet`] : [];
+      const waits = (box.away || box.slow || box.why) && box.unsent ? [`${box.unsent} not sent yet`] : [];
       const no = box.notTaken;
       const words = [...waits, ...(no ? [`${no} not taken by the server`] : [])].join(', ');
-      return words ? [{ job: box.job, words }] : [];
+      return words ? [{ job: box.job, words, why: box.why }] : [];
     }),
   );
 
@@ -38,9 +38,10 @@
   });
 </script>
 
-{#each said as { job, words } (job)}
+{#each said as { job, words, why } (job)}
   <p class="left" role="status">
-    <b>{words}</b>. Kept on this device. <a href="/jobs/{job}/coat" data-sveltekit-reload>Go to its bench</a>
+    <b>{words}</b>. {why} Kept on this device.
+    <a href="/jobs/{job}/coat" data-sveltekit-reload>Go to its bench</a>
   </p>
 {/each}
 

@@ -19,7 +19,7 @@
 </script>
 
 <div class="walls">
-  {#each walls as wall (wall.name)}
+  {#each walls as wall, i (i)}
     <WallDrawing {wall} {scale} {...rest} />
   {/each}
 </div>

@@ -1,28 +1,23 @@
-<!-- A scanner that types: keys that come faster than hands, ended by Enter, are a label. -->
+<!-- A scanner that types: a label of ours that comes faster than hands and ends with Enter, never into a field that is written in. -->
 <script lang="ts">
-  let { found }: { found: (text: string) => void } = $props();
+  import { NO_BURST, takeKey } from '$core/labels/wedge';
+  import { isWritten } from './keys.svelte';
 
-  /** Between two keys of a scanner at most, ms; hands are slower. */
-  const GAP = 45;
-  const SHORTEST = 6;
-  let typed = '';
-  let last = 0;
+  let { found }: { found: (text: string) => void } = $props();
+  let burst = NO_BURST;
 
   function key(event: KeyboardEvent) {
-    const fast = event.timeStamp - last < GAP;
-    last = event.timeStamp;
-    if (event.key === 'Enter') {
-      if (fast && typed.length >= SHORTEST) {
-        event.preventDefault();
-        event.stopPropagation();
-        found(typed);
-      }
-      typed = '';
-    } else if (event.key.length === 1) {
-      typed = fast ? typed + event.key : event.key;
-      // What a scanner types is not for the field that happens to have the focus, nor a key of the page.
-      if (fast && typed.length >= SHORTEST) event.preventDefault();
+    if (isWritten(event.target)) {
+      burst = NO_BURST;
+      return;
     }
+    const taken = takeKey(burst, event.key, event.timeStamp);
+    burst = taken.burst;
+    if (!taken.ours) return;
+    event.preventDefault();
+    if (taken.label === null) return;
+    event.stopPropagation();
+    found(taken.label);
   }
 </script>
 

@@ -5,6 +5,7 @@
  */
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Fact } from '$core/bench/events';
+import type { Refusal } from '$core/bench/guard';
 
 export interface Kept {
   /** order of recording on this device */
@@ -14,10 +15,10 @@ export interface Kept {
   keptAt: number;
   fact: Fact;
   state: 'waiting' | 'sent' | 'refused';
-  /** why the server refused it */
+  /** why the server refused it, or could not take it yet */
   why: string;
-  rule: string | null;
-  canOverride: boolean;
+  /** the guards that stood against it */
+  refusals?: readonly Refusal[];
 }
 
 /** A photo that the server does not have yet. It goes after the facts: the flaw that it shows is known by then. */
@@ -32,6 +33,16 @@ export interface KeptPhoto {
   why: string;
 }
 
+/** A refusal as devices kept it before there could be several. */
+interface Single {
+  rule?: Refusal['rule'] | null;
+  canOverride?: boolean;
+}
+const inList = ({ rule, canOverride = false, ...kept }: Kept & Single): Kept =>
+  rule && !kept.refusals
+    ? { ...kept, refusals: [{ rule, message: kept.why, from: null, canOverride }] }
+    : kept;
+
 interface Schema extends DBSchema {
   facts: { key: number; value: Omit<Kept, 'n'> & { n?: number }; indexes: { job: string } };
   photos: { key: string; value: KeptPhoto; indexes: { job: string } };
@@ -43,8 +54,9 @@ const BATCH = 50;
 const OUTLIVES = 30_000;
 /** Sent facts are kept so many days: an older copy of a page may not know them. */
 const KEEP_DAYS = 14;
-/** Between two tries, ms. */
+/** Between two tries, ms: after the first that failed, and at most. */
 const RETRY = 4000;
+const RETRY_AT_MOST = 60_000;
 const PATIENCE = 8000;
 /** What takes longer to send is shown as not sent yet, ms. */
 const SLOW = 1500;
@@ -70,6 +82,51 @@ export async function jobsKept(): Promise<string[]> {
   return [...new Set([...facts, ...(await db.getAll('photos'))].map((k) => k.job))];
 }
 
+/** What the server said of facts or of a photo. Only what it names is stored. */
+interface Answer {
+  status: number;
+  /** ids of facts, or of the photo, that it stored */
+  stored: readonly string[];
+  /** its own words, where it is our server that speaks */
+  error: string | null;
+  refusals: readonly Refusal[];
+}
+
+async function readAnswer(response: Response): Promise<Answer> {
+  const said: unknown = await response.json().catch(() => null);
+  const own = (said ?? {}) as {
+    recorded?: unknown;
+    attached?: unknown;
+    error?: unknown;
+    refusals?: readonly Refusal[];
+  };
+  const named = [own.recorded, own.attached].flat().filter((id) => typeof id === 'string');
+  return {
+    status: response.status,
+    stored: response.ok ? named : [],
+    error: typeof own.error === 'string' ? own.error : null,
+    refusals: Array.isArray(own.refusals) ? own.refusals : [],
+  };
+}
+
+/** Why something is not sent yet, in words. */
+function whyNot({ status, error }: Answer): string {
+  const own = error ? `: ${error}` : '.';
+  if (status < 400)
+    return 'Something between this device and the server answers in its place, such as the sign-in page of a network.';
+  if (status === 401 || status === 403) return `The server does not let this device in (${status})${own}`;
+  if (status === 404) return `The server does not know this job (404)${own}`;
+  if (status === 413) return `It is larger than the way to the server allows (413)${own}`;
+  if (status === 500) return `The server broke on it (500)${own}`;
+  return `The server cannot take it now (${status})${own}`;
+}
+
+/** What the server refuses by a rule stays refused until somebody changes it; everything else is tried again. */
+const isRefused = ({ status, error }: Answer): boolean =>
+  error !== null && (status === 409 || status === 422 || status === 410);
+/** What is wrong with the one thing that was sent, and not with the way there. */
+const isItsOwn = ({ status }: Answer): boolean => status === 500 || status === 413 || status === 400;
+
 /** What is said when the device's clock is that far from the server's, ms. */
 export const SKEWED = 120_000;
 
@@ -78,6 +135,8 @@ export class Outbox {
   photos: KeptPhoto[] = $state.raw([]);
   /** the server did not answer, and what waited then has not all been sent since */
   away = $state(false);
+  /** why the server did not take what was sent last; empty where it did, or did not answer */
+  why = $state('');
   /** it has been sending for longer than a page takes as a rule */
   slow = $state(false);
   /** server's clock less the device's, ms */
@@ -86,6 +145,8 @@ export class Outbox {
   private stands: number | null = $state(null);
   private sending: Promise<void> | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  /** tries that failed one after another */
+  private failed = 0;
 
   constructor(
     readonly job: string,
@@ -143,7 +204,7 @@ export class Outbox {
   private async read(): Promise<void> {
     const db = await database();
     const old = Date.now() - KEEP_DAYS * 86_400_000;
-    const all = (await db.getAllFromIndex('facts', 'job', this.job)) as Kept[];
+    const all = ((await db.getAllFromIndex('facts', 'job', this.job)) as (Kept & Single)[]).map(inList);
     const past = (k: Kept): boolean => k.state === 'sent' && k.keptAt < old;
     for (const k of all) if (past(k)) await db.delete('facts', k.n);
     this.kept = all.filter((k) => !past(k));
@@ -182,8 +243,6 @@ export class Outbox {
       fact,
       state: 'waiting' as const,
       why: '',
-      rule: null,
-      canOverride: false,
     };
     const tx = db.transaction(['facts', 'photos'], 'readwrite', { durability: 'strict' });
     const adding = tx.objectStore('facts').add(entry);
@@ -234,7 +293,7 @@ export class Outbox {
         this.slow = false;
         this.sending = null;
         // What was kept while the last of them was sent.
-        if (!this.away && this.waiting.length) void this.flush();
+        if (!this.away && !this.why && this.waiting.some((k) => !k.why)) void this.flush();
       });
     return this.sending;
   }
@@ -242,54 +301,92 @@ export class Outbox {
   private async sendAll(): Promise<void> {
     clearTimeout(this.timer);
     let sent = false;
+    /** what the server broke on this time, and what rests on it: the others go on */
+    const aside = new Set<string>();
+    const restsOn = (fact: Fact): boolean => {
+      const body = JSON.stringify(fact.body);
+      return [...aside].some((id) => body.includes(id));
+    };
     // Another tab may have sent some.
     await this.read();
     for (;;) {
       // Facts first: a photo goes when the fact that it shows is known, and waits with one that was not taken.
-      const facts = this.waiting.slice(0, BATCH);
-      const photo = this.photos.find((p) => !p.why && !this.refused.some((k) => k.fact.id === p.of));
+      const facts = this.waiting.filter((k) => !aside.has(k.fact.id) && !restsOn(k.fact)).slice(0, BATCH);
+      const photo = this.photos.find(
+        (p) => !p.why && !aside.has(p.id) && !this.kept.some((k) => k.state !== 'sent' && k.fact.id === p.of),
+      );
       if (!facts.length && !photo) break;
-      const how = await (facts.length || !photo ? this.send(facts) : this.sendPhoto(photo));
+      const how = await (facts.length || !photo ? this.send(facts, aside) : this.sendPhoto(photo, aside));
       if (how === 'later') {
-        this.timer = setTimeout(() => void this.flush(), RETRY);
-        if (sent) this.emptied();
+        this.again(sent);
         return;
       }
-      sent = true;
+      sent ||= how === 'sent';
     }
+    if (aside.size) {
+      this.again(sent);
+      return;
+    }
+    this.failed = 0;
+    this.why = '';
     if (sent) {
       this.away = false;
       this.emptied();
     } else if (this.away) await this.readClock();
   }
 
-  /** @returns null where the server does not answer, or not sensibly */
-  private async ask(what: string, init: RequestInit): Promise<Response | null> {
-    const answer = await fetch(`/api/jobs/${this.job}/${what}`, init).catch(() => null);
-    if (answer && answer.status < 500) return answer;
+  /** Tries again after a while, longer each time that nothing is taken. */
+  private again(sent: boolean): void {
+    this.failed = sent ? 0 : this.failed + 1;
+    const wait = Math.min(RETRY_AT_MOST, RETRY * 2 ** Math.max(0, this.failed - 1));
+    this.timer = setTimeout(() => void this.flush(), wait);
+    if (sent) this.emptied();
+  }
+
+  /** @returns null where nothing answers */
+  private async ask(what: string, init: RequestInit): Promise<Answer | null> {
+    const response = await fetch(`/api/jobs/${this.job}/${what}`, init).catch(() => null);
+    if (response) {
+      const answer = await readAnswer(response);
+      this.why = answer.stored.length || isRefused(answer) ? '' : whyNot(answer);
+      // The server itself speaks, whatever it says.
+      if (!this.why || answer.error !== null) this.away = false;
+      return answer;
+    }
+    this.why = '';
     this.away = true;
     return null;
   }
 
-  /** @returns `later` where the server does not answer */
-  private async sendPhoto({ id, piece, of, picture }: KeptPhoto): Promise<'done' | 'later'> {
+  /** @returns `later` where the server cannot be reached or takes nothing now */
+  private async sendPhoto(
+    { id, piece, of, picture }: KeptPhoto,
+    aside: Set<string>,
+  ): Promise<'sent' | 'not' | 'later'> {
     const query = new URLSearchParams({ id, piece, of: of ?? '' });
     const answer = await this.ask(`photos?${query}`, { method: 'PUT', body: picture });
     if (!answer) return 'later';
-    if (answer.ok) {
+    if (answer.stored.includes(id)) {
       await this.discardPhoto(id);
-      return 'done';
+      return 'sent';
     }
-    const no = (await answer.json().catch(() => ({}))) as { error?: string };
-    const why = no.error ?? `The server refused it (${answer.status}).`;
+    if (isItsOwn(answer) || answer.status === 404) {
+      aside.add(id);
+      return 'not';
+    }
+    if (!isRefused(answer)) return 'later';
+    const why = answer.error ?? '';
     const refused = this.photos.flatMap((p) => (p.id === id ? [{ ...p, why }] : []));
     for (const photo of refused) await (await database()).put('photos', photo);
     this.photos = this.photos.map((p) => refused.find((x) => x.id === p.id) ?? p);
-    return 'done';
+    return 'not';
   }
 
-  /** @returns `later` where the server does not answer */
-  private async send(batch: readonly Kept[]): Promise<'done' | 'later'> {
+  /**
+   * @param aside takes the ids of facts that the server breaks on
+   * @returns `later` where the server cannot be reached or takes nothing now
+   */
+  private async send(batch: readonly Kept[], aside: Set<string>): Promise<'sent' | 'not' | 'later'> {
     const body = JSON.stringify({ facts: batch.map((k) => k.fact) });
     const answer = await this.ask('facts', {
       method: 'POST',
@@ -298,27 +395,30 @@ export class Outbox {
       keepalive: body.length < OUTLIVES,
     });
     if (!answer) return 'later';
-    if (answer.ok) {
-      await this.mark(batch, { state: 'sent' });
-      return 'done';
+    const stored = batch.filter((k) => answer.stored.includes(k.fact.id));
+    if (stored.length) {
+      await this.mark(stored, { state: 'sent', why: '' });
+      return 'sent';
     }
-    const no = (await answer.json().catch(() => ({}))) as {
-      error?: string;
-      rule?: string;
-      canOverride?: boolean;
-    };
+    if (!isRefused(answer) && !isItsOwn(answer)) return 'later';
     if (batch.length > 1) {
-      // One of them is refused: the others go on their own.
-      for (const one of batch) if ((await this.send([one])) === 'later') return 'later';
-      return 'done';
+      // One of them is at fault: the others go on their own.
+      let sent = false;
+      for (const one of batch) {
+        const how = await this.send([one], aside);
+        if (how === 'later') return 'later';
+        sent ||= how === 'sent';
+      }
+      return sent ? 'sent' : 'not';
     }
-    await this.mark(batch, {
-      state: 'refused',
-      why: (no.error ?? `The server refused it (${answer.status}).`).replace(/^Fact 1, [^:]*: /, ''),
-      rule: no.rule ?? null,
-      canOverride: no.canOverride ?? false,
-    });
-    return 'done';
+    if (isRefused(answer)) {
+      const why = (answer.error ?? '').replace(/^Fact 1, [^:]*: /, '');
+      await this.mark(batch, { state: 'refused', why, refusals: answer.refusals });
+      return 'not';
+    }
+    for (const k of batch) aside.add(k.fact.id);
+    await this.mark(batch, { why: whyNot(answer) });
+    return 'not';
   }
 
   private async mark(batch: readonly Kept[], change: Partial<Kept>): Promise<void> {

@@ -176,7 +176,7 @@
             ></thead
           >
           <tbody>
-            {#each data.whatIfs as w (w.name)}
+            {#each data.whatIfs as w, i (i)}
               <tr>
                 <td>{w.name}</td>
                 <td>{warm(w.celsius)}</td>

@@ -56,7 +56,7 @@
     <section class="card clash">
       <h2>▲ {c.clashes.length === 1 ? 'A clash' : `${c.clashes.length} clashes`}</h2>
       <ul>
-        {#each c.clashes as clash (clash)}<li>{clash}.</li>{/each}
+        {#each c.clashes as clash, i (i)}<li>{clash}.</li>{/each}
       </ul>
     </section>
   {/if}
@@ -163,7 +163,7 @@
               {/each}
             </tr>
           {/each}
-          {#each c.places as p (p.name)}
+          {#each c.places as p, k (k)}
             <tr>
               <th scope="row">{p.name}, in use</th>
               {#each p.use as u, i (i)}<td class={u > 0.8 ? 'full' : u > 0 ? 'some' : ''}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { Button, TextInput } from 'carbon-components-svelte';
   import { enhance } from '$app/forms';
+  import { singleKeys } from '$ui/keys.svelte';
 
   let { data, form } = $props();
 </script>
@@ -28,6 +29,16 @@
       {/each}
       <Button type="submit" kind="tertiary">This is me</Button>
     </form>
+  </section>
+  <section class="card">
+    <h2>Keys on this device</h2>
+    <label class="check"
+      ><input type="checkbox" bind:checked={singleKeys.on} /> single keys act: / finds a piece, s starts, d is done,
+      n goes on</label
+    >
+    <p class="soft">
+      Switch them off where speech or a scanner presses them unasked. Everything has its button.
+    </p>
   </section>
   <section class="card">
     <h2>Add a person</h2>

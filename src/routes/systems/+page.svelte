@@ -28,7 +28,7 @@
         <a class="system" href="/systems/{s.key}">
           <span class="name"><b>{s.name}</b><span class="soft">{s.reason}</span></span>
           <span class="layers">
-            {#each s.layers as l, i (l.name)}{#if i > 0}<span class="soft arrow">→</span>{/if}<span
+            {#each s.layers as l, i (i)}{#if i > 0}<span class="soft arrow">→</span>{/if}<span
                 class="layer {l.kind}">{l.name} {coats(l)}</span
               >{/each}
           </span>

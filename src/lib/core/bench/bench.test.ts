@@ -50,7 +50,8 @@ const contextOf = (facts: Fact[]): Context => ({
   cureMinutes: 21 * 1440,
   sayTime: (ms) => `minute ${ms / MINUTE}`,
 });
-const ask = (facts: Fact[], at: number, body: FactBody) => judge(contextOf(facts), facts, fact(at, body));
+const ask = (facts: Fact[], at: number, body: FactBody) =>
+  judge(contextOf(facts), facts, fact(at, body))[0] ?? null;
 const DOWN: Fact[] = [
   fact(0, { kind: 'piece.labelled', pieces: [P1, P2, P3] }),
   fact(1, { kind: 'piece.down', pieces: [P1, P2, P3], place: 'rack' }),
@@ -164,7 +165,8 @@ describe('guards', () => {
       ...did('back.sand.urethane-enamel.1', 120, 130),
     ];
     const late = (at: number) =>
-      judge({ ...contextOf(facts), route: tight }, facts, fact(at, start('back.urethane-enamel.1')));
+      judge({ ...contextOf(facts), route: tight }, facts, fact(at, start('back.urethane-enamel.1')))[0] ??
+      null;
     expect(late(200)).toBeNull();
     expect(late(201)).toMatchObject({
       rule: 'too-late',

@@ -13,7 +13,10 @@ const pieces = z.array(id).min(1, 'Name at least one piece').max(500);
 const reason = z.string().trim().min(3, 'Say why, in a few words').max(500);
 
 /** A guard that was overruled, with the reason given. */
-export const overrideSchema = z.object({ rule: z.string(), reason });
+const overrideSchema = z.object({ rule: z.string().max(40), reason });
+export type Override = z.infer<typeof overrideSchema>;
+/** Guards that were overruled, each with its own reason. One alone may stand without a list. */
+const overrides = z.union([overrideSchema, z.array(overrideSchema).min(1).max(20)]).optional();
 
 /** °C, within what a thermometer in a tent can show. */
 const temperature = (of: string) => {
@@ -36,7 +39,7 @@ export const bodySchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('piece.prepared'), tick: z.enum(TICKS), pieces }),
   z.object({ kind: z.literal('piece.down'), pieces, place }),
   /** put somewhere else, or found again */
-  z.object({ kind: z.literal('piece.placed'), pieces, place }),
+  z.object({ kind: z.literal('piece.placed'), pieces, place, override: overrides }),
   z.object({ kind: z.literal('piece.missing'), pieces, note: z.string().trim().max(500).default('') }),
   z.object({
     kind: z.literal('test.recorded'),
@@ -52,7 +55,7 @@ export const bodySchema = z.discriminatedUnion('kind', [
     pieces,
     /** the face that lies up, where the painter said so */
     face: z.enum(FACES).optional(),
-    override: overrideSchema.optional(),
+    override: overrides,
   }),
   z.object({ kind: z.literal('work.paused'), work: id }),
   z.object({ kind: z.literal('work.resumed'), work: id }),
@@ -68,7 +71,7 @@ export const bodySchema = z.discriminatedUnion('kind', [
     leftOut: z.array(id).default([]),
   }),
   /** a step of the fixed work, by its key */
-  z.object({ kind: z.literal('site.started'), step: z.string(), override: overrideSchema.optional() }),
+  z.object({ kind: z.literal('site.started'), step: z.string(), override: overrides }),
   z.object({
     kind: z.literal('site.finished'),
     /** id of the `site.started` fact */
@@ -89,12 +92,12 @@ export const bodySchema = z.discriminatedUnion('kind', [
     piece: id,
     /** the piece whose opening it was hung into */
     opening: id,
-    override: overrideSchema.optional(),
+    override: overrides,
   }),
   z.object({
     kind: z.literal('job.handed-over'),
     note: z.string().max(2000).default(''),
-    override: overrideSchema.optional(),
+    override: overrides,
   }),
   z.object({
     kind: z.literal('check.recorded'),
@@ -117,7 +120,7 @@ export const bodySchema = z.discriminatedUnion('kind', [
     touchUp: id,
     minutes: z.number('Write the minutes as a number').int().positive('Minutes must be above 0').max(2000),
     note: z.string().max(2000).default(''),
-    override: overrideSchema.optional(),
+    override: overrides,
   }),
   /** a cup was mixed: mL of base, hardener and thinner; it stands, then lives so many minutes */
   z.object({
@@ -175,6 +178,12 @@ export const bodySchema = z.discriminatedUnion('kind', [
 ]);
 export type FactBody = z.infer<typeof bodySchema>;
 export type FactKind = FactBody['kind'];
+
+/** The guards that a fact overrules. */
+export const overridesOf = (body: FactBody): readonly Override[] => {
+  const given = 'override' in body ? body.override : undefined;
+  return given === undefined ? [] : Array.isArray(given) ? given : [given];
+};
 
 export const factSchema = z.object({
   /** made by the device, so that sending twice stores once */

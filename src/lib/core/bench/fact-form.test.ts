@@ -43,7 +43,7 @@ it.each<[string, [string, string][], Record<string, unknown>]>([
       step: 'sand',
       lot: 'A',
       pieces: [uuid(1)],
-      override: { rule: 'too-early', reason: 'bone dry' },
+      override: [{ rule: 'too-early', reason: 'bone dry' }],
     },
   ],
   [

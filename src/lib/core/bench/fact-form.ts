@@ -11,11 +11,18 @@ const number = (form: FormData, name: string): number | undefined => {
 const text = (form: FormData, name: string): string => String(form.get(name) ?? '');
 const all = (form: FormData, name: string): string[] => form.getAll(name).map(String).filter(Boolean);
 
+/** The fields of a form as they were sent, to be sent again; its id is left out. */
+export const sentFields = (form: FormData): [string, string][] =>
+  [...form.entries()].flatMap(([k, v]): [string, string][] =>
+    typeof v === 'string' && k !== 'id' ? [[k, v]] : [],
+  );
+
 /** Reads the body of a fact from a form, unchecked: recording it checks it. */
 export function bodyFromForm(form: FormData): Record<string, unknown> {
   const kind = text(form, 'kind') as FactKind;
-  const rule = text(form, 'rule');
-  const override = rule ? { override: { rule, reason: text(form, 'reason') } } : {};
+  const reasons = form.getAll('reason').map(String);
+  const overruled = all(form, 'rule').map((rule, i) => ({ rule, reason: reasons[i] ?? '' }));
+  const override = overruled.length ? { override: overruled } : {};
   switch (kind) {
     case 'piece.labelled':
       return { kind, pieces: all(form, 'piece') };
@@ -32,6 +39,7 @@ export function bodyFromForm(form: FormData): Record<string, unknown> {
         note: text(form, 'note'),
       };
     case 'piece.placed':
+      return { kind, pieces: all(form, 'piece'), place: text(form, 'place'), ...override };
     case 'piece.down':
       return { kind, pieces: all(form, 'piece'), place: text(form, 'place') };
     case 'work.started':

@@ -3,7 +3,7 @@ import type { Face } from '../coating/system';
 import { crossCutClass, WORST_SOUND_ISO, type CrossCutResult } from '../quality/cross-cut';
 import type { DefectKey } from '../quality/defects';
 import type { TestDone } from '../quality/site-tests';
-import type { Fact, FactBody, FactKind } from './events';
+import { overridesOf, type Fact, type FactBody, type FactKind, type Override } from './events';
 import type { Feel, Look } from './looks';
 import type { Tick } from './ticks';
 
@@ -51,7 +51,8 @@ export interface Work {
   start: number;
   /** null while it runs */
   end: number | null;
-  override: { rule: string; reason: string } | null;
+  /** guards that its start overruled */
+  overruled: readonly Override[];
   /** who worked on it when, pauses left out */
   hands: Hands[];
 }
@@ -221,7 +222,7 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
       return;
     }
     case 'work.started': {
-      const { step, lot, pieces, override } = body;
+      const { step, lot, pieces } = body;
       state.works.set(fact.id, {
         id: fact.id,
         step,
@@ -230,7 +231,7 @@ function apply(state: JobState, fact: Fact, body: FactBody): void {
         worker,
         start: at,
         end: null,
-        override: override ?? null,
+        overruled: overridesOf(body),
         hands: [{ worker, from: at, to: null }],
       });
       return;

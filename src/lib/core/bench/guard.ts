@@ -1,13 +1,13 @@
 /** What may be done now: every fact is judged before it is kept. A refusal says what, why and from when. */
 import { judgeAir } from '../air/humid-air';
 import { gets, stepOf, type Requirement, type Step } from '../coating/route';
-import type { Face } from '../coating/system';
+import type { Face, Product } from '../coating/system';
 import type { Waits } from '../coating/waits';
 import type { Form } from '../kitchen/kitchen';
 import type { Measures } from '../units/measures';
 import { earliestRemedy, failureOf } from '../quality/failures';
 import { openFindings } from '../quality/site-tests';
-import type { Fact, FactBody } from './events';
+import { overridesOf, type Fact, type FactBody } from './events';
 import { fold, pieceState, type JobState } from './fold';
 import { freshAir } from './fresh-air';
 import { fitsSlot, readPlace, type RackRoom } from './places';
@@ -75,6 +75,9 @@ const refuse = (
   from: number | null = null,
 ): Refusal => ({ rule, message, from, canOverride });
 
+/** Those of several judgements that refuse. */
+const standing = (...all: (Refusal | null | undefined | false)[]): Refusal[] => all.flatMap((r) => r || []);
+
 const list = (ctx: Context, pieces: readonly string[]): string => {
   const codes = pieces.map((p) => ctx.codes.get(p) ?? '?');
   return codes.length > 6 ? `${codes.slice(0, 6).join(' ')} and ${codes.length - 6} more` : codes.join(' ');
@@ -120,16 +123,16 @@ export const nextStep = (state: JobState, route: readonly Step[], piece: string)
 const working = (state: JobState, piece: string) =>
   [...state.works.values()].find((w) => w.end === null && w.pieces.includes(piece));
 
-/** A finding that stands before the first coat of a piece. */
+/** Findings that stand before the first coat of a piece. */
 function judgeFindings(ctx: Context, pieces: readonly string[]): Refusal | null {
   const { state, route } = ctx;
   const bare = pieces.filter((p) => lastLaid(state, route, p) === null);
-  for (const { weight, says, todo, test } of openFindings(state.tests)) {
-    const hit = test.piece === null ? bare : bare.filter((p) => p === test.piece);
-    if (weight === 'stop' && hit.length)
-      return refuse('finding', `${says} (${test.place}, ${ctx.sayTime(test.at)}). ${todo}.`);
-  }
-  return null;
+  const stops = openFindings(state.tests).filter(
+    ({ weight, test }) =>
+      weight === 'stop' && (test.piece === null ? bare.length > 0 : bare.includes(test.piece)),
+  );
+  const says = stops.map((f) => `${f.says} (${f.test.place}, ${ctx.sayTime(f.test.at)}). ${f.todo}.`);
+  return says.length ? refuse('finding', says.join(' ')) : null;
 }
 
 /** Pieces that a lot does not hold. */
@@ -146,13 +149,10 @@ function judgeLot(ctx: Context, lot: string, pieces: readonly string[]): Refusal
 }
 
 /** What is in the gun against what the pieces take. */
-function judgePaint(ctx: Context, step: Step, pieces: readonly string[], at: number): Refusal | null {
-  const { product } = step;
-  if (!product) return null;
-  const { loaded, mixes } = ctx.state;
-  const colourOf = (p: string) => ctx.pieces?.get(p)?.colour;
+function judgeGun(ctx: Context, step: Step, product: Product, pieces: readonly string[]): Refusal | null {
+  const { loaded } = ctx.state;
   const coloured = product.kind === 'finish' || product.kind === 'glaze';
-  const colours = new Set(coloured ? pieces.flatMap((p) => colourOf(p) ?? []) : []);
+  const colours = new Set(coloured ? pieces.flatMap((p) => ctx.pieces?.get(p)?.colour ?? []) : []);
   if (colours.size > 1)
     return refuse(
       'wrong-colour',
@@ -165,138 +165,177 @@ function judgePaint(ctx: Context, step: Step, pieces: readonly string[], at: num
       'wrong-colour',
       `The gun holds another product${loaded.colour ? `, ${loaded.colour}` : ''}. “${step.act}” takes ${product.name}. Change over, and say so.`,
     );
-  if (loaded && colour !== undefined && loaded.colour && loaded.colour !== colour)
-    return refuse(
-      'wrong-colour',
-      `The gun holds ${loaded.colour}. ${list(ctx, pieces)} takes ${colour}. Change over, and say so.`,
-    );
-  const cups = product.mix ? mixes.filter((m) => m.product === product.key && m.at <= at) : [];
+  return loaded && colour !== undefined && loaded.colour && loaded.colour !== colour
+    ? refuse(
+        'wrong-colour',
+        `The gun holds ${loaded.colour}. ${list(ctx, pieces)} takes ${colour}. Change over, and say so.`,
+      )
+    : null;
+}
+
+/** The cup that was mixed last, where none may be used. */
+function judgeMix({ state, sayTime }: Context, product: Product, at: number): Refusal | null {
+  const cups = product.mix ? state.mixes.filter((m) => m.product === product.key && m.at <= at) : [];
   const cup = cups.at(-1);
   if (!cup || cups.some((m) => m.readyAt <= at && (m.useBy === null || m.useBy > at))) return null;
   return cup.readyAt > at
     ? refuse(
         'mix',
-        `Batch ${cup.batch} still stands until ${ctx.sayTime(cup.readyAt)}. Let it.`,
+        `Batch ${cup.batch} still stands until ${sayTime(cup.readyAt)}. Let it.`,
         true,
         cup.readyAt,
       )
     : refuse(
         'mix',
-        `Batch ${cup.batch} was past its pot life ${ctx.sayTime(cup.useBy ?? at)}. Pour it out as the sheet says and mix another.`,
+        `Batch ${cup.batch} was past its pot life ${sayTime(cup.useBy ?? at)}. Pour it out as the sheet says and mix another.`,
       );
 }
 
-/** Judges starting a step on pieces at a moment. @param face the face that lies up, where the painter said so */
+/** Air that was read lately, against the limits of what is laid. */
+function judgeAirFor(ctx: Context, product: Product, at: number): Refusal | null {
+  const says = freshAir(ctx.state, at).flatMap((reading) => {
+    const verdict = judgeAir(reading, product.limits, ctx.measures);
+    return verdict.coat ? [] : [`Air in the ${reading.place}: ${verdict.reasons.join('; ')}.`];
+  });
+  return says.length ? refuse('air', `${says.join(' ')} Do not coat.`) : null;
+}
+
+/** Films and other waits on pieces that are too young for a step. */
+function judgeEarly(ctx: Context, step: Step, pieces: readonly string[], at: number): Refusal | null {
+  const late = pieces
+    .map((p) => ({ p, w: windowOf(ctx.state, step, p, ctx.waits) }))
+    .filter(({ w }) => w.from > at)
+    .sort((x, y) => y.w.from - x.w.from);
+  const last = late[0]?.w;
+  if (!last) return null;
+  const wet = list(
+    ctx,
+    late.map(({ p }) => p),
+  );
+  const until = ctx.sayTime(last.from);
+  const before = ctx.route.find((s) => s.key === last.because?.step);
+  return before?.prep === 'degloss' && !last.because?.film
+    ? refuse(
+        'wet-deglosser',
+        `Wait until ${until}: the deglosser on ${wet} is still wet, and paint would crawl on it.`,
+        true,
+        last.from,
+      )
+    : refuse(
+        'too-early',
+        `Wait until ${until}: the film on ${wet} is not ready for “${step.act}”.`,
+        true,
+        last.from,
+      );
+}
+
+/** Recoat windows that have closed. */
+function judgeLate(ctx: Context, step: Step, pieces: readonly string[], at: number): Refusal | null {
+  const closed = pieces.flatMap((p) => {
+    const { to } = windowOf(ctx.state, step, p, ctx.waits);
+    return to !== null && to < at ? [{ p, to }] : [];
+  });
+  if (!closed.length) return null;
+  const codes = list(
+    ctx,
+    closed.map(({ p }) => p),
+  );
+  return refuse(
+    'too-late',
+    `${codes}: the recoat window closed ${ctx.sayTime(Math.min(...closed.map(({ to }) => to)))}. Scuff it lightly, dust it off, and say so: then it may be coated.`,
+  );
+}
+
+/** Steps that pieces have not had and that come before the one asked for. */
+function judgeOrder(ctx: Context, step: Step, pieces: readonly string[]): Refusal | null {
+  const first = new Map<string, string[]>();
+  for (const p of pieces) {
+    const next = nextStep(ctx.state, ctx.route, p);
+    if (next && next.key !== step.key) first.set(next.act, [...(first.get(next.act) ?? []), p]);
+  }
+  const says = [...first].map(([act, of]) => `${list(ctx, of)}: “${act}” comes first.`);
+  return says.length ? refuse('skipped-step', says.join(' ')) : null;
+}
+
+/**
+ * Judges starting a step on pieces at a moment.
+ * @param face the face that lies up, where the painter said so
+ * @returns all that stands against it, what no reason overrules among it
+ */
 export function judgeStart(
   ctx: Context,
   step: Step,
   pieces: readonly string[],
   at: number,
   face?: Face,
-): Refusal | null {
-  const { state, route, waits } = ctx;
+): Refusal[] {
+  const { state } = ctx;
   const busy = pieces.filter((p) => working(state, p));
-  if (busy.length)
-    return refuse('at-work', `${list(ctx, busy)}: someone is at work on it. Finish that first.`, false);
   const had = pieces.filter((p) => pieceState(state, p).done.has(step.key));
-  if (had.length)
-    return refuse('done-already', `${list(ctx, had)}: “${step.act}” is recorded already.`, false);
+  const free = pieces.filter((p) => !busy.includes(p) && !had.includes(p));
   const up = pieces.filter((p) => !pieceState(state, p).down);
-  if (up.length)
-    return refuse('not-down', `${list(ctx, up)} still hangs in its opening. Take it down first.`);
   const lost = pieces.filter((p) => pieceState(state, p).missing !== null);
-  if (lost.length) return refuse('missing', `${list(ctx, lost)} is missing. Find it, or leave it out.`);
-  const skipping = pieces.filter((p) => nextStep(state, route, p)?.key !== step.key);
-  if (skipping.length) {
-    const missing = nextStep(state, route, skipping[0] ?? '');
-    return refuse('skipped-step', `${list(ctx, skipping)}: “${missing?.act ?? ''}” comes first.`);
-  }
-  if (face && (step.face === 'front' || step.face === 'back') && step.face !== face)
-    return refuse(
-      'wrong-face',
-      `The ${face} lies up on ${list(ctx, pieces)}. “${step.act}” is done on the ${step.face}: turn it, and move the tape label.`,
-    );
   const panels =
     step.prep === 'caulk'
       ? pieces.filter((p) => ['door', 'glass'].includes(ctx.pieces?.get(p)?.form ?? ''))
       : [];
-  if (panels.length)
-    return refuse(
-      'floating-panel',
-      `${list(ctx, panels)}: a floating panel moves in its groove with the seasons, and a caulked joint cracks. Caulk fixed joints alone.`,
-    );
-  const windows = pieces.map((p) => ({ p, w: windowOf(state, step, p, waits) }));
-  const from = Math.max(0, ...windows.map(({ w }) => w.from));
-  if (from > at) {
-    const late = windows.filter(({ w }) => w.from > at);
-    const wet = late.map(({ p }) => p);
-    const cause = late.find(({ w }) => w.from === from)?.w.because;
-    const before = route.find((s) => s.key === cause?.step);
-    if (before?.prep === 'degloss' && !cause?.film)
-      return refuse(
-        'wet-deglosser',
-        `Wait until ${ctx.sayTime(from)}: the deglosser on ${list(ctx, wet)} is still wet, and paint would crawl on it.`,
-        true,
-        from,
-      );
-    return refuse(
-      'too-early',
-      `Wait until ${ctx.sayTime(from)}: the film on ${list(ctx, wet)} is not ready for “${step.act}”.`,
-      true,
-      from,
-    );
-  }
-  const late = windows.filter(({ w }) => w.to !== null && w.to < at);
-  if (late.length) {
-    const to = Math.min(...late.map(({ w }) => w.to ?? Infinity));
-    return refuse(
-      'too-late',
-      `${list(
-        ctx,
-        late.map(({ p }) => p),
-      )}: the recoat window closed ${ctx.sayTime(to)}. Scuff it lightly, dust it off, and say so: then it may be coated.`,
-    );
-  }
   const { product } = step;
-  if (product) {
-    const finding = judgeFindings(ctx, pieces) ?? judgePaint(ctx, step, pieces, at);
-    if (finding) return finding;
-    for (const reading of freshAir(state, at)) {
-      const verdict = judgeAir(reading, product.limits, ctx.measures);
-      if (!verdict.coat)
-        return refuse('air', `Air in the ${reading.place}: ${verdict.reasons.join('; ')}. Do not coat.`);
-    }
-  }
-  return null;
+  return standing(
+    busy.length > 0 &&
+      refuse('at-work', `${list(ctx, busy)}: someone is at work on it. Finish that first.`, false),
+    had.length > 0 && refuse('done-already', `${list(ctx, had)}: “${step.act}” is recorded already.`, false),
+    up.length > 0 && refuse('not-down', `${list(ctx, up)} still hangs in its opening. Take it down first.`),
+    lost.length > 0 && refuse('missing', `${list(ctx, lost)} is missing. Find it, or leave it out.`),
+    judgeOrder(ctx, step, free),
+    face !== undefined &&
+      (step.face === 'front' || step.face === 'back') &&
+      step.face !== face &&
+      refuse(
+        'wrong-face',
+        `The ${face} lies up on ${list(ctx, pieces)}. “${step.act}” is done on the ${step.face}: turn it, and move the tape label.`,
+      ),
+    panels.length > 0 &&
+      refuse(
+        'floating-panel',
+        `${list(ctx, panels)}: a floating panel moves in its groove with the seasons, and a caulked joint cracks. Caulk fixed joints alone.`,
+      ),
+    judgeEarly(ctx, step, free, at),
+    judgeLate(ctx, step, free, at),
+    product && judgeFindings(ctx, pieces),
+    product && judgeGun(ctx, step, product, pieces),
+    product && judgeMix(ctx, product, at),
+    product && judgeAirFor(ctx, product, at),
+  );
 }
 
-function judgeHung(ctx: Context, piece: string, opening: string, at: number): Refusal | null {
+function judgeHung(ctx: Context, piece: string, opening: string, at: number): Refusal[] {
   const { state, route, waits } = ctx;
   const own = pieceState(state, piece);
   const code = ctx.codes.get(piece) ?? '?';
-  if (own.hungIn !== null) return refuse('done-already', `${code} hangs already.`, false);
-  if (piece !== opening) {
-    return refuse(
-      'wrong-opening',
-      `This is ${code}, the opening takes ${ctx.codes.get(opening) ?? '?'}. Look for the underline and the up-arrow.`,
-      false,
-    );
-  }
-  if (working(state, piece))
-    return refuse('at-work', `Someone is at work on ${code}. Finish that first.`, false);
+  if (own.hungIn !== null) return [refuse('done-already', `${code} hangs already.`, false)];
   const next = nextStep(state, route, piece);
-  if (next && next.kind !== 'hang')
-    return refuse('skipped-step', `${code}: “${next.act}” comes before hanging.`);
   const hang = route.find((s) => s.kind === 'hang');
   const from = hang ? windowOf(state, hang, piece, waits).from : 0;
-  return from > at
-    ? refuse(
+  return standing(
+    piece !== opening &&
+      refuse(
+        'wrong-opening',
+        `This is ${code}, the opening takes ${ctx.codes.get(opening) ?? '?'}. Look for the underline and the up-arrow.`,
+        false,
+      ),
+    working(state, piece) !== undefined &&
+      refuse('at-work', `Someone is at work on ${code}. Finish that first.`, false),
+    next !== null &&
+      next.kind !== 'hang' &&
+      refuse('skipped-step', `${code}: “${next.act}” comes before hanging.`),
+    from > at &&
+      refuse(
         'too-early',
         `Wait until ${ctx.sayTime(from)}: the film on ${code} is not ready to hang.`,
         true,
         from,
-      )
-    : null;
+      ),
+  );
 }
 
 /** A slot of the rack holds what fits. */
@@ -328,26 +367,25 @@ function judgeRoom(ctx: Context, text: string, moved: readonly string[]): Refusa
 }
 
 /** Judges starting a step of the fixed work. */
-function judgeSite(ctx: Context, key: string, at: number): Refusal | null {
+function judgeSite(ctx: Context, key: string, at: number): Refusal[] {
   const { state, site = [], waits } = ctx;
   const own = siteProgress(state, site, waits).find((s) => s.step.key === key);
-  if (!own) return refuse('unknown', `The fixed work has no step “${key}”.`, false);
+  if (!own) return [refuse('unknown', `The fixed work has no step “${key}”.`, false)];
   const { step } = own;
   if (own.state !== 'pending')
-    return refuse('done-already', `“${step.act}” is recorded on site already.`, false);
+    return [refuse('done-already', `“${step.act}” is recorded on site already.`, false)];
   const missing = step.after.find((r) => (state.site.get(r.step)?.end ?? null) === null);
-  if (missing) {
-    const first = site.find((s) => s.key === missing.step)?.act ?? missing.step;
-    return refuse('skipped-step', `“${first}” comes first on the fixed work.`);
-  }
-  return own.from > at
-    ? refuse(
+  const first = missing && (site.find((s) => s.key === missing.step)?.act ?? missing.step);
+  return standing(
+    first !== undefined && refuse('skipped-step', `“${first}” comes first on the fixed work.`),
+    own.from > at &&
+      refuse(
         'too-early',
         `Wait until ${ctx.sayTime(own.from)}: the film on the fixed work is not ready for “${step.act}”.`,
         true,
         own.from,
-      )
-    : null;
+      ),
+  );
 }
 
 /** What a fact rests on would be missing after it is taken back. */
@@ -377,19 +415,42 @@ function judgeVoid(
 }
 
 /**
- * Judges a fact against the state before it.
+ * Judges a fact against the state before it: by every rule, not by the first that stands against it.
  * @param ctx the job
  * @param facts the facts so far
  * @param fact the new one
- * @returns null when it may be kept; a refusal otherwise. A refusal that its own override overrules is not returned.
+ * @returns what stands against it; empty when it may be kept. What its own overrides overrule, each its rule, is left out
  */
-export function judge(ctx: Context, facts: readonly Fact[], fact: Fact): Refusal | null {
-  const refusal = judgeBody(ctx, facts, fact.body, fact.at);
-  const override = 'override' in fact.body ? fact.body.override : undefined;
-  return refusal?.canOverride && override?.rule === refusal.rule ? null : refusal;
+export function judge(ctx: Context, facts: readonly Fact[], fact: Fact): Refusal[] {
+  const overruled = new Set(overridesOf(fact.body).map((o) => o.rule));
+  const one = judgeBody(ctx, facts, fact.body, fact.at);
+  const all = one === null ? [] : Array.isArray(one) ? one : [one];
+  return all.filter((r) => !r.canOverride || !overruled.has(r.rule));
 }
 
-function judgeBody(ctx: Context, facts: readonly Fact[], body: FactBody, at: number): Refusal | null {
+/** What is told of several refusals together: whether reasons can overrule them all, and when waiting helps with all. */
+export function together(
+  refusals: readonly Refusal[],
+): Pick<Refusal, 'rule' | 'canOverride' | 'from'> | null {
+  const first = refusals.find((r) => !r.canOverride) ?? refusals[0];
+  if (!first) return null;
+  const froms = refusals.map((r) => r.from);
+  return {
+    rule: first.rule,
+    canOverride: first.canOverride,
+    from: froms.every((f) => f !== null) ? Math.max(...froms) : null,
+  };
+}
+
+/** All refusals in one text. */
+export const sayRefusals = (refusals: readonly Refusal[]): string => refusals.map((r) => r.message).join(' ');
+
+function judgeBody(
+  ctx: Context,
+  facts: readonly Fact[],
+  body: FactBody,
+  at: number,
+): Refusal | Refusal[] | null {
   const { state, codes } = ctx;
   const named = 'pieces' in body ? body.pieces : 'piece' in body && body.piece !== null ? [body.piece] : [];
   const strangers = named.filter((p) => !codes.has(p));
@@ -433,9 +494,9 @@ function judgeBody(ctx: Context, facts: readonly Fact[], body: FactBody, at: num
     case 'work.started': {
       const step = ctx.route.find((s) => s.key === body.step && s.kind !== 'hang');
       if (!step) return refuse('unknown', `The system has no step “${body.step}”.`, false);
-      return (
-        judgeLot(ctx, body.lot, body.pieces) ??
-        judgeStart(ctx, stepOf(ctx.route, body.step), body.pieces, at, body.face)
+      return standing(
+        judgeLot(ctx, body.lot, body.pieces),
+        ...judgeStart(ctx, stepOf(ctx.route, body.step), body.pieces, at, body.face),
       );
     }
     case 'work.paused':

@@ -67,7 +67,7 @@ const start = (
 });
 const routeOf = (system: System): Step[] => buildRoute(system, usualCounts(system), 'spray');
 const ask = (route: readonly Step[], facts: Fact[], minute: number, body: FactBody): Refusal | null =>
-  judge(contextOf(route, facts), facts, fact(minute, body));
+  judge(contextOf(route, facts), facts, fact(minute, body))[0] ?? null;
 
 /** All steps before a key done on some pieces, a day apart. */
 const upTo = (route: readonly Step[], key: string, pieces: string[]): { facts: Fact[]; minute: number } => {

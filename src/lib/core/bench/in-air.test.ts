@@ -46,7 +46,7 @@ const contextOf = (facts: Fact[], waits: Waits = SHEET_WAITS): Context => ({
   sayTime: (ms) => `minute ${Math.round(ms / MINUTE)}`,
 });
 const ask = (facts: Fact[], minute: number, body: FactBody, waits?: Waits) =>
-  judge(contextOf(facts, waits), facts, fact(minute, body));
+  judge(contextOf(facts, waits), facts, fact(minute, body))[0] ?? null;
 const DOWN = [
   fact(0, { kind: 'piece.labelled', pieces: [BOTH, FRONT] }),
   fact(1, { kind: 'piece.down', pieces: [BOTH, FRONT], place: 'rack' }),

@@ -32,7 +32,8 @@ const context = (facts: readonly Fact[]): Context => ({
   cureMinutes: null,
   sayTime: String,
 });
-const judged = (facts: readonly Fact[], body: Fact['body']) => judge(context(facts), facts, fact(500, body));
+const judged = (facts: readonly Fact[], body: Fact['body']) =>
+  judge(context(facts), facts, fact(500, body))[0] ?? null;
 const one = [id(1)];
 
 describe('what is to be ticked', () => {

@@ -126,13 +126,15 @@ export function paints(bench: Bench): { product: string; colour: string; words: 
       ? bench.pack.zones.map((z) => ({ product: p.key, colour: z.colour, words: `${p.name}, ${z.colour}` }))
       : [{ product: p.key, colour: '', words: p.name }],
   );
+  const known = (p: { product: string; colour: string }) => JSON.stringify([p.product, p.colour]);
   const others = bench.pack.otherColours.flatMap((o) =>
     [...products.values()]
       .filter(isColoured)
       .map((p) => ({ product: p.key, colour: o.colour, words: `${p.name}, ${o.colour} (${o.job})` })),
   );
-  const had = new Set(own.map((p) => `${p.product} ${p.colour}`));
-  return [...own, ...others.filter((o) => !had.has(`${o.product} ${o.colour}`))];
+  // Zones, and jobs, may share the name of a colour.
+  const had = new Set<string>();
+  return [...own, ...others].filter((p) => !had.has(known(p)) && had.add(known(p)));
 }
 
 /** The air that a film was laid in, and whether it was read; null where nobody knows. */

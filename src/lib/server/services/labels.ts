@@ -8,6 +8,9 @@ import { zoneViews } from './elevations';
 import { openJob, type JobFile } from './job-file';
 import { Refused } from './refused';
 
+/** Labels that are printed without asking. */
+export const FEW_LABELS = 12;
+
 /** All labels of a kind for a job. */
 export function jobLabels(file: JobFile, kind: LabelKind): Label[] {
   const zones = new Map(zoneViews(file).map((z) => [z.id, z]));

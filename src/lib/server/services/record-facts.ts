@@ -1,7 +1,7 @@
 import { speaksAgainst, unheardOf } from '$core/bench/apart';
 import { factSchema, type Fact } from '$core/bench/events';
 import { fold, foldOn, lastToHappen, type JobState } from '$core/bench/fold';
-import { judge, type Context } from '$core/bench/guard';
+import { judge, sayRefusals, together, type Context } from '$core/bench/guard';
 import { withRework } from '$core/bench/rework';
 import type { Step } from '$core/coating/route';
 import type { Db } from '../db/open';
@@ -75,10 +75,12 @@ function contestedBy(file: JobFile, log: readonly Fact[], state: JobState, fact:
   // A fact that comes late is judged by what had happened by then.
   const before = unheard.length ? log.filter((f) => f.at <= fact.at) : log;
   const then = before === log ? state : fold(before);
-  const refusal = judge(contextIn(file, then), before, fact);
-  if (!refusal) return null;
-  if (unheard.length === 0) throw new Refused(409, refusal.message, null, refusal);
-  return { fact: fact.id, other: null, rule: refusal.rule, message: refusal.message };
+  const refusals = judge(contextIn(file, then), before, fact);
+  const told = together(refusals);
+  if (!told) return null;
+  const message = sayRefusals(refusals);
+  if (unheard.length === 0) throw new Refused(409, message, null, { ...told, refusals });
+  return { fact: fact.id, other: null, rule: told.rule, message };
 }
 
 /** A job whose log is being written to. */

@@ -1,3 +1,13 @@
+import type { Refusal } from '$core/bench/guard';
+
+/** What guards said: of all of them together, and each. */
+export interface RefusedDetail {
+  rule?: Refusal['rule'];
+  from?: number | null;
+  canOverride?: boolean;
+  refusals?: readonly Refusal[];
+}
+
 /** What a service says when it does not do what was asked: what, where and what to do. */
 export class Refused extends Error {
   constructor(
@@ -5,7 +15,7 @@ export class Refused extends Error {
     message: string,
     /** the field concerned, where there is one */
     readonly field: string | null = null,
-    readonly detail: { rule?: string; from?: number | null; canOverride?: boolean } = {},
+    readonly detail: RefusedDetail = {},
   ) {
     super(message);
     this.name = 'Refused';

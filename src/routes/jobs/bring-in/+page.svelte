@@ -12,7 +12,7 @@
   </p>
   {#if form && 'refused' in form && form.refused}
     <ul class="bad" role="alert">
-      {#each form.refused.split('\n') as line (line)}<li>{line}</li>{/each}
+      {#each form.refused.split('\n') as line, i (i)}<li>{line}</li>{/each}
     </ul>
   {/if}
   <label class="labelled"

@@ -4,16 +4,24 @@
   let { data, form } = $props();
   const sent = $derived<Record<string, string>>(form?.sent ?? {});
   const errors = $derived<Record<string, string>>(form?.errors ?? {});
-  const field = (name: string) => ({
-    name,
-    value: sent[name] ?? '',
-    invalid: name in errors,
-    invalidText: errors[name] ?? '',
+  const wrong = (name: string) => ({ invalid: name in errors, invalidText: errors[name] ?? '' });
+  const field = (name: string) => ({ name, value: sent[name] ?? '', ...wrong(name) });
+  let zone = $state<string>();
+  $effect(() => {
+    const own = Intl.DateTimeFormat().resolvedOptions().timeZone;
+    if (data.guess && data.zones.includes(own)) zone ??= own;
+  });
+  /** Focus goes to the first field that is wrong. */
+  let page: HTMLFormElement | undefined = $state();
+  $effect(() => {
+    if (form?.errors) page?.querySelector<HTMLElement>('[aria-invalid=true], [data-invalid]')?.focus();
   });
 </script>
 
-<form class="page stack" method="post">
+<form class="page stack" method="post" bind:this={page}>
   <h1>New job</h1>
+  <input type="hidden" name="id" value={sent.id ?? data.id} />
+  {#if errors.id}<p class="bad" role="alert">{errors.id}</p>{/if}
   <TextInput {...field('name')} labelText="Name of the job" placeholder="What everyone calls it" />
   <TextInput {...field('place')} labelText="Address" />
   <div class="two">
@@ -23,7 +31,12 @@
       helperText="Before 1978: test for lead before sanding"
       inputmode="numeric"
     />
-    <Select name="unit" labelText="Bare numbers in the survey are" selected={sent.unit ?? 'in'}>
+    <Select
+      name="unit"
+      labelText="Bare numbers in the survey are"
+      selected={sent.unit ?? 'in'}
+      {...wrong('unit')}
+    >
       <SelectItem value="in" text="inches" />
       <SelectItem value="cm" text="centimetres" />
       <SelectItem value="mm" text="millimetres" />
@@ -33,16 +46,24 @@
     <TextInput {...field('colour')} labelText="Colour" placeholder="Its name on the can" />
     <div class="bx--form-item">
       <label class="bx--label" for="hex">Shown as</label>
-      <input id="hex" type="color" name="hex" value={sent.hex ?? '#DCCFA9'} />
+      <input
+        id="hex"
+        type="color"
+        name="hex"
+        value={sent.hex ?? '#DCCFA9'}
+        aria-invalid={'hex' in errors}
+        aria-describedby={'hex' in errors ? 'hex-wrong' : undefined}
+      />
+      {#if errors.hex}<p class="bad" id="hex-wrong">{errors.hex}</p>{/if}
     </div>
-    <Select name="sheen" labelText="Sheen" selected={sent.sheen ?? 'satin'}>
+    <Select name="sheen" labelText="Sheen" selected={sent.sheen ?? 'satin'} {...wrong('sheen')}>
       <SelectItem value="matt" text="matt" />
       <SelectItem value="satin" text="satin" />
       <SelectItem value="semi-gloss" text="semi-gloss" />
       <SelectItem value="gloss" text="gloss" />
     </Select>
   </div>
-  <Select name="zone" labelText="Time zone" selected={sent.zone ?? data.zone}>
+  <Select name="zone" labelText="Time zone" selected={sent.zone ?? zone ?? data.zone} {...wrong('zone')}>
     {#each data.zones as zone (zone)}<SelectItem value={zone} text={zone} />{/each}
   </Select>
   <div><Button type="submit">Start the survey</Button></div>

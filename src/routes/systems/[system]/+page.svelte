@@ -236,7 +236,7 @@
                   >{#each data.tools as t (t.key)}<option value={t.key}>{t.name}</option>{/each}</select
                 ></label
               >
-              {#each system.layers as l, i (l.product)}
+              {#each system.layers as l, i (i)}
                 <div class="row">
                   <b class="prep">{system.products.find((p) => p.key === l.product)?.name}</b>
                   <label class="labelled"
@@ -314,19 +314,19 @@
       {#if data.learnt.length}
         <section class="card">
           <h2>Learnt</h2>
-          {#each data.learnt as l (l.product + l.place)}<p>{l.product}, {l.place}: {l.says}.</p>{/each}
+          {#each data.learnt as l, i (i)}<p>{l.product}, {l.place}: {l.says}.</p>{/each}
         </section>
       {/if}
       <section class="card">
         <h2>Method cards</h2>
-        {#each data.cards as { card, cautions } (card.title)}
+        {#each data.cards as { card, cautions }, i (i)}
           <MethodCard {card} {cautions} />
         {/each}
       </section>
       <section class="card">
         <h2>Cautions</h2>
         <ul>
-          {#each system.cautions as c (c)}<li>{c}</li>{/each}
+          {#each system.cautions as c, i (i)}<li>{c}</li>{/each}
         </ul>
       </section>
       {#if data.versions.length}

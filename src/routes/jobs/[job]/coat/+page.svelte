@@ -8,10 +8,10 @@
   import { Button, TextInput } from 'carbon-components-svelte';
   import { KNEW_NOTHING } from '$core/bench/apart';
   import { openBench } from '$core/bench/bench-job';
-  import { bodySchema, type Fact } from '$core/bench/events';
-  import { bodyFromForm } from '$core/bench/fact-form';
+  import { bodySchema, overridesOf, type Fact, type Override } from '$core/bench/events';
+  import { bodyFromForm, sentFields } from '$core/bench/fact-form';
   import { pieceState } from '$core/bench/fold';
-  import { judge } from '$core/bench/guard';
+  import { judge, sayRefusals } from '$core/bench/guard';
   import { FEEL_FACTS, FEELS, LOOK_WORDS, LOOKS } from '$core/bench/looks';
   import { slotName } from '$core/bench/places';
   import { sayFact } from '$core/bench/say-fact';
@@ -27,6 +27,7 @@
   import FactForm from '$ui/FactForm.svelte';
   import MarkLegend from '$ui/MarkLegend.svelte';
   import NotSent from '$ui/NotSent.svelte';
+  import Part from '$ui/Part.svelte';
   import PiecePanel from '$ui/PiecePanel.svelte';
   import Rack from '$ui/Rack.svelte';
   import Scanner from '$ui/Scanner.svelte';
@@ -76,7 +77,7 @@
     const ends = findHere((code) => {
       const wanted = code.trim().toLowerCase();
       const piece = data.pack.pieces.find((x) => x.code.toLowerCase() === wanted);
-      if (piece) shown = piece.id;
+      if (piece) show(piece.id);
       return piece !== undefined;
     });
     return () => {
@@ -108,7 +109,7 @@
     await opened;
     const parsed = bodySchema.safeParse(body);
     const stop = (message: string, more: Partial<Stopped> = {}): false => {
-      stoppedHere = { message, field: null, rule: null, canOverride: false, sent, ...more };
+      stoppedHere = { message, field: null, refusals: [], sent, ...more };
       return false;
     };
     if (!parsed.success) {
@@ -128,20 +129,18 @@
       knew: data.pack.facts.at(-1)?.id ?? KNEW_NOTHING,
       body: parsed.data,
     };
-    const refusal = judge(bench.context, bench.facts, fact);
-    if (refusal) return stop(refusal.message, { rule: refusal.rule, canOverride: refusal.canOverride });
+    const refusals = judge(bench.context, bench.facts, fact);
+    if (refusals.length) return stop(sayRefusals(refusals), { refusals });
     const piece = 'piece' in fact.body ? fact.body.piece : null;
     await outbox.add(fact, picture && piece ? photoOf(piece, id, picture) : undefined);
     clock = outbox.now();
     const refused = outbox.refused.find((k) => k.fact.id === id);
     if (!refused) return true;
     await outbox.discard(refused.n);
-    return stop(refused.why, { rule: refused.rule as Stopped['rule'], canOverride: refused.canOverride });
+    return stop(refused.why, { refusals: refused.refusals ?? [] });
   }
   setTap((given) => {
-    const sent = [...given.entries()].flatMap(([k, v]): [string, string][] =>
-      typeof v === 'string' && !['id', 'rule', 'reason'].includes(k) ? [[k, v]] : [],
-    );
+    const sent = sentFields(given);
     const file = given.get('photo');
     if (!(file instanceof File) || file.size === 0) return keep(bodyFromForm(given), sent);
     return shrinkPhoto(file).then((picture) => keep(bodyFromForm(given), sent, picture));
@@ -163,9 +162,9 @@
       return { small: known, whole: known, piece, of, note: 'not sent yet' };
     }),
   );
-  const again = (fact: Fact, rule: string, reason: string) =>
+  const again = (fact: Fact, overrides: Override[]) =>
     void keep(
-      { ...fact.body, override: { rule, reason } },
+      { ...fact.body, override: [...overridesOf(fact.body), ...overrides] },
       [],
       outbox.photos.find((p) => p.of === fact.id)?.picture,
     );
@@ -187,9 +186,13 @@
   let scanned = $state('');
   let rackOpen = $state(false);
   let cameraOpen = $state(false);
+  const show = (id: string | null) => {
+    shown = id;
+    stoppedHere = null;
+  };
   const open = (event: MouseEvent, id: string) => {
     event.preventDefault();
-    shown = id;
+    show(id);
   };
   async function put(piece: string, place: string) {
     // The hand is free for the next one at once.
@@ -206,7 +209,7 @@
     } else if (piece) {
       scanned = `Piece ${piece.code}.`;
       held = piece.id;
-      if (!rackOpen) shown = piece.id;
+      if (!rackOpen) show(piece.id);
     } else scanned = label ? 'This label belongs to another job.' : 'This code is not one of our labels.';
   }
   /** The stand-in for a scanner that types: every key of a label, faster than hands. */
@@ -283,7 +286,7 @@
     <details class="cautions">
       <summary>▲ Cautions</summary>
       <ul>
-        {#each act.cautions as caution (caution)}<li>{caution}</li>{/each}
+        {#each act.cautions as caution, i (i)}<li>{caution}</li>{/each}
       </ul>
     </details>
   {/if}
@@ -342,7 +345,7 @@
 {/snippet}
 
 <Wedge {found} />
-<StoppedNote {stopped} />
+{#if !panel}<StoppedNote {stopped} />{/if}
 <div class="strip">
   <NotSent
     {outbox}
@@ -356,20 +359,23 @@
 </div>
 {#if panel}
   {#key shown}
-    <PiecePanel
-      view={panel}
-      {now}
-      zone={data.zone}
-      measures={data.measures}
-      slots={data.pack.rack.slots}
-      close={() => (shown = null)}
-      photo={async (piece, file) => outbox.addPhoto(photoOf(piece, null, await shrinkPhoto(file)))}
-    />
+    <Part name="The piece"
+      ><PiecePanel
+        view={panel}
+        {now}
+        zone={data.zone}
+        measures={data.measures}
+        slots={data.pack.rack.slots}
+        {stopped}
+        close={() => show(null)}
+        photo={async (piece, file) => outbox.addPhoto(photoOf(piece, null, await shrinkPhoto(file)))}
+      /></Part
+    >
   {/key}
 {/if}
 <div class="pair bench">
   <div class="stack acts">
-    {#each view.air as air (air.place)}
+    {#each view.air as air, i (i)}
       <p class="card halt" role="status">
         <b>Air in the {air.place}{air.read ? '' : ', by the forecast'}:</b>
         {air.reasons.join('; ')}. Do not coat.
@@ -378,215 +384,233 @@
     {#if !view.chosen}
       <p>No system is chosen yet. <a href="/jobs/{data.jobId}/plan">Choose one on the plan.</a></p>
     {/if}
-    {#each running as act, i (act.work?.id)}
-      <section class="card now">
-        <p class="soft">
-          {act.work?.paused ? 'Paused; begun' : 'Under way since'}
-          {sayClock(act.work?.since ?? 0, data.zone)}{act.work?.who ? ` · ${act.work.who}` : ''}
-        </p>
-        <h2 class="act">{act.act}, lot {act.lot}</h2>
-        {@render paint(act)}
-        {@render tape(act)}
-        {@render marks(act)}
-        {@render cautions(act)}
-        <FactForm kind="work.finished" fields={{ work: act.work?.id ?? '' }}>
-          {#snippet children(sending)}
-            <div class="big">
-              <Button type="submit" disabled={sending} data-key={i === 0 ? 'd' : undefined}>Done</Button>
-            </div>
-            {@render choose(act, 'Some were left out', 'leftOut', false)}
-          {/snippet}
-        </FactForm>
-        {@render hands(act)}
-      </section>
-    {/each}
-    {#each ready as act, i (act.lotId + act.step)}
-      <section class="card ready">
-        <p class="soft">
-          Ready now{#if act.planned && act.planned > now}{' '}· planned {near(act.planned)}{/if}
-        </p>
-        <h2 class="act">{act.act}, lot {act.lot}</h2>
-        <p class="soft">
-          {pieces(act.pieces.length)} · about {sayMinutes(act.minutes)}
-          {#if act.closes}<span class="warn">▲ before {near(act.closes)}</span>{/if}
-        </p>
-        {@render paint(act)}
-        {#if i === 0 && running.length === 0}{@render marks(act)}{:else}<p>
-            <Codes codes={act.pieces.map((p) => p.code)} />
-          </p>{/if}
-        {@render tape(act)}
-        <p class="soft how">{act.how}</p>
-        {@render cautions(act)}
-        <FactForm kind="work.started" fields={{ step: act.step, lot: act.lotId }}>
-          {#snippet children(sending)}
-            <div class="big">
-              <Button type="submit" disabled={sending} data-key={i === 0 ? 's' : undefined}>Start</Button>
-            </div>
-            {@render choose(act, 'Leave some out', 'piece', true)}
-          {/snippet}
-        </FactForm>
-      </section>
-    {/each}
-    {#each view.toInspect as done (done.id)}
-      <section class="card">
-        <h2>Look at it: {done.act}, lot {done.lot}</h2>
-        <p class="soft">Done {near(done.at)}. A flaw? Point at it on its piece.</p>
-        <div class="marks">
-          {#each done.pieces as piece (piece.id)}
-            <a class="codelink mono" href="/p/{piece.id}" onclick={(e) => open(e, piece.id)}
-              ><span class:unsafe={piece.unsafe}>{piece.code}</span></a
-            >
-          {/each}
-        </div>
-        <details>
-          <summary>What was looked at</summary>
-          <FactForm kind="coat.inspected" fields={{ work: done.id }}>
+    <Part name="What is under way"
+      >{#each running as act, i (act.work?.id)}
+        <section class="card now">
+          <p class="soft">
+            {act.work?.paused ? 'Paused; begun' : 'Under way since'}
+            {sayClock(act.work?.since ?? 0, data.zone)}{act.work?.who ? ` · ${act.work.who}` : ''}
+          </p>
+          <h2 class="act">{act.act}, lot {act.lot}</h2>
+          {@render paint(act)}
+          {@render tape(act)}
+          {@render marks(act)}
+          {@render cautions(act)}
+          <FactForm kind="work.finished" fields={{ work: act.work?.id ?? '' }}>
             {#snippet children(sending)}
-              <div class="stack">
-                {#each LOOKS as look (look)}<label class="check"
-                    ><input type="checkbox" name="looked" value={look} /> {LOOK_WORDS[look]}</label
-                  >{/each}
-                <label class="labelled"
-                  >Sheen<select class="field" name="sheen">
-                    <option>like the sample</option><option>duller</option><option>glossier</option><option
-                      >not held</option
-                    >
+              <div class="big">
+                <Button type="submit" disabled={sending} data-key={i === 0 ? 'd' : undefined}>Done</Button>
+              </div>
+              {@render choose(act, 'Some were left out', 'leftOut', false)}
+            {/snippet}
+          </FactForm>
+          {@render hands(act)}
+        </section>
+      {/each}</Part
+    >
+    <Part name="What is ready"
+      >{#each ready as act, i (act.lotId + act.step)}
+        <section class="card ready">
+          <p class="soft">
+            Ready now{#if act.planned && act.planned > now}{' '}· planned {near(act.planned)}{/if}
+          </p>
+          <h2 class="act">{act.act}, lot {act.lot}</h2>
+          <p class="soft">
+            {pieces(act.pieces.length)} · about {sayMinutes(act.minutes)}
+            {#if act.closes}<span class="warn">▲ before {near(act.closes)}</span>{/if}
+          </p>
+          {@render paint(act)}
+          {#if i === 0 && running.length === 0}{@render marks(act)}{:else}<p>
+              <Codes codes={act.pieces.map((p) => p.code)} />
+            </p>{/if}
+          {@render tape(act)}
+          <p class="soft how">{act.how}</p>
+          {@render cautions(act)}
+          <FactForm kind="work.started" fields={{ step: act.step, lot: act.lotId }}>
+            {#snippet children(sending)}
+              <div class="big">
+                <Button type="submit" disabled={sending} data-key={i === 0 ? 's' : undefined}>Start</Button>
+              </div>
+              {@render choose(act, 'Leave some out', 'piece', true)}
+            {/snippet}
+          </FactForm>
+        </section>
+      {/each}</Part
+    >
+    <Part name="The coat to look at"
+      >{#each view.toInspect as done (done.id)}
+        <section class="card">
+          <h2>Look at it: {done.act}, lot {done.lot}</h2>
+          <p class="soft">Done {near(done.at)}. A flaw? Point at it on its piece.</p>
+          <div class="marks">
+            {#each done.pieces as piece (piece.id)}
+              <a class="codelink mono" href="/p/{piece.id}" onclick={(e) => open(e, piece.id)}
+                ><span class:unsafe={piece.unsafe}>{piece.code}</span></a
+              >
+            {/each}
+          </div>
+          <details>
+            <summary>What was looked at</summary>
+            <FactForm kind="coat.inspected" fields={{ work: done.id }}>
+              {#snippet children(sending)}
+                <div class="stack">
+                  {#each LOOKS as look (look)}<label class="check"
+                      ><input type="checkbox" name="looked" value={look} /> {LOOK_WORDS[look]}</label
+                    >{/each}
+                  <label class="labelled"
+                    >Sheen<select class="field" name="sheen">
+                      <option>like the sample</option><option>duller</option><option>glossier</option><option
+                        >not held</option
+                      >
+                    </select></label
+                  >
+                  <label class="labelled"
+                    >Colour<select class="field" name="colour">
+                      <option>like the sample</option><option>off</option><option>not held</option>
+                    </select></label
+                  >
+                  <TextInput name="note" labelText="Note" maxlength={500} />
+                  <Button type="submit" kind="tertiary" disabled={sending}>Looked at</Button>
+                </div>
+              {/snippet}
+            </FactForm>
+          </details>
+        </section>
+      {/each}</Part
+    >
+    <Part name="Cups and gun"
+      >{#if view.cups.length}
+        <section class="card" id="cups">
+          <h2>Cups</h2>
+          {#each view.cups as cup (cup.id)}
+            <p>
+              <b class="mono">{cup.batch}</b>
+              {cup.name}, {formatVolume(cup.a + cup.b + cup.thinner, data.measures)}<br />
+              <CupWords age={cup.age} {now} zone={data.zone} />
+            </p>
+          {/each}
+        </section>
+      {/if}
+      {#if view.paints.length}
+        <section class="card" id="gun">
+          <h2>In the gun</h2>
+          <FactForm kind="paint.loaded" empties={false}>
+            {#snippet children(sending)}
+              <div class="air">
+                <label class="labelled wide"
+                  >{view.loaded ? 'Now' : 'Not said yet'}<select class="field" name="paint">
+                    {#each view.paints as p, i (i)}
+                      <option
+                        value="{p.product} {p.colour}"
+                        selected={view.loaded?.product === p.product && view.loaded.colour === p.colour}
+                        >{p.words}</option
+                      >
+                    {/each}
                   </select></label
                 >
-                <label class="labelled"
-                  >Colour<select class="field" name="colour">
-                    <option>like the sample</option><option>off</option><option>not held</option>
-                  </select></label
-                >
-                <TextInput name="note" labelText="Note" maxlength={500} />
-                <Button type="submit" kind="tertiary" disabled={sending}>Looked at</Button>
+                <Button type="submit" kind="tertiary" disabled={sending}>Loaded</Button>
               </div>
             {/snippet}
           </FactForm>
-        </details>
-      </section>
-    {/each}
-    {#if view.cups.length}
-      <section class="card" id="cups">
-        <h2>Cups</h2>
-        {#each view.cups as cup (cup.id)}
-          <p>
-            <b class="mono">{cup.batch}</b>
-            {cup.name}, {formatVolume(cup.a + cup.b + cup.thinner, data.measures)}<br />
-            <CupWords age={cup.age} {now} zone={data.zone} />
-          </p>
-        {/each}
-      </section>
-    {/if}
-    {#if view.paints.length}
-      <section class="card" id="gun">
-        <h2>In the gun</h2>
-        <FactForm kind="paint.loaded" empties={false}>
-          {#snippet children(sending)}
-            <div class="air">
-              <label class="labelled wide"
-                >{view.loaded ? 'Now' : 'Not said yet'}<select class="field" name="paint">
-                  {#each view.paints as p (p.product + p.colour)}
-                    <option
-                      value="{p.product} {p.colour}"
-                      selected={view.loaded?.product === p.product && view.loaded.colour === p.colour}
-                      >{p.words}</option
-                    >
-                  {/each}
-                </select></label
-              >
-              <Button type="submit" kind="tertiary" disabled={sending}>Loaded</Button>
-            </div>
-          {/snippet}
-        </FactForm>
-      </section>
-    {/if}
-    {#if view.siteSteps}
-      <section class="card">
-        <h2>In the kitchen</h2>
-        {#if view.siteLeft === 0}
-          <p class="soft">The fixed work is done.</p>
-        {/if}
-        {#each view.site as s (s.key)}
-          <div class="site">
-            <p>
-              <b>{s.act}{s.colour ? `, ${s.colour}` : ''}</b>
-              <span class="soft"
-                >{s.work
-                  ? `under way since ${sayClock(s.work.since, data.zone)} · ${s.work.who}`
-                  : s.from > now
-                    ? `from ${near(s.from)}`
-                    : `ready now · about ${sayMinutes(s.minutes)}`}{s.planned && !s.work
-                  ? ` · planned ${near(s.planned)}`
-                  : ''}{s.product ? ` · ${s.product}` : ''}</span
-              >
-            </p>
-            <p class="soft">{s.how}</p>
-            {#if s.work}
-              <FactForm kind="site.finished" fields={{ work: s.work.id }}>
-                {#snippet children(sending)}<Button type="submit" disabled={sending}>Done</Button>{/snippet}
-              </FactForm>
-            {:else if s.from <= now}
-              <FactForm kind="site.started" fields={{ step: s.key }}>
-                {#snippet children(sending)}<Button type="submit" kind="tertiary" disabled={sending}
-                    >Start</Button
-                  >{/snippet}
-              </FactForm>
-            {/if}
-          </div>
-        {/each}
-      </section>
-    {/if}
-    {#if hang.length}
-      <section class="card ready">
-        <h2 class="act">Hang</h2>
-        <p>{pieces(hang.reduce((n, a) => n + a.pieces.length, 0))} ready to hang.</p>
-        <Button href="/jobs/{data.jobId}/hang">Go to hanging</Button>
-      </section>
-    {/if}
-    {#if waiting.length}
-      <section class="card">
-        <h2>Drying</h2>
-        {#each waiting as act (act.lotId + act.step)}
-          <div class="wait">
-            <b class="mono">{near(act.from ?? 0)}</b>
-            <div>
-              <b>{act.act}, lot {act.lot}</b> <span class="soft">{pieces(act.pieces.length)}</span>
-              {#if act.felt}
-                <details class="touch">
-                  <summary>Touch test</summary>
-                  <FactForm kind="film.felt" fields={{ piece: act.pieces.map((p) => p.id), step: act.felt }}>
-                    {#snippet children(sending)}
-                      <div class="row">
-                        {#each FEELS as feel (feel)}<Button
-                            type="submit"
-                            name="feel"
-                            value={feel}
-                            kind="tertiary"
-                            size="field"
-                            disabled={sending}>{FEEL_FACTS[feel].words}</Button
-                          >{/each}
-                      </div>
-                    {/snippet}
-                  </FactForm>
-                </details>
+        </section>
+      {/if}</Part
+    >
+    <Part name="The fixed work"
+      >{#if view.siteSteps}
+        <section class="card">
+          <h2>In the kitchen</h2>
+          {#if view.siteLeft === 0}
+            <p class="soft">The fixed work is done.</p>
+          {/if}
+          {#each view.site as s (s.key)}
+            <div class="site">
+              <p>
+                <b>{s.act}{s.colour ? `, ${s.colour}` : ''}</b>
+                <span class="soft"
+                  >{s.work
+                    ? `under way since ${sayClock(s.work.since, data.zone)} · ${s.work.who}`
+                    : s.from > now
+                      ? `from ${near(s.from)}`
+                      : `ready now · about ${sayMinutes(s.minutes)}`}{s.planned && !s.work
+                    ? ` · planned ${near(s.planned)}`
+                    : ''}{s.product ? ` · ${s.product}` : ''}</span
+                >
+              </p>
+              <p class="soft">{s.how}</p>
+              {#if s.work}
+                <FactForm kind="site.finished" fields={{ work: s.work.id }}>
+                  {#snippet children(sending)}<Button type="submit" disabled={sending}>Done</Button>{/snippet}
+                </FactForm>
+              {:else if s.from <= now}
+                <FactForm kind="site.started" fields={{ step: s.key }}>
+                  {#snippet children(sending)}<Button type="submit" kind="tertiary" disabled={sending}
+                      >Start</Button
+                    >{/snippet}
+                </FactForm>
               {/if}
-              {#if act.closes}<div class="warn">▲ before {near(act.closes)}</div>{/if}
             </div>
-            {#if act.kind !== 'hang'}
-              <FactForm
-                kind="work.started"
-                fields={{ step: act.step, lot: act.lotId, piece: act.pieces.map((p) => p.id) }}
-              >
-                {#snippet children(sending)}<Button type="submit" kind="ghost" size="field" disabled={sending}
-                    >Start now</Button
-                  >{/snippet}
-              </FactForm>
-            {/if}
-          </div>
-        {/each}
-      </section>
-    {/if}
+          {/each}
+        </section>
+      {/if}</Part
+    >
+    <Part name="What dries"
+      >{#if hang.length}
+        <section class="card ready">
+          <h2 class="act">Hang</h2>
+          <p>{pieces(hang.reduce((n, a) => n + a.pieces.length, 0))} ready to hang.</p>
+          <Button href="/jobs/{data.jobId}/hang">Go to hanging</Button>
+        </section>
+      {/if}
+      {#if waiting.length}
+        <section class="card">
+          <h2>Drying</h2>
+          {#each waiting as act (act.lotId + act.step)}
+            <div class="wait">
+              <b class="mono">{near(act.from ?? 0)}</b>
+              <div>
+                <b>{act.act}, lot {act.lot}</b> <span class="soft">{pieces(act.pieces.length)}</span>
+                {#if act.felt}
+                  <details class="touch">
+                    <summary>Touch test</summary>
+                    <FactForm
+                      kind="film.felt"
+                      fields={{ piece: act.pieces.map((p) => p.id), step: act.felt }}
+                    >
+                      {#snippet children(sending)}
+                        <div class="row">
+                          {#each FEELS as feel (feel)}<Button
+                              type="submit"
+                              name="feel"
+                              value={feel}
+                              kind="tertiary"
+                              size="field"
+                              disabled={sending}>{FEEL_FACTS[feel].words}</Button
+                            >{/each}
+                        </div>
+                      {/snippet}
+                    </FactForm>
+                  </details>
+                {/if}
+                {#if act.closes}<div class="warn">▲ before {near(act.closes)}</div>{/if}
+              </div>
+              {#if act.kind !== 'hang'}
+                <FactForm
+                  kind="work.started"
+                  fields={{ step: act.step, lot: act.lotId, piece: act.pieces.map((p) => p.id) }}
+                >
+                  {#snippet children(sending)}<Button
+                      type="submit"
+                      kind="ghost"
+                      size="field"
+                      disabled={sending}>Start now</Button
+                    >{/snippet}
+                </FactForm>
+              {/if}
+            </div>
+          {/each}
+        </section>
+      {/if}</Part
+    >
     {#if up.length}
       <section class="card">
         <h2>Still up</h2>
@@ -622,50 +646,54 @@
     </section>
     <section class="card">
       <h2>Just recorded</h2>
-      {#each view.facts as fact (fact.id)}
-        <div class="fact">
-          <span class="mono">{near(fact.at)}</span>
-          <span>{fact.words} <span class="soft">{fact.who}</span></span>
-          {#if now - fact.at < UNDO}
-            <FactForm kind="void" fields={{ fact: fact.id, reason: 'Undone at once' }}>
-              {#snippet children(sending)}<Button type="submit" kind="ghost" size="field" disabled={sending}
-                  >Undo</Button
-                >{/snippet}
-            </FactForm>
-          {/if}
-          <Button
-            kind="ghost"
-            size="field"
-            on:click={() => (taking = taking === fact.id ? null : fact.id)}
-            aria-expanded={taking === fact.id}>Take back</Button
-          >
-          {#if taking === fact.id}
-            <FactForm kind="void" fields={{ fact: fact.id }} class="why">
-              {#snippet children(sending)}
-                <TextInput name="reason" labelText="Why" required minlength={3} maxlength={500} />
-                <Button type="submit" kind="danger-tertiary" disabled={sending}>Take it back</Button>
-              {/snippet}
-            </FactForm>
-          {/if}
-        </div>
-      {:else}
-        <p class="soft">Nothing yet.</p>
-      {/each}
+      <Part name="What was recorded"
+        >{#each view.facts as fact (fact.id)}
+          <div class="fact">
+            <span class="mono">{near(fact.at)}</span>
+            <span>{fact.words} <span class="soft">{fact.who}</span></span>
+            {#if now - fact.at < UNDO}
+              <FactForm kind="void" fields={{ fact: fact.id, reason: 'Undone at once' }}>
+                {#snippet children(sending)}<Button type="submit" kind="ghost" size="field" disabled={sending}
+                    >Undo</Button
+                  >{/snippet}
+              </FactForm>
+            {/if}
+            <Button
+              kind="ghost"
+              size="field"
+              on:click={() => (taking = taking === fact.id ? null : fact.id)}
+              aria-expanded={taking === fact.id}>Take back</Button
+            >
+            {#if taking === fact.id}
+              <FactForm kind="void" fields={{ fact: fact.id }} class="why">
+                {#snippet children(sending)}
+                  <TextInput name="reason" labelText="Why" required minlength={3} maxlength={500} />
+                  <Button type="submit" kind="danger-tertiary" disabled={sending}>Take it back</Button>
+                {/snippet}
+              </FactForm>
+            {/if}
+          </div>
+        {:else}
+          <p class="soft">Nothing yet.</p>
+        {/each}</Part
+      >
     </section>
   </div>
   <div class="stack walls">
     <MarkLegend hex={data.colour.hex} />
-    <Walls {walls} pick={(id) => (shown = id)} />
+    <Part name="The elevation"><Walls {walls} pick={show} /></Part>
     {#if data.pack.rack.slots}
       <details class="card" id="rack" bind:open={rackOpen}>
         <summary><h2>Rack, {pieces(lying.length)} down</h2></summary>
-        <Rack
-          room={data.pack.rack}
-          {lying}
-          {held}
-          hold={(id) => (held = id)}
-          put={(id, to) => void put(id, to)}
-        />
+        <Part name="The rack"
+          ><Rack
+            room={data.pack.rack}
+            {lying}
+            {held}
+            hold={(id) => (held = id)}
+            put={(id, to) => void put(id, to)}
+          /></Part
+        >
       </details>
     {/if}
     <details class="card" bind:open={cameraOpen}>

@@ -46,8 +46,7 @@ export const actions: Actions = {
         stopped: {
           message: `There is no piece “${typed}” in this job.`,
           field: 'code',
-          rule: null,
-          canOverride: false,
+          refusals: [],
           sent: [],
         },
       });

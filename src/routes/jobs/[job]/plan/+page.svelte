@@ -424,7 +424,7 @@
         <table class="plain">
           <thead><tr><th>Product</th><th>Area</th><th>Volume</th><th>Wet film</th></tr></thead>
           <tbody>
-            {#each data.needs as need (need.name + need.colour)}
+            {#each data.needs as need, i (i)}
               <tr>
                 <td>{need.name}{need.colour && data.colours > 1 ? `, ${need.colour}` : ''}</td>
                 <td>{formatArea(need.areaM2, data.measures)}</td>
@@ -455,14 +455,14 @@
       <div class="card">
         <h2>{data.chosen.system.name}</h2>
         <ul>
-          {#each data.chosen.system.cautions as caution (caution)}<li>{caution}</li>{/each}
+          {#each data.chosen.system.cautions as caution, i (i)}<li>{caution}</li>{/each}
         </ul>
       </div>
     {/if}
     {#if data.lots.length}
       <div class="card">
         <h2>Lots</h2>
-        {#each data.lots as lot (lot.name)}<p>
+        {#each data.lots as lot, i (i)}<p>
             <b>{lot.name}</b>
             <Codes codes={lot.codes} />
           </p>{/each}

@@ -55,13 +55,13 @@
         /></label
       >
       <datalist id="places">
-        {#each a.places as p (p.place)}<option value={p.place}></option>{/each}
+        {#each a.places as p, i (i)}<option value={p.place}></option>{/each}
       </datalist>
     {/if}
     {#if data.walls.length > 1}
       <nav class="row" aria-label="Walls">
         <a class="tool" class:on={data.wall === null} href="?">all walls</a>
-        {#each data.walls as w (w.name)}
+        {#each data.walls as w, i (i)}
           <a
             class="tool"
             class:on={data.wall === w.name}
@@ -73,7 +73,7 @@
     {/if}
     <label class="check"><input type="checkbox" bind:checked={todo} /> only what is left</label>
   </div>
-  {#each shown as wall (wall.name)}
+  {#each shown as wall, i (i)}
     {@const bare = wall.pieces.filter((p) => !p.labelled).map((p) => p.id)}
     {@const ready = wall.pieces.filter((p) => p.labelled && p.at === 'up').map((p) => p.id)}
     <section class="card" aria-label={wall.name}>

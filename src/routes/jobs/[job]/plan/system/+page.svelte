@@ -38,8 +38,8 @@
         </div>
         <p>{p.reason}</p>
         <ul class="why">
-          {#each p.forIt as says (says)}<li class="for">{says}</li>{/each}
-          {#each p.against as says (says)}<li class="against">{says}</li>{/each}
+          {#each p.forIt as says, k (k)}<li class="for">{says}</li>{/each}
+          {#each p.against as says, k (k)}<li class="against">{says}</li>{/each}
         </ul>
         <p class="soft">
           {p.coats
@@ -50,7 +50,7 @@
             )
             .join(' · ')}
         </p>
-        {#each p.coatReasons as says (says)}<p class="soft">{says}</p>{/each}
+        {#each p.coatReasons as says, k (k)}<p class="soft">{says}</p>{/each}
         <div class="row">
           {#if !data.begun}
             <form method="post" action="?/take" use:enhance>
@@ -100,7 +100,7 @@
       <h2>What would change the answer</h2>
       {#if data.whatIfs.length}
         <ul>
-          {#each data.whatIfs as w (w.asks + w.says)}
+          {#each data.whatIfs as w, i (i)}
             <li><span class="soft">{w.asks}</span> If <b>{w.says}</b>: {w.system}.</li>
           {/each}
         </ul>

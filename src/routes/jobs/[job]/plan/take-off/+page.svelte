@@ -39,7 +39,7 @@
         {#each days as [day, lines] (day)}
           <h3>{day}</h3>
           <ul>
-            {#each lines as l (l.product + l.colour)}
+            {#each lines as l, i (i)}
               <li>
                 <b>{l.name}{l.colour ? `, ${l.colour}` : ''}</b><span class="buy">{cans(l.cover)}</span>
                 <span class="soft"
@@ -64,7 +64,7 @@
               ></thead
             >
             <tbody>
-              {#each taken.lines as l (l.product + l.colour)}
+              {#each taken.lines as l, i (i)}
                 <tr>
                   <td>{l.name}{l.colour ? `, ${l.colour}` : ''}</td>
                   <td>{formatArea(l.areaM2, data.measures)}</td>

@@ -124,7 +124,7 @@
       </p>
       <h2>Walls as SVG</h2>
       <ul class="walls">
-        {#each data.walls as wall (wall)}
+        {#each data.walls as wall, i (i)}
           <li>
             <a href="/jobs/{data.jobId}/elevation.svg?wall={encodeURIComponent(wall)}" download="{wall}.svg"
               >{wall}</a

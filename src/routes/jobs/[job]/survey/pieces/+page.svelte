@@ -71,7 +71,7 @@
   <label class="labelled"
     >{words}<select class="field" {name} {value}>
       <option value="">as it is</option>
-      {#each options as o (o)}<option>{o}</option>{/each}
+      {#each options as o, i (i)}<option>{o}</option>{/each}
     </select></label
   >
 {/snippet}
@@ -92,7 +92,7 @@
       <Walls walls={data.walls} pick={toggle} {chosen} {overlay} zones={data.zones} />
       <div class="row groups" role="group" aria-label="Choose together">
         <button type="button" class="tool" onclick={() => group(() => true)}>all</button>
-        {#each walls as wall (wall)}<button
+        {#each walls as wall, i (i)}<button
             type="button"
             class="tool"
             onclick={() => group((p) => p.wall === wall)}>{wall}</button

@@ -2,6 +2,7 @@
   import { Button } from 'carbon-components-svelte';
   import { sayTime } from '$core/units/clock-time';
   import FactForm from '$ui/FactForm.svelte';
+  import NoEnter from '$ui/NoEnter.svelte';
   import Photos from '$ui/Photos.svelte';
   import StoppedNote from '$ui/StoppedNote.svelte';
 
@@ -45,6 +46,7 @@
         <p>{test.how}</p>
         <FactForm kind="test.recorded" fields={{ method }} class="stack">
           {#snippet children(sending)}
+            <NoEnter />
             <div class="row fields">
               <label class="labelled"
                 >Where<input
@@ -113,7 +115,7 @@
       <section class="card caution">
         <h2>Take care</h2>
         <ul class="plain-list">
-          {#each data.cautions as caution (caution)}<li>{caution}</li>{/each}
+          {#each data.cautions as caution, i (i)}<li>{caution}</li>{/each}
           <li class="soft">The product’s own data sheet, local codes and licensed practice decide.</li>
         </ul>
       </section>

@@ -3,7 +3,14 @@ import { LABEL_KINDS } from '$core/labels/label-set';
 import { SHEETS } from '$core/labels/sheet';
 import { answer } from '$server/answer';
 import { keptCodes, setCodeRules } from '$server/services/codes';
-import { dropWaiting, jobLabels, notePrint, reprintLost, wantedLabels } from '$server/services/labels';
+import {
+  dropWaiting,
+  FEW_LABELS,
+  jobLabels,
+  notePrint,
+  reprintLost,
+  wantedLabels,
+} from '$server/services/labels';
 import { readLabelRequest } from '$server/services/label-form';
 import { attend, LABEL_MM, wake, type AtPrinter } from '$server/standins/label-printer';
 import { labelsIn, lastPrinted, printCounts, readPrinter } from '$server/store/prints';
@@ -66,7 +73,11 @@ export const actions: Actions = {
     const form = await request.formData();
     return answer(async () => {
       const { file } = await locals.open(params.job);
-      const wanted = wantedLabels(locals.db, file, readLabelRequest(form));
+      const request = readLabelRequest(form);
+      const wanted = wantedLabels(locals.db, file, request);
+      // So many are printed only when so many were agreed to.
+      if (wanted.length > FEW_LABELS && form.get('sure') !== String(wanted.length))
+        return { ask: { ...request, count: wanted.length } };
       notePrint(locals.db, file, locals.worker, locals.now(), 'printer', wanted);
       locals.forget();
       wake(locals.db, locals.now);

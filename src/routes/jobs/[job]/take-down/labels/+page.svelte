@@ -3,12 +3,18 @@
   import { invalidate, invalidateAll } from '$app/navigation';
   import { enhance } from '$app/forms';
   import Codes from '$ui/Codes.svelte';
+  import NoEnter from '$ui/NoEnter.svelte';
   import LabelPicture from '$ui/LabelPicture.svelte';
   import { pieces } from '$ui/words';
 
   let { data, form } = $props();
   let sending = $state(false);
   let sheet = $state('letter-10');
+  let asking: HTMLFormElement | undefined = $state();
+  $effect(() => {
+    asking?.scrollIntoView({ block: 'center' });
+    asking?.querySelector('button')?.focus();
+  });
   const places = $derived(data.sheets.find((s) => s.key === sheet)?.places ?? 1);
   const printer = $derived(data.printer);
   const KINDS = {
@@ -96,6 +102,7 @@
       <section class="card">
         <h2>Print</h2>
         <form class="stack" method="post" action="?/print">
+          <NoEnter />
           <div class="kinds">
             {#each data.kinds as { kind, all, printed, first } (kind)}
               <label class="check kind" class:none={all === 0}>
@@ -118,7 +125,7 @@
           <div class="row">
             <label class="labelled"
               >Wall<select class="field" name="wall"
-                ><option value="">all walls</option>{#each data.walls as wall (wall)}<option>{wall}</option
+                ><option value="">all walls</option>{#each data.walls as wall, i (i)}<option>{wall}</option
                   >{/each}</select
               ></label
             >
@@ -153,6 +160,18 @@
             >
           </div>
         </form>
+        {#if form && 'ask' in form && form.ask}
+          {@const ask = form.ask}
+          <form class="row ask" method="post" action="?/print" bind:this={asking}>
+            {#each ask.kinds as kind (kind)}<input type="hidden" name="kind" value={kind} />{/each}
+            <input type="hidden" name="wall" value={ask.wall ?? ''} />
+            {#if ask.again}<input type="hidden" name="again" value="yes" />{/if}
+            <input type="hidden" name="sure" value={ask.count} />
+            <p role="status"><b>Print {ask.count} labels at the label printer?</b></p>
+            <Button type="submit">Print {ask.count} labels</Button>
+            <Button kind="ghost" href="/jobs/{data.jobId}/take-down/labels">Not now</Button>
+          </form>
+        {/if}
         <p class="list">
           <a class="tool" href="/jobs/{data.jobId}/take-down/copy-list.pdf" target="_blank"
             >Your copy list by wall (PDF)</a
@@ -222,6 +241,12 @@
 <style>
   .list {
     margin-top: 10px;
+  }
+  .ask {
+    margin-top: 12px;
+    padding: 10px 12px;
+    border-left: 6px solid var(--warn);
+    align-items: center;
   }
   .wide {
     justify-content: flex-start;
