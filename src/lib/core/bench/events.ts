@@ -1,5 +1,6 @@
 /** Facts: what happened on a job, append-only. A mistake is taken back by a `void` fact, never by a change. */
 import { z } from 'zod';
+import { instantSchema } from '../units/instant';
 import { FACES } from '../coating/system';
 import { DEFECT_KEYS } from '../quality/defects';
 import { LATTICES } from '../quality/cross-cut';
@@ -31,7 +32,7 @@ const millilitres = z
   .nonnegative('A volume is not below 0')
   .max(100_000);
 
-const flaked = z.array(z.number().int().nonnegative());
+const flaked = z.array(z.number().int().nonnegative()).max(100);
 
 export const bodySchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('piece.labelled'), pieces }),
@@ -50,8 +51,8 @@ export const bodySchema = z.discriminatedUnion('kind', [
   }),
   z.object({
     kind: z.literal('work.started'),
-    step: z.string(),
-    lot: z.string(),
+    step: z.string().max(200),
+    lot: z.string().max(64),
     pieces,
     /** the face that lies up, where the painter said so */
     face: z.enum(FACES).optional(),
@@ -60,18 +61,18 @@ export const bodySchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('work.paused'), work: id }),
   z.object({ kind: z.literal('work.resumed'), work: id }),
   /** a second pair of hands: one cuts in, one rolls */
-  z.object({ kind: z.literal('work.joined'), work: id, by: z.string().min(1) }),
+  z.object({ kind: z.literal('work.joined'), work: id, by: z.string().min(1).max(64) }),
   /** one hands it over to another in the middle of a lot */
-  z.object({ kind: z.literal('work.handed'), work: id, to: z.string().min(1) }),
+  z.object({ kind: z.literal('work.handed'), work: id, to: z.string().min(1).max(64) }),
   z.object({
     kind: z.literal('work.finished'),
     /** id of the `work.started` fact */
     work: id,
     /** pieces that were left out after all */
-    leftOut: z.array(id).default([]),
+    leftOut: z.array(id).max(500).default([]),
   }),
   /** a step of the fixed work, by its key */
-  z.object({ kind: z.literal('site.started'), step: z.string(), override: overrides }),
+  z.object({ kind: z.literal('site.started'), step: z.string().max(200), override: overrides }),
   z.object({
     kind: z.literal('site.finished'),
     /** id of the `site.started` fact */
@@ -125,7 +126,7 @@ export const bodySchema = z.discriminatedUnion('kind', [
   /** a cup was mixed: mL of base, hardener and thinner; it stands, then lives so many minutes */
   z.object({
     kind: z.literal('mix.made'),
-    product: z.string().min(1),
+    product: z.string().min(1).max(80),
     batch: z.string().trim().min(1, 'Give the batch a number').max(40),
     a: millilitres,
     b: millilitres,
@@ -137,14 +138,14 @@ export const bodySchema = z.discriminatedUnion('kind', [
   /** what the gun, the tray or the brush holds now */
   z.object({
     kind: z.literal('paint.loaded'),
-    product: z.string().min(1),
+    product: z.string().min(1).max(80),
     /** in words; empty for what has no colour */
     colour: z.string().trim().max(60).default(''),
   }),
   /** scuffed after its recoat window closed: it may be coated again */
   z.object({ kind: z.literal('piece.abraded'), pieces }),
   /** a film felt with a gloved finger, or under the paper */
-  z.object({ kind: z.literal('film.felt'), pieces, step: z.string(), feel: z.enum(FEELS) }),
+  z.object({ kind: z.literal('film.felt'), pieces, step: z.string().max(200), feel: z.enum(FEELS) }),
   z.object({
     kind: z.literal('coat.inspected'),
     /** id of the `work.started` fact of the coat */
@@ -190,8 +191,8 @@ export const factSchema = z.object({
   id,
   job: id,
   /** when it happened, ms since 1970 */
-  at: z.number().int(),
-  worker: z.string(),
+  at: instantSchema,
+  worker: z.string().max(64),
   device: z.string().max(64),
   /** the newest fact that its device had from the server when this was recorded; nothing where it had all */
   knew: id.optional(),

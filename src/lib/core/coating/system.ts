@@ -34,12 +34,22 @@ export const FACES = ['back', 'front'] as const;
 export type Face = (typeof FACES)[number];
 
 export const BASES_OF_FIGURES = ['common practice', 'from memory', 'data sheet', 'learnt here'] as const;
+/** Five years of minutes: no film waits longer, and no other figure is larger. */
+export const MOST_FIGURE = 2_630_000;
 /** A figure and where it comes from. */
 export const figureSchema = z.object({
-  value: z.number().nonnegative(),
+  value: z
+    .number()
+    .nonnegative('A figure is not below 0')
+    .max(MOST_FIGURE, 'No wait is longer than five years'),
   basis: z.enum(BASES_OF_FIGURES),
-  note: z.string().optional(),
+  note: z.string().max(500).optional(),
 });
+const celsius = z.number().min(-50).max(100);
+const parts = z.number().nonnegative().max(1000);
+const density = z.number().positive().max(30);
+const word = z.string().max(80);
+const text = z.string().max(2000);
 export type Figure = z.infer<typeof figureSchema>;
 
 /** A reference time in minutes; its phases where they are not the usual ones of the base. */
@@ -53,8 +63,8 @@ export const BASES = ['water', 'alcohol', 'solvent', 'lacquer', 'two-pack', 'wax
 export type Base = (typeof BASES)[number];
 
 export const productSchema = z.object({
-  key: z.string(),
-  name: z.string(),
+  key: word,
+  name: text,
   kind: z.enum(PRODUCT_KINDS),
   base: z.enum(BASES),
   /** volume solids, share */
@@ -68,25 +78,25 @@ export const productSchema = z.object({
   /** latest minute for the next coat without abrading; null: none named */
   recoatBy: figureSchema.nullable(),
   limits: z.object({
-    minC: z.number(),
-    maxC: z.number(),
-    maxHumidity: z.number(),
+    minC: celsius,
+    maxC: celsius,
+    maxHumidity: z.number().nonnegative().max(1),
     /** least difference of surface and dew point, K */
-    dewMarginK: z.number().nonnegative().default(DEW_POINT_MARGIN_K),
-    basis: z.string(),
+    dewMarginK: z.number().nonnegative().max(50).default(DEW_POINT_MARGIN_K),
+    basis: word,
   }),
   /** most thinner for the tool, share of the product; null where it is never thinned */
   thinUpTo: figureSchema.nullable().default(null),
   mix: z
     .object({
-      a: z.number(),
-      b: z.number(),
-      thinner: z.number(),
+      a: parts,
+      b: parts,
+      thinner: parts,
       thinnerOf: z.enum(['A+B', 'A']),
       by: z.enum(['volume', 'mass']).default('volume'),
       /** kg/L of base, hardener and thinner */
       densities: z
-        .object({ a: z.number().positive(), b: z.number().positive(), thinner: z.number().positive() })
+        .object({ a: density, b: density, thinner: density })
         .default({ a: 1.3, b: 1.05, thinner: 0.87 }),
       /** minutes to stand before use, and minutes it may be used */
       induction: figureSchema,
@@ -110,19 +120,20 @@ export const PREP_KINDS = [
 ] as const;
 export type PrepKind = (typeof PREP_KINDS)[number];
 
+const grit = z.number().nonnegative().max(10_000);
 export const prepSchema = z.object({
-  key: z.string(),
+  key: word,
   kind: z.enum(PREP_KINDS).default('clean'),
   /** in the imperative: "Clean", "Sand" */
-  act: z.string(),
-  how: z.string(),
+  act: text,
+  how: text,
   /** what it is done to: the pieces, or the kitchen that stays */
   on: z.enum(['pieces', 'kitchen']).default('pieces'),
   faces: z.enum(['both', 'front']).default('both'),
   /** on the kitchen: for the whole of it, by its fixed area, minutes per m² */
   minutesPerPiece: figureSchema,
   /** grit, null where nothing is sanded */
-  grit: z.number().nullable().default(null),
+  grit: grit.nullable().default(null),
   /** minutes it sits before it is wiped; null: not at all */
   dwell: figureSchema.nullable().default(null),
   /** minutes before the next step */
@@ -132,21 +143,24 @@ export type Prep = z.infer<typeof prepSchema>;
 
 /** What is done to a coat before it is left alone: glaze wiped back, wax buffed. */
 export const afterCoatSchema = z.object({
-  key: z.string(),
-  act: z.string(),
-  how: z.string(),
+  key: word,
+  act: text,
+  how: text,
   /** minutes after the coat */
   wait: figureSchema,
   minutesPerFace: figureSchema,
 });
 
 export const layerSchema = z.object({
-  product: z.string(),
+  product: word,
   /** usual coats per face */
-  coats: z.object({ back: z.number().int(), front: z.number().int() }),
+  coats: z.object({
+    back: z.number().int().nonnegative().max(10),
+    front: z.number().int().nonnegative().max(10),
+  }),
   /** grit before its first coat where something lies below, and between its coats; null: not sanded */
-  sandFirst: z.number().nullable(),
-  sandBetween: z.number().nullable(),
+  sandFirst: grit.nullable(),
+  sandBetween: grit.nullable(),
   /** minutes that its first coat waits for what lies below, where that is more than the film's own recoat; null: no more */
   waitFirst: figureSchema.nullable().default(null),
   /** what lays it where that is not the tool of the job */
@@ -179,18 +193,18 @@ export const TRAITS = [
 export type Trait = (typeof TRAITS)[number];
 
 export const systemSchema = z.object({
-  key: z.string(),
-  version: z.number().int(),
-  name: z.string(),
-  reason: z.string(),
+  key: word,
+  version: z.number().int().nonnegative().max(1e9),
+  name: text,
+  reason: text,
   tool: z.enum(TOOLS),
   traits: z.array(z.enum(TRAITS)).default([]),
-  products: z.array(productSchema),
-  prep: z.array(prepSchema),
-  layers: z.array(layerSchema),
+  products: z.array(productSchema).max(50),
+  prep: z.array(prepSchema).max(50),
+  layers: z.array(layerSchema).max(20),
   /** after the last coat, on the kitchen */
-  close: z.array(prepSchema).default([]),
-  cautions: z.array(z.string()),
+  close: z.array(prepSchema).max(50).default([]),
+  cautions: z.array(text).max(50),
 });
 export type System = z.infer<typeof systemSchema>;
 

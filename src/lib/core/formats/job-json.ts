@@ -7,27 +7,18 @@ import { BANDS, FORMS, SIDES } from '../kitchen/kitchen';
 import { readNotation } from '../kitchen/notation';
 import { surveyPieces } from '../kitchen/pieces';
 import { WAYS } from '../labels/hiding';
-import { LABEL_KINDS, SIGNS } from '../labels/label-set';
+import { labelSchema } from '../labels/label-set';
 import { SCHEMES } from '../labels/schemes';
 import { SAFE_LETTERS } from '../labels/turn-safe';
 import { choiceSchema } from '../planning/choice';
+import { CLOCK_AHEAD, CLOCK_BEHIND, instantSchema } from '../units/instant';
 import { LENGTH_UNITS } from '../units/length';
+import { isTimeZone } from '../units/time-zones';
 
 const id = z.uuid();
 const mm = z.number().min(-1000).max(100_000);
 /** Base64 of a JPEG. */
 const jpeg = z.string().regex(/^\/9j\/[A-Za-z0-9+/]+={0,2}$/, 'A photo is a JPEG in base64');
-
-const labelSchema = z.object({
-  key: z.string().max(80),
-  kind: z.enum(LABEL_KINDS),
-  piece: id.nullable(),
-  code: z.string().max(12),
-  lines: z.array(z.string().max(200)).max(4),
-  arrow: z.boolean(),
-  zone: z.object({ letter: z.string().regex(/^[A-Z]$/), sign: z.enum(SIGNS) }).nullable(),
-  hinges: z.object({ side: z.enum(SIDES), count: z.number().int() }).nullable(),
-});
 
 export const JOB_FORMAT = 'anthem.job';
 
@@ -39,9 +30,12 @@ export const jobFileSchema = z.strictObject({
     name: z.string().min(1).max(80),
     place: z.string().max(200),
     houseYear: z.number().int().min(1600).max(2099).nullable(),
-    zone: z.string().describe('IANA time zone'),
+    zone: z
+      .string()
+      .refine(isTimeZone, 'There is no such time zone; write one such as America/Halifax')
+      .describe('IANA time zone'),
     unit: z.enum(LENGTH_UNITS).describe('of bare numbers in the survey'),
-    createdAt: z.number().int().describe('ms since 1970'),
+    createdAt: instantSchema.describe('ms since 1970'),
     notation: z.string().max(100_000).describe('the survey as it was typed'),
     surveyed: z.string().max(100_000).describe('the last survey without faults, which the pieces are from'),
     choice: choiceSchema.nullable(),
@@ -59,23 +53,25 @@ export const jobFileSchema = z.strictObject({
         hex: z.string().regex(/^#[0-9a-fA-F]{6}$/),
         sheen: z.string().max(20),
         letter: z.string().regex(/^[A-Z]$/),
-        position: z.number().int(),
+        position: z.number().int().min(0).max(1000),
       }),
     )
     .min(1)
     .max(SAFE_LETTERS.length),
-  lots: z.array(z.strictObject({ id, name: z.string().min(1).max(20), pieces: z.array(id) })),
+  lots: z
+    .array(z.strictObject({ id, name: z.string().min(1).max(20), pieces: z.array(id).max(2000) }))
+    .max(2000),
   pieces: z
     .array(
       z.strictObject({
         id,
         code: z.string().min(1).max(12),
         zoneId: id,
-        wall: z.string(),
-        cabinet: z.number().int().nonnegative(),
+        wall: z.string().max(80),
+        cabinet: z.number().int().nonnegative().max(10_000),
         band: z.enum(BANDS),
-        row: z.number().int().nonnegative(),
-        column: z.number().int().nonnegative(),
+        row: z.number().int().nonnegative().max(1000),
+        column: z.number().int().nonnegative().max(1000),
         form: z.enum(FORMS),
         hinge: z.enum(SIDES).nullable(),
         x: mm,
@@ -94,19 +90,22 @@ export const jobFileSchema = z.strictObject({
       role: z.string().max(40),
     }),
   ),
-  facts: z.array(factSchema.extend({ recordedAt: z.number().int() })).describe('in the order they arrived'),
+  facts: z
+    .array(factSchema.extend({ recordedAt: instantSchema }))
+    .max(200_000)
+    .describe('in the order they arrived'),
   prints: z.array(
     z.strictObject({
       id,
-      at: z.number().int(),
-      worker: z.string(),
+      at: instantSchema,
+      worker: z.string().max(64),
       via: z.enum(['sheet', 'printer']),
       labels: z.array(
         z.strictObject({
           label: labelSchema,
-          again: z.number().int().nonnegative(),
+          again: z.number().int().nonnegative().max(100_000),
           state: z.enum(['waiting', 'printed', 'lost', 'dropped']),
-          doneAt: z.number().int().nullable(),
+          doneAt: instantSchema.nullable(),
         }),
       ),
     }),
@@ -117,11 +116,11 @@ export const jobFileSchema = z.strictObject({
       piece: id.nullable(),
       /** the fact that it shows */
       of: id.nullable().default(null),
-      addedAt: z.number().int(),
-      worker: z.string(),
+      addedAt: instantSchema,
+      worker: z.string().max(64),
       note: z.string().max(500),
-      width: z.number().int().positive(),
-      height: z.number().int().positive(),
+      width: z.number().int().positive().max(100_000),
+      height: z.number().int().positive().max(100_000),
       image: jpeg,
       thumbnail: jpeg,
     }),
@@ -141,7 +140,7 @@ function duplicate(ids: readonly string[]): string | undefined {
 }
 
 /** What does not hang together in a file that has the right shape. */
-function inconsistencies(file: JobExport): string[] {
+function inconsistencies(file: JobExport, now: number): string[] {
   const faults: string[] = [];
   const say = (where: string, what: string) => faults.push(`${where}: ${what}`);
   const known = new Map([
@@ -160,6 +159,7 @@ function inconsistencies(file: JobExport): string[] {
     ['lots', file.lots.map((l) => l.name)],
     ['lots', file.lots.map((l) => l.id)],
     ['workers', file.workers.map((w) => w.id)],
+    ['workers', file.workers.map((w) => w.name)],
     ['facts', file.facts.map((f) => f.id)],
     ['prints', file.prints.map((p) => p.id)],
     ['photos', file.photos.map((p) => p.id)],
@@ -184,6 +184,8 @@ function inconsistencies(file: JobExport): string[] {
   const takenBack = new Set(file.facts.flatMap((f) => (f.body.kind === 'void' ? [f.body.fact] : [])));
   file.facts.forEach((f, i) => {
     if (f.job !== file.job.id) say(`facts.${i}.job`, 'belongs to another job');
+    if (f.at < file.job.createdAt - CLOCK_BEHIND) say(`facts.${i}.at`, 'lies before the job was made');
+    if (Math.max(f.at, f.recordedAt) > now + CLOCK_AHEAD) say(`facts.${i}.at`, 'lies in the future');
     const named =
       'pieces' in f.body ? f.body.pieces : 'piece' in f.body && f.body.piece ? [f.body.piece] : [];
     if (!takenBack.has(f.id) && named.some((p) => !has('pieces', p)))
@@ -210,14 +212,15 @@ function inconsistencies(file: JobExport): string[] {
 
 /**
  * Reads a job from parsed JSON.
+ * @param now ms since 1970: nothing in it happened later
  * @returns the job, or what is wrong with it and where
  */
-export function readJobFile(json: unknown): { file: JobExport } | { faults: string[] } {
+export function readJobFile(json: unknown, now: number): { file: JobExport } | { faults: string[] } {
   const parsed = jobFileSchema.safeParse(json);
   if (!parsed.success)
     return {
       faults: parsed.error.issues.slice(0, 20).map((i) => `${i.path.join('.') || 'the file'}: ${i.message}`),
     };
-  const faults = inconsistencies(parsed.data);
+  const faults = inconsistencies(parsed.data, now);
   return faults.length ? { faults: faults.slice(0, 20) } : { file: parsed.data };
 }

@@ -1,6 +1,7 @@
 /** Which labels a kitchen needs: on pieces, openings, hinge bags, hangers and rack slots. */
 import { hingeNames, hingesOf, type Condition } from '../kitchen/condition';
-import { FORM_WORDS, type Form, type Hinge } from '../kitchen/kitchen';
+import { z } from 'zod';
+import { FORM_WORDS, SIDES, type Form, type Hinge } from '../kitchen/kitchen';
 import { hidingPlace, type Way } from './hiding';
 
 export const LABEL_KINDS = ['piece', 'opening', 'bag', 'hanger', 'slot'] as const;
@@ -39,6 +40,18 @@ export interface Label {
   /** hinge side and count, drawn small; null where nothing swings */
   hinges: { side: Hinge; count: number } | null;
 }
+
+/** A label as it is stored and exchanged. */
+export const labelSchema = z.object({
+  key: z.string().max(80),
+  kind: z.enum(LABEL_KINDS),
+  piece: z.uuid().nullable(),
+  code: z.string().max(12),
+  lines: z.array(z.string().max(200)).max(4),
+  arrow: z.boolean(),
+  zone: z.object({ letter: z.string().regex(/^[A-Z]$/), sign: z.enum(SIGNS) }).nullable(),
+  hinges: z.object({ side: z.enum(SIDES), count: z.number().int() }).nullable(),
+});
 
 const KIND_WORDS: Record<Exclude<LabelKind, 'piece'>, string> = {
   opening: 'opening',

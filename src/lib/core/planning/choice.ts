@@ -40,7 +40,7 @@ export const choiceSchema = z
     slot: slotSchema.default(USUAL_SLOT),
     /** ISO date of the first day */
     startDay: z.iso.date('Write the day as 2026-03-09'),
-    workers: z.array(z.string()).min(1, 'Choose at least one person'),
+    workers: z.array(z.string().max(64)).min(1, 'Choose at least one person').max(100),
     crewWeek: workWeekSchema,
     houseWeek: workWeekSchema,
     rules: rulesSchema.default(NO_RULES),
@@ -54,7 +54,7 @@ export const choiceSchema = z
     promised: z.iso.date('Write the day as 2026-03-09').nullable().default(null),
     priority: z.number().int().min(1).max(3).default(2),
     /** learnt factors of the figures' minutes by kind of step, as they were when this was chosen */
-    paces: z.record(z.string(), z.number().positive()).default({}),
+    paces: z.record(z.string(), z.number().positive().max(100)).default({}),
   })
   .refine((c) => c.lotSize <= c.rackSlots, {
     path: ['lotSize'],

@@ -292,8 +292,10 @@ export function buildProblem(job: JobToPlan): JobProblem | null {
   };
   const link = (from: string, to: string, need: Requirement): void => {
     const film = wait(need);
-    const least = Math.max(film ? film.least : need.min, 0);
-    problem.links.push({ from, to, minLag: least, maxLag: need.max });
+    // The planner counts whole minutes: a wait is no shorter than its figure, a window no longer.
+    const least = Math.min(horizon + 1, Math.ceil(Math.max(film ? film.least : need.min, 0)));
+    const most = need.max === null ? null : Math.floor(need.max);
+    problem.links.push({ from, to, minLag: least, maxLag: most });
     if (!film) return;
     air.set(linkKey(from, to), film.ready);
     films.set(linkKey(from, to), need);
@@ -427,7 +429,7 @@ export function buildProblem(job: JobToPlan): JobProblem | null {
             from: id,
             to: null,
             // Dust would stick to the film until it is dry to touch.
-            tail: step.kind === 'coat' ? (step.product?.stages.touch?.value ?? 0) : 0,
+            tail: step.kind === 'coat' ? Math.ceil(step.product?.stages.touch?.value ?? 0) : 0,
           });
         ids.push(id);
       }

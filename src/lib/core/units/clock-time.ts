@@ -4,8 +4,12 @@ import { Temporal } from 'temporal-polyfill';
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
+/** As far as calendars reach, less the day that a zone may shift it (ECMA-262, time range), ms. */
+const FARTHEST = 8.64e15 - 86_400_000;
 const at = (ms: number, zone: string): Temporal.ZonedDateTime =>
-  Temporal.Instant.fromEpochMilliseconds(Math.round(ms)).toZonedDateTimeISO(zone);
+  Temporal.Instant.fromEpochMilliseconds(
+    Math.max(-FARTHEST, Math.min(FARTHEST, Math.round(ms))),
+  ).toZonedDateTimeISO(zone);
 const two = (n: number): string => String(n).padStart(2, '0');
 
 /** @param ms since 1970 @returns e.g. `15:12` */

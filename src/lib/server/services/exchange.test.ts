@@ -14,11 +14,12 @@ import { openDatabase, type Db } from '../db/open';
 import { makeDemo } from '../demo/demo';
 import { readCsv, writeCsv } from '../files/csv';
 import { findJob, listJobIds } from '../store/jobs';
-import { listPieces } from '../store/pieces';
+import { listPhotoFiles } from '../store/photos';
+import { listPieces, writePieces } from '../store/pieces';
 import { listWorkers } from '../store/workers';
 import { attachPhoto } from './attach-photo';
 import { importPieces } from './import-pieces';
-import { exportJob, importJob } from './job-exchange';
+import { bringIn, exportJob, importJob, readImport } from './job-exchange';
 import { openJob } from './job-file';
 import { notePrint, wantedLabels } from './labels';
 import { noteCondition } from './note-condition';
@@ -39,6 +40,9 @@ function refusal(act: () => unknown): string {
   }
   throw new Error('It was not refused');
 }
+
+/** Brings a job in as it stands in a file, its pictures as they are. */
+const bring = (into: Db, file: unknown): string => bringIn(into, readImport(file, Date.now()));
 
 let demo: Db;
 let whole: string;
@@ -92,7 +96,7 @@ describe('a job as JSON', () => {
       { id: newId(), job, at: 5, worker, device: 't', body: { kind: 'mix.made', ...cup } },
     ]);
     const other = openDatabase(':memory:');
-    importJob(other, JSON.parse(JSON.stringify(exportJob(db, job))));
+    bring(other, JSON.parse(JSON.stringify(exportJob(db, job))));
     const there = openJob(other, job);
     expect(there.choice).toMatchObject({
       pattern: 'points',
@@ -123,7 +127,7 @@ describe('a job as JSON', () => {
     drop(old.job.choice.system, 'traits', 'close');
     for (const p of old.job.choice.system.products) drop(p as Record<string, unknown>, 'density', 'thinUpTo');
     const other = openDatabase(':memory:');
-    importJob(other, old);
+    bring(other, old);
     const { choice, waits, route } = openJob(other, job);
     expect(choice).toMatchObject({ air: 'sheet', pattern: 'backs-then-fronts', schools: { standDays: 0 } });
     expect(waits.by).toBe('sheet');
@@ -134,10 +138,10 @@ describe('a job as JSON', () => {
     for (const id of listJobIds(demo)) {
       const out = JSON.parse(JSON.stringify(exportJob(demo, id))) as unknown;
       const other = openDatabase(':memory:');
-      importJob(other, out);
+      bring(other, out);
       expect(exportJob(other, id)).toEqual(exportJob(demo, id));
       // And again in the same place it is refused, and nothing is doubled.
-      expect(refusal(() => importJob(other, out))).toContain('is here already');
+      expect(refusal(() => bring(other, out))).toContain('is here already');
     }
   });
 
@@ -150,7 +154,7 @@ describe('a job as JSON', () => {
         other.exec('SAVEPOINT one');
         saveSurvey(db, job, writeNotation(k));
         const out = exportJob(db, job);
-        importJob(other, JSON.parse(JSON.stringify(out)));
+        bring(other, JSON.parse(JSON.stringify(out)));
         expect(JSON.stringify(exportJob(other, job))).toBe(JSON.stringify(out));
         db.exec('ROLLBACK TO one; RELEASE one');
         other.exec('ROLLBACK TO one; RELEASE one');
@@ -173,7 +177,7 @@ describe('a job as JSON', () => {
     const file = JSON.parse(whole) as ReturnType<typeof exportJob>;
     const [ines] = file.workers;
     db.prepare('UPDATE worker SET name = ? WHERE id = ?').run(ines?.name, first?.id);
-    importJob(db, file);
+    bring(db, file);
     expect(exportJob(db, orchard).facts.every((f) => f.worker === first?.id)).toBe(true);
   });
 
@@ -205,11 +209,11 @@ describe('a job as JSON', () => {
           const key = path.at(-1) ?? '';
           if (value === undefined) Reflect.deleteProperty(parent, key);
           else parent[key] = value;
-          const read = readJobFile(broken);
+          const read = readJobFile(broken, Date.now());
           if ('faults' in read) {
             refused++;
             expect(read.faults.every((f) => /^[\w. ]+: \S/.test(f))).toBe(true);
-            expect(refusal(() => importJob(other, broken)).length).toBeGreaterThan(10);
+            expect(refusal(() => bring(other, broken)).length).toBeGreaterThan(10);
             expect(counts()).toEqual(before);
           }
         },
@@ -218,8 +222,110 @@ describe('a job as JSON', () => {
     );
     expect(refused).toBeGreaterThan(150);
     for (const nonsense of [null, 4, 'job', [], {}, { format: 'other' }])
-      expect(refusal(() => importJob(other, nonsense))).toMatch(/: /);
+      expect(refusal(() => bring(other, nonsense))).toMatch(/: /);
     expect(counts()).toEqual(before);
+  });
+});
+
+describe('a file that names what is here already', () => {
+  /** The file of Orchard Row as another job: its own id and name, everything else under the same ids. */
+  const copy = () => {
+    const file = JSON.parse(whole) as ReturnType<typeof exportJob>;
+    const job = newId();
+    return {
+      ...file,
+      job: { ...file.job, id: job, name: 'Copy' },
+      facts: file.facts.map((f) => ({ ...f, job })),
+    };
+  };
+  const other = openDatabase(':memory:');
+  let before = '';
+  beforeAll(() => {
+    bring(other, JSON.parse(whole));
+    before = JSON.stringify(exportJob(other, orchard));
+  });
+
+  it('gets ids of its own for all of it, and touches nothing of the other job', () => {
+    const id = bring(other, copy());
+    expect(JSON.stringify(exportJob(other, orchard))).toBe(before);
+    const [mine, theirs] = [exportJob(other, id), exportJob(other, orchard)];
+    expect(mine.pieces).toHaveLength(57);
+    const ids = (file: typeof mine) => [
+      ...file.pieces.map((p) => p.id),
+      ...file.zones.map((z) => z.id),
+      ...file.lots.map((l) => l.id),
+      ...file.facts.map((f) => f.id),
+      ...file.prints.map((p) => p.id),
+      ...file.photos.map((p) => p.id),
+    ];
+    expect(ids(mine).filter((x) => ids(theirs).includes(x))).toEqual([]);
+    // What names another thing of the file names it still: facts, labels, photos, turning by zone.
+    expect('faults' in readJobFile(JSON.parse(JSON.stringify(mine)), Date.now())).toBe(false);
+    const strip = (text: string) => text.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/g, 'id');
+    expect(strip(JSON.stringify({ ...mine, job: theirs.job }))).toBe(strip(before));
+    expect(
+      mine.facts.map((f) => theirs.facts.findIndex((t) => t.at === f.at && t.body.kind === f.body.kind)),
+    ).toEqual(
+      mine.facts.map((_, i) =>
+        theirs.facts.findIndex((t) => t.at === mine.facts[i]?.at && t.body.kind === mine.facts[i]?.body.kind),
+      ),
+    );
+  });
+
+  it('is stored nowhere else even by a store that is asked to', () => {
+    const pieces = openJob(other, orchard).pieces;
+    const { job } = newDatabase();
+    expect(() => writePieces(other, job, pieces)).toThrow(/belongs to another job|FOREIGN KEY/);
+    expect(JSON.stringify(exportJob(other, orchard))).toBe(before);
+  });
+
+  it('two people of one name, a zone of time that is none, and facts of another age are faults with their place', () => {
+    const file = copy();
+    const [person] = file.workers;
+    const says = (broken: object) => refusal(() => bring(other, broken));
+    expect(says({ ...file, workers: [...file.workers, { ...person, id: 'twin' }] })).toContain(
+      'is there twice',
+    );
+    expect(says({ ...file, job: { ...file.job, zone: 'Atlantis/Bay' } })).toContain(
+      'job.zone: There is no such time zone',
+    );
+    for (const at of [2 ** 53 - 1, -(2 ** 53 - 1), Date.now() + 86_400_000, 0])
+      expect(says({ ...file, facts: file.facts.map((f, i) => (i ? f : { ...f, at })) })).toMatch(/facts\.0/);
+  });
+});
+
+describe('photos of a file', () => {
+  const withPhoto = (image: Buffer) => {
+    const file = JSON.parse(whole) as ReturnType<typeof exportJob>;
+    return {
+      ...file,
+      photos: file.photos.map((p) => ({
+        ...p,
+        image: image.toString('base64'),
+        thumbnail: image.toString('base64'),
+      })),
+    };
+  };
+  it('are encoded anew: nothing that a camera wrote stays', async () => {
+    const camera = await sharp({ create: { width: 64, height: 48, channels: 3, background: '#777' } })
+      .withExif({ IFD0: { Copyright: 'Somebody at home' } })
+      .jpeg()
+      .toBuffer();
+    expect(camera.toString('latin1')).toContain('Somebody at home');
+    const db = openDatabase(':memory:');
+    const id = await importJob(db, withPhoto(camera));
+    const [photo] = listPhotoFiles(db, id);
+    expect(photo).toMatchObject({ width: 64, height: 48 });
+    for (const bytes of [photo?.image, photo?.thumbnail]) {
+      expect((await sharp(bytes).metadata()).exif).toBeUndefined();
+      expect(bytes?.toString('latin1')).not.toContain('Somebody');
+    }
+  });
+  it('that are none are refused with their place, and nothing is kept', async () => {
+    const db = openDatabase(':memory:');
+    const none = Buffer.concat([Buffer.from([0xff, 0xd8, 0xff]), Buffer.from('no picture at all')]);
+    await expect(importJob(db, withPhoto(none))).rejects.toThrow(/photos\.0\.image: This is no photo/);
+    expect(listJobIds(db)).toEqual([]);
   });
 });
 
@@ -232,7 +338,7 @@ describe('pieces as a table', () => {
 
   it('goes out and comes back into an empty job with every size and note', () => {
     const { db, job } = newDatabase();
-    importJob(db, JSON.parse(whole));
+    bring(db, JSON.parse(whole));
     const text = table(db, orchard).replaceAll(/\bC(?=,|\r?\n)/g, 'A');
     const done = importPieces(db, job, text, all, true);
     expect(done).toEqual({ changed: 0, added: 57 });
@@ -346,7 +452,9 @@ describe('pieces as a table', () => {
           db.exec('SAVEPOINT one');
           try {
             importPieces(db, job, text, guessMapping(readCsv(text)[0] ?? []), asNew);
-            expect('file' in readJobFile(JSON.parse(JSON.stringify(exportJob(db, job))))).toBe(true);
+            expect('file' in readJobFile(JSON.parse(JSON.stringify(exportJob(db, job))), Date.now())).toBe(
+              true,
+            );
           } catch (error) {
             // Anything but a refusal is a crash.
             if (!(error instanceof Refused)) throw error;

@@ -108,6 +108,7 @@ export function importPieces(
       const now = new Map(listPieces(db, jobId).map((p) => [p.id, p]));
       writeConditions(
         db,
+        jobId,
         said.flatMap((s) => {
           const base = condition.get(s.id) ?? now.get(s.id)?.condition;
           return base ? [{ id: s.id, condition: withSaid(base, s.said) }] : [];

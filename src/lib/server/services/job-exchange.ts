@@ -1,12 +1,16 @@
 /** A job as a file: taken out whole, brought in whole or not at all. */
 import { JOB_FORMAT, readJobFile, type JobExport } from '$core/formats/job-json';
+import { v7 as newId } from 'uuid';
 import type { Db } from '../db/open';
 import { listRecorded, insertFact } from '../store/facts';
-import { findJob, insertJob, insertZone } from '../store/jobs';
+import { findJob, insertJob, insertZone, undelete } from '../store/jobs';
 import { insertPhoto, listPhotoFiles } from '../store/photos';
 import { writeLots, writePieces } from '../store/pieces';
 import { insertPrintJob, listPrintJobs } from '../store/prints';
+import { anyKnown, type Table } from '../store/known-ids';
 import { insertWorker, listWorkers } from '../store/workers';
+import { encodePhoto } from './attach-photo';
+import { now } from './clock';
 import { openJob } from './job-file';
 import { answersOf } from './propose';
 import { Refused } from './refused';
@@ -61,21 +65,94 @@ function bringPeople(db: Db, file: JobExport): Map<string, string> {
   return ids;
 }
 
+/** Ids that a file gives to what is in it, of each table. */
+const givenIds = (file: JobExport): [table: Table, ids: string[]][] => [
+  ['zone', file.zones.map((z) => z.id)],
+  ['lot', file.lots.map((l) => l.id)],
+  ['piece', file.pieces.map((p) => p.id)],
+  ['event', file.facts.map((f) => f.id)],
+  ['print_job', file.prints.map((p) => p.id)],
+  ['photo', file.photos.map((p) => p.id)],
+];
+
+/**
+ * A file under ids that nothing here has: where one of its ids is in use, all of them are made new, wherever they stand in
+ * the file, in the order of the old ones. The id of the job stays.
+ */
+function underFreeIds(db: Db, file: JobExport): JobExport {
+  const given = givenIds(file);
+  if (!given.some(([table, ids]) => anyKnown(db, table, ids))) return file;
+  const old = given.flatMap(([, ids]) => ids).sort();
+  const fresh = new Map(old.map((id) => [id, newId()]));
+  const photos = new Map(file.photos.map((p) => [p.id, p]));
+  // Pictures are large and name nothing.
+  const light = { ...file, photos: file.photos.map((p) => ({ ...p, image: '', thumbnail: '' })) };
+  const renamed = JSON.parse(JSON.stringify(light).replace(UUID, (id) => fresh.get(id) ?? id)) as JobExport;
+  const back = new Map([...fresh].map(([was, is]) => [is, was]));
+  return {
+    ...renamed,
+    photos: renamed.photos.map((p) => {
+      const { image = '', thumbnail = '' } = photos.get(back.get(p.id) ?? p.id) ?? {};
+      return { ...p, image, thumbnail };
+    }),
+  };
+}
+const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/gi;
+
+/** @throws Refused 422 with every fault of a file and its place */
+export function readImport(json: unknown, now: number): JobExport {
+  const read = readJobFile(json, now);
+  if ('faults' in read) throw new Refused(422, read.faults.join('\n'), 'file');
+  return read.file;
+}
+
+/** Encodes the pictures of a file anew, as uploads are. @throws Refused 422 for one that is no photo */
+async function encodePhotos(file: JobExport): Promise<JobExport> {
+  const photos: JobExport['photos'] = [];
+  for (const [i, photo] of file.photos.entries()) {
+    const encoded = await encodePhoto(Buffer.from(photo.image, 'base64')).catch((error: unknown) => {
+      if (error instanceof Refused) throw new Refused(422, `photos.${i}.image: ${error.message}`, 'file');
+      throw error;
+    });
+    const { image, thumbnail, width, height } = encoded;
+    photos.push({
+      ...photo,
+      width,
+      height,
+      image: image.toString('base64'),
+      thumbnail: thumbnail.toString('base64'),
+    });
+  }
+  return { ...file, photos };
+}
+
 /**
  * Brings a job in from a file.
  * @param json parsed JSON, unchecked
  * @returns its id
  * @throws Refused 422 with every fault and its place; 409 when the job is here already. Nothing is kept then
  */
-export function importJob(db: Db, json: unknown): string {
-  const read = readJobFile(json);
-  if ('faults' in read) throw new Refused(422, read.faults.join('\n'), 'file');
-  const { file } = read;
-  const { job } = file;
+export async function importJob(db: Db, json: unknown): Promise<string> {
+  const file = readImport(json, now(db));
+  if (findJob(db, file.job.id)) throw hereAlready(file);
+  return bringIn(db, await encodePhotos(file));
+}
+
+const hereAlready = ({ job }: JobExport): Refused =>
+  new Refused(409, `The job “${job.name}” is here already. Nothing was brought in.`, 'file');
+
+/**
+ * Stores a job that was read from a file, its photos encoded anew. Nothing of another job is touched.
+ * @returns its id
+ * @throws Refused 409 when the job is here already
+ */
+export function bringIn(db: Db, read: JobExport): string {
   return db
     .transaction(() => {
-      if (findJob(db, job.id))
-        throw new Refused(409, `The job “${job.name}” is here already. Nothing was brought in.`, 'file');
+      if (findJob(db, read.job.id)) throw hereAlready(read);
+      const file = underFreeIds(db, read);
+      const { job } = file;
+      undelete(db, job.id);
       const people = bringPeople(db, file);
       const who = (worker: string): string => people.get(worker) ?? worker;
       const choice = job.choice && { ...job.choice, workers: job.choice.workers.map(who) };

@@ -44,6 +44,7 @@ export function noteCondition(db: Db, jobId: string, ids: readonly string[], sai
       if (chosen.length === 0) throw new Refused(422, 'Choose the pieces first.', 'piece');
       writeConditions(
         db,
+        jobId,
         chosen.map((p) => ({ id: p.id, condition: { ...p.condition, ...change } })),
       );
       return chosen.length;

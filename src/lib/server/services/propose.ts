@@ -10,6 +10,7 @@ import { propose, whatWouldChange, type Proposal, type WhatIf } from '$core/coat
 import { openFindings } from '$core/quality/site-tests';
 import { readNotation } from '$core/kitchen/notation';
 import type { Db } from '../db/open';
+import { forgiving } from '../forgiving';
 import { writeAnswers } from '../store/jobs';
 import type { JobFile } from './job-file';
 import { openJob } from './job-file';
@@ -43,7 +44,7 @@ export function found(file: JobFile): Found {
 }
 
 export const answersOf = (file: { job: Pick<JobFile['job'], 'answers'> }): Answers | null =>
-  file.job.answers === null ? null : answersSchema.parse(JSON.parse(file.job.answers));
+  file.job.answers === null ? null : (forgiving(answersSchema, file.job.answers)?.value ?? null);
 
 export interface JobProposal {
   answers: Answers;

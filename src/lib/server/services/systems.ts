@@ -1,6 +1,7 @@
 /** The finish systems a job can be planned with: the shipped ones, and the company's versions of them. */
 import {
   BASES_OF_FIGURES,
+  MOST_FIGURE,
   STAGES,
   STAGE_WORDS,
   systemSchema,
@@ -19,7 +20,7 @@ import { PREP_LIBRARY } from '$core/coating/systems/prep';
 import { TOOLS } from '$core/coating/tool';
 import { z } from 'zod';
 import type { Db } from '../db/open';
-import { insertSystem, listChangedSystems } from '../store/finish-systems';
+import { insertSystem, listChangedSystems, newestVersion } from '../store/finish-systems';
 import { Refused } from './refused';
 
 /** All systems, the company's version where there is one. */
@@ -42,6 +43,10 @@ export function systemCalled(db: Db, key: string): System {
   if (!system) throw new Refused(404, 'There is no such finish system.');
   return system;
 }
+
+/** A version after every one that is kept, readable or not. */
+const nextVersion = (db: Db, { key, version }: System): number =>
+  Math.max(version, newestVersion(db, key) ?? 0) + 1;
 
 const number = (what: string) => z.number(`Write ${what} as a number`).nonnegative(`${what} is not below 0`);
 
@@ -67,21 +72,25 @@ const changesSchema = z.object({
       density: number('the density').gt(0.3).max(5, 'The density is in kg/L'),
       stages: z.partialRecord(
         z.enum(STAGES),
-        number('the wait, such as 45 min or 2 d').max(100_000).nullable(),
+        number('the wait, such as 45 min or 2 d')
+          .max(MOST_FIGURE, 'No wait is longer than five years')
+          .nullable(),
       ),
       phases: z.partialRecord(z.enum(STAGES), z.string().max(200)),
-      recoatBy: number('the latest recoat, in minutes').nullable(),
+      recoatBy: number('the latest recoat, in minutes')
+        .max(MOST_FIGURE, 'No window is longer than five years')
+        .nullable(),
       minC: z.number('Write the least temperature in °C').min(-20).max(40),
       maxC: z.number('Write the most temperature in °C').min(0).max(60),
       maxHumidity: number('the most humidity, in %').gt(0).max(100, 'Humidity is at most 100 %'),
       dewMarginK: number('the margin over the dew point, in K').max(20),
-      potLife: number('the pot life, in minutes').nullable(),
-      induction: number('the induction, in minutes').nullable(),
+      potLife: number('the pot life, in minutes').max(MOST_FIGURE).nullable(),
+      induction: number('the induction, in minutes').max(1440, 'It stands a day at most').nullable(),
       thinner: number('the thinner, in %').max(100).nullable(),
       parts: z
         .object({
-          a: number('the parts of base').gt(0, 'The base has parts above 0'),
-          b: number('the parts of hardener'),
+          a: number('the parts of base').gt(0, 'The base has parts above 0').max(1000),
+          b: number('the parts of hardener').max(1000),
           by: z.enum(['volume', 'mass']),
           thinnerOf: z.enum(['A+B', 'A']),
         })
@@ -92,7 +101,12 @@ const changesSchema = z.object({
   tool: z.enum(TOOLS, 'Choose the tool'),
   /** prep steps that stay, in the order of the system, and those of the library that come after them */
   prep: z.array(
-    z.object({ key: z.string(), keep: z.boolean(), minutes: number('the minutes'), dry: number('the wait') }),
+    z.object({
+      key: z.string(),
+      keep: z.boolean(),
+      minutes: number('the minutes').max(1440, 'A step takes a day at most'),
+      dry: number('the wait').max(MOST_FIGURE, 'No wait is longer than five years'),
+    }),
   ),
   added: z.array(z.string()),
   layers: z.array(
@@ -209,7 +223,7 @@ export function changeSystem(db: Db, key: string, input: unknown, worker: string
   const system = systemSchema.parse({
     ...before,
     name: changes.name,
-    version: before.version + 1,
+    version: nextVersion(db, before),
     tool: changes.tool,
     products,
     prep: [...prep, ...added],
@@ -229,7 +243,7 @@ export function resetSystem(db: Db, key: string, worker: string, now: number): S
   const shipped = SYSTEMS.find((s) => s.key === key);
   const before = systemCalled(db, key);
   if (!shipped) throw new Refused(404, 'There is no such finish system.');
-  const system = { ...shipped, version: before.version + 1 };
+  const system = { ...shipped, version: nextVersion(db, before) };
   insertSystem(db, system, now, worker);
   return system;
 }

@@ -48,7 +48,7 @@ export function changeZone(db: Db, jobId: string, zoneId: string, input: unknown
   const zone = read(input);
   if (!openJob(db, jobId).zones.some((z) => z.id === zoneId))
     throw new Refused(404, 'There is no such zone in this job.');
-  writeZone(db, { ...zone, id: zoneId });
+  writeZone(db, jobId, { ...zone, id: zoneId });
 }
 
 /** Removes a zone that no piece is in. */
@@ -58,7 +58,7 @@ export function removeZone(db: Db, jobId: string, zoneId: string): void {
     if (zones.length === 1) throw new Refused(409, 'A job has at least one zone.');
     const n = pieces.filter((p) => p.zoneId === zoneId).length;
     if (n) throw new Refused(409, `${n} pieces are in this zone. Put them into another one first.`);
-    deleteZone(db, zoneId);
+    deleteZone(db, jobId, zoneId);
   }).immediate();
 }
 
@@ -95,6 +95,7 @@ export function paintZone(db: Db, jobId: string, zoneId: string, ids: readonly s
       );
     writePieceZones(
       db,
+      jobId,
       zoneId,
       chosen.map((p) => p.id),
     );

@@ -1,5 +1,7 @@
 import { bodySchema, type Fact } from '$core/bench/events';
+import { CLOCK_AHEAD, CLOCK_BEHIND, isInstant } from '$core/units/instant';
 import type { Db } from '../db/open';
+import { forgiving } from '../forgiving';
 
 interface Row {
   id: string;
@@ -9,55 +11,93 @@ interface Row {
   device: string;
   knew: string | null;
   body: string;
+  recordedAt: number;
+  jobMade: number;
 }
 
-const COLUMNS = 'id, job_id AS job, at, worker_id AS worker, device_id AS device, knew, body';
-const read = ({ id, job, at, worker, device, knew, body }: Row): Fact => ({
-  id,
-  job,
-  at,
-  worker,
-  device,
-  ...(knew === null ? {} : { knew }),
-  body: bodySchema.parse(JSON.parse(body)),
-});
+const COLUMNS = `id, job_id AS job, at, worker_id AS worker, device_id AS device, knew, body, recorded_at AS recordedAt,
+  (SELECT created_at FROM job WHERE job.id = event.job_id) AS jobMade`;
 
+/** A fact of the log that does not read as it stands, and what is made of it. */
+export interface FactFault {
+  id: string;
+  what: 'unreadable' | 'time';
+}
+
+/** When it happened: as it was recorded; when it was stored, where that cannot be. */
+function timeOf({ at, recordedAt, jobMade }: Pick<Row, 'at' | 'recordedAt' | 'jobMade'>): number {
+  const first = isInstant(jobMade) ? jobMade - CLOCK_BEHIND : 0;
+  const last = isInstant(recordedAt) ? recordedAt + CLOCK_AHEAD : Infinity;
+  if (isInstant(at) && at >= first && at <= last) return at;
+  return isInstant(recordedAt) ? recordedAt : Math.max(0, first);
+}
+
+/** Reads a row; nothing where its body cannot be read. */
+function read(row: Row): { fact: Fact | null; fault: FactFault | null } {
+  const { id, job, worker, device, knew } = row;
+  const body = forgiving(bodySchema, row.body)?.value;
+  if (!body) return { fact: null, fault: { id, what: 'unreadable' } };
+  const at = timeOf(row);
+  const fact = { id, job, at, worker, device, ...(knew === null ? {} : { knew }), body };
+  return { fact, fault: at === row.at ? null : { id, what: 'time' } };
+}
+
+interface Log {
+  seq: number;
+  facts: Fact[];
+  faults: FactFault[];
+}
 /** Logs that were read, by job. A log only grows, so that what was read stays: only what came since is read. */
-const logs = new WeakMap<Db, Map<string, { seq: number; facts: Fact[] }>>();
+const logs = new WeakMap<Db, Map<string, Log>>();
 const KEPT = 40;
 
-/** The facts of a job in the order they arrived. */
-export function listFacts(db: Db, job: string): Fact[] {
-  const ofDb = logs.get(db) ?? new Map<string, { seq: number; facts: Fact[] }>();
+function readLog(db: Db, job: string): Log {
+  const ofDb = logs.get(db) ?? new Map<string, Log>();
   logs.set(db, ofDb);
-  const known = ofDb.get(job) ?? { seq: 0, facts: [] };
+  const known = ofDb.get(job) ?? { seq: 0, facts: [], faults: [] };
   const rows = db
     .prepare<[string, number], Row & { seq: number }>(
       `SELECT seq, ${COLUMNS} FROM event WHERE job_id = ? AND seq > ? ORDER BY seq`,
     )
     .all(job, known.seq);
-  const facts = rows.length ? [...known.facts, ...rows.map(read)] : known.facts;
+  if (!rows.length && ofDb.has(job)) return known;
+  const news = rows.map(read);
+  const log = {
+    seq: rows.at(-1)?.seq ?? known.seq,
+    facts: [...known.facts, ...news.flatMap((r) => r.fact ?? [])],
+    faults: [...known.faults, ...news.flatMap((r) => r.fault ?? [])],
+  };
   // Within a transaction what was read may yet be rolled back.
   if (!db.inTransaction) {
     ofDb.delete(job);
-    ofDb.set(job, { seq: rows.at(-1)?.seq ?? known.seq, facts });
+    ofDb.set(job, log);
     for (const old of ofDb.keys()) if (ofDb.size > KEPT) ofDb.delete(old);
   }
-  return [...facts];
+  return log;
 }
+
+/** Drops what is kept of the log of a job that is deleted. */
+export const forgetLog = (db: Db, job: string): void => void logs.get(db)?.delete(job);
+
+/** The facts of a job in the order they arrived. What cannot be read is left out, and named by `factFaults`. */
+export const listFacts = (db: Db, job: string): Fact[] => [...readLog(db, job).facts];
+
+/** Facts of a job that do not read as they stand. */
+export const factFaults = (db: Db, job: string): readonly FactFault[] => readLog(db, job).faults;
 
 /** The facts of a job with when they were recorded, in the order they arrived. */
 export const listRecorded = (db: Db, job: string): (Fact & { recordedAt: number })[] =>
   db
-    .prepare<[string], Row & { recordedAt: number }>(
-      `SELECT ${COLUMNS}, recorded_at AS recordedAt FROM event WHERE job_id = ? ORDER BY seq`,
-    )
+    .prepare<[string], Row>(`SELECT ${COLUMNS} FROM event WHERE job_id = ? ORDER BY seq`)
     .all(job)
-    .map((row) => ({ ...read(row), recordedAt: row.recordedAt }));
+    .flatMap((row) => {
+      const { fact } = read(row);
+      return fact ? [{ ...fact, recordedAt: isInstant(row.recordedAt) ? row.recordedAt : fact.at }] : [];
+    });
 
 export function findFact(db: Db, id: string): Fact | undefined {
   const row = db.prepare<[string], Row>(`SELECT ${COLUMNS} FROM event WHERE id = ?`).get(id);
-  return row && read(row);
+  return row && (read(row).fact ?? undefined);
 }
 
 /** Number of the newest fact of a job, 0 before any. */

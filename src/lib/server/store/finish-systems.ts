@@ -1,16 +1,29 @@
 import { systemSchema, type System } from '$core/coating/system';
 import type { Db } from '../db/open';
+import { forgiving } from '../forgiving';
 
-/** The newest version of every system that was changed here. */
-export const listChangedSystems = (db: Db): System[] =>
+const newest = (db: Db): { key: string; version: number; body: string }[] =>
   db
-    .prepare<[], string>(
-      `SELECT body FROM finish_system AS s
+    .prepare<[], { key: string; version: number; body: string }>(
+      `SELECT key, version, body FROM finish_system AS s
        WHERE version = (SELECT max(version) FROM finish_system WHERE key = s.key)`,
     )
-    .pluck()
-    .all()
-    .map((body) => systemSchema.parse(JSON.parse(body)));
+    .all();
+
+/** The newest version of every system that was changed here; those that cannot be read are left out. */
+export const listChangedSystems = (db: Db): System[] =>
+  newest(db).flatMap(({ body }) => forgiving(systemSchema, body)?.value ?? []);
+
+/** Newest versions that cannot be read as they stand. */
+export const unreadableSystems = (db: Db): { key: string; version: number }[] =>
+  newest(db).flatMap(({ key, version, body }) => {
+    const read = forgiving(systemSchema, body);
+    return !read || read.mended.length ? [{ key, version }] : [];
+  });
+
+/** Number of the newest version of a system, readable or not; null where it was never changed. */
+export const newestVersion = (db: Db, key: string): number | null =>
+  newest(db).find((s) => s.key === key)?.version ?? null;
 
 export const insertSystem = (db: Db, system: System, at: number, worker: string): void => {
   db.prepare(

@@ -55,7 +55,7 @@ export const listOpenJobs = (db: Db): { id: string; name: string; choice: string
   db
     .prepare<[], { id: string; name: string; choice: string | null }>(
       `SELECT job.id, job.name, job.choice FROM job JOIN job_summary ON job_id = job.id
-       WHERE job.choice IS NOT NULL AND handed_over IS NULL ORDER BY job.created_at, job.id`,
+       WHERE job.choice IS NOT NULL AND handed_over IS NULL AND archived_at IS NULL ORDER BY job.created_at, job.id`,
     )
     .all();
 
@@ -72,6 +72,77 @@ export function writeNotation(db: Db, id: string, notation: string, surveyed: st
 
 export function writeChoice(db: Db, id: string, choice: string): void {
   db.prepare('UPDATE job SET choice = ? WHERE id = ?').run(choice, id);
+}
+
+/** What was chosen for the plan is forgotten. */
+export function clearChoice(db: Db, id: string): void {
+  db.prepare('UPDATE job SET choice = NULL WHERE id = ?').run(id);
+}
+
+export function writeAbout(db: Db, id: string, about: Pick<Job, 'name' | 'place' | 'zone'>): void {
+  db.prepare('UPDATE job SET name = @name, place = @place, time_zone = @zone WHERE id = @id').run({
+    ...about,
+    id,
+  });
+}
+
+/** When a job was put away, ms since 1970; null where it is not. */
+export const archivedAt = (db: Db, id: string): number | null =>
+  db.prepare<[string], number | null>('SELECT archived_at FROM job WHERE id = ?').pluck().get(id) ?? null;
+
+export function writeArchived(db: Db, id: string, at: number | null): void {
+  db.prepare('UPDATE job SET archived_at = ? WHERE id = ?').run(at, id);
+}
+
+export interface DeletedJob {
+  id: string;
+  name: string;
+  at: number;
+}
+
+export const findDeleted = (db: Db, id: string): DeletedJob | undefined =>
+  db.prepare<[string], DeletedJob>('SELECT id, name, at FROM deleted_job WHERE id = ?').get(id);
+
+/** A job that comes back is deleted no more. */
+export const undelete = (db: Db, id: string): void => {
+  db.prepare('DELETE FROM deleted_job WHERE id = ?').run(id);
+};
+
+/** What goes with a job when it is deleted. */
+export const contentsOf = (
+  db: Db,
+  id: string,
+): { pieces: number; facts: number; photos: number; labels: number; plans: number } =>
+  db
+    .prepare<
+      [Record<string, string>],
+      { pieces: number; facts: number; photos: number; labels: number; plans: number }
+    >(
+      `SELECT (SELECT count(*) FROM piece WHERE job_id = @id) AS pieces, (SELECT count(*) FROM event WHERE job_id = @id) AS facts,
+         (SELECT count(*) FROM photo WHERE job_id = @id) AS photos, (SELECT count(*) FROM plan WHERE job_id = @id) AS plans,
+         (SELECT count(*) FROM print_label l JOIN print_job p ON p.id = l.print_job_id WHERE p.job_id = @id) AS labels`,
+    )
+    .get({ id }) ?? { pieces: 0, facts: 0, photos: 0, labels: 0, plans: 0 };
+
+/** Deletes a job with all that belongs to it. Readings of the air of the company's places stay. */
+export function deleteJob(db: Db, job: Pick<Job, 'id' | 'name'>, worker: string, at: number): void {
+  const { id, name } = job;
+  db.prepare('INSERT OR REPLACE INTO deleted_job (id, name, at, worker_id) VALUES (?, ?, ?, ?)').run(
+    id,
+    name,
+    at,
+    worker,
+  );
+  for (const text of [
+    'UPDATE reading SET fact_id = NULL WHERE fact_id IN (SELECT id FROM event WHERE job_id = ?)',
+    'DELETE FROM touch_test WHERE id IN (SELECT id FROM event WHERE job_id = ?)',
+    'DELETE FROM work_pace WHERE job_id = ?',
+    'DELETE FROM contested WHERE job_id = ?',
+    "DELETE FROM feed WHERE kind IN ('job', 'customer') AND of = ?",
+    'DELETE FROM event WHERE job_id = ?',
+    'DELETE FROM job WHERE id = ?',
+  ])
+    db.prepare(text).run(id);
 }
 
 export function writeAnswers(db: Db, id: string, answers: string): void {
@@ -98,14 +169,18 @@ export function insertZone(db: Db, job: string, zone: Zone): void {
   ).run({ ...zone, job });
 }
 
-export function writeZone(db: Db, zone: Pick<Zone, 'id' | 'name' | 'colour' | 'hex' | 'sheen'>): void {
-  db.prepare('UPDATE zone SET name = @name, colour = @colour, hex = @hex, sheen = @sheen WHERE id = @id').run(
-    zone,
-  );
+export function writeZone(
+  db: Db,
+  job: string,
+  zone: Pick<Zone, 'id' | 'name' | 'colour' | 'hex' | 'sheen'>,
+): void {
+  db.prepare(
+    'UPDATE zone SET name = @name, colour = @colour, hex = @hex, sheen = @sheen WHERE id = @id AND job_id = @job',
+  ).run({ ...zone, job });
 }
 
-export function deleteZone(db: Db, id: string): void {
-  db.prepare('DELETE FROM zone WHERE id = ?').run(id);
+export function deleteZone(db: Db, job: string, id: string): void {
+  db.prepare('DELETE FROM zone WHERE id = ? AND job_id = ?').run(id, job);
 }
 
 export const listZones = (db: Db, job: string): Zone[] =>
@@ -121,6 +196,6 @@ export const listOtherColours = (db: Db, job: string): { colour: string; job: st
     .prepare<[string], { colour: string; job: string }>(
       `SELECT DISTINCT zone.colour AS colour, job.name AS job
        FROM zone JOIN job ON job.id = zone.job_id JOIN job_summary ON job_summary.job_id = job.id
-       WHERE zone.job_id <> ? AND job_summary.handed_over IS NULL ORDER BY job.created_at DESC LIMIT 12`,
+       WHERE zone.job_id <> ? AND job_summary.handed_over IS NULL AND job.archived_at IS NULL ORDER BY job.created_at DESC LIMIT 12`,
     )
     .all(job);

@@ -2,6 +2,7 @@ import { conditionSchema, type Condition } from '$core/kitchen/condition';
 import type { SurveyedPiece } from '$core/kitchen/pieces';
 import type { Lot } from '$core/bench/acts';
 import type { Db } from '../db/open';
+import { forgiving } from '../forgiving';
 import { keeping } from '../keeping';
 
 export interface Piece extends SurveyedPiece {
@@ -22,35 +23,51 @@ export const listPieces = (db: Db, job: string): Piece[] =>
       `SELECT ${COLUMNS} FROM piece WHERE job_id = ? ORDER BY position`,
     )
     .all(job)
-    .map((row) => ({ ...row, condition: readCondition(row.condition) }));
+    .map((row) => ({ ...row, condition: readCondition(row.condition) ?? NOTHING_NOTED }));
+
+/** Pieces whose notes cannot be read: they count as pieces of which nothing is noted. */
+export const unreadableConditions = (db: Db, job: string): number =>
+  db
+    .prepare<[string], string>('SELECT condition FROM piece WHERE job_id = ?')
+    .pluck()
+    .all(job)
+    .filter((text) => readCondition(text) === null).length;
 
 /** What is noted is much the same on many pieces; nobody changes what was read. */
-const conditions = keeping<Condition>(2000);
-const readCondition = (text: string): Condition =>
-  conditions(text, () => conditionSchema.parse(JSON.parse(text)));
+const conditions = keeping<Condition | null>(2000);
+const readCondition = (text: string): Condition | null =>
+  conditions(text, () => forgiving(conditionSchema, text)?.value ?? null);
+const NOTHING_NOTED: Condition = conditionSchema.parse({});
 
-export function writeConditions(db: Db, pieces: readonly Pick<Piece, 'id' | 'condition'>[]): void {
-  const put = db.prepare('UPDATE piece SET condition = ? WHERE id = ?');
-  for (const { id, condition } of pieces) put.run(JSON.stringify(condition), id);
+export function writeConditions(
+  db: Db,
+  job: string,
+  pieces: readonly Pick<Piece, 'id' | 'condition'>[],
+): void {
+  const put = db.prepare('UPDATE piece SET condition = ? WHERE id = ? AND job_id = ?');
+  for (const { id, condition } of pieces) put.run(JSON.stringify(condition), id, job);
 }
 
-export function writePieceZones(db: Db, zone: string, pieces: readonly string[]): void {
-  const put = db.prepare('UPDATE piece SET zone_id = ? WHERE id = ?');
-  for (const id of pieces) put.run(zone, id);
+export function writePieceZones(db: Db, job: string, zone: string, pieces: readonly string[]): void {
+  const put = db.prepare('UPDATE piece SET zone_id = ? WHERE id = ? AND job_id = ?');
+  for (const id of pieces) put.run(zone, id, job);
 }
 
 /** Gives pieces their codes; any may be swapped with any. */
 export function writeCodes(db: Db, job: string, pieces: readonly Pick<Piece, 'id' | 'code'>[]): void {
   db.prepare('UPDATE piece SET code = NULL WHERE job_id = ?').run(job);
-  const put = db.prepare('UPDATE piece SET code = ? WHERE id = ?');
-  for (const { id, code } of pieces) put.run(code, id);
+  const put = db.prepare('UPDATE piece SET code = ? WHERE id = ? AND job_id = ?');
+  for (const { id, code } of pieces) put.run(code, id, job);
 }
 
 /** The job a piece belongs to. */
 export const jobOfPiece = (db: Db, piece: string): string | undefined =>
   db.prepare<[string], string>('SELECT job_id FROM piece WHERE id = ?').pluck().get(piece);
 
-/** Replaces the pieces of a job; those that keep their id keep their lot. */
+/**
+ * Replaces the pieces of a job; those that keep their id keep their lot.
+ * @throws Error when another job has a piece of one of these ids
+ */
 export function writePieces(db: Db, job: string, pieces: readonly Piece[]): void {
   const keep = new Set(pieces.map((p) => p.id));
   db.prepare('UPDATE piece SET code = NULL WHERE job_id = ?').run(job);
@@ -61,9 +78,12 @@ export function writePieces(db: Db, job: string, pieces: readonly Piece[]): void
      VALUES (@id, @job, @zoneId, @lotId, @position, @code, @wall, @cabinet, @band, @row, @column, @form, @hinge, @x, @y, @w, @h, @condition)
      ON CONFLICT (id) DO UPDATE SET zone_id = excluded.zone_id, position = excluded.position, code = excluded.code, wall = excluded.wall,
        cabinet = excluded.cabinet, band = excluded.band, row_no = excluded.row_no, column_no = excluded.column_no, form = excluded.form,
-       hinge = excluded.hinge, x_mm = excluded.x_mm, y_mm = excluded.y_mm, w_mm = excluded.w_mm, h_mm = excluded.h_mm, condition = excluded.condition`,
+       hinge = excluded.hinge, x_mm = excluded.x_mm, y_mm = excluded.y_mm, w_mm = excluded.w_mm, h_mm = excluded.h_mm, condition = excluded.condition
+     WHERE job_id = excluded.job_id`,
   );
-  for (const piece of pieces) put.run({ ...piece, condition: JSON.stringify(piece.condition), job });
+  for (const piece of pieces)
+    if (put.run({ ...piece, condition: JSON.stringify(piece.condition), job }).changes === 0)
+      throw new Error(`Piece ${piece.id} belongs to another job`);
 }
 
 /** The lots of a job with their pieces in wall order. */
@@ -85,9 +105,9 @@ export function listLots(db: Db, job: string): Lot[] {
 export function writeLots(db: Db, job: string, lots: readonly Lot[]): void {
   db.prepare('DELETE FROM lot WHERE job_id = ?').run(job);
   const put = db.prepare('INSERT INTO lot (id, job_id, name, position) VALUES (?, ?, ?, ?)');
-  const join = db.prepare('UPDATE piece SET lot_id = ? WHERE id = ?');
+  const join = db.prepare('UPDATE piece SET lot_id = ? WHERE id = ? AND job_id = ?');
   lots.forEach((lot, i) => {
     put.run(lot.id, job, lot.name, i);
-    for (const piece of lot.pieces) join.run(lot.id, piece);
+    for (const piece of lot.pieces) join.run(lot.id, piece, job);
   });
 }

@@ -8,6 +8,7 @@ import {
 } from '$core/planning/problem';
 import { z } from 'zod';
 import type { Db } from '../db/open';
+import { forgiving } from '../forgiving';
 
 export interface StoredPlan {
   id: string;
@@ -32,12 +33,13 @@ type Row = Omit<StoredPlan, 'problem' | 'result'> & { problem: string; result: s
 const COLUMNS =
   'id, made_at AS madeAt, t0, facts, choice, problem, result, CASE WHEN seen_at IS NULL THEN before END AS before';
 
-const read = (row: Row | undefined): StoredPlan | undefined =>
-  row && {
-    ...row,
-    problem: problemSchema.parse(JSON.parse(row.problem)),
-    result: resultSchema.parse(JSON.parse(row.result)),
-  };
+/** A plan that cannot be read is none: another is made. */
+function read(row: Row | undefined): StoredPlan | undefined {
+  const problem = row && forgiving(problemSchema, row.problem);
+  const result = row && forgiving(resultSchema, row.result);
+  if (!row || !problem || !result || problem.mended.length || result.mended.length) return undefined;
+  return { ...row, problem: problem.value, result: result.value };
+}
 
 export const newestPlan = (db: Db, job: string): StoredPlan | undefined =>
   read(

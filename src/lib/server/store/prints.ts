@@ -1,5 +1,5 @@
 /** Labels that were asked for, on sheets and at the printer. */
-import type { Label } from '$core/labels/label-set';
+import { labelSchema, type Label } from '$core/labels/label-set';
 import type { Db } from '../db/open';
 
 export type PrintState = 'waiting' | 'printed' | 'lost' | 'dropped';
@@ -19,8 +19,15 @@ export interface PrintedLabel {
 type Row = Omit<PrintedLabel, 'label'> & { label: string };
 const COLUMNS = `l.seq, j.job_id AS job, l.label_key AS "key", l.label, l.again, l.state, l.done_at AS doneAt`;
 const FROM = 'FROM print_label l JOIN print_job j ON j.id = l.print_job_id';
-// Written by this server from labels it made.
-const read = (row: Row): PrintedLabel => ({ ...row, label: JSON.parse(row.label) as Label });
+/** A label that cannot be read is told by its key alone: it can be dropped or printed anew. */
+function readLabel(text: string, key: string): Label {
+  try {
+    return labelSchema.parse(JSON.parse(text));
+  } catch {
+    return { key, kind: 'piece', piece: null, code: '?', lines: [], arrow: false, zone: null, hinges: null };
+  }
+}
+const read = (row: Row): PrintedLabel => ({ ...row, label: readLabel(row.label, row.key) });
 
 export function insertPrintJob(
   db: Db,
@@ -53,11 +60,13 @@ export function listPrintJobs(db: Db, job: string) {
     .all(job);
   const labels = db.prepare<
     [string],
-    { label: string; again: number; state: PrintState; doneAt: number | null }
-  >('SELECT label, again, state, done_at AS doneAt FROM print_label WHERE print_job_id = ? ORDER BY seq');
+    { key: string; label: string; again: number; state: PrintState; doneAt: number | null }
+  >(
+    'SELECT label_key AS "key", label, again, state, done_at AS doneAt FROM print_label WHERE print_job_id = ? ORDER BY seq',
+  );
   return jobs.map((j) => ({
     ...j,
-    labels: labels.all(j.id).map((l) => ({ ...l, label: JSON.parse(l.label) as Label })),
+    labels: labels.all(j.id).map(({ key, ...l }) => ({ ...l, label: readLabel(l.label, key) })),
   }));
 }
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Db } from '../db/open';
+import { forgiving } from '../forgiving';
 import { placesSchema } from '$core/air/places';
 
 /** Settings of the company, each read back through its schema. */
@@ -17,7 +18,10 @@ type Key = keyof typeof SETTINGS;
 
 export function readSetting<K extends Key>(db: Db, key: K): z.infer<(typeof SETTINGS)[K]> | null {
   const text = db.prepare<[string], string>('SELECT value FROM setting WHERE key = ?').pluck().get(key);
-  return text === undefined ? null : (SETTINGS[key].parse(JSON.parse(text)) as z.infer<(typeof SETTINGS)[K]>);
+  if (text === undefined) return null;
+  const schema = SETTINGS[key] as unknown as z.ZodType<z.infer<(typeof SETTINGS)[K]>>;
+  // What cannot be read counts as not set.
+  return forgiving(schema, text)?.value ?? null;
 }
 
 export function writeSetting<K extends Key>(

@@ -24,14 +24,19 @@ const COLUMNS = `stage, pieces, labelled, down, passes_done AS passesDone, passe
   open_touch_ups AS openTouchUps, checks, flaws,
   last_check AS lastCheck`;
 
+export type SummaryLine = Summary & {
+  id: string;
+  name: string;
+  place: string;
+  /** when it was put away, ms since 1970; null where it is not */
+  archivedAt: number | null;
+};
+
 /** @param job one job alone; all, newest first, where none is named */
-export const listSummaries = (
-  db: Db,
-  job: string | null = null,
-): (Summary & { id: string; name: string; place: string })[] =>
+export const listSummaries = (db: Db, job: string | null = null): SummaryLine[] =>
   db
-    .prepare<[string | null, string | null], Summary & { id: string; name: string; place: string }>(
-      `SELECT job.id, job.name, job.place, ${COLUMNS} FROM job JOIN job_summary ON job_id = job.id
+    .prepare<[string | null, string | null], SummaryLine>(
+      `SELECT job.id, job.name, job.place, job.archived_at AS archivedAt, ${COLUMNS} FROM job JOIN job_summary ON job_id = job.id
        WHERE ? IS NULL OR job.id = ? ORDER BY job.created_at DESC, job.id`,
     )
     .all(job, job);

@@ -27,7 +27,7 @@ export const actions: Actions = {
       if (!(sent instanceof File) || sent.size === 0)
         throw new Refused(422, 'Choose the file of a job first.', 'file');
       if (sent.size > MAX_BYTES) throw new Refused(422, 'The file is larger than 100 MB.', 'file');
-      return { job: importJob(locals.db, parse(await sent.text())) };
+      return { job: await importJob(locals.db, parse(await sent.text())) };
     });
     if ('job' in done) redirect(303, `/jobs/${done.job}/survey`);
     return done;
