@@ -7,6 +7,7 @@ import { openPlanned, type OpenedJob } from '$server/services/open-planned';
 import { Refused } from '$server/services/refused';
 import { firstStart } from '$server/services/first-start';
 import { compressed } from '$server/compress';
+import { unavailable } from '$server/unavailable';
 import { wake } from '$server/standins/label-printer';
 import { listWorkers } from '$server/store/workers';
 
@@ -14,6 +15,9 @@ export const init: ServerInit = () => {
   const db = database();
   if (isDemo()) makeDemo(db);
   else firstStart(db);
+  // No thread or timer ends the server: what one of them missed is said, and the rest goes on.
+  process.on('uncaughtException', (error) => console.error('Not caught:', unavailable(error) ?? error));
+  process.on('unhandledRejection', (error) => console.error('Not caught:', unavailable(error) ?? error));
   process.on('sveltekit:shutdown', () => void import('$server/search-thread').then((t) => t.endThread()));
   // What was waiting at the label printer goes on.
   wake(db, () => now(db));
@@ -64,6 +68,11 @@ export const handleError: HandleServerError = ({ error, status, event }) => {
       message: `There is no page ${event.url.pathname}.`,
       advice: 'Go back to Today, or look the job up under Jobs.',
     };
+  const why = unavailable(error);
+  if (why !== null) {
+    console.error(why);
+    return { message: why, advice: 'Pages that only show things go on working.' };
+  }
   console.error(error);
   return {
     message: 'Something broke on our side. Nothing was half-saved.',

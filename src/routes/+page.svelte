@@ -1,6 +1,7 @@
 <script lang="ts">
   import { pieces } from '$ui/words';
   import { Button } from 'carbon-components-svelte';
+  import Spoilt from '$ui/Spoilt.svelte';
   import { sayDay, sayNear, sayTime } from '$core/units/clock-time';
 
   let { data } = $props();
@@ -35,6 +36,7 @@
       <Button href="/jobs/new">Start a job</Button>
     </div>
   {/if}
+  <Spoilt jobs={data.spoilt} />
   <div class="grid">
     {#each data.jobs as job (job.id)}
       <section

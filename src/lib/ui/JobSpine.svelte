@@ -6,7 +6,15 @@
     about,
     stations,
     current,
-  }: { name: string; about: string; stations: Station[]; current: string } = $props();
+    manage,
+  }: {
+    name: string;
+    about: string;
+    stations: Station[];
+    current: string;
+    /** address of the page that archives and deletes it */
+    manage: string;
+  } = $props();
   let nav: HTMLElement | undefined = $state();
   $effect(() => {
     // On a phone the station that is open comes into view.
@@ -18,7 +26,7 @@
 <header>
   <div class="job">
     <h1>{name}</h1>
-    <div class="soft">{about}</div>
+    <div class="soft">{about} · <a href={manage}>Manage</a></div>
   </div>
   <nav aria-label="Stages of the job" bind:this={nav}>
     {#each stations as station (station.key)}

@@ -4,6 +4,7 @@
   import type { Fact, FactBody, Override } from '$core/bench/events';
   import type { ContestedView } from '$server/services/contested';
   import { sayMinutes, sayTime } from '$core/units/clock-time';
+  import AskFirst from './AskFirst.svelte';
   import FactForm from './FactForm.svelte';
   import { SKEWED, type Kept, type Outbox } from './outbox.svelte';
 
@@ -36,7 +37,12 @@
 {#each outbox.photos.filter((p) => p.why) as p (p.id)}
   <div class="card refused" role="alert">
     <p><b>Photo not taken:</b> {p.why}</p>
-    <Button size="field" kind="ghost" on:click={() => outbox.discardPhoto(p.id)}>Drop it</Button>
+    <AskFirst
+      words="Drop it"
+      ask="Drop this photo from the device? It is nowhere else."
+      sure="Drop it"
+      act={() => void outbox.discardPhoto(p.id)}
+    />
   </div>
 {/each}
 {#if outbox.away || outbox.slow || outbox.why}
@@ -86,7 +92,12 @@
         {/each}
         <Button size="field" kind="tertiary" on:click={() => retry(k)}>Record it all the same</Button>
       {/if}
-      <Button size="field" kind="ghost" on:click={() => outbox.discard(k.n)}>It was not so: drop it</Button>
+      <AskFirst
+        words="It was not so: drop it"
+        ask="Drop “{say(k.fact.body)}” from the device, with its photos? It is nowhere else."
+        sure="Drop it"
+        act={() => void outbox.discard(k.n)}
+      />
     </div>
   </div>
 {/each}

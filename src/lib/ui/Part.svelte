@@ -19,9 +19,10 @@
   }}
 >
   {@render children()}
-  {#snippet failed(_error: unknown, reset: () => void)}
+  {#snippet failed(error: unknown, reset: () => void)}
     <div class="card broken" role="alert">
       <p><b>{name} cannot be shown.</b> Nothing that was recorded is lost, and the rest of the page works.</p>
+      <p class="soft">{error instanceof Error ? error.message : String(error)}</p>
       <button type="button" class="tool" onclick={reset}>Try again</button>
     </div>
   {/snippet}

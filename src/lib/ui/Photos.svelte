@@ -1,6 +1,7 @@
 <script lang="ts">
   import { Button } from 'carbon-components-svelte';
   import { enhance } from '$app/forms';
+  import AskFirst from './AskFirst.svelte';
   import { sayTime } from '$core/units/clock-time';
 
   interface Props {
@@ -29,10 +30,14 @@
           >{#if photo.code}<b class="mono">{photo.code}</b>{/if}
           {photo.note} <span class="soft">{sayTime(photo.addedAt, zone)}</span></span
         >
-        <form method="post" action="?/unphoto" use:enhance>
-          <input type="hidden" name="photo" value={photo.id} />
-          <button class="tool" aria-label="Remove the photo {photo.note}">Remove</button>
-        </form>
+        <AskFirst
+          words="Remove"
+          label="Remove the photo {photo.note}"
+          ask="Remove this photo? It cannot be brought back."
+          sure="Remove it"
+          action="?/unphoto"
+          fields={{ photo: photo.id }}
+        />
       </li>
     {/each}
   </ul>

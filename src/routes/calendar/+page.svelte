@@ -1,4 +1,6 @@
 <script lang="ts">
+  import AskFirst from '$ui/AskFirst.svelte';
+  import Spoilt from '$ui/Spoilt.svelte';
   import { Button } from 'carbon-components-svelte';
   import { onDestroy } from 'svelte';
   import { enhance } from '$app/forms';
@@ -52,6 +54,7 @@
   <h1>Calendar</h1>
   {#if form && 'refused' in form && form.refused}<p class="bad" role="alert">{form.refused}</p>{/if}
   {#if form && 'saved' in form && form.saved}<p class="ok" role="status">{form.saved}</p>{/if}
+  <Spoilt jobs={c.spoilt} />
   {#if c.clashes.length}
     <section class="card clash">
       <h2>▲ {c.clashes.length === 1 ? 'A clash' : `${c.clashes.length} clashes`}</h2>
@@ -289,10 +292,14 @@
               <td>{sayTime(a.to, data.zone)}</td>
               <td>{a.why}{a.source ? `, from ${a.source}` : ''}</td>
               <td>
-                <form method="post" action="?/forget" use:enhance>
-                  <input type="hidden" name="id" value={a.id} />
-                  <Button type="submit" size="small" kind="ghost">Take out</Button>
-                </form>
+                <AskFirst
+                  words="Take out"
+                  label="Take out {a.why}, {sayTime(a.from, data.zone)}"
+                  ask="Take {a.why} out? Plans use that time again."
+                  sure="Take it out"
+                  action="?/forget"
+                  fields={{ id: a.id }}
+                />
               </td>
             </tr>
           {/each}
@@ -337,8 +344,15 @@
         <b>{w.name}</b>
         <a href="/people/{w.id}/calendar.ics" download>Calendar file</a>
         <Button type="submit" size="small" kind="ghost">Private address</Button>
-        <Button type="submit" size="small" kind="ghost" name="anew" value="yes">New address</Button>
       </form>
+      <AskFirst
+        words="New address"
+        label="New address for {w.name}"
+        ask="Give {w.name} a new address? The old one stops at once for everybody who has it."
+        sure="Make a new one"
+        action="?/feed"
+        fields={{ worker: w.id, anew: 'yes' }}
+      />
       {#if form && 'feed' in form && form.feed?.worker === w.id}
         <input
           class="field mono"

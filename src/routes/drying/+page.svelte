@@ -1,4 +1,6 @@
 <script lang="ts">
+  import AskFirst from '$ui/AskFirst.svelte';
+  import { counted } from '$ui/words';
   import { Button } from 'carbon-components-svelte';
   import { enhance } from '$app/forms';
   import { STAGE_WORDS, STAGES } from '$core/coating/system';
@@ -201,11 +203,14 @@
         <h2>Touch tests</h2>
         <p>{view.learnt[0]?.toUpperCase()}{view.learnt.slice(1)}.</p>
         {#if view.tests > 0}
-          <form method="post" action="?/forget" use:enhance>
-            <input type="hidden" name="product" value={data.product.key} />
-            <input type="hidden" name="place" value={data.place} />
-            <button class="tool">Forget them</button>
-          </form>
+          <AskFirst
+            words="Forget them"
+            ask="Forget {counted(view.tests, 'touch test')} of {data.product
+              .name} here? The sheet’s times count again."
+            sure="Forget them"
+            action="?/forget"
+            fields={{ product: data.product.key, place: data.place }}
+          />
         {/if}
         <form class="stack" method="post" action="?/test" use:enhance>
           <input type="hidden" name="product" value={data.product.key} />

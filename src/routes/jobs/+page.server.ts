@@ -1,4 +1,4 @@
-import { listSummaries } from '$server/store/summaries';
+import { jobsList } from '$server/services/jobs-list';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals }) => ({ title: 'Jobs', jobs: listSummaries(locals.db) });
+export const load: PageServerLoad = ({ locals }) => ({ title: 'Jobs', ...jobsList(locals.db) });

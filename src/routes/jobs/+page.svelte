@@ -1,5 +1,6 @@
 <script lang="ts">
   import { Button } from 'carbon-components-svelte';
+  import Spoilt from '$ui/Spoilt.svelte';
 
   let { data } = $props();
   const words: Record<string, string> = {
@@ -19,6 +20,7 @@
     <Button href="/jobs/new" data-key="n">New job</Button>
     <Button href="/jobs/bring-in" kind="ghost">Bring a job in</Button>
   </div>
+  <Spoilt jobs={data.spoilt} />
   {#if data.jobs.length}
     <div class="scroll">
       <table class="plain">
@@ -26,7 +28,7 @@
           ><tr
             ><th>Job</th><th>Stage</th><th>Pieces</th><th>Down</th><th>Passes</th><th>Home</th><th
               >To touch up</th
-            ></tr
+            ><th><span class="sr-only">Manage</span></th></tr
           ></thead
         >
         <tbody>
@@ -43,13 +45,26 @@
               <td>{job.passesDone} of {job.passes}</td>
               <td>{job.hung}</td>
               <td>{job.openTouchUps}</td>
+              <td><a href="/jobs/{job.id}/manage" aria-label="Manage {job.name}">Manage</a></td>
             </tr>
           {/each}
         </tbody>
       </table>
     </div>
-  {:else}
+  {:else if data.archived.length === 0}
     <p>No jobs yet. Start one: a name and a colour are enough, the walls come next.</p>
+  {/if}
+  {#if data.archived.length}
+    <details class="card">
+      <summary>Archived, {data.archived.length}</summary>
+      <ul class="away">
+        {#each data.archived as job (job.id)}<li>
+            <a href="/jobs/{job.id}/{job.stage}"><b>{job.name}</b></a>
+            <span class="soft">{job.place}</span>
+            <a href="/jobs/{job.id}/manage">Manage</a>
+          </li>{/each}
+      </ul>
+    </details>
   {/if}
 </div>
 
@@ -61,9 +76,22 @@
   .scroll {
     overflow-x: auto;
   }
+  .away {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+  }
+  .away li {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 12px;
+    align-items: center;
+    border-top: 1px solid var(--line);
+  }
+  .away a,
   td a {
     display: inline-flex;
-    min-height: 32px;
+    min-height: 44px;
     align-items: center;
   }
 </style>

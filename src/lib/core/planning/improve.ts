@@ -106,7 +106,7 @@ export function improve(
     later?: ReadonlyMap<number, number>,
     by?: ReadonlyMap<number, number>,
   ): void => {
-    const schedule = construct(m, keys, { pushes: 60, later, by, stop: effort.stop });
+    const schedule = construct(m, keys, { pushes: 60, later, by, stop: best ? effort.stop : undefined });
     if ('clash' in schedule) {
       clash ||= schedule.clash;
       return;

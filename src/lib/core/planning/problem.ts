@@ -76,6 +76,9 @@ export const problemSchema = z
       'holds',
     ),
     finish: several(z.strictObject({ operation: id, tail: minute }), 'operations').min(1),
+    /** what is known of a problem that serves as a measure; the planner does not look at it */
+    provenOptimum: minute.optional(),
+    infeasible: z.boolean().optional(),
     /** minutes a person takes from one station to another; null: work at no station. An addition of ours to the format */
     travel: several(
       z.strictObject({ from: id.nullable(), to: id.nullable(), minutes: minute }),

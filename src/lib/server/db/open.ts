@@ -5,6 +5,9 @@ import { dirname, join, resolve } from 'node:path';
 
 export type Db = Database.Database;
 
+/** How long a write waits for another program, ms. */
+const BUSY = 300;
+
 /** Applies the migrations that the database has not had, in order, each whole or not at all. */
 export function migrate(db: Db, folder: string): void {
   db.exec('CREATE TABLE IF NOT EXISTS migration (name TEXT PRIMARY KEY, applied_at TEXT NOT NULL) STRICT');
@@ -46,8 +49,11 @@ export function openDatabase(path: string, migrations = 'migrations'): Db {
   // A fact that was confirmed survives the loss of power.
   db.pragma('synchronous = FULL');
   db.pragma('foreign_keys = ON');
+  // A migration may have to wait for another server that does the same.
   db.pragma('busy_timeout = 5000');
   migrate(db, resolve(migrations));
+  // From here on whoever waits for another program's lock holds the only thread: briefly, and is told.
+  db.pragma(`busy_timeout = ${BUSY}`);
   keepStatements(db);
   return db;
 }

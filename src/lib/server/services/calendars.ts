@@ -10,6 +10,7 @@ import { findJob, listOpenJobs } from '../store/jobs';
 import type { StoredPlan } from '../store/plans';
 import { listWorkers } from '../store/workers';
 import { currentPlan } from './current-plan';
+import { eachJob } from './each-job';
 import { openJob, type JobFile } from './job-file';
 import { handBack } from './job-shell';
 import { Refused } from './refused';
@@ -90,14 +91,14 @@ export function customerCalendar(file: JobFile, plan: StoredPlan | null): Calend
 
 /** Everything planned for one person, on all jobs. */
 export function workerCalendar(db: Db, worker: string, now: number): CalendarEntry[] {
-  return listOpenJobs(db)
-    .flatMap(({ id }) => {
-      const file = openJob(db, id);
-      return planned(currentPlan(db, file, now))
-        .filter((p) => p.worker === worker)
-        .map((p) => entry(file, p, ''));
-    })
-    .sort((a, b) => a.start - b.start);
+  const ids = listOpenJobs(db).map((j) => j.id);
+  const { read } = eachJob(db, ids, (id) => {
+    const file = openJob(db, id);
+    return planned(currentPlan(db, file, now))
+      .filter((p) => p.worker === worker)
+      .map((p) => entry(file, p, ''));
+  });
+  return read.flat().sort((a, b) => a.start - b.start);
 }
 
 /** @returns the private address' token, made when there is none yet or a new one is asked for */

@@ -14,6 +14,7 @@ import { listWorkers } from '../store/workers';
 import type { Found, JobsTask } from '../search-thread';
 import { packJob } from './ask';
 import { companyZone } from './clock';
+import { eachJob, withFaults, type SpoiltJob } from './each-job';
 import { currentPlan, jobToPlan, keepPlan, planNow } from './current-plan';
 import { openJob, type JobFile } from './job-file';
 import { handBack } from './job-shell';
@@ -52,6 +53,8 @@ export interface CompanyCalendar {
   /** share of the open hours the place is in use, and most slots taken, by day */
   places: { name: string; use: number[]; slots: number; taken: number[] }[];
   clashes: string[];
+  /** jobs of which something cannot be read */
+  spoilt: SpoiltJob[];
 }
 
 interface Opened {
@@ -59,11 +62,17 @@ interface Opened {
   plan: StoredPlan | null;
 }
 
-const openAll = (db: Db, now: number): Opened[] =>
-  listOpenJobs(db).map(({ id }) => {
-    const file = openJob(db, id);
-    return { file, plan: currentPlan(db, file, now) };
-  });
+/** All jobs under way with their plans, each by itself; and those that cannot be read. */
+const openEach = (db: Db, now: number) =>
+  eachJob(
+    db,
+    listOpenJobs(db).map((j) => j.id),
+    (id): Opened => {
+      const file = openJob(db, id);
+      return { file, plan: currentPlan(db, file, now) };
+    },
+  );
+const openAll = (db: Db, now: number): Opened[] => openEach(db, now).read;
 
 /** Operations of a plan on the clock. */
 function workOf({ plan }: Opened): (Span & { operation: string; worker: string; station: string | null })[] {
@@ -105,7 +114,7 @@ const most = (list: readonly (Span & { slots: number })[], day: Span): number =>
 
 export function companyCalendar(db: Db, now: number): CompanyCalendar {
   const zone = companyZone();
-  const all = openAll(db, now);
+  const { read: all, spoilt } = openEach(db, now);
   const days: CompanyCalendar['days'] = [];
   for (let from = startOfDay(now, zone); days.length < WEEKS * 7;) {
     const iso = isoDay(from, zone);
@@ -230,7 +239,14 @@ export function companyCalendar(db: Db, now: number): CompanyCalendar {
       none: plan !== null && 'infeasible' in plan.result,
     };
   });
-  return { days, jobs, people, places, clashes: [...new Set(clashes)] };
+  return {
+    days,
+    jobs,
+    people,
+    places,
+    clashes: [...new Set(clashes)],
+    spoilt: [...spoilt, ...withFaults(all.map((o) => o.file))],
+  };
 }
 
 export const TOGETHER = 'together';

@@ -8,6 +8,7 @@ import { movesBetween } from '$core/planning/moves';
 import { dayToMs } from '$core/units/clock-time';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../db/open';
+import { storeIfPossible } from '../unavailable';
 import { lastFact } from '../store/facts';
 import { listPins } from '../store/pins';
 import { insertPlan, newestPlan, type StoredPlan } from '../store/plans';
@@ -150,17 +151,23 @@ export function standingPlan(
   return { fits: fits ? near : null, near };
 }
 
-/** Keeps a plan made anew. What was not looked at yet is still told against the plan that was. */
+/**
+ * Keeps a plan made anew. What was not looked at yet is still told against the plan that was. Where it cannot be stored now
+ * it is used all the same, and made again the next time.
+ */
 export const keepNew = (
   db: Db,
   file: JobFile,
   made: PlannedJob & { t0: number },
   now: number,
   near: StoredPlan | undefined,
-): StoredPlan =>
-  keepPlan(db, file, made, now, (plan) =>
-    near ? (near.before ?? (movesBetween(near, plan).length ? near.id : null)) : null,
+): StoredPlan => {
+  const plan = planOf(db, file, made, now, (p) =>
+    near ? (near.before ?? (movesBetween(near, p).length ? near.id : null)) : null,
   );
+  storeIfPossible(() => insertPlan(db, file.job.id, plan));
+  return plan;
+};
 
 /**
  * The plan that fits the facts: the stored one, or a new one made now that stays near to it. Every stored plan passes
@@ -176,13 +183,20 @@ export function currentPlan(db: Db, file: JobFile, now: number): StoredPlan | nu
   return made && keepNew(db, file, made, now, near);
 }
 
-/** Stores a plan that was made. @param before the plan that its moves are told against; null: they are known */
-export function keepPlan(
+/** Stores a plan that was made; its moves are known. */
+export function keepPlan(db: Db, file: JobFile, made: PlannedJob & { t0: number }, now: number): StoredPlan {
+  const plan = planOf(db, file, made, now, () => null);
+  insertPlan(db, file.job.id, plan);
+  return plan;
+}
+
+/** @param before the plan that its moves are told against; null: they are known */
+function planOf(
   db: Db,
   file: JobFile,
   made: PlannedJob & { t0: number },
   now: number,
-  before: (plan: StoredPlan) => string | null = () => null,
+  before: (plan: StoredPlan) => string | null,
 ): StoredPlan {
   const plan: StoredPlan = {
     id: newId(),
@@ -195,6 +209,5 @@ export function keepPlan(
     before: null,
   };
   plan.before = before(plan);
-  insertPlan(db, file.job.id, plan);
   return plan;
 }

@@ -15,13 +15,17 @@ import type { Waits } from '$core/coating/waits';
 import type { SiteStep } from '$core/takeoff/site-route';
 import { choiceSchema, type Choice } from '$core/planning/choice';
 import { dayToMs, sayTime } from '$core/units/clock-time';
+import { isInstant } from '$core/units/instant';
+import { isTimeZone } from '$core/units/time-zones';
 import type { Db } from '../db/open';
+import { forgiving, type Forgiven } from '../forgiving';
 import { keeping } from '../keeping';
-import { listFacts } from '../store/facts';
-import { findJob, listZones, type Job, type Zone } from '../store/jobs';
-import { listLots, listPieces, type Piece } from '../store/pieces';
+import { factFaults, listFacts } from '../store/facts';
+import { findDeleted, findJob, listZones, type Job, type Zone } from '../store/jobs';
+import { listLots, listPieces, unreadableConditions, type Piece } from '../store/pieces';
 import { readSetting } from '../store/settings';
-import { now } from './clock';
+import { companyZone, now } from './clock';
+import type { JobFault } from './each-job';
 import { siteOf } from './fixed';
 import { jobWaits } from './job-waits';
 import { Refused } from './refused';
@@ -44,6 +48,8 @@ export interface JobFile {
   waits: Waits;
   codes: Map<string, string>;
   context: Context;
+  /** what of it does not read as it is stored */
+  faults: JobFault[];
 }
 
 /**
@@ -66,12 +72,65 @@ export function routeOf(
   return sparingBacks(atPace(mergeRoutes(ways), choice.paces), frontOnly);
 }
 
-/** A choice is read once: nobody changes what was read. */
-const choices = keeping<Choice>(64);
-const readChoice = (text: string): Choice => choices(text, () => choiceSchema.parse(JSON.parse(text)));
+/** A choice is read once: nobody changes what was read. Null where it cannot be read. */
+const choices = keeping<Forgiven<Choice> | null>(64);
+export const readChoice = (text: string): Forgiven<Choice> | null =>
+  choices(text, () => forgiving(choiceSchema, text));
+
+/** What of a stored job does not read as it stands, and what is taken in its place. */
+function mend(db: Db, stored: Job): { job: Job; choice: Choice | null; faults: JobFault[] } {
+  const faults: JobFault[] = [];
+  const job = { ...stored };
+  if (!isTimeZone(job.zone)) {
+    job.zone = companyZone();
+    faults.push({
+      what: `There is no time zone “${stored.zone}”: times are shown in ${job.zone}.`,
+      advice: 'Choose the time zone of the job again.',
+    });
+  }
+  if (!isInstant(job.createdAt)) {
+    job.createdAt = now(db);
+    faults.push({ what: 'The day it was made cannot be read.', advice: 'Nothing need be done about it.' });
+  }
+  const read = job.choice === null ? null : readChoice(job.choice);
+  if (read?.mended.length)
+    faults.push({
+      what: `Figures of its plan are beyond their limits (${read.mended[0] ?? ''}).`,
+      advice: 'Choose the system on its plan again, with figures that can be.',
+    });
+  if (job.choice !== null && !read) {
+    job.choice = null;
+    faults.push({
+      what: 'What was chosen for its plan cannot be read: it is shown as if nothing were chosen.',
+      advice: 'Forget what was chosen, then choose the system again. What was recorded stays.',
+    });
+  }
+  const log = factFaults(db, job.id);
+  const [dark, late] = [
+    log.filter((f) => f.what === 'unreadable').length,
+    log.filter((f) => f.what === 'time').length,
+  ];
+  if (dark)
+    faults.push({
+      what: `${dark} of its facts cannot be read and are left out.`,
+      advice: 'Record again what is missing. The log keeps them as they are.',
+    });
+  if (late)
+    faults.push({
+      what: `${late} of its facts have a time that cannot be: the time they were stored is taken.`,
+      advice: 'Take back and record again what stands at a wrong time.',
+    });
+  const notes = unreadableConditions(db, job.id);
+  if (notes)
+    faults.push({
+      what: `The notes of ${notes} of its pieces cannot be read: nothing is noted of them.`,
+      advice: 'Note their wood, finish and hinges again under Survey, Pieces.',
+    });
+  return { job, choice: read?.value ?? null, faults };
+}
 
 /** Routes are made once for the same choice, survey and pieces: nobody changes what was made. */
-const ways = keeping<{ plainRoute: Step[]; site: SiteStep[] }>(32);
+const knownWays = keeping<{ plainRoute: Step[]; site: SiteStep[] }>(32);
 
 function waysOf(
   job: Job,
@@ -81,7 +140,7 @@ function waysOf(
 ): { plainRoute: Step[]; site: SiteStep[] } {
   if (!choice || !system) return { plainRoute: [], site: [] };
   const own = pieces.map((p) => [p.id, p.zoneId, p.condition.faces, p.condition.inside].join(' '));
-  return ways([job.choice, job.unit, job.surveyed, ...own].join('\n'), () => {
+  return knownWays([job.choice, job.unit, job.surveyed, ...own].join('\n'), () => {
     const plainRoute = routeOf(choice, pieces);
     return { plainRoute, site: choice.fixed ? siteOf(job, pieces, system, plainRoute) : [] };
   });
@@ -94,10 +153,13 @@ export const firstFilm = (choice: Choice | null, state: JobState, zone: string):
     ...[...state.works.values()].map((w) => w.start),
   );
 
-/** Loads a job. @throws Refused 404 when there is none */
+/** Loads a job, as far as it can be read. @throws Refused 404 when there is none, 410 when it was deleted */
 export function openJob(db: Db, id: string): JobFile {
-  const job = findJob(db, id);
-  if (!job)
+  const stored = findJob(db, id);
+  const gone = stored ? undefined : findDeleted(db, id);
+  if (gone)
+    throw new Refused(410, `The job “${gone.name}” was deleted here. What was recorded on it is gone, too.`);
+  if (!stored)
     throw new Refused(
       404,
       'There is no such job. It may have been opened from an old link: look it up under Jobs.',
@@ -105,9 +167,21 @@ export function openJob(db: Db, id: string): JobFile {
   const pieces = listPieces(db, id);
   const facts = listFacts(db, id);
   const state = fold(facts);
-  const choice = job.choice === null ? null : readChoice(job.choice);
-  const system = choice && applySchools(choice.system, choice.schools);
-  const { plainRoute, site } = waysOf(job, choice, system, pieces);
+  const mended = mend(db, stored);
+  const { job, faults } = mended;
+  let { choice } = mended;
+  let system = choice && applySchools(choice.system, choice.schools);
+  let ways = { plainRoute: [] as Step[], site: [] as SiteStep[] };
+  try {
+    ways = waysOf(job, choice, system, pieces);
+  } catch (error) {
+    faults.push({
+      what: `Its plan cannot be worked: ${error instanceof Error ? error.message : String(error)}.`,
+      advice: 'Forget what was chosen, then choose the system again. What was recorded stays.',
+    });
+    choice = system = job.choice = null;
+  }
+  const { plainRoute, site } = ways;
   const route = withRework(
     plainRoute,
     state,
@@ -146,5 +220,6 @@ export function openJob(db: Db, id: string): JobFile {
     waits,
     codes,
     context,
+    faults,
   };
 }

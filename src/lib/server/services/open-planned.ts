@@ -5,6 +5,7 @@ import type { StoredPlan } from '../store/plans';
 import { packExactly } from './ask';
 import { EFFORT, HORIZONS, keepNew, mustBeRight, standingPlan, startsFrom } from './current-plan';
 import { openJob, type JobFile } from './job-file';
+import { Refused } from './refused';
 
 export interface OpenedJob {
   file: JobFile;
@@ -17,14 +18,25 @@ const underWay = new Map<string, Promise<OpenedJob>>();
 /**
  * @param now the clock
  * @throws Refused 404 when there is no such job
- * @throws Error when the planner made a wrong plan; nothing is stored then
  */
 export function openPlanned(db: Db, job: string, now: () => number): Promise<OpenedJob> {
   const waiting = underWay.get(job);
   if (waiting) return waiting.then((opened) => (isFresh(db, opened) ? opened : openPlanned(db, job, now)));
-  const made = openAndPlan(db, job, now).finally(() => underWay.delete(job));
+  const made = openAndPlan(db, job, now)
+    .catch((error: unknown) => withoutPlan(db, job, error))
+    .finally(() => underWay.delete(job));
   underWay.set(job, made);
   return made;
+}
+
+/** A job whose plan cannot be made is shown without one, and says why. @throws the error where it is the job's own */
+function withoutPlan(db: Db, job: string, error: unknown): OpenedJob {
+  if (error instanceof Refused) throw error;
+  const file = openJob(db, job);
+  console.error(error);
+  const what = `No plan can be made: ${error instanceof Error ? error.message : String(error)}.`;
+  const advice = 'Forget what was chosen, then choose the system again. What was recorded stays.';
+  return { file: { ...file, faults: [...file.faults, { what, advice }] }, plan: null };
 }
 
 const isFresh = (db: Db, { file, plan }: OpenedJob): boolean => {

@@ -5,6 +5,7 @@ import { indoors, inTent, STILL, type AirState, type Tent } from '$core/air/room
 import { ratesOf, type Rates } from '$core/drying/climate';
 import { hourOfDay } from '$core/units/clock-time';
 import type { Db } from '../db/open';
+import { storeIfPossible } from '../unavailable';
 import { keeping } from '../keeping';
 import { companyZone } from './clock';
 import { forecast, surprise, weatherAt } from '../standins/weather';
@@ -79,13 +80,15 @@ export function hearSensors(db: Db, now: number): void {
     if (!sensor.on || now - sensor.sentUntil < EVERY) continue;
     const from = Math.ceil(Math.max(sensor.sentUntil + 1, now - KEPT) / EVERY) * EVERY;
     const truth = trueAir(places, sensor.place, from, now);
-    db.transaction(() => {
+    const store = db.transaction(() => {
       for (let at = from; at <= now; at += EVERY) {
         const sent = senses(sensor, at, truth(at));
         if (sent) insertReading(db, { place: sensor.place, at, ...sent, source: 'sensor' });
       }
       writeSensor(db, { ...sensor, sentUntil: Math.floor(now / EVERY) * EVERY });
-    }).immediate();
+    });
+    // A sensor sends again what was not taken in.
+    if (!storeIfPossible(() => store.immediate())) return;
   }
 }
 

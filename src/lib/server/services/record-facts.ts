@@ -4,6 +4,7 @@ import { fold, foldOn, lastToHappen, type JobState } from '$core/bench/fold';
 import { judge, sayRefusals, together, type Context } from '$core/bench/guard';
 import { withRework } from '$core/bench/rework';
 import type { Step } from '$core/coating/route';
+import { CLOCK_AHEAD, CLOCK_BEHIND } from '$core/units/instant';
 import type { Db } from '../db/open';
 import { insertContested, type Contested } from '../store/contested';
 import { findFact, insertFact, listFacts } from '../store/facts';
@@ -27,9 +28,6 @@ function keepReading(db: Db, { id, at, body }: Fact): void {
   const { celsius, humidity } = body;
   insertReading(db, { place, at, celsius, humidity, source: 'typed', fact: id });
 }
-
-/** How far a device's clock may run ahead before its facts are refused, ms. */
-const AHEAD = 120_000;
 
 export interface Recorded {
   /** ids, all of them stored for good */
@@ -129,7 +127,13 @@ function recordOne(db: Db, open: Open, fact: Fact, { crew, time }: Desk): Contes
       throw new Refused(409, 'This id is used for another fact. Record it anew.', 'id');
     return null;
   }
-  if (fact.at > time + AHEAD)
+  if (fact.at < file.job.createdAt - CLOCK_BEHIND)
+    throw new Refused(
+      422,
+      'The fact lies before the job was made: the clock of this device is behind. Set it right.',
+      'at',
+    );
+  if (fact.at > time + CLOCK_AHEAD)
     throw new Refused(
       422,
       'The fact lies in the future: the clock of this device is ahead. Set it right.',

@@ -1,5 +1,7 @@
 /** Recording while others record too: what waits when the server turns to it is stored together, with one write to the disk. */
 import type { Db } from '../db/open';
+import { isHeld, unavailable } from '../unavailable';
+import { Refused } from './refused';
 import { recordTogether, type Batch, type Recorded } from './record-facts';
 
 interface Waiting extends Batch {
@@ -25,15 +27,26 @@ export function recordSoon(db: Db, job: string, inputs: readonly unknown[]): Pro
   });
 }
 
-function recordQueue(db: Db): void {
+/** While another program holds the database, facts wait for it so often, and so long between, ms. */
+const TRIES = 8;
+const BETWEEN = 400;
+
+function recordQueue(db: Db, tries = 1): void {
   const queue = queues.get(db) ?? [];
-  queues.delete(db);
   try {
     const answers = recordTogether(db, queue);
     answers.forEach((answer, i) =>
       answer instanceof Error ? queue[i]?.reject(answer) : queue[i]?.resolve(answer),
     );
+    queues.delete(db);
   } catch (error) {
-    for (const { reject } of queue) reject(error);
+    if (isHeld(error) && tries < TRIES && db.open) {
+      // The thread is free meanwhile: what comes now waits in the same queue.
+      setTimeout(() => recordQueue(db, tries + 1), BETWEEN);
+      return;
+    }
+    queues.delete(db);
+    const why = unavailable(error);
+    for (const { reject } of queue) reject(why === null ? error : new Refused(503, why));
   }
 }

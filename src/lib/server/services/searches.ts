@@ -1,5 +1,6 @@
 /** Searches under way, one a job and one for all jobs together. They outlive the request that began them. */
 import type { Found, Running, Task } from '../search-thread';
+import { unavailable } from '../unavailable';
 import { packJson } from '$core/planning/pack';
 
 export interface Search {
@@ -10,6 +11,8 @@ export interface Search {
   best: number | null;
   startedAt: number;
   found: Found | null;
+  /** why it failed, where the database could not take what was found; null otherwise */
+  why: string | null;
   /** what was known when it began: facts, choices */
   stamp: string;
 }
@@ -40,24 +43,25 @@ export async function beginSearch(
     best: null,
     startedAt: now,
     found: null,
+    why: null,
     stamp,
     stop: () => undefined,
   };
   searches.set(key, search);
   const running: Running = start(packJson(task), (share, best) => Object.assign(search, { share, best }));
   search.stop = running.stop;
-  running.found.then(
-    (found) => {
+  running.found
+    .then((found) => {
       if (search.state !== 'running') return;
-      Object.assign(search, { state: 'done', share: 1, found });
       done(found);
-    },
-    (error: unknown) => {
+      Object.assign(search, { state: 'done', share: 1, found });
+    })
+    .catch((error: unknown) => {
       if (search.state !== 'running') return;
       search.state = 'failed';
-      console.error(error);
-    },
-  );
+      search.why = unavailable(error);
+      console.error(search.why ?? error);
+    });
 }
 
 export const stopSearch = (key: string): void => searches.get(key)?.stop();

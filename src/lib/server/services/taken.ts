@@ -1,10 +1,11 @@
 /** What other jobs and people's absences take away from a job: people's time, the place, slots of the rack. */
 import { readOperationId, type Span, type Taken } from '$core/planning/job-problem';
-import { choiceSchema, type Choice } from '$core/planning/choice';
+import type { Choice } from '$core/planning/choice';
 import type { Db } from '../db/open';
 import { listAbsences } from '../store/absences';
 import { listOpenJobs } from '../store/jobs';
 import { newestPlan, type StoredPlan } from '../store/plans';
+import { readChoice } from './job-file';
 
 const MINUTE = 60_000;
 
@@ -27,8 +28,8 @@ const together = (a: Choice, b: Choice): boolean =>
 export function rackOf(db: Db, job: string, choice: Choice): number {
   const others = listOpenJobs(db).flatMap((other) => {
     if (other.id === job || other.choice === null) return [];
-    const theirs = choiceSchema.parse(JSON.parse(other.choice));
-    return together(choice, theirs) ? [theirs.rackSlots] : [];
+    const theirs = readChoice(other.choice)?.value;
+    return theirs && together(choice, theirs) ? [theirs.rackSlots] : [];
   });
   return Math.max(choice.rackSlots, ...others);
 }
@@ -55,9 +56,9 @@ export function takenFrom(
   if (!choice.shared) return { away, work, place, rack };
   for (const other of listOpenJobs(db)) {
     if (other.id === job || other.choice === null || (only && !only.has(other.id))) continue;
-    const theirs = choiceSchema.parse(JSON.parse(other.choice));
-    const plan = theirs.shared ? newestPlan(db, other.id) : undefined;
-    if (!plan || 'infeasible' in plan.result) continue;
+    const theirs = readChoice(other.choice)?.value;
+    const plan = theirs?.shared ? newestPlan(db, other.id) : undefined;
+    if (!theirs || !plan || 'infeasible' in plan.result) continue;
     const theirWork = workOf(plan);
     const at = new Map(theirWork.map((w) => [w.operation, w]));
     const station = new Map(plan.problem.operations.map((o) => [o.id, o.station]));

@@ -10,6 +10,7 @@ import { listSummaries } from '../store/summaries';
 import { listWorkers } from '../store/workers';
 import { companyZone } from './clock';
 import { contestedOf } from './contested';
+import { eachJob, withFaults, type SpoiltJob } from './each-job';
 import { handBack } from './job-shell';
 import type { OpenedJob } from './open-planned';
 import { takeOff } from './take-off';
@@ -63,8 +64,8 @@ export interface TodayVisit {
 
 /** The visit of every job handed over that is due by now, or in a few days, and was not made. */
 function visits(db: Db, now: number): TodayVisit[] {
-  return listSummaries(db).flatMap(({ id, name, handedOver, lastCheck }) => {
-    if (handedOver === null) return [];
+  return listSummaries(db).flatMap(({ id, name, handedOver, lastCheck, archivedAt }) => {
+    if (handedOver === null || archivedAt !== null) return [];
     const due = VISITS.map((days) => handedOver + days * 24 * HOUR)
       .filter((at) => at - NOTICE * 24 * HOUR <= now)
       .at(-1);
@@ -76,7 +77,7 @@ function visits(db: Db, now: number): TodayVisit[] {
 /** Jobs that are under way or want a touch-up. */
 export const openJobs = (db: Db): string[] =>
   listSummaries(db)
-    .filter((s) => s.stage !== 'check' || s.openTouchUps > 0)
+    .filter((s) => s.archivedAt === null && (s.stage !== 'check' || s.openTouchUps > 0))
     .map((s) => s.id);
 
 function todayJob(db: Db, { file, plan }: OpenedJob, now: number): TodayJob {
@@ -178,13 +179,24 @@ function peopleToday(db: Db, opened: readonly OpenedJob[], now: number): TodayPe
   });
 }
 
-export const today = (
+/** @param broken jobs that could not be opened */
+export function today(
   db: Db,
   opened: readonly OpenedJob[],
   now: number,
-): { jobs: TodayJob[]; people: TodayPerson[]; visits: TodayVisit[] } => ({
-  // What can be done now comes first.
-  jobs: opened.map((o) => todayJob(db, o, now)).sort((a, b) => urgency(a) - urgency(b)),
-  people: peopleToday(db, opened, now),
-  visits: visits(db, now),
-});
+  broken: readonly SpoiltJob[] = [],
+): { jobs: TodayJob[]; people: TodayPerson[]; visits: TodayVisit[]; spoilt: SpoiltJob[] } {
+  const byId = new Map(opened.map((o) => [o.file.job.id, o]));
+  const { read, spoilt } = eachJob(db, [...byId.keys()], (id) => {
+    const one = byId.get(id);
+    return one ? [todayJob(db, one, now)] : [];
+  });
+  const sound = opened.filter((o) => !spoilt.some((s) => s.id === o.file.job.id));
+  return {
+    // What can be done now comes first.
+    jobs: read.flat().sort((a, b) => urgency(a) - urgency(b)),
+    people: peopleToday(db, sound, now),
+    visits: visits(db, now),
+    spoilt: [...broken, ...spoilt, ...withFaults(sound.map((o) => o.file))],
+  };
+}

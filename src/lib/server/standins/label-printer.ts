@@ -4,6 +4,7 @@
  */
 import { seeded } from '$core/units/random';
 import type { Db } from '../db/open';
+import { unavailable } from '../unavailable';
 import { nextWaiting, readPrinter, writePrinter, writePrintState, type PrinterRow } from '../store/prints';
 
 /** A new tape, and what one label takes of it, mm. */
@@ -14,6 +15,8 @@ const JAMS = 0.015;
 const SEED = 8131;
 /** Time for one label, ms. */
 const PACE = 60;
+/** When it tries again after its database could not be written, ms. */
+const LATER = 5000;
 
 /** Whether the device jams on the label it moves next; the same count jams every time. */
 const jamsAt = (moved: number): boolean => seeded(SEED + moved)() < JAMS;
@@ -49,9 +52,16 @@ const running = new WeakSet<Db>();
 export function wake(db: Db, now: () => number): void {
   if (running.has(db)) return;
   running.add(db);
+  const again = (after: number) => setTimeout(turn, after).unref();
   const turn = () => {
-    if (db.open && step(db, now())) setTimeout(turn, PACE).unref();
-    else running.delete(db);
+    try {
+      if (db.open && step(db, now())) again(PACE);
+      else running.delete(db);
+    } catch (error) {
+      // The queue is kept: the device goes on when the database can be written.
+      console.error(unavailable(error) ?? error);
+      again(LATER);
+    }
   };
   setTimeout(turn, PACE).unref();
 }

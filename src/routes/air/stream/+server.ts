@@ -1,3 +1,4 @@
+import { unavailable } from '$server/unavailable';
 import { hearSensors } from '$server/services/places';
 import { readingsStamp } from '$server/store/readings';
 import { PLACES } from '$core/air/places';
@@ -19,10 +20,15 @@ export const GET: RequestHandler = ({ locals, request }) => {
       controller.enqueue(text.encode(': listening\n\n'));
       timer = setInterval(() => {
         if (!db.open) return stop();
-        hearSensors(db, now());
-        const seen = stamp();
-        if (seen !== known) controller.enqueue(text.encode(`data: ${JSON.stringify(seen)}\n\n`));
-        known = seen;
+        try {
+          hearSensors(db, now());
+          const seen = stamp();
+          if (seen !== known) controller.enqueue(text.encode(`data: ${JSON.stringify(seen)}\n\n`));
+          known = seen;
+        } catch (error) {
+          // It is heard again the next time.
+          console.error(unavailable(error) ?? error);
+        }
       }, PACE);
       timer.unref();
     },

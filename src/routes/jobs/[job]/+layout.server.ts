@@ -1,5 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { judgeAir } from '$core/air/humid-air';
+import { withFaults } from '$server/services/each-job';
 import { stations, today } from '$server/services/job-shell';
 import { Refused } from '$server/services/refused';
 import { listWorkers } from '$server/store/workers';
@@ -13,7 +14,7 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
   try {
     opened = await locals.open(params.job);
   } catch (e) {
-    if (e instanceof Refused && e.status === 404) error(404, e.message);
+    if (e instanceof Refused) error(e.status, e.message);
     throw e;
   }
   const { file, plan } = opened;
@@ -37,5 +38,6 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
     about: file.zones.map((z) => z.colour).join(' and '),
     pieceCount: file.pieces.length,
     houseYear: file.job.houseYear,
+    spoilt: withFaults([file]),
   };
 };

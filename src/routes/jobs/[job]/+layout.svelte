@@ -3,6 +3,8 @@
   import { page } from '$app/state';
   import DayRail from '$ui/DayRail.svelte';
   import JobSpine from '$ui/JobSpine.svelte';
+  import Part from '$ui/Part.svelte';
+  import Spoilt from '$ui/Spoilt.svelte';
 
   let { data, children } = $props();
   const current = $derived(page.url.pathname.split('/')[3] ?? '');
@@ -13,10 +15,16 @@
   about="{data.about}{data.colours === 1 ? `, ${data.colour.sheen}` : ''} · {pieces(data.pieceCount)}"
   stations={data.stations}
   {current}
+  manage="/jobs/{data.jobId}/manage"
 />
-<div class="body">{@render children()}</div>
+<div class="body">
+  <Spoilt jobs={data.spoilt} />
+  <Part name="This page">{@render children()}</Part>
+</div>
 {#if data.rail.bars.length || data.planned}
-  <DayRail {...data.rail} now={data.now} zone={data.zone} href="/jobs/{data.jobId}/coat" />
+  <Part name="The day">
+    <DayRail {...data.rail} now={data.now} zone={data.zone} href="/jobs/{data.jobId}/coat" />
+  </Part>
 {/if}
 
 <style>

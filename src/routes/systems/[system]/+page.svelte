@@ -1,4 +1,5 @@
 <script lang="ts">
+  import AskFirst from '$ui/AskFirst.svelte';
   import { Button } from 'carbon-components-svelte';
   import { enhance } from '$app/forms';
   import MethodCard from '$ui/MethodCard.svelte';
@@ -299,9 +300,14 @@
           {/if}
         </form>
         {#if editing}
-          <form method="post" action="?/reset" use:enhance class="reset">
-            <button class="tool">Back to the shipped figures</button>
-          </form>
+          <div class="reset">
+            <AskFirst
+              words="Back to the shipped figures"
+              ask="Go back to the shipped figures of {system.name}? Your own stay in the list of versions; jobs that were planned with them keep them."
+              sure="Go back to them"
+              action="?/reset"
+            />
+          </div>
         {/if}
         <p class="soft">
           Waits at 25 °C, 50 % humidity, and what they wait for. <sup>m</sup> from memory, <sup>s</sup> data

@@ -11,6 +11,10 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     missing,
     inAir: file.waits.by === 'air',
     handedOver: file.state.handedOver,
+    /** the fact of it, which can be taken back */
+    handOver:
+      file.facts.findLast((f) => f.body.kind === 'job.handed-over' && !file.state.voided.has(f.id))?.id ??
+      null,
     care: careDates(file.state, file.route, ids, file.waits).map((d) => ({
       ...d,
       code: file.codes.get(d.piece) ?? '',

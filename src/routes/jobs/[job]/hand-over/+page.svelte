@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Button, TextArea } from 'carbon-components-svelte';
+  import { Button, TextArea, TextInput } from 'carbon-components-svelte';
   import { sayTime } from '$core/units/clock-time';
   import Codes from '$ui/Codes.svelte';
   import FactForm from '$ui/FactForm.svelte';
@@ -25,7 +25,26 @@
 <div class="stack page">
   <StoppedNote stopped={form?.stopped} />
   {#if data.handedOver !== null}
-    <div class="card complete"><h2>Handed over {sayTime(data.handedOver, data.zone)}</h2></div>
+    <div class="card complete">
+      <h2>Handed over {sayTime(data.handedOver, data.zone)}</h2>
+      {#if data.handOver}
+        <details>
+          <summary>It is not handed over after all</summary>
+          <FactForm kind="void" fields={{ fact: data.handOver }} class="row again">
+            {#snippet children(sending)}
+              <TextInput
+                name="reason"
+                labelText="Why it is taken back"
+                required
+                minlength={3}
+                maxlength={500}
+              />
+              <Button type="submit" kind="danger-tertiary" disabled={sending}>Take it back</Button>
+            {/snippet}
+          </FactForm>
+        </details>
+      {/if}
+    </div>
   {:else if data.pieceCount === 0}
     <p>There are no pieces yet.</p>
   {:else if data.missing.length === 0}

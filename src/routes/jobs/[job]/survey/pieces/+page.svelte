@@ -1,4 +1,5 @@
 <script lang="ts">
+  import AskFirst from '$ui/AskFirst.svelte';
   import { Button } from 'carbon-components-svelte';
   import { enhance } from '$app/forms';
   import {
@@ -268,10 +269,14 @@
               onclick={() => (editing = editing === zone.id ? null : zone.id)}>Change</button
             >
             {#if data.zones.length > 1 && !data.pieces.some((p) => p.zoneId === zone.id)}
-              <form method="post" action="?/unzone" use:enhance={send}>
-                <input type="hidden" name="id" value={zone.id} />
-                <button class="tool" aria-label="Remove zone {zone.name}">Remove</button>
-              </form>
+              <AskFirst
+                words="Remove"
+                label="Remove zone {zone.name}"
+                ask="Remove the zone {zone.name}, {zone.colour}? No piece is in it."
+                sure="Remove it"
+                action="?/unzone"
+                fields={{ id: zone.id }}
+              />
             {/if}
           </div>
         {/each}

@@ -5,7 +5,8 @@
   import Codes from '$ui/Codes.svelte';
   import NoEnter from '$ui/NoEnter.svelte';
   import LabelPicture from '$ui/LabelPicture.svelte';
-  import { pieces } from '$ui/words';
+  import AskFirst from '$ui/AskFirst.svelte';
+  import { counted, pieces } from '$ui/words';
 
   let { data, form } = $props();
   let sending = $state(false);
@@ -206,9 +207,15 @@
         {/if}
         <p class="soft" role="status">{printer.waiting.length} waiting</p>
         {#if printer.waiting.length}
-          <form method="post" action="?/drop" use:enhance={send}>
-            <button class="tool">Take the rest out of the queue</button>
-          </form>
+          <AskFirst
+            words="Take the rest out of the queue"
+            ask="Take {counted(
+              printer.waiting.length,
+              'label',
+            )} out of the printer’s queue? They can be asked for again."
+            sure="Take them out"
+            action="?/drop"
+          />
         {/if}
         {#if printer.lost.length}
           <p class="warn">

@@ -1,0 +1,133 @@
+<!-- A job as a whole. It stands outside the pages of the job: it is the way out when one of them breaks. -->
+<script lang="ts">
+  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import { enhance } from '$app/forms';
+  import { sayDate } from '$core/units/clock-time';
+  import AskFirst from '$ui/AskFirst.svelte';
+  import { counted } from '$ui/words';
+
+  let { data, form } = $props();
+  const job = $derived(data.managed);
+  const known = $derived(data.zones.includes(job.zone));
+  const goes = $derived(
+    [
+      counted(job.contents.pieces, 'piece'),
+      counted(job.contents.facts, 'recorded fact'),
+      counted(job.contents.photos, 'photo'),
+      counted(job.contents.labels, 'label'),
+      counted(job.contents.plans, 'plan'),
+    ].join(', '),
+  );
+  const wrong = (field: string) => ({
+    invalid: form !== null && 'field' in form && form.field === field,
+    invalidText: (form && 'refused' in form && form.refused) || '',
+  });
+</script>
+
+<div class="page stack">
+  <p><a class="back" href="/jobs/{job.id}">← {job.name}</a></p>
+  <h1>Manage {job.name}</h1>
+  {#if form && 'saved' in form && form.saved}<p class="ok" role="status">{form.saved}</p>{/if}
+  {#if form && 'refused' in form && form.refused}<p class="bad" role="alert">{form.refused}</p>{/if}
+  {#if job.faults.length}
+    <section class="card spoilt">
+      <h2>What cannot be read</h2>
+      <ul>
+        {#each job.faults as fault, i (i)}<li>{fault.what} <b>{fault.advice}</b></li>{/each}
+      </ul>
+    </section>
+  {/if}
+  <section class="card">
+    <h2>About it</h2>
+    <form
+      class="stack"
+      method="post"
+      action="?/about"
+      use:enhance={() =>
+        ({ update }) =>
+          update({ reset: false })}
+    >
+      <TextInput name="name" labelText="Name of the job" value={job.name} maxlength={80} {...wrong('name')} />
+      <TextInput name="place" labelText="Address" value={job.place} maxlength={200} {...wrong('place')} />
+      <Select
+        name="zone"
+        labelText="Time zone"
+        selected={known ? job.zone : data.usualZone}
+        helperText={known ? '' : `Stored is “${job.zone}”, which does not exist.`}
+        {...wrong('zone')}
+      >
+        {#each data.zones as zone (zone)}<SelectItem value={zone} text={zone} />{/each}
+      </Select>
+      <div><Button type="submit">Save</Button></div>
+    </form>
+  </section>
+  {#if job.chosen}
+    <section class="card">
+      <h2>The plan’s choice</h2>
+      <p class="soft">
+        System, coats, people and hours as they were chosen. What was recorded stays either way.
+      </p>
+      <AskFirst
+        words="Forget what was chosen"
+        ask="Forget system, coats, people and hours of {job.name}? They must be chosen again; facts, pieces and photos stay."
+        sure="Forget it"
+        action="?/forget"
+      />
+    </section>
+  {/if}
+  <section class="card">
+    <h2>Put it away</h2>
+    {#if job.archivedAt === null}
+      <p class="soft">
+        An archived job is in no list of what is under way, takes nobody’s time and no place. It can be
+        brought back.
+      </p>
+      <form method="post" action="?/archive" use:enhance>
+        <Button type="submit" kind="tertiary">Archive it</Button>
+      </form>
+    {:else}
+      <p>Archived {sayDate(job.archivedAt, data.usualZone)}.</p>
+      <form method="post" action="?/restore" use:enhance>
+        <Button type="submit" kind="tertiary">Bring it back</Button>
+      </form>
+    {/if}
+  </section>
+  <section class="card">
+    <h2>Delete it</h2>
+    {#if data.mayDelete}
+      <p>
+        <a href="/jobs/{job.id}/job.json" download>Take the job out as a file first</a>: it can be brought in
+        again from there.
+      </p>
+      <AskFirst
+        words="Delete {job.name}"
+        ask="This goes with it, for good: {goes}. Readings of the air stay."
+        sure="Delete it for good"
+        action="?/delete"
+      >
+        <TextInput name="name" labelText="Type its name, {job.name}" required autocomplete="off" />
+      </AskFirst>
+    {:else}
+      <p class="soft">Only the lead of the crew deletes a job. Archive it meanwhile.</p>
+    {/if}
+  </section>
+</div>
+
+<style>
+  .page {
+    padding: 18px 20px 60px;
+    max-width: 720px;
+  }
+  .back {
+    display: inline-flex;
+    align-items: center;
+    min-height: 44px;
+  }
+  .spoilt {
+    border-left: 6px solid var(--bad);
+  }
+  ul {
+    margin: 4px 0;
+    padding-left: 18px;
+  }
+</style>
