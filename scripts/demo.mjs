@@ -1,12 +1,8 @@
 /** `npm run demo`: installs, builds, makes the demo database where there is none, serves it and prints the address. */
-import { build, install, serve } from './prepare.mjs';
+import { serveCommand } from './serve-command.mjs';
 
-install();
-build();
-const { server, url } = await serve(
+await serveCommand(
+  'Anthem’s demo',
   { ANTHEM_DEMO: '1', ANTHEM_DATA: process.env.ANTHEM_DATA ?? 'data/demo.db' },
-  Number(process.env.PORT ?? 4170),
+  4170,
 );
-console.log(`\nAnthem’s demo is at ${url}\nStop it with Ctrl-C.`);
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
-server.on('exit', (code) => process.exit(code ?? 0));

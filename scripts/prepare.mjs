@@ -47,22 +47,21 @@ export function build() {
 /** Ports above 4100 that no browser opens (Fetch Standard, port blocking; from memory). */
 const BLOCKED = [4190, 5060, 5061, 6000, 6566, 6665, 6666, 6667, 6668, 6669, 6679, 6697];
 
-/** The wanted port, or the next free one on localhost that a browser opens. */
-export function freePort(wanted) {
-  if (BLOCKED.includes(wanted)) return freePort(wanted + 1);
+/** The wanted port, or the next free one at an address that a browser opens. */
+export function freePort(wanted, host = '127.0.0.1') {
+  if (BLOCKED.includes(wanted)) return freePort(wanted + 1, host);
   return new Promise((resolve) => {
     const probe = createServer();
-    probe.once('error', () => resolve(freePort(wanted + 1)));
-    probe.listen(wanted, '127.0.0.1', () => probe.close(() => resolve(wanted)));
+    probe.once('error', () => resolve(freePort(wanted + 1, host)));
+    probe.listen(wanted, host, () => probe.close(() => resolve(wanted)));
   });
 }
 
 /** Whether a server that was started says that it listens; false when it ends before. */
-function listens(server, echo) {
+function listens(server) {
   return new Promise((resolve) => {
     server.once('exit', () => resolve(false));
     server.stdout.on('data', (text) => {
-      if (echo) process.stdout.write(text);
       if (String(text).includes('Listening on')) resolve(true);
     });
   });
@@ -71,25 +70,24 @@ function listens(server, echo) {
 /**
  * Starts the built server and waits for its first page. What answers at the address is this server: where another takes the
  * port first, the next one is tried.
- * @returns the process and the address
+ * @returns the process, its address on this computer and its port
  */
 export async function serve(env, wantedPort, stdio = 'inherit') {
-  const port = await freePort(wantedPort);
+  const port = await freePort(wantedPort, env.HOST);
   const url = `http://localhost:${port}`;
-  const server = spawn(process.execPath, ['build'], {
+  const server = spawn(process.execPath, [join('scripts', 'server.mjs')], {
     cwd: root,
     stdio: ['ignore', 'pipe', stdio],
     env: {
       ...process.env,
       HOST: '127.0.0.1',
-      PORT: String(port),
-      ORIGIN: url,
       BODY_SIZE_LIMIT: '110M',
       ...env,
+      PORT: String(port),
     },
   });
-  if (!(await listens(server, stdio === 'inherit'))) {
-    const next = await freePort(port);
+  if (!(await listens(server))) {
+    const next = await freePort(port, env.HOST);
     if (next !== port) return serve(env, next, stdio);
     throw new Error(`The server ended with status ${server.exitCode}`);
   }
@@ -98,7 +96,7 @@ export async function serve(env, wantedPort, stdio = 'inherit') {
       (r) => r.ok,
       () => false,
     );
-    if (up) return { server, url };
+    if (up) return { server, url, port };
     await new Promise((r) => setTimeout(r, 25));
   }
   server.kill();

@@ -36,7 +36,7 @@ test('a two-pack job on the phone: mix, left out, taken back, codes that stay', 
      * 10:17–10:36; Wed 10:36–10:59.
      */
     await expect(page.locator('.back .big')).toHaveText('Wed 18 Mar, 10:59');
-    await expect(page.getByText('No plan can be sooner.')).toBeVisible();
+    await expect(page.getByText('With these lots and this turning, no plan is sooner.')).toBeVisible();
     // 7 : 1 with 10 % of both: 8.8 parts to the litre.
     await expect(
       page.getByText('For each litre: 795 mL base, 114 mL hardener, 91 mL thinner.'),

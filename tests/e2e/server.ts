@@ -8,6 +8,8 @@ import { serve } from '../../scripts/prepare.mjs';
 
 export interface TestServer {
   url: string;
+  /** its database */
+  data: string;
   process: ChildProcess;
   /** starts it again on the same database */
   restart: () => Promise<TestServer>;
@@ -27,6 +29,7 @@ async function start(
   );
   return {
     url,
+    data: join(folder, 'anthem.db'),
     process: server,
     // At the same address: a browser keeps what it has by address.
     restart: () => start(folder, env, Number(new URL(url).port)),

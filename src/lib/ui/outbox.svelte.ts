@@ -286,15 +286,17 @@ export class Outbox {
   flush(): Promise<void> {
     if (this.sending) return this.sending;
     const slow = setTimeout(() => (this.slow = true), SLOW);
-    this.sending = navigator.locks
-      .request(`anthem-outbox-${this.job}`, () => this.sendAll())
-      .finally(() => {
-        clearTimeout(slow);
-        this.slow = false;
-        this.sending = null;
-        // What was kept while the last of them was sent.
-        if (!this.away && !this.why && this.waiting.some((k) => !k.why)) void this.flush();
-      });
+    // Plain HTTP has no locks: two tabs may then send the same fact, which is stored once all the same.
+    const locks = navigator.locks as LockManager | undefined;
+    this.sending = (
+      locks ? locks.request(`anthem-outbox-${this.job}`, () => this.sendAll()) : this.sendAll()
+    ).finally(() => {
+      clearTimeout(slow);
+      this.slow = false;
+      this.sending = null;
+      // What was kept while the last of them was sent.
+      if (!this.away && !this.why && this.waiting.some((k) => !k.why)) void this.flush();
+    });
     return this.sending;
   }
 

@@ -1,10 +1,17 @@
 import { buildRoute } from '$core/coating/route';
 import { usualCounts } from '$core/coating/system';
+import { SYSTEMS } from '$core/coating/systems/index';
+import { unreadableSystems } from '$server/store/finish-systems';
 import { allSystems } from '$server/services/systems';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({
   title: 'Systems',
+  unreadable: unreadableSystems(locals.db).map(({ key, version }) => ({
+    key,
+    version,
+    name: SYSTEMS.find((s) => s.key === key)?.name ?? key,
+  })),
   systems: allSystems(locals.db).map((system) => {
     const route = buildRoute(system, usualCounts(system), system.tool);
     const tops = system.products.filter((p) => p.stages.cured);

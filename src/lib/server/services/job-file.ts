@@ -112,18 +112,18 @@ function mend(db: Db, stored: Job): { job: Job; choice: Choice | null; faults: J
   ];
   if (dark)
     faults.push({
-      what: `${dark} of its facts cannot be read and are left out.`,
+      what: `${dark} of its facts cannot be read and ${dark === 1 ? 'is' : 'are'} left out.`,
       advice: 'Record again what is missing. The log keeps them as they are.',
     });
   if (late)
     faults.push({
-      what: `${late} of its facts have a time that cannot be: the time they were stored is taken.`,
+      what: `${late} of its facts ${late === 1 ? 'has' : 'have'} a time that cannot be: when it was stored is taken.`,
       advice: 'Take back and record again what stands at a wrong time.',
     });
   const notes = unreadableConditions(db, job.id);
   if (notes)
     faults.push({
-      what: `The notes of ${notes} of its pieces cannot be read: nothing is noted of them.`,
+      what: `The notes of ${notes} of its pieces cannot be read: they count as not noted.`,
       advice: 'Note their wood, finish and hinges again under Survey, Pieces.',
     });
   return { job, choice: read?.value ?? null, faults };

@@ -24,6 +24,23 @@ export function sayOperation(file: JobFile, id: string): string {
   return act ? `${act}, lot ${name}` : `the work under way on lot ${name}`;
 }
 
+/**
+ * What a plan's bound holds for, in words: other lots, another way of turning, other pins or other jobs' plans may well be
+ * sooner.
+ * @param pins how many operations are pinned
+ */
+export function sayBoundHolds(plan: StoredPlan | null, pins: number): string {
+  const others = plan?.problem.operations.some((o) => o.id.startsWith('other:'));
+  const fixed = [
+    'these lots',
+    'this turning',
+    ...(pins ? [pins === 1 ? 'the pinned time' : 'the pinned times'] : []),
+    ...(others ? ['the other jobs as they are planned'] : []),
+  ];
+  const last = fixed.pop() ?? '';
+  return `${fixed.join(', ')} and ${last}`;
+}
+
 /** Why an operation did not begin sooner. */
 export function sayBecause(file: JobFile, because: Because, people: ReadonlyMap<string, string>): string {
   const act = (id: string): string => sayOperation(file, id);

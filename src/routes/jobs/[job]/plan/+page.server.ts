@@ -8,7 +8,7 @@ import { dayAfter } from '$core/units/clock-time';
 import { jobSearch } from '$server/services/job-search';
 import { acceptMoves, keepTimes, pin, unpin } from '$server/services/pins';
 import { airOf } from '$server/services/places';
-import { sayChain, sayMoves, sayOperation } from '$server/services/say-plan';
+import { sayBoundHolds, sayChain, sayMoves, sayOperation } from '$server/services/say-plan';
 import { KITCHEN_ROW } from '$server/services/shell-view';
 import { feedFor } from '$server/services/calendars';
 import { listPins } from '$server/store/pins';
@@ -79,6 +79,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
       air: hours.map(({ at, celsius, humidity }) => ({ at, celsius, humidity })),
     },
     handBack: handBack(plan),
+    boundHolds: sayBoundHolds(plan, pins.length),
     promised: choice?.promised ? dayAfter(choice.promised, file.job.zone) : null,
     chain: sayChain(file, plan, names),
     moves: plan && before ? sayMoves(file, plan, movesBetween(before, plan), names) : [],

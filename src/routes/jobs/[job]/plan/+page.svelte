@@ -332,9 +332,11 @@
         <h2>Hand back</h2>
         <p class="big">{sayTime(data.handBack.at, data.zone)}</p>
         {#if data.handBack.bound < data.handBack.at}
-          <p>No plan can be before <b>{sayTime(data.handBack.bound, data.zone)}</b>.</p>
+          <p>
+            With {data.boundHolds}, no plan is before <b>{sayTime(data.handBack.bound, data.zone)}</b>.
+          </p>
         {:else}
-          <p>No plan can be sooner.</p>
+          <p>With {data.boundHolds}, no plan is sooner.</p>
         {/if}
         {#if data.promised !== null}
           <p class:bad={data.handBack.at > data.promised}>

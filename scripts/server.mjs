@@ -1,0 +1,95 @@
+/**
+ * The built application behind one or two ports: HTTP, and HTTPS where there is a certificate. It answers at the names and
+ * addresses of this computer and at the origins it is given, and at no other: a page elsewhere cannot make a browser talk to
+ * it under a name of its own.
+ *
+ * HOST (127.0.0.1) · PORT (4180) · HTTPS_PORT (none) · ANTHEM_CERTIFICATE (folder, data/certificate) · ORIGIN (further
+ * origins, comma between them, for a proxy in front)
+ */
+import { createServer } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { AUTHORITY_PATH, certificateFiles } from './certificate-files.mjs';
+import { isEverybody, isLoopback, ownAddresses, ownNames } from './network.mjs';
+
+const host = process.env.HOST ?? '127.0.0.1';
+const port = Number(process.env.PORT ?? 4180);
+const securePort = process.env.HTTPS_PORT ? Number(process.env.HTTPS_PORT) : null;
+const folder = process.env.ANTHEM_CERTIFICATE ?? join('data', 'certificate');
+const origins = (process.env.ORIGIN ?? '')
+  .split(',')
+  .filter(Boolean)
+  .map((origin) => new URL(origin.trim()));
+
+// The application learns from us by which protocol a request came; nobody else may say so.
+const PROTOCOL = 'x-anthem-protocol';
+delete process.env.ORIGIN;
+process.env.PROTOCOL_HEADER = PROTOCOL;
+const { handler } = await import('../build/handler.js');
+
+const names = new Set(['localhost', '127.0.0.1', '[::1]']);
+if (!isLoopback(host)) {
+  for (const name of ownNames()) names.add(name.toLowerCase());
+  if (!isEverybody(host)) names.add(host.toLowerCase());
+}
+/** Whether a name or address is this computer's: an address may be a new one since it started. */
+const isOwn = (name) => names.has(name) || (!isLoopback(host) && ownAddresses().includes(name));
+
+const { authority, certificate, key } = certificateFiles(folder);
+
+/** Answers requests that came by a protocol. */
+const listener = (protocol) => (request, response) => {
+  const asked = (request.headers.host ?? '').toLowerCase();
+  const proxied = origins.find((o) => o.host === asked);
+  if (!proxied && !isOwn(asked.replace(/:\d+$/, ''))) {
+    response.writeHead(421, { 'content-type': 'text/plain; charset=utf-8' });
+    response.end(
+      'This is not an address of Anthem. Start it with --origin and this address, if it should be.',
+    );
+    return;
+  }
+  if (request.url === AUTHORITY_PATH && existsSync(authority)) {
+    response.writeHead(200, {
+      'content-type': 'application/x-x509-ca-cert',
+      'content-disposition': 'attachment; filename="anthem-authority.crt"',
+    });
+    response.end(readFileSync(authority));
+    return;
+  }
+  request.headers[PROTOCOL] = proxied ? proxied.protocol.slice(0, -1) : protocol;
+  handler(request, response, () => response.writeHead(404).end());
+};
+
+const servers = [];
+function listen(server, at, where, protocol) {
+  servers.push(server);
+  return new Promise((resolve) => {
+    server.once('error', (error) => {
+      console.error(`${where}:${at} cannot be listened on: ${error.message}`);
+      process.exit(1);
+    });
+    server.listen(at, where, () => resolve(`${protocol}://${where}:${at}`));
+  });
+}
+
+const hosts = isLoopback(host) || isEverybody(host) ? [host] : ['127.0.0.1', host];
+const open = [];
+for (const where of hosts) open.push(await listen(createServer(listener('http')), port, where, 'http'));
+if (securePort !== null) {
+  const secrets = { cert: readFileSync(certificate), key: readFileSync(key) };
+  for (const where of hosts)
+    open.push(await listen(createSecureServer(secrets, listener('https')), securePort, where, 'https'));
+}
+console.log(`Listening on ${open.join(' and ')}`);
+
+/** Lets what is under way end, then the server. */
+function stop(reason) {
+  const ended = servers.map((server) => {
+    server.closeIdleConnections();
+    return new Promise((resolve) => server.close(resolve));
+  });
+  setTimeout(() => servers.forEach((server) => server.closeAllConnections()), 5000).unref();
+  void Promise.all(ended).then(() => process.emit('sveltekit:shutdown', reason));
+}
+for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => stop(signal));
