@@ -224,7 +224,7 @@ test.describe('a database that another program holds', () => {
     await expect(page.getByText('57 labels asked for')).toBeVisible();
     const other = new Database(server.data);
     other.exec('BEGIN IMMEDIATE');
-    const stream = await fetch(`${server.url}/air/stream`);
+    const stream = await fetch(`${server.url}/air/stream`, { headers: { connection: 'close' } });
     const sent = fetch(bench.replace('/jobs/', '/api/jobs/').replace('/coat', '/facts'), {
       method: 'POST',
       headers: { 'content-type': 'application/json' },

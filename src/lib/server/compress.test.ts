@@ -23,6 +23,14 @@ describe('compressed answers', () => {
     });
   });
 
+  it('that never end go out as they come', async () => {
+    const stream = new ReadableStream({ start: (c) => c.enqueue(new TextEncoder().encode('data: 1\n\n')) });
+    const events = new Response(stream, { headers: { 'content-type': 'text/event-stream' } });
+    const out = await compressed(ask('gzip'), events);
+    const first = await out.body?.getReader().read();
+    expect(new TextDecoder().decode(first?.value as Uint8Array)).toBe('data: 1\n\n');
+  });
+
   it('stay as they were where that is asked, short, packed already or no text', async () => {
     for (const [request, response] of [
       [ask('identity'), page(LONG)],

@@ -2,7 +2,8 @@
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
 
-const TYPES = /^(text\/|application\/json|image\/svg\+xml)/;
+/** A stream of events is never whole: it goes out as it comes. */
+const TYPES = /^(text\/(?!event-stream)|application\/json|image\/svg\+xml)/;
 /** Smaller answers fit one packet as they are, bytes. */
 const LEAST = 1400;
 const pack = promisify(gzip);

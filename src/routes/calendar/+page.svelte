@@ -191,8 +191,12 @@
     <div class="cards">
       <section class="card">
         <h2>Hand back</h2>
+        <p class="soft">
+          Bound: with a job’s lots, turning and pins as they are, and the other jobs as they are planned, no
+          plan is before that.
+        </p>
         <table class="plain">
-          <thead><tr><th>Job</th><th>Planned</th><th>Promised</th><th>No plan before</th></tr></thead>
+          <thead><tr><th>Job</th><th>Planned</th><th>Promised</th><th>Bound</th></tr></thead>
           <tbody>
             {#each c.jobs as job (job.id)}
               <tr>
