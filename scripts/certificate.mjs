@@ -3,7 +3,7 @@
  * authority, which phones and tablets are told to trust once; every run makes a certificate for the addresses and names of
  * this computer, signed by it. Run it again when the address changes.
  */
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, realpathSync, writeFileSync } from 'node:fs';
 import { X509Certificate } from 'node:crypto';
 import { isIP } from 'node:net';
 import { join } from 'node:path';
@@ -70,7 +70,7 @@ export async function makeCertificate(folder, more = []) {
   return { isNew, names };
 }
 
-if (process.argv[1] && import.meta.filename === process.argv[1]) {
+if (process.argv[1] && import.meta.filename === realpathSync(process.argv[1])) {
   install();
   const { values } = parseArgs({ options: { name: { type: 'string', multiple: true } } });
   const folder = process.env.ANTHEM_CERTIFICATE ?? join(root, 'data', 'certificate');

@@ -3,9 +3,9 @@ import type { ChildProcess } from 'node:child_process';
 export const root: string;
 export function install(): void;
 export function build(): void;
-export function freePort(wanted: number): Promise<number>;
+export function freePort(wanted: number, host?: string): Promise<number>;
 export function serve(
   env: Record<string, string>,
   wantedPort: number,
   stdio?: 'inherit' | 'ignore',
-): Promise<{ server: ChildProcess; url: string }>;
+): Promise<{ server: ChildProcess; url: string; port: number }>;

@@ -1,0 +1,4 @@
+export function makeCertificate(
+  folder: string,
+  more?: string[],
+): Promise<{ isNew: boolean; names: string[] }>;
