@@ -58,6 +58,8 @@ test('the drying page: ready times, three charts, other hours; a touch test teac
   await page.getByRole('button', { name: 'Keep the touch test' }).click();
   await expect(page.getByText(/Learnt here: \d+ % slower than the sheet, from 1 test/)).toBeVisible();
   expect(await recoat()).not.toBe(before);
+  await page.getByText('Forget them').first().click();
+  await expect(page.getByText(/^Forget \d+ touch tests? of/)).toBeVisible();
   await page.getByRole('button', { name: 'Forget them' }).click();
   await expect(page.getByText('the sheet stands again')).toBeVisible();
   expect(await recoat()).toBe(before);

@@ -45,6 +45,7 @@ const secure = (
         path,
         method: body === undefined ? 'GET' : 'POST',
         ca: readFileSync(join(folder, 'authority.crt')),
+        servername: 'localhost',
         headers: {
           ...(host ? { host } : {}),
           ...(origin ? { origin } : {}),

@@ -287,6 +287,11 @@ test('what is noted shows on the elevation; tests raise findings; photos lose wh
   await expect(image).toBeVisible();
   const small = await page.request.get(new URL((await image.getAttribute('src')) ?? '', server.url).href);
   expect(small.headers()['content-type']).toBe('image/jpeg');
-  await page.getByRole('button', { name: 'Remove the photo' }).click();
+  await page.getByLabel('Remove the photo').click();
+  await expect(page.getByText('Remove this photo? It cannot be brought back.')).toBeVisible();
+  await page.getByRole('button', { name: 'No, keep it' }).click();
+  await expect(image).toBeVisible();
+  await page.getByLabel('Remove the photo').click();
+  await page.getByRole('button', { name: 'Remove it' }).click();
   await expect(image).toHaveCount(0);
 });

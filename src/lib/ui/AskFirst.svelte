@@ -67,6 +67,9 @@
     border-left: 6px solid var(--bad);
     background: var(--card);
   }
+  form .row {
+    margin-top: 8px;
+  }
   .sure {
     border-color: var(--bad);
     color: var(--bad);

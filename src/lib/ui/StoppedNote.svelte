@@ -23,16 +23,18 @@
 
 {#if stopped}
   <div class="card stop" role="alert" bind:this={note}>
-    {#if rules.length > 1}
-      <h2>Stop. {rules.length} things stand against it</h2>
-      <ul>
-        {#each rules as r, i (i)}<li>
-            {r.message}
-            {#if !r.canOverride}<b>No reason overrules this.</b>{/if}
-          </li>{/each}
-      </ul>
-    {:else}
+    {#if rules.length < 2}
       <h2>Stop. {stopped.message}</h2>
+    {:else}
+      <h2>Stop. {rules.length} things stand against it</h2>
+      {#if !canOverride}
+        <ol>
+          {#each rules as r, i (i)}<li>
+              {r.message}
+              {#if !r.canOverride}<b>No reason overrules this.</b>{/if}
+            </li>{/each}
+        </ol>
+      {/if}
     {/if}
     {#if fields.piece && rules.some((r) => r.rule === 'too-late')}
       <FactForm kind="piece.abraded" fields={{ piece: fields.piece }}>
@@ -46,18 +48,20 @@
         {#snippet children(sending)}
           <div class="again">
             {#each rules as r, i (i)}
-              <input type="hidden" name="rule" value={r.rule} />
-              <TextInput
-                name="reason"
-                labelText={rules.length > 1
-                  ? `All the same, because (${i + 1})`
-                  : 'Do it all the same, because'}
-                helperText={rules.length > 1 ? r.message : ''}
-                placeholder="The reason is kept with the record"
-                required
-                minlength={3}
-                maxlength={500}
-              />
+              <div class="rule">
+                {#if rules.length > 1}<p><b>{i + 1}.</b> {r.message}</p>{/if}
+                <input type="hidden" name="rule" value={r.rule} />
+                <TextInput
+                  name="reason"
+                  labelText={rules.length > 1
+                    ? `All the same, because (${i + 1})`
+                    : 'Do it all the same, because'}
+                  placeholder="The reason is kept with the record"
+                  required
+                  minlength={3}
+                  maxlength={500}
+                />
+              </div>
             {/each}
             <Button type="submit" kind="danger-tertiary" disabled={sending}>Do it all the same</Button>
           </div>
@@ -72,9 +76,9 @@
     border-left: 6px solid var(--bad);
     margin-bottom: 12px;
   }
-  ul {
+  ol {
     margin: 0 0 10px;
-    padding-left: 18px;
+    padding-left: 22px;
   }
   .again {
     display: flex;
@@ -82,7 +86,7 @@
     align-items: end;
     flex-wrap: wrap;
   }
-  .again > :global(.bx--form-item) {
+  .rule {
     flex: 1 1 260px;
   }
 </style>

@@ -28,7 +28,7 @@
           ><tr
             ><th>Job</th><th>Stage</th><th>Pieces</th><th>Down</th><th>Passes</th><th>Home</th><th
               >To touch up</th
-            ><th><span class="sr-only">Manage</span></th></tr
+            ></tr
           ></thead
         >
         <tbody>
@@ -45,7 +45,6 @@
               <td>{job.passesDone} of {job.passes}</td>
               <td>{job.hung}</td>
               <td>{job.openTouchUps}</td>
-              <td><a href="/jobs/{job.id}/manage" aria-label="Manage {job.name}">Manage</a></td>
             </tr>
           {/each}
         </tbody>

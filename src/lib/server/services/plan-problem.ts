@@ -4,7 +4,7 @@ import type { NoPlan, Plan, Problem } from '$core/planning/problem';
 import { Refused } from './refused';
 
 /** The search stops after this long with the best plan so far, ms. */
-const LIMIT = 1700;
+const LIMIT = 4000;
 /** What does not stop by itself is ended after so much more, ms. */
 const GRACE = 4000;
 /** Problems that are planned at once, and that wait for their turn. */

@@ -10,13 +10,17 @@
   const job = $derived(data.managed);
   const known = $derived(data.zones.includes(job.zone));
   const goes = $derived(
-    [
-      counted(job.contents.pieces, 'piece'),
-      counted(job.contents.facts, 'recorded fact'),
-      counted(job.contents.photos, 'photo'),
-      counted(job.contents.labels, 'label'),
-      counted(job.contents.plans, 'plan'),
-    ].join(', '),
+    (
+      [
+        [job.contents.pieces, 'piece'],
+        [job.contents.facts, 'recorded fact'],
+        [job.contents.photos, 'photo'],
+        [job.contents.labels, 'label'],
+        [job.contents.plans, 'plan'],
+      ] as const
+    )
+      .flatMap(([n, thing]) => (n ? [counted(n, thing)] : []))
+      .join(', ') || 'its name and colours',
   );
   const wrong = (field: string) => ({
     invalid: form !== null && 'field' in form && form.field === field,
@@ -122,6 +126,10 @@
     display: inline-flex;
     align-items: center;
     min-height: 44px;
+  }
+  section :global(.ask),
+  section form {
+    margin-top: 8px;
   }
   .spoilt {
     border-left: 6px solid var(--bad);
