@@ -1,4 +1,4 @@
-import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
+import { error, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
 import { v7 as newId } from 'uuid';
 import { database } from '$server/db/open';
 import { makeDemo } from '$server/demo/demo';
@@ -16,12 +16,18 @@ export const init: ServerInit = () => {
   if (isDemo()) makeDemo(db);
   else firstStart(db);
   // No thread or timer ends the server: what one of them missed is said, and the rest goes on.
-  process.on('uncaughtException', (error) => console.error('Not caught:', unavailable(error) ?? error));
-  process.on('unhandledRejection', (error) => console.error('Not caught:', unavailable(error) ?? error));
+  process.on('uncaughtException', (reason) => console.error('Not caught:', unavailable(reason) ?? reason));
+  process.on('unhandledRejection', (reason) => console.error('Not caught:', unavailable(reason) ?? reason));
   process.on('sveltekit:shutdown', () => void import('$server/search-thread').then((t) => t.endThread()));
   // What was waiting at the label printer goes on.
   wake(db, () => now(db));
 };
+
+/** A job that is not there, or not any more, is no fault of the server's. @throws the page that says so */
+function asPage(reason: unknown): never {
+  if (reason instanceof Refused) error(reason.status, reason.message);
+  throw reason;
+}
 
 const YEAR = 365 * 86_400;
 
@@ -47,7 +53,7 @@ export const handle: Handle = async ({ event, resolve }) => {
     worker: workers.find((w) => w.id === wanted)?.id ?? workers[0]?.id ?? '',
     device,
     open: (job) => {
-      const known = jobs.get(job) ?? openPlanned(db, job, clock);
+      const known = jobs.get(job) ?? openPlanned(db, job, clock).catch(asPage);
       jobs.set(job, known);
       return known;
     },
@@ -61,19 +67,19 @@ export const handle: Handle = async ({ event, resolve }) => {
   return compressed(event.request, response);
 };
 
-export const handleError: HandleServerError = ({ error, status, event }) => {
-  if (error instanceof Refused) return { message: error.message };
+export const handleError: HandleServerError = ({ error: reason, status, event }) => {
+  if (reason instanceof Refused) return { message: reason.message };
   if (status === 404)
     return {
       message: `There is no page ${event.url.pathname}.`,
       advice: 'Go back to Today, or look the job up under Jobs.',
     };
-  const why = unavailable(error);
+  const why = unavailable(reason);
   if (why !== null) {
     console.error(why);
     return { message: why, advice: 'Pages that only show things go on working.' };
   }
-  console.error(error);
+  console.error(reason);
   return {
     message: 'Something broke on our side. Nothing was half-saved.',
     advice: 'Go back and try again. If it breaks again, note the time and what you did.',

@@ -91,12 +91,13 @@ export const actions: Actions = {
         calibratedAt: now,
       };
       const act = String(form.get('act') ?? '');
-      const next = {
+      const acts = {
         on: { ...had, on: true, sentUntil: now },
         off: { ...had, on: false },
         battery: { ...had, batteryAt: now },
         calibrate: { ...had, calibratedAt: now },
-      }[act];
+      };
+      const next = Object.hasOwn(acts, act) ? acts[act as keyof typeof acts] : undefined;
       if (!next) throw new Refused(422, 'The sensor knows no such act.', 'act');
       writeSensor(locals.db, next);
       return { done: 'The sensor is set.' };

@@ -23,6 +23,9 @@ function moment(text: string, field: string): number | null {
   }
 }
 
+/** How far from now a coat may be laid, ms. */
+const FARTHEST = 366 * 86_400_000;
+
 export const load: PageServerLoad = ({ locals, url }) => {
   const now = locals.now();
   const products = allProducts(locals.db);
@@ -34,12 +37,19 @@ export const load: PageServerLoad = ({ locals, url }) => {
   if (!product) throw new Error('No product is known');
   const place: Place = PLACES.find((p) => p === ask('place')) ?? 'tent';
   const film = Math.min(3, Math.max(0.3, Number(ask('film') ?? 100) / 100 || 1));
-  let laid = now;
+  let laid: number;
   let wrong = '';
   try {
     laid = moment(ask('laid') ?? '', 'laid') ?? now;
+    if (Math.abs(laid - now) > FARTHEST)
+      throw new Refused(
+        422,
+        'The air is known and foreseen for a year around now: write a nearer day.',
+        'laid',
+      );
   } catch (refusal) {
     if (!(refusal instanceof Refused)) throw refusal;
+    laid = now;
     wrong = refusal.message;
   }
   const wanted = ask('stage') ?? 'recoat';

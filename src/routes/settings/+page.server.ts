@@ -7,6 +7,7 @@ import { DEMO_NOW } from '$server/demo/demo';
 import { companyZone, isDemo, setClock } from '$server/services/clock';
 import { readSetting, writeSetting } from '$server/store/settings';
 import { insertWorker, listWorkers } from '$server/store/workers';
+import { isInstant } from '$core/units/instant';
 import type { Actions, PageServerLoad } from './$types';
 
 const local = (ms: number): string => localMinute(ms, companyZone());
@@ -77,9 +78,12 @@ export const actions: Actions = {
         : form.has('reset')
           ? DEMO_NOW
           : Temporal.PlainDateTime.from(typed).toZonedDateTime(companyZone()).epochMilliseconds;
-      setClock(locals.db, at, running);
+      if (!isInstant(Math.round(at))) throw new RangeError('beyond the clock');
+      setClock(locals.db, Math.round(at), running);
     } catch {
-      return fail(422, { refused: `“${typed}” is not a date and time. Write it as 2026-03-11T10:20.` });
+      return fail(422, {
+        refused: `“${typed || 'That'}” is no date and time between 1970 and 2100. Write it as 2026-03-11T10:20.`,
+      });
     }
     return { saved: 'The clock is set.' };
   },

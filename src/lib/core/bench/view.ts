@@ -79,6 +79,8 @@ function actView(
   );
   const who = (id: string) => pack.people.find((p) => p.id === id)?.name ?? '';
   return {
+    /** one of a kind in the list, but for what is under way */
+    key: `${a.lot} ${a.step.key}`,
     status: a.status,
     lotId: a.lot,
     lot: bench.lots.find((l) => l.id === a.lot)?.name ?? '',

@@ -11,6 +11,7 @@ import { findFact, insertFact, listFacts } from '../store/facts';
 import { deleteReadingOf, insertReading } from '../store/readings';
 import { writeSummary } from '../store/summaries';
 import { listWorkers } from '../store/workers';
+import { unavailable } from '../unavailable';
 import { now } from './clock';
 import { keepFelt } from './felt';
 import { firstFilm, openJob, type JobFile } from './job-file';
@@ -186,6 +187,8 @@ export function recordTogether(db: Db, batches: readonly Batch[]): (Recorded | E
         if (open.log.length > had) grown.add(open);
         return recorded;
       } catch (error) {
+        // Where the database takes nothing, it takes nothing of the others either.
+        if (unavailable(error) !== null) throw error;
         return error instanceof Error ? error : new Error(String(error));
       }
     });

@@ -2,16 +2,17 @@ import { z } from 'zod';
 import type { Db } from '../db/open';
 import { forgiving } from '../forgiving';
 import { placesSchema } from '$core/air/places';
+import { instantSchema } from '$core/units/instant';
 
 /** Settings of the company, each read back through its schema. */
 export const SETTINGS = {
   /** the demo clock: what it showed when it was set, and whether it runs on */
-  clock: z.object({ shows: z.number().int(), setAt: z.number().int(), running: z.boolean() }),
+  clock: z.object({ shows: instantSchema, setAt: instantSchema, running: z.boolean() }),
   measures: z.enum(['us', 'metric']),
   /** the house, the shop and the tent */
   places: placesSchema,
   /** what an hour costs, in cents, and the sign of the money */
-  costs: z.object({ currency: z.string().max(4), hourCents: z.number().int().nonnegative() }),
+  costs: z.object({ currency: z.string().max(4), hourCents: z.number().int().nonnegative().max(100_000_00) }),
   company: z.object({ name: z.string(), town: z.string() }),
 } as const;
 type Key = keyof typeof SETTINGS;

@@ -1,8 +1,6 @@
-import { error } from '@sveltejs/kit';
 import { judgeAir } from '$core/air/humid-air';
 import { withFaults } from '$server/services/each-job';
 import { stations, today } from '$server/services/job-shell';
-import { Refused } from '$server/services/refused';
 import { listWorkers } from '$server/store/workers';
 import type { LayoutServerLoad } from './$types';
 
@@ -10,14 +8,7 @@ import type { LayoutServerLoad } from './$types';
 const AIR_AGE = 4 * 3_600_000;
 
 export const load: LayoutServerLoad = async ({ locals, params }) => {
-  let opened;
-  try {
-    opened = await locals.open(params.job);
-  } catch (e) {
-    if (e instanceof Refused) error(e.status, e.message);
-    throw e;
-  }
-  const { file, plan } = opened;
+  const { file, plan } = await locals.open(params.job);
   const now = locals.now();
   const names = new Map(listWorkers(locals.db).map((w) => [w.id, w.name]));
   const reading = [...file.state.air.values()]

@@ -409,7 +409,7 @@
       {/each}</Part
     >
     <Part name="What is ready"
-      >{#each ready as act, i (act.lotId + act.step)}
+      >{#each ready as act, i (act.key)}
         <section class="card ready">
           <p class="soft">
             Ready now{#if act.planned && act.planned > now}{' '}· planned {near(act.planned)}{/if}
@@ -564,7 +564,7 @@
       {#if waiting.length}
         <section class="card">
           <h2>Drying</h2>
-          {#each waiting as act (act.lotId + act.step)}
+          {#each waiting as act (act.key)}
             <div class="wait">
               <b class="mono">{near(act.from ?? 0)}</b>
               <div>

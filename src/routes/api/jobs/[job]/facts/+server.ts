@@ -11,14 +11,8 @@ const isFlaw = (fact: unknown): boolean =>
   (fact as { body?: { kind?: string } } | null)?.body?.kind === 'defect.found';
 
 /** All facts of a job, in the order they arrived. */
-export const GET: RequestHandler = async ({ locals, params }) => {
-  try {
-    return json({ facts: (await locals.open(params.job)).file.facts });
-  } catch (error) {
-    if (error instanceof Refused) return json({ error: error.message }, { status: error.status });
-    throw error;
-  }
-};
+export const GET: RequestHandler = async ({ locals, params }) =>
+  json({ facts: (await locals.open(params.job)).file.facts });
 
 /** Records a batch of facts, all or none. The answer is sent when they are stored for good. */
 export const POST: RequestHandler = async ({ locals, params, request }) => {
