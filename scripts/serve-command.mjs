@@ -1,5 +1,6 @@
 /** What `npm start` and `npm run demo` share: options, the server, and a line for each address. */
-import { existsSync } from 'node:fs';
+import { X509Certificate } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { AUTHORITY_PATH, certificateFiles } from './certificate-files.mjs';
@@ -74,6 +75,13 @@ export function addressLines({ host, port, securePort, origins }) {
   return lines.map(([address, who]) => `  ${address.padEnd(width)}  ${who}`);
 }
 
+/** Addresses of this computer for which a certificate does not stand; all of them where it has ended. */
+function notCovered(file) {
+  const certificate = new X509Certificate(readFileSync(file));
+  const over = new Date(certificate.validTo) < new Date();
+  return ownAddresses().filter((address) => over || !certificate.checkIP(address));
+}
+
 /**
  * Installs, builds, serves and says where.
  * @param name what is said to be there
@@ -87,6 +95,7 @@ export async function serveCommand(name, env, usualPort) {
   const files = certificateFiles(folder);
   const wide = !isLoopback(asked.host);
   const hasCertificate = existsSync(files.certificate) && existsSync(files.key);
+  const uncovered = wide && hasCertificate ? notCovered(files.certificate) : [];
   if (asked.securePort !== null && !hasCertificate) {
     console.error('HTTPS needs a certificate. Make one first: npm run certificate');
     process.exit(1);
@@ -115,6 +124,10 @@ export async function serveCommand(name, env, usualPort) {
         : `A phone fetches the authority to trust from http://ADDRESS:${port}${AUTHORITY_PATH} (README, “On phones and tablets”).`,
     );
   }
+  if (uncovered.length)
+    console.log(
+      `The certificate does not stand for ${uncovered.join(', ')}, or has ended: npm run certificate, then start again.`,
+    );
   console.log('Stop it with Ctrl-C.');
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
   server.on('exit', (code) => process.exit(code ?? 0));

@@ -45,11 +45,11 @@
     />
   </div>
 {/each}
-{#if outbox.away || outbox.slow || outbox.why}
+{#if outbox.away || outbox.slow || outbox.reason}
   <div class="card unsent" role="status">
     <p>
       <b>{outbox.unsent ? `${outbox.unsent} not sent yet` : 'No connection'}</b>
-      {#if outbox.why}{outbox.why}{/if}
+      {#if outbox.reason}{outbox.reason}{/if}
       <span class="soft"
         >{outbox.unsent
           ? 'Kept on this device; sent in order when there is a connection.'

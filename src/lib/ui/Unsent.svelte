@@ -12,10 +12,10 @@
   let boxes: Outbox[] = $state.raw([]);
   const said = $derived(
     boxes.flatMap((box) => {
-      const waits = (box.away || box.slow || box.why) && box.unsent ? [`${box.unsent} not sent yet`] : [];
+      const waits = (box.away || box.slow || box.reason) && box.unsent ? [`${box.unsent} not sent yet`] : [];
       const no = box.notTaken;
       const words = [...waits, ...(no ? [`${no} not taken by the server`] : [])].join(', ');
-      return words ? [{ job: box.job, words, why: box.why }] : [];
+      return words ? [{ job: box.job, words, why: box.reason }] : [];
     }),
   );
 

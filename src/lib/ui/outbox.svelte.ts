@@ -167,6 +167,10 @@ export class Outbox {
   get refused(): Kept[] {
     return this.kept.filter((k) => k.state === 'refused');
   }
+  /** Why what waits is not sent, in words; empty where nothing is known against it. */
+  get reason(): string {
+    return this.why || (this.waiting.find((k) => k.why)?.why ?? '');
+  }
   /** What waits, in words, e.g. "3 and 1 photo"; empty where nothing does. */
   get unsent(): string {
     const facts = this.waiting.length;

@@ -15,6 +15,7 @@ import { cupsNow, nextBatch } from './cups';
 import { inOrder, pieceState } from './fold';
 import { freshAir } from './fresh-air';
 import { nextStep, windowOf } from './guard';
+import { lazily } from './lazy';
 import { pieceMark, type Mark } from './mark';
 import { rackMap } from './places';
 import { openFlaws } from './rework';
@@ -165,26 +166,30 @@ function airStops(bench: Bench, now: number): { place: string; read: boolean; re
 /** Facts that can still be undone at a touch, ms. */
 export const UNDO = 120_000;
 
-/** Everything on the bench of a job, at a moment. */
+/** Everything on the bench of a job, at a moment; each part made when it is asked for. */
 export function benchView(bench: Bench, now: number, recent = 10) {
   const { pack, state } = bench;
-  const marked = markedPieces(bench, now);
   const due = new Map(pack.planned);
   const who = (id: string) => pack.people.find((p) => p.id === id)?.name ?? '';
-  const next = new Set(siteNext(state, pack.site).map((s) => s.key));
-  const finished = [...state.works.values()].filter((w) => w.end !== null);
-  const looked = new Set(state.inspections.map((i) => i.work));
-  return {
-    marked,
-    list: acts(state, bench.route, bench.lots, now, due, bench.waits).map((a) =>
-      actView(bench, a, marked, due),
-    ),
-    facts: inOrder(bench.facts)
-      .filter((f) => f.body.kind !== 'void' && !state.voided.has(f.id))
-      .slice(-recent)
-      .reverse()
-      .map((f) => ({ id: f.id, at: f.at, who: who(f.worker), words: sayFact(bench, f.body) })),
-    site: siteProgress(state, pack.site, bench.waits).flatMap(({ step, from, state: how }) =>
+  /** The coat that was finished last and not looked at yet. */
+  const toInspect = (marked: ReadonlyMap<string, MarkedPiece>) => {
+    const looked = new Set(state.inspections.map((i) => i.work));
+    return [...state.works.values()]
+      .filter((w) => w.end !== null)
+      .filter((w) => bench.route.some((s) => s.key === w.step && s.kind === 'coat') && !looked.has(w.id))
+      .sort((a, b) => (b.end ?? 0) - (a.end ?? 0))
+      .slice(0, 1)
+      .map((w) => ({
+        id: w.id,
+        at: w.end ?? 0,
+        act: bench.route.find((s) => s.key === w.step)?.act ?? w.step,
+        lot: bench.lots.find((l) => l.id === w.lot)?.name ?? '',
+        pieces: w.pieces.flatMap((id) => marked.get(id) ?? []),
+      }));
+  };
+  const site = () => {
+    const next = new Set(siteNext(state, pack.site).map((s) => s.key));
+    return siteProgress(state, pack.site, bench.waits).flatMap(({ step, from, state: how }) =>
       how === 'done' || (how === 'pending' && !next.has(step.key))
         ? []
         : [
@@ -203,36 +208,42 @@ export function benchView(bench: Bench, now: number, recent = 10) {
                   : { id: state.site.get(step.key)?.id ?? '', since: how.start, who: who(how.worker) },
             },
           ],
-    ),
-    siteLeft: pack.site.filter((s) => (state.site.get(s.key)?.end ?? null) === null).length,
-    siteSteps: pack.site.length,
-    chosen: pack.system !== null,
-    /** the coat that was finished last and not looked at yet */
-    toInspect: finished
-      .filter((w) => bench.route.some((s) => s.key === w.step && s.kind === 'coat') && !looked.has(w.id))
-      .sort((a, b) => (b.end ?? 0) - (a.end ?? 0))
-      .slice(0, 1)
-      .map((w) => ({
-        id: w.id,
-        at: w.end ?? 0,
-        act: bench.route.find((s) => s.key === w.step)?.act ?? w.step,
-        lot: bench.lots.find((l) => l.id === w.lot)?.name ?? '',
-        pieces: w.pieces.flatMap((id) => marked.get(id) ?? []),
-      })),
-    loaded: state.loaded,
-    air: airStops(bench, now),
-    cups: cupsNow(state, now).map((c) => ({
-      ...c,
-      name: bench.route.find((s) => s.product?.key === c.product)?.product?.name ?? c.product,
-    })),
-    batch: nextBatch(state, now, bench.pack.job.zone),
-    paints: paints(bench),
-    rack: rackMap(
-      [...state.pieces].flatMap(([id, p]) =>
-        p.down && p.hungIn === null && p.missing === null ? [[id, p.place] as const] : [],
-      ),
-    ),
+    );
   };
+  const common = lazily({ marked: () => markedPieces(bench, now) });
+  return lazily({
+    marked: () => common.marked,
+    list: () =>
+      acts(state, bench.route, bench.lots, now, due, bench.waits).map((a) =>
+        actView(bench, a, common.marked, due),
+      ),
+    facts: () =>
+      inOrder(bench.facts)
+        .filter((f) => f.body.kind !== 'void' && !state.voided.has(f.id))
+        .slice(-recent)
+        .reverse()
+        .map((f) => ({ id: f.id, at: f.at, who: who(f.worker), words: sayFact(bench, f.body) })),
+    site,
+    siteLeft: () => pack.site.filter((s) => (state.site.get(s.key)?.end ?? null) === null).length,
+    siteSteps: () => pack.site.length,
+    chosen: () => pack.system !== null,
+    toInspect: () => toInspect(common.marked),
+    loaded: () => state.loaded,
+    air: () => airStops(bench, now),
+    cups: () =>
+      cupsNow(state, now).map((c) => ({
+        ...c,
+        name: bench.route.find((s) => s.product?.key === c.product)?.product?.name ?? c.product,
+      })),
+    batch: () => nextBatch(state, now, bench.pack.job.zone),
+    paints: () => paints(bench),
+    rack: () =>
+      rackMap(
+        [...state.pieces].flatMap(([id, p]) =>
+          p.down && p.hungIn === null && p.missing === null ? [[id, p.place] as const] : [],
+        ),
+      ),
+  });
 }
 
 /**

@@ -47,7 +47,8 @@
   let clock: number | null = $state(null);
   const now = $derived(Math.max(clock ?? data.pack.now, ...outbox.facts.slice(-1).map((f) => f.at)));
   const view = $derived(benchView(bench, now));
-  const walls = $derived(
+  // What only one part of the page shows is made in that part: where it breaks, the others stand.
+  const drawWalls = () =>
     data.walls.map((wall) => ({
       ...wall,
       fronts: wall.fronts.map((f) => ({
@@ -55,14 +56,12 @@
         mark: view.marked.get(f.id)?.mark ?? f.mark,
         where: pieceState(bench.state, f.id).place,
       })),
-    })),
-  );
-  const lying = $derived(
+    }));
+  const lyingPieces = () =>
     [...view.marked.values()].flatMap((piece) => {
       const own = pieceState(bench.state, piece.id);
       return own.down && own.hungIn === null && own.missing === null ? [{ piece, place: own.place }] : [];
-    }),
-  );
+    });
 
   onMount(() => {
     const tick = () => (clock = outbox.now());
@@ -170,18 +169,15 @@
     );
 
   type Act = BenchAct;
-  const running = $derived(view.list.filter((a) => a.status === 'running'));
-  const ready = $derived(view.list.filter((a) => a.status === 'ready' && a.kind !== 'hang'));
-  const waiting = $derived(view.list.filter((a) => a.status === 'waiting'));
-  const up = $derived(view.list.filter((a) => a.status === 'up'));
-  const hang = $derived(view.list.filter((a) => a.status === 'ready' && a.kind === 'hang'));
+  const of = (status: Act['status']) => view.list.filter((a) => a.status === status);
+  const readyTo = (what: 'work' | 'hang') =>
+    of('ready').filter((a) => (a.kind === 'hang') === (what === 'hang'));
   const near = (ms: number) => sayNear(ms, now, data.zone);
   let taking: string | null = $state(null);
   const size = (h: number) => Math.min(66, Math.max(22, h * 0.085));
 
   // One piece in sight, one in hand.
   let shown: string | null = $state(page.url.searchParams.get('piece'));
-  const panel = $derived(shown ? pieceView(bench, shown, now, ownPhotos) : null);
   let held: string | null = $state(null);
   let scanned = $state('');
   let rackOpen = $state(false);
@@ -345,7 +341,7 @@
 {/snippet}
 
 <Wedge {found} />
-{#if !panel}<StoppedNote {stopped} />{/if}
+{#if !shown}<StoppedNote {stopped} />{/if}
 <div class="strip">
   <NotSent
     {outbox}
@@ -357,20 +353,22 @@
   />
   {#if scanned}<p role="status">{scanned}</p>{/if}
 </div>
-{#if panel}
+{#if shown}
+  {@const id = shown}
   {#key shown}
-    <Part name="The piece"
-      ><PiecePanel
-        view={panel}
-        {now}
-        zone={data.zone}
-        measures={data.measures}
-        slots={data.pack.rack.slots}
-        {stopped}
-        close={() => show(null)}
-        photo={async (piece, file) => outbox.addPhoto(photoOf(piece, null, await shrinkPhoto(file)))}
-      /></Part
-    >
+    <Part name="The piece">
+      {@const panel = pieceView(bench, id, now, ownPhotos)}
+      {#if panel}<PiecePanel
+          view={panel}
+          {now}
+          zone={data.zone}
+          measures={data.measures}
+          slots={data.pack.rack.slots}
+          {stopped}
+          close={() => show(null)}
+          photo={async (piece, file) => outbox.addPhoto(photoOf(piece, null, await shrinkPhoto(file)))}
+        />{/if}
+    </Part>
   {/key}
 {/if}
 <div class="pair bench">
@@ -385,7 +383,7 @@
       <p>No system is chosen yet. <a href="/jobs/{data.jobId}/plan">Choose one on the plan.</a></p>
     {/if}
     <Part name="What is under way"
-      >{#each running as act, i (act.work?.id)}
+      >{#each of('running') as act, i (act.work?.id)}
         <section class="card now">
           <p class="soft">
             {act.work?.paused ? 'Paused; begun' : 'Under way since'}
@@ -409,7 +407,7 @@
       {/each}</Part
     >
     <Part name="What is ready"
-      >{#each ready as act, i (act.key)}
+      >{#each readyTo('work') as act, i (act.key)}
         <section class="card ready">
           <p class="soft">
             Ready now{#if act.planned && act.planned > now}{' '}· planned {near(act.planned)}{/if}
@@ -420,7 +418,7 @@
             {#if act.closes}<span class="warn">▲ before {near(act.closes)}</span>{/if}
           </p>
           {@render paint(act)}
-          {#if i === 0 && running.length === 0}{@render marks(act)}{:else}<p>
+          {#if i === 0 && of('running').length === 0}{@render marks(act)}{:else}<p>
               <Codes codes={act.pieces.map((p) => p.code)} />
             </p>{/if}
           {@render tape(act)}
@@ -554,17 +552,17 @@
       {/if}</Part
     >
     <Part name="What dries"
-      >{#if hang.length}
+      >{#if readyTo('hang').length}
         <section class="card ready">
           <h2 class="act">Hang</h2>
-          <p>{pieces(hang.reduce((n, a) => n + a.pieces.length, 0))} ready to hang.</p>
+          <p>{pieces(readyTo('hang').reduce((n, a) => n + a.pieces.length, 0))} ready to hang.</p>
           <Button href="/jobs/{data.jobId}/hang">Go to hanging</Button>
         </section>
       {/if}
-      {#if waiting.length}
+      {#if of('waiting').length}
         <section class="card">
           <h2>Drying</h2>
-          {#each waiting as act (act.key)}
+          {#each of('waiting') as act (act.key)}
             <div class="wait">
               <b class="mono">{near(act.from ?? 0)}</b>
               <div>
@@ -611,15 +609,18 @@
         </section>
       {/if}</Part
     >
-    {#if up.length}
-      <section class="card">
-        <h2>Still up</h2>
-        <p>
-          {pieces(up.reduce((n, a) => n + a.pieces.length, 0))} not down yet.
-          <a href="/jobs/{data.jobId}/take-down">Take them down.</a>
-        </p>
-      </section>
-    {/if}
+    <Part name="What is still up">
+      {@const up = of('up')}
+      {#if up.length}
+        <section class="card">
+          <h2>Still up</h2>
+          <p>
+            {pieces(up.reduce((n, a) => n + a.pieces.length, 0))} not down yet.
+            <a href="/jobs/{data.jobId}/take-down">Take them down.</a>
+          </p>
+        </section>
+      {/if}
+    </Part>
     <section class="card">
       <h2>Air</h2>
       <FactForm kind="air.read" fields={{ unit: data.measures === 'us' ? 'F' : 'C' }}>
@@ -681,21 +682,25 @@
   </div>
   <div class="stack walls">
     <MarkLegend hex={data.colour.hex} />
-    <Part name="The elevation"><Walls {walls} pick={show} /></Part>
-    {#if data.pack.rack.slots}
-      <details class="card" id="rack" bind:open={rackOpen}>
-        <summary><h2>Rack, {pieces(lying.length)} down</h2></summary>
-        <Part name="The rack"
-          ><Rack
+    <Part name="The elevation">
+      {@const walls = drawWalls()}
+      <Walls {walls} pick={show} />
+    </Part>
+    <Part name="The rack">
+      {@const lying = lyingPieces()}
+      {#if data.pack.rack.slots}
+        <details class="card" id="rack" bind:open={rackOpen}>
+          <summary><h2>Rack, {pieces(lying.length)} down</h2></summary>
+          <Rack
             room={data.pack.rack}
             {lying}
             {held}
             hold={(id) => (held = id)}
             put={(id, to) => void put(id, to)}
-          /></Part
-        >
-      </details>
-    {/if}
+          />
+        </details>
+      {/if}
+    </Part>
     <details class="card" bind:open={cameraOpen}>
       <summary>Read a label with the camera</summary>
       {#if cameraOpen}<Scanner {found} />{/if}
