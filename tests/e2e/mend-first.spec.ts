@@ -79,7 +79,7 @@ test('a part of the bench that breaks says so in its place, and the rest of the 
   await page.getByRole('link', { name: 'Today', exact: true }).click();
   await page.getByRole('link', { name: 'Lanternhouse' }).first().click();
   await expect(page.getByText('The elevation cannot be shown.')).toHaveCount(0);
-  await expect(page.getByRole('heading', { name: 'North' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Elevation of North' })).toBeVisible();
 });
 
 test('Enter in a field of a test, or beside the sheet, chooses nothing; many labels ask first', async ({

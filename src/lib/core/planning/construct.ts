@@ -153,7 +153,9 @@ class Construction {
       if (single && next) {
         if (
           next.from < end ||
-          (!early && this.endBehind(s, i, next) === null && !this.mayComeBetween(s, end, next))
+          (!early &&
+            m.setup(s, i, next.op) !== m.setup(s, last?.op ?? -1, next.op) &&
+            !this.mayPrecede(s, i, end, next))
         ) {
           t = next.to;
           continue;
@@ -194,7 +196,7 @@ class Construction {
     if (run?.[0] !== next.from || run[1] > m.problem.horizon) return null;
     const end = run[1];
     if (end === next.to) return end;
-    const after = (spans: readonly Busy[] | undefined) => spans?.[spans.indexOf(next) + 1];
+    const after = (spans: readonly Busy[] = []) => spans[lastAt(spans, next.from) + 1];
     const [there, own] = [after(this.stations[s]), after(this.workers[w])];
     if (there && there.from < end) return null;
     if (own && own.from < end + m.travel(next.op, own.op)) return null;
@@ -215,10 +217,15 @@ class Construction {
     );
   }
 
-  /** Whether work that is not placed yet may go before a pinned operation and leave it the changeover it has now. */
-  private mayComeBetween(s: number, from: number, next: Busy): boolean {
+  /**
+   * Whether operation i may come right before another one whose changeover it changes: a pinned one, which was placed before
+   * what precedes it was known. It ends at another time then; or work that is not placed yet may go between and leave it
+   * the changeover it has now.
+   */
+  private mayPrecede(s: number, i: number, from: number, next: Busy): boolean {
     const { m } = this;
     if (m.operations[next.op]?.lockedStart == null) return false;
+    if (this.endBehind(s, i, next) !== null) return true;
     return m.operations.some(
       (o, j) =>
         !this.done(j) &&
@@ -352,21 +359,24 @@ class Construction {
     if (s < 0) return;
     into(this.stations[s]);
     const there = this.stations[s] ?? [];
-    const next = this.m.single[s] ? there[there.indexOf(busy) + 1] : undefined;
+    const next = this.m.single[s] ? there[lastAt(there, busy.from) + 1] : undefined;
     if (!next) return;
     // What is on the station after it changes over from it now.
     next.to = this.end[next.op] = this.endBehind(s, i, next) ?? next.to;
   }
 
-  /** Lays the pieces of operation i, which is placed, on its racks. @returns false where there is no room */
-  occupy(i: number): boolean {
+  /** Whether the racks have room for operation i, which is placed. */
+  hasRoom(i: number): boolean {
     const at = this.start[i] ?? 0;
-    if (this.rackRoom(i, at, this.end[i] ?? 0) !== at) return false;
+    return this.rackRoom(i, at, this.end[i] ?? 0) === at;
+  }
+
+  /** Lays the pieces of operation i, which is placed, on its racks. */
+  occupy(i: number): void {
     for (const k of this.m.holdsOf[i] ?? []) {
       const h = this.m.holds[k];
       if (h?.from === i) this.racks[h.rack]?.push(k);
     }
-    return true;
   }
 }
 
@@ -430,7 +440,7 @@ function attempts(
       if ('at' in result) {
         c.put(i, result);
         if (pins === 'in turn' && m.before[i]?.length) continue;
-        if (!c.occupy(i)) return never(noRoom(i));
+        c.occupy(i);
         left.delete(i);
       } else if ('never' in result) return never(result.never);
       else return never('clash' in result ? result.clash : noRoom(i));
@@ -455,12 +465,13 @@ function attempts(
           continue attempt;
         }
         if (result) c.put(i, result);
-        if (!c.occupy(i)) {
+        else if (!c.hasRoom(i)) {
           // Pinned, and the rack is full then: something may leave it yet.
           clash = noRoom(i);
           waiting.add(i);
           continue;
         }
+        c.occupy(i);
         left.delete(i);
         if (waiting.size && (m.holdsOf[i] ?? []).some((k) => m.holds[k]?.to === i)) waiting.clear();
         moved = true;
