@@ -14,6 +14,3 @@ DROP TRIGGER event_stays;
 CREATE TRIGGER event_stays BEFORE DELETE ON event
 WHEN NOT EXISTS (SELECT 1 FROM deleted_job WHERE id = OLD.job_id)
 BEGIN SELECT RAISE(ABORT, 'facts are never deleted'); END;
-
--- Touch tests that were forgotten by mistake are brought back by who forgot them: all of one moment together.
-CREATE INDEX touch_test_forgotten ON touch_test (product, place, forgotten_at);

@@ -115,7 +115,9 @@ export async function serveCommand(name, env, usualPort) {
   console.log(`\n${name} is at`);
   for (const line of addressLines({ ...asked, port, securePort })) console.log(line);
   if (!wide)
-    console.log('Phones and tablets do not reach it: npm start -- --network opens it to your own network.');
+    console.log(
+      'Phones and tablets do not reach it. Started with “-- --network” behind its command, your own network does.',
+    );
   else {
     console.log('There are no accounts yet: whoever is in that network can read and change everything.');
     console.log(
