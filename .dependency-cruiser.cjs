@@ -20,6 +20,27 @@ const inside = ORDER.slice(0, -1).map((room, i) => ({
   to: { path: `^src/lib/core/(${ORDER.slice(i + 1).join('|')})/` },
 }));
 
+/** Services stand by station, in the order of a job. */
+const STATIONS = [
+  'company',
+  'systems',
+  'air',
+  'job',
+  'survey',
+  'take-down',
+  'take-off',
+  'bench',
+  'plan',
+  'across',
+];
+
+const stations = STATIONS.slice(0, -1).map((station, i) => ({
+  name: `services-of-${station}-know-only-what-is-before`,
+  severity: 'error',
+  from: { path: `^src/lib/server/services/${station}/`, pathNot: '\\.test\\.ts$' },
+  to: { path: `^src/lib/server/services/(${STATIONS.slice(i + 1).join('|')})/` },
+}));
+
 module.exports = {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
@@ -77,6 +98,7 @@ module.exports = {
       },
     },
     ...inside,
+    ...stations,
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -19,12 +19,12 @@ import { solve } from '../src/lib/core/planning/solve';
 import { planTogether } from '../src/lib/core/planning/together';
 import { openDatabase } from '../src/lib/server/db/open';
 import { makeDemo } from '../src/lib/server/demo/demo';
-import { now } from '../src/lib/server/services/clock';
-import { currentPlan, jobToPlan } from '../src/lib/server/services/current-plan';
-import { openJob } from '../src/lib/server/services/job-file';
-import { settleChoice } from '../src/lib/server/services/settle-choice';
-import { withChoice } from '../src/lib/server/services/ask';
-import { recordFacts } from '../src/lib/server/services/record-facts';
+import { now } from '../src/lib/server/services/company/clock';
+import { currentPlan, jobToPlan } from '../src/lib/server/services/plan/current-plan';
+import { openJob } from '../src/lib/server/services/job/open-job';
+import { settleChoice } from '../src/lib/server/services/plan/settle-choice';
+import { withChoice } from '../src/lib/server/services/plan/ask';
+import { recordFacts } from '../src/lib/server/services/bench/record-facts';
 import { listOpenJobs } from '../src/lib/server/store/jobs';
 import { listWorkers } from '../src/lib/server/store/workers';
 

@@ -1,6 +1,6 @@
 import type { IncomingMessage } from 'node:http';
 import type { Db } from '$server/db/open';
-import type { OpenedJob } from '$server/services/open-planned';
+import type { OpenedJob } from '$server/services/plan/open-planned';
 
 declare global {
   namespace App {

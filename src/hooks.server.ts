@@ -2,10 +2,10 @@ import { error, type Handle, type HandleServerError, type ServerInit } from '@sv
 import { v7 as newId } from 'uuid';
 import { database } from '$server/db/open';
 import { makeDemo } from '$server/demo/demo';
-import { isDemo, now } from '$server/services/clock';
-import { openPlanned, type OpenedJob } from '$server/services/open-planned';
-import { Refused } from '$server/services/refused';
-import { firstStart } from '$server/services/first-start';
+import { isDemo, now } from '$server/services/company/clock';
+import { openPlanned, type OpenedJob } from '$server/services/plan/open-planned';
+import { Refused } from '$server/refused';
+import { firstStart } from '$server/services/company/first-start';
 import { compressed } from '$server/compress';
 import { unavailable } from '$server/unavailable';
 import { wake } from '$server/standins/label-printer';
@@ -18,7 +18,10 @@ export const init: ServerInit = () => {
   // No thread or timer ends the server: what one of them missed is said, and the rest goes on.
   process.on('uncaughtException', (reason) => console.error('Not caught:', unavailable(reason) ?? reason));
   process.on('unhandledRejection', (reason) => console.error('Not caught:', unavailable(reason) ?? reason));
-  process.on('sveltekit:shutdown', () => void import('$server/search-thread').then((t) => t.endThread()));
+  process.on(
+    'sveltekit:shutdown',
+    () => void import('$server/threads/planner-thread').then((t) => t.endThread()),
+  );
   // What was waiting at the label printer goes on.
   wake(db, () => now(db));
 };

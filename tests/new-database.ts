@@ -1,7 +1,7 @@
 /** A database in memory with a crew of one and a job without a survey. */
 import { openDatabase, type Db } from '$server/db/open';
-import { createJob, type NewJob } from '$server/services/create-job';
-import { firstStart } from '$server/services/first-start';
+import { createJob, type NewJob } from '$server/services/job/create-job';
+import { firstStart } from '$server/services/company/first-start';
 import { listWorkers } from '$server/store/workers';
 
 export function newDatabase(job: Partial<NewJob> = {}, now = 0): { db: Db; job: string; worker: string } {

@@ -1,4 +1,4 @@
-import { isDemo } from '$server/services/clock';
+import { isDemo } from '$server/services/company/clock';
 import { readSetting } from '$server/store/settings';
 import { listWorkers } from '$server/store/workers';
 import type { LayoutServerLoad } from './$types';

@@ -1,5 +1,5 @@
-import { eachJobSoon } from '$server/services/each-job';
-import { openJobs, today } from '$server/services/today';
+import { eachJobSoon } from '$server/services/job/each-job';
+import { openJobs, today } from '$server/services/across/today';
 import type { PageServerLoad } from './$types';
 
 /** What each job under way wants next, who is where, and what is due. */

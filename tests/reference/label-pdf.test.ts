@@ -7,8 +7,8 @@ import { labelsFor, readLabelKey } from '$core/labels/label-set';
 import { SHEETS } from '$core/labels/sheet';
 import { copyList } from '$server/files/copy-list-pdf';
 import { labelSheet } from '$server/files/label-pdf';
-import { openJob } from '$server/services/job-file';
-import { saveSurvey } from '$server/services/save-survey';
+import { openJob } from '$server/services/job/open-job';
+import { saveSurvey } from '$server/services/survey/save-survey';
 import { newDatabase } from '../new-database';
 
 const DPI = 200;

@@ -6,11 +6,11 @@ import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/choice';
 import { dayToMs, sayClock, sayDay } from '$core/units/clock-time';
 import { workOrderPdf } from '$server/files/work-order-pdf';
-import { choosePlan } from '$server/services/choose-plan';
-import { currentPlan } from '$server/services/current-plan';
-import { bars } from '$server/services/job-shell';
-import { openJob } from '$server/services/job-file';
-import { saveSurvey } from '$server/services/save-survey';
+import { choosePlan } from '$server/services/plan/choose-plan';
+import { currentPlan } from '$server/services/plan/current-plan';
+import { bars } from '$server/services/plan/bars';
+import { openJob } from '$server/services/job/open-job';
+import { saveSurvey } from '$server/services/survey/save-survey';
 import { newDatabase } from '../new-database';
 
 const ZONE = 'America/Halifax';

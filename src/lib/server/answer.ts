@@ -1,7 +1,7 @@
 /** What a service refused, as an answer of a form or of a route. */
 import { error, fail } from '@sveltejs/kit';
 import { unavailable } from './unavailable';
-import { Refused } from './services/refused';
+import { Refused } from './refused';
 
 /** Runs a service for a form: its result, or what it refused. */
 export async function answer<T extends object>(act: () => T | Promise<T>) {

@@ -3,9 +3,9 @@ import { fail, type RequestEvent } from '@sveltejs/kit';
 import type { Refusal } from '$core/bench/guard';
 import { v7 as newId } from 'uuid';
 import { bodyFromForm, sentFields } from '$core/bench/fact-form';
-import { recordSoon } from './services/record-soon';
-import { settleRework } from './services/settle-rework';
-import { Refused } from './services/refused';
+import { recordSoon } from './services/bench/record-soon';
+import { settleRework } from './services/plan/settle-rework';
+import { Refused } from './refused';
 
 /** What a page is told when a fact was stopped: why, and the fields to send again with a reason. */
 export interface Stopped {

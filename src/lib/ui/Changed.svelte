@@ -2,7 +2,7 @@
 <script lang="ts">
   import { sayMinutes, sayTime } from '$core/units/clock-time';
   import { formatVolume, type Measures } from '$core/units/measures';
-  import type { Weight } from '$server/services/weigh';
+  import type { Weight } from '$server/services/plan/weigh';
 
   let { was, is, measures, zone }: { was: Weight | null; is: Weight; measures: Measures; zone: string } =
     $props();

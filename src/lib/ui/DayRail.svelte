@@ -1,6 +1,6 @@
 <script lang="ts">
   import { sayClock } from '$core/units/clock-time';
-  import type { Bar } from '$server/services/shell-view';
+  import type { Bar } from '$server/services/plan/bar';
 
   interface Props {
     bars: Bar[];

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Station } from '$server/services/shell-view';
+  import type { Station } from '$server/services/across/spine';
 
   let {
     name,

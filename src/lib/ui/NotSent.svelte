@@ -2,7 +2,7 @@
 <script lang="ts">
   import { Button, TextInput } from 'carbon-components-svelte';
   import type { Fact, FactBody, Override } from '$core/bench/events';
-  import type { ContestedView } from '$server/services/contested';
+  import type { ContestedView } from '$server/services/bench/contested';
   import { sayMinutes, sayTime } from '$core/units/clock-time';
   import AskFirst from './AskFirst.svelte';
   import FactForm from './FactForm.svelte';

@@ -2,7 +2,7 @@
   /** A piece on the elevation that shows one thing noted about it, in colour, number and sign. */
   import { troubles, type Condition } from '$core/kitchen/condition';
   import { isTurnUnsafe } from '$core/labels/turn-safe';
-  import type { ZoneView } from '$server/services/elevations';
+  import type { ZoneView } from '$server/services/job/elevations';
   import type { Overlay } from './elevation-view';
   import ZoneSign from './ZoneSign.svelte';
 

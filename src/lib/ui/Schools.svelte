@@ -2,7 +2,7 @@
 <script lang="ts">
   import { sayMinutes } from '$core/units/clock-time';
   import { formatVolume, type Measures } from '$core/units/measures';
-  import type { SchoolCost } from '$server/services/weigh';
+  import type { SchoolCost } from '$server/services/plan/weigh';
 
   let {
     costs,

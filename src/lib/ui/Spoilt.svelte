@@ -1,6 +1,6 @@
 <!-- Jobs of which something cannot be read: named, with the way out. -->
 <script lang="ts">
-  import type { SpoiltJob } from '$server/services/each-job';
+  import type { SpoiltJob } from '$server/services/job/each-job';
 
   let { jobs }: { jobs: readonly SpoiltJob[] } = $props();
 </script>

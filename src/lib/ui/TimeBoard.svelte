@@ -1,7 +1,7 @@
 <script lang="ts">
   import { sayClock, sayDay, sayTime, startOfDay } from '$core/units/clock-time';
   import { formatTemperature, type Measures } from '$core/units/measures';
-  import type { Bar } from '$server/services/shell-view';
+  import type { Bar } from '$server/services/plan/bar';
 
   interface Props {
     bars: Bar[];

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
-  import type { ElevationView, FrontView, ZoneView } from '$server/services/elevations';
+  import type { ElevationView, FrontView, ZoneView } from '$server/services/job/elevations';
   import { USUAL_CONDITION } from '$core/kitchen/condition';
   import { FORM_WORDS } from '$core/kitchen/kitchen';
   import DoorMark from './DoorMark.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { ElevationView, ZoneView } from '$server/services/elevations';
+  import type { ElevationView, ZoneView } from '$server/services/job/elevations';
   import type { Overlay } from './elevation-view';
   import WallDrawing from './WallDrawing.svelte';
 

@@ -3,7 +3,7 @@ import { elevation, type Box } from '$core/kitchen/geometry';
 import type { Kitchen } from '$core/kitchen/kitchen';
 import { matchPieces } from '$core/kitchen/pieces';
 import { assignCodes, type CodeRules } from '$core/labels/schemes';
-import type { ElevationView, FrontView, ZoneView } from '$server/services/elevations';
+import type { ElevationView, FrontView, ZoneView } from '$server/services/job/elevations';
 import { BARE } from './elevation-view';
 
 /** Where a front stands in the kitchen. */

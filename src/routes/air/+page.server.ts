@@ -1,11 +1,11 @@
 import { PLACES, placesSchema } from '$core/air/places';
 import { answer } from '$server/answer';
-import { placeAir, tentWhatIfs } from '$server/services/air-view';
-import { companyZone } from '$server/services/clock';
-import { placesOf } from '$server/services/places';
-import { importReadings, typeReading } from '$server/services/readings-in';
-import { Refused } from '$server/services/refused';
-import { allProducts } from '$server/services/systems';
+import { placeAir, tentWhatIfs } from '$server/services/air/air-view';
+import { companyZone } from '$server/services/company/clock';
+import { placesOf } from '$server/services/air/places';
+import { importReadings, typeReading } from '$server/services/air/readings-in';
+import { Refused } from '$server/refused';
+import { allProducts } from '$server/services/systems/systems';
 import { batteryLeft } from '$server/standins/thermo-hygrometer';
 import { listReadings, listSensors, writeSensor } from '$server/store/readings';
 import { readSetting, writeSetting } from '$server/store/settings';

@@ -1,7 +1,7 @@
 import { answer } from '$server/answer';
-import { addAbsence, importCalendar, MOST_BYTES } from '$server/services/absences';
-import { feedFor } from '$server/services/calendars';
-import { companyZone } from '$server/services/clock';
+import { addAbsence, importCalendar, MOST_BYTES } from '$server/services/company/absences';
+import { feedFor } from '$server/services/across/calendars';
+import { companyZone } from '$server/services/company/clock';
 import {
   acceptTogether,
   companyCalendar,
@@ -9,9 +9,9 @@ import {
   firstNewStart,
   TOGETHER,
   togetherTask,
-} from '$server/services/company-plan';
-import { Refused } from '$server/services/refused';
-import { beginSearch, forgetSearch, searchOf, stopSearch } from '$server/services/searches';
+} from '$server/services/plan/company-calendar';
+import { Refused } from '$server/refused';
+import { beginSearch, forgetSearch, searchOf, stopSearch } from '$server/threads/searches';
 import { deleteAbsence, listAbsences } from '$server/store/absences';
 import { listWorkers } from '$server/store/workers';
 import type { Actions, PageServerLoad } from './$types';

@@ -3,11 +3,11 @@ import { STAGES, type Stage } from '$core/coating/system';
 import { localMinute } from '$core/units/clock-time';
 import { Temporal } from 'temporal-polyfill';
 import { answer } from '$server/answer';
-import { companyZone } from '$server/services/clock';
-import { dryingView } from '$server/services/drying-view';
-import { forget, isStage, recordTouchTest } from '$server/services/learnt';
-import { Refused } from '$server/services/refused';
-import { allProducts } from '$server/services/systems';
+import { companyZone } from '$server/services/company/clock';
+import { dryingView } from '$server/services/air/drying-view';
+import { forget, isStage, recordTouchTest } from '$server/services/air/learnt';
+import { Refused } from '$server/refused';
+import { allProducts } from '$server/services/systems/systems';
 import type { Actions, PageServerLoad } from './$types';
 
 const local = (ms: number): string => localMinute(ms, companyZone());

@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { localMinute } from '$core/units/clock-time';
 import { Temporal } from 'temporal-polyfill';
 import { DEMO_NOW } from '$server/demo/demo';
-import { companyZone, isDemo, setClock } from '$server/services/clock';
+import { companyZone, isDemo, setClock } from '$server/services/company/clock';
 import { readSetting, writeSetting } from '$server/store/settings';
 import { insertWorker, listWorkers } from '$server/store/workers';
 import { isInstant } from '$core/units/instant';

@@ -2,7 +2,7 @@ import { buildRoute } from '$core/coating/route';
 import { usualCounts } from '$core/coating/system';
 import { SYSTEMS } from '$core/coating/systems/index';
 import { unreadableSystems } from '$server/store/finish-systems';
-import { allSystems } from '$server/services/systems';
+import { allSystems } from '$server/services/systems/systems';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({

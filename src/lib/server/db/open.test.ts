@@ -6,7 +6,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { newestPlan, insertPlan, type StoredPlan } from '../store/plans';
 import { insertJob } from '../store/jobs';
 import { readSetting, writeSetting } from '../store/settings';
-import { isDemo, now, setClock } from '../services/clock';
+import { isDemo, now, setClock } from '../services/company/clock';
 import { migrate, openDatabase } from './open';
 
 describe('statements', () => {

@@ -4,7 +4,7 @@ import { hidingPlace } from '$core/labels/hiding';
 import { isTurnUnsafe } from '$core/labels/turn-safe';
 import { formatLength } from '$core/units/length';
 import type { TableCell } from 'pdfmake/interfaces';
-import type { JobFile } from '../services/job-file';
+import type { JobFile } from '../services/job/open-job';
 import { makePdf, pt } from './pdf';
 
 const HEAD = ['Code', 'Piece', 'Size', 'Hinges', 'Zone', 'Code hidden', 'On', 'Down', 'Home'];

@@ -2,7 +2,7 @@
 import type { Mix } from '$core/bench/fold';
 import { sayTime } from '$core/units/clock-time';
 import { ML_PER_FL_OZ } from '$core/units/measures';
-import type { JobFile } from '../services/job-file';
+import type { JobFile } from '../services/job/open-job';
 import { makePdf, pt } from './pdf';
 
 const [WIDTH_MM, HEIGHT_MM] = [62, 38];

@@ -1,7 +1,7 @@
 /** The shopping list on paper. */
 import type { TableCell } from 'pdfmake/interfaces';
-import type { JobFile } from '../services/job-file';
-import { shoppingTable, type ShoppingLine } from '../services/shopping';
+import type { JobFile } from '../services/job/open-job';
+import { shoppingTable, type ShoppingLine } from '../services/take-off/shopping';
 import { makePdf, pt } from './pdf';
 
 export function shoppingPdf(file: JobFile, lines: readonly ShoppingLine[]): Promise<Buffer> {

@@ -3,8 +3,9 @@ import type { Content, TableCell } from 'pdfmake/interfaces';
 import { sayClock, sayDay, sayTime } from '$core/units/clock-time';
 import { cautionsFor } from '$core/coating/cautions';
 import type { StoredPlan } from '../store/plans';
-import { bars, handBack } from '../services/job-shell';
-import type { JobFile } from '../services/job-file';
+import { bars } from '../services/plan/bars';
+import { handBack } from '../services/plan/hand-back';
+import type { JobFile } from '../services/job/open-job';
 import { makePdf, pt } from './pdf';
 
 export function workOrderPdf(

@@ -1,9 +1,9 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { newDatabase } from '../../../../tests/new-database';
 import type { Db } from '../db/open';
-import { openJob } from '../services/job-file';
-import { dropWaiting, notePrint, reprintLost, wantedLabels } from '../services/labels';
-import { saveSurvey } from '../services/save-survey';
+import { openJob } from '../services/job/open-job';
+import { dropWaiting, notePrint, reprintLost, wantedLabels } from '../services/take-down/labels';
+import { saveSurvey } from '../services/survey/save-survey';
 import { labelsIn, listPrintJobs, printCounts, readPrinter } from '../store/prints';
 import { attend, LABEL_MM, step, TAPE_MM, wake } from './label-printer';
 

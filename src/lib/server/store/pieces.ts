@@ -3,7 +3,7 @@ import type { SurveyedPiece } from '$core/kitchen/pieces';
 import type { Lot } from '$core/bench/acts';
 import type { Db } from '../db/open';
 import { forgiving } from '../forgiving';
-import { keeping } from '../keeping';
+import { keepLast } from '$core/units/keep-last';
 
 export interface Piece extends SurveyedPiece {
   id: string;
@@ -34,7 +34,7 @@ export const unreadableConditions = (db: Db, job: string): number =>
     .filter((text) => readCondition(text) === null).length;
 
 /** What is noted is much the same on many pieces; nobody changes what was read. */
-const conditions = keeping<Condition | null>(2000);
+const conditions = keepLast<Condition | null>(2000);
 const readCondition = (text: string): Condition | null =>
   conditions(text, () => forgiving(conditionSchema, text)?.value ?? null);
 const NOTHING_NOTED: Condition = conditionSchema.parse({});

@@ -1,5 +1,5 @@
 import { unavailable } from '$server/unavailable';
-import { hearSensors } from '$server/services/places';
+import { hearSensors } from '$server/services/air/places';
 import { readingsStamp } from '$server/store/readings';
 import { PLACES } from '$core/air/places';
 import type { RequestHandler } from './$types';

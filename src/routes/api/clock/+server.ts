@@ -1,4 +1,4 @@
-import { isRunning } from '$server/services/clock';
+import { isRunning } from '$server/services/company/clock';
 import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';
 

@@ -1,8 +1,8 @@
 import { json } from '@sveltejs/kit';
 import { readProblem } from '$core/planning/problem';
 import { hungUp } from '$server/hung-up';
-import { planProblem } from '$server/services/plan-problem';
-import { Refused } from '$server/services/refused';
+import { planProblem } from '$server/services/plan/plan-problem';
+import { Refused } from '$server/refused';
 import type { RequestHandler } from './$types';
 
 /** Largest problem that is read, bytes. */

@@ -1,6 +1,6 @@
 import { icsResponse } from '$server/ics-response';
 import { orError } from '$server/answer';
-import { feedCalendar } from '$server/services/calendars';
+import { feedCalendar } from '$server/services/across/calendars';
 import type { RequestHandler } from './$types';
 
 /** A calendar at its private address, for calendar programs that look again by themselves. */

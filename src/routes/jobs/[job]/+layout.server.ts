@@ -1,6 +1,7 @@
 import { judgeAir } from '$core/air/humid-air';
-import { withFaults } from '$server/services/each-job';
-import { stations, today } from '$server/services/job-shell';
+import { withFaults } from '$server/services/job/each-job';
+import { stations } from '$server/services/across/spine';
+import { today } from '$server/services/plan/bars';
 import { listWorkers } from '$server/store/workers';
 import type { LayoutServerLoad } from './$types';
 

@@ -1,5 +1,5 @@
 import { redirect } from '@sveltejs/kit';
-import { summarise } from '$server/services/summaries';
+import { summarise } from '$server/services/job/summaries';
 import type { PageServerLoad } from './$types';
 
 /** A job opens at the stage it is in. */

@@ -1,7 +1,7 @@
 import { redirect } from '@sveltejs/kit';
 import { answer } from '$server/answer';
-import { importJob } from '$server/services/job-exchange';
-import { Refused } from '$server/services/refused';
+import { importJob } from '$server/services/across/job-exchange';
+import { Refused } from '$server/refused';
 import type { Actions, PageServerLoad } from './$types';
 
 const MAX_BYTES = 100_000_000;

@@ -1,8 +1,8 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { v7 as newId } from 'uuid';
 import { TIME_ZONES } from '$core/units/time-zones';
-import { createJob, newJobSchema } from '$server/services/create-job';
-import { companyZone, isDemo } from '$server/services/clock';
+import { createJob, newJobSchema } from '$server/services/job/create-job';
+import { companyZone, isDemo } from '$server/services/company/clock';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = () => ({

@@ -7,7 +7,7 @@ import { facesOf } from '$core/coating/route';
 import { answer } from '$server/answer';
 import { hingesOf, notedWords } from '$core/kitchen/condition';
 import { hidingPlace, tapePlace } from '$core/labels/hiding';
-import { attachPhoto } from '$server/services/attach-photo';
+import { attachPhoto } from '$server/services/survey/attach-photo';
 import { deletePhoto, listPhotos } from '$server/store/photos';
 import { jobOfPiece } from '$server/store/pieces';
 import { listWorkers } from '$server/store/workers';

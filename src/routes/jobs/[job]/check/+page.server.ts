@@ -5,7 +5,7 @@ import { chooseSample, sampleSize } from '$core/quality/sampling';
 import { seeded } from '$core/units/random';
 import { recordFromForm } from '$server/fact-action';
 import { listWorkers } from '$server/store/workers';
-import { elevations } from '$server/services/elevations';
+import { elevations } from '$server/services/job/elevations';
 import type { Actions, PageServerLoad } from './$types';
 
 /** Look at enough pieces to find one of a tenth that fail, nine times in ten. */

@@ -1,7 +1,7 @@
 import { recordFromForm } from '$server/fact-action';
-import { benchPack } from '$server/services/bench-pack';
-import { contestedOf } from '$server/services/contested';
-import { elevations } from '$server/services/elevations';
+import { benchPack } from '$server/services/bench/bench-pack';
+import { contestedOf } from '$server/services/bench/contested';
+import { elevations } from '$server/services/job/elevations';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {

@@ -3,7 +3,7 @@ import { elevationSvg } from '$core/formats/elevation-svg';
 import { elevation } from '$core/kitchen/geometry';
 import { readNotation } from '$core/kitchen/notation';
 import { orError } from '$server/answer';
-import { openJob } from '$server/services/job-file';
+import { openJob } from '$server/services/job/open-job';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ locals, params, url }) =>

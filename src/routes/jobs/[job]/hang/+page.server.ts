@@ -1,6 +1,6 @@
 import { nextStep, windowOf } from '$core/bench/guard';
 import { pieceState } from '$core/bench/fold';
-import { elevations } from '$server/services/elevations';
+import { elevations } from '$server/services/job/elevations';
 import { recordFromForm } from '$server/fact-action';
 import { fail } from '@sveltejs/kit';
 import type { Actions, PageServerLoad } from './$types';

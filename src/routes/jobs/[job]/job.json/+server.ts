@@ -1,5 +1,5 @@
 import { orError } from '$server/answer';
-import { exportJob } from '$server/services/job-exchange';
+import { exportJob } from '$server/services/across/job-exchange';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ locals, params }) =>

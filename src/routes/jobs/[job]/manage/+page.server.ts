@@ -1,7 +1,7 @@
 import { redirect } from '@sveltejs/kit';
 import { TIME_ZONES } from '$core/units/time-zones';
 import { answer, orError } from '$server/answer';
-import { companyZone } from '$server/services/clock';
+import { companyZone } from '$server/services/company/clock';
 import {
   archive,
   changeAbout,
@@ -9,7 +9,7 @@ import {
   managedJob,
   mayDelete,
   removeJob,
-} from '$server/services/manage-job';
+} from '$server/services/job/manage-job';
 import type { Actions, PageServerLoad } from './$types';
 
 /** Right to: everybody of the crew; deleting is the lead's. It reads what is stored and needs nothing else of the job. */

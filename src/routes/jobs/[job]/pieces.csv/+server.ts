@@ -1,7 +1,7 @@
 import { piecesToRows } from '$core/formats/pieces-csv';
 import { orError } from '$server/answer';
 import { writeCsv } from '$server/files/csv';
-import { openJob } from '$server/services/job-file';
+import { openJob } from '$server/services/job/open-job';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ locals, params }) =>

@@ -1,8 +1,8 @@
 import { fail } from '@sveltejs/kit';
-import { keptCodes } from '$server/services/codes';
-import { elevations, zoneViews } from '$server/services/elevations';
-import { Refused } from '$server/services/refused';
-import { saveSurvey } from '$server/services/save-survey';
+import { keptCodes } from '$server/services/job/codes';
+import { elevations, zoneViews } from '$server/services/job/elevations';
+import { Refused } from '$server/refused';
+import { saveSurvey } from '$server/services/survey/save-survey';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params, url }) => {

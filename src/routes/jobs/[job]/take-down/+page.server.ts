@@ -4,8 +4,8 @@ import { hingesOf } from '$core/kitchen/condition';
 import type { Form } from '$core/kitchen/kitchen';
 import { hidingPlace } from '$core/labels/hiding';
 import { recordFromForm } from '$server/fact-action';
-import { elevations, zoneViews } from '$server/services/elevations';
-import type { JobFile } from '$server/services/job-file';
+import { elevations, zoneViews } from '$server/services/job/elevations';
+import type { JobFile } from '$server/services/job/open-job';
 import type { Actions, PageServerLoad } from './$types';
 
 /** Its place among the fronts of its cabinet, in words; empty when it is alone. */

@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { icsResponse } from '$server/ics-response';
-import { workerCalendar } from '$server/services/calendars';
+import { workerCalendar } from '$server/services/across/calendars';
 import { listWorkers } from '$server/store/workers';
 import type { RequestHandler } from './$types';
 

@@ -1,8 +1,8 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
-import { recordSoon } from '$server/services/record-soon';
-import { settleRework } from '$server/services/settle-rework';
-import { Refused } from '$server/services/refused';
+import { recordSoon } from '$server/services/bench/record-soon';
+import { settleRework } from '$server/services/plan/settle-rework';
+import { Refused } from '$server/refused';
 import type { RequestHandler } from './$types';
 
 const batch = z.object({ facts: z.array(z.unknown()).min(1).max(500) });

@@ -1,7 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
-import { attachPhoto } from '$server/services/attach-photo';
-import { Refused } from '$server/services/refused';
+import { attachPhoto } from '$server/services/survey/attach-photo';
+import { Refused } from '$server/refused';
 import type { RequestHandler } from './$types';
 
 const asked = z.object({

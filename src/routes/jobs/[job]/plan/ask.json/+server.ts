@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { packJson } from '$core/planning/pack';
-import { questions } from '$server/services/ask';
+import { questions } from '$server/services/plan/ask';
 import type { RequestHandler } from './$types';
 
 /** What the page's planning worker needs: the job as data; asked for `changes`, also as it would be with one thing changed. */

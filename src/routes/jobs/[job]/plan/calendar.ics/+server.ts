@@ -1,5 +1,5 @@
 import { icsResponse } from '$server/ics-response';
-import { jobCalendar } from '$server/services/calendars';
+import { jobCalendar } from '$server/services/across/calendars';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals, params }) => {

@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { orError } from '$server/answer';
-import { beginJobSearch, jobSearch, stopJobSearch } from '$server/services/job-search';
+import { beginJobSearch, jobSearch, stopJobSearch } from '$server/services/plan/job-search';
 import type { RequestHandler } from './$types';
 
 /** How a longer search for a better plan gets on. */

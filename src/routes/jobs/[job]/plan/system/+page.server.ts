@@ -1,10 +1,10 @@
 import { QUESTIONS } from '$core/coating/proposal-facts';
 import { redirect } from '@sveltejs/kit';
 import { answer } from '$server/answer';
-import { choosePlan } from '$server/services/choose-plan';
-import { choiceFromForm } from '$server/services/plan-form';
-import { answerQuestions, proposeFor } from '$server/services/propose';
-import { patternBacks } from '$server/services/weigh';
+import { choosePlan } from '$server/services/plan/choose-plan';
+import { choiceFromForm } from '$server/services/plan/plan-form';
+import { answerQuestions, proposeFor } from '$server/services/plan/propose';
+import { patternBacks } from '$server/services/plan/weigh';
 import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
 import type { Actions, PageServerLoad } from './$types';
 

@@ -1,7 +1,7 @@
-import { takeOff } from '$server/services/take-off';
+import { takeOff } from '$server/services/take-off/take-off';
 import { faceArea } from '$core/kitchen/area';
 import { answer } from '$server/answer';
-import { FIXED_WORDS, saveCans, sizesForForm } from '$server/services/shopping';
+import { FIXED_WORDS, saveCans, sizesForForm } from '$server/services/take-off/shopping';
 import { readSetting } from '$server/store/settings';
 import type { Actions, PageServerLoad } from './$types';
 

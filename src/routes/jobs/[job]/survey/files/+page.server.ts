@@ -1,6 +1,6 @@
 import { CSV_FIELDS } from '$core/formats/pieces-csv';
 import { answer } from '$server/answer';
-import { importPieces, previewPieces, readMapping } from '$server/services/import-pieces';
+import { importPieces, previewPieces, readMapping } from '$server/services/survey/import-pieces';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {

@@ -1,8 +1,8 @@
-import { readSaid } from '$server/services/condition-form';
-import { noteCondition } from '$server/services/note-condition';
-import { reformPieces } from '$server/services/reform-pieces';
-import { addZone, changeZone, paintZone, removeZone, SHEENS } from '$server/services/zones';
-import { elevations, zoneViews } from '$server/services/elevations';
+import { readSaid } from '$server/services/survey/condition-form';
+import { noteCondition } from '$server/services/survey/note-condition';
+import { reformPieces } from '$server/services/survey/reform-pieces';
+import { addZone, changeZone, paintZone, removeZone, SHEENS } from '$server/services/survey/zones';
+import { elevations, zoneViews } from '$server/services/job/elevations';
 import { answer } from '$server/answer';
 import type { Actions, PageServerLoad } from './$types';
 

@@ -2,7 +2,7 @@ import { surveyCautions } from '$core/coating/cautions';
 import { openFindings, SITE_TESTS } from '$core/quality/site-tests';
 import { answer } from '$server/answer';
 import { recordFromForm } from '$server/fact-action';
-import { attachPhoto } from '$server/services/attach-photo';
+import { attachPhoto } from '$server/services/survey/attach-photo';
 import { deletePhoto, listPhotos } from '$server/store/photos';
 import { listWorkers } from '$server/store/workers';
 import type { Actions, PageServerLoad } from './$types';

@@ -1,7 +1,7 @@
 import { orError } from '$server/answer';
 import { copyList } from '$server/files/copy-list-pdf';
 import { pdfResponse } from '$server/files/pdf';
-import { openJob } from '$server/services/job-file';
+import { openJob } from '$server/services/job/open-job';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ locals, params }) =>

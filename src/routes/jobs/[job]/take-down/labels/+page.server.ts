@@ -2,7 +2,7 @@ import { fail } from '@sveltejs/kit';
 import { LABEL_KINDS } from '$core/labels/label-set';
 import { SHEETS } from '$core/labels/sheet';
 import { answer } from '$server/answer';
-import { keptCodes, setCodeRules } from '$server/services/codes';
+import { keptCodes, setCodeRules } from '$server/services/job/codes';
 import {
   dropWaiting,
   FEW_LABELS,
@@ -10,8 +10,8 @@ import {
   notePrint,
   reprintLost,
   wantedLabels,
-} from '$server/services/labels';
-import { readLabelRequest } from '$server/services/label-form';
+} from '$server/services/take-down/labels';
+import { readLabelRequest } from '$server/services/take-down/label-form';
 import { attend, LABEL_MM, wake, type AtPrinter } from '$server/standins/label-printer';
 import { labelsIn, lastPrinted, printCounts, readPrinter } from '$server/store/prints';
 import type { Actions, PageServerLoad } from './$types';

@@ -1,5 +1,5 @@
 import { writeCsv } from '$server/files/csv';
-import { shopping, shoppingTable } from '$server/services/shopping';
+import { shopping, shoppingTable } from '$server/services/take-off/shopping';
 import { orError } from '$server/answer';
 import type { RequestHandler } from './$types';
 

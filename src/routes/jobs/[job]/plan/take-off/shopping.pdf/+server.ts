@@ -1,6 +1,6 @@
 import { shoppingPdf } from '$server/files/shopping-pdf';
 import { pdfResponse } from '$server/files/pdf';
-import { shopping } from '$server/services/shopping';
+import { shopping } from '$server/services/take-off/shopping';
 import { orError } from '$server/answer';
 import type { RequestHandler } from './$types';
 

@@ -3,8 +3,8 @@ import { SHEETS } from '$core/labels/sheet';
 import { orError } from '$server/answer';
 import { labelSheet } from '$server/files/label-pdf';
 import { pdfResponse } from '$server/files/pdf';
-import { readLabelRequest } from '$server/services/label-form';
-import { notePrint, wantedLabels } from '$server/services/labels';
+import { readLabelRequest } from '$server/services/take-down/label-form';
+import { notePrint, wantedLabels } from '$server/services/take-down/labels';
 import type { RequestHandler } from './$types';
 
 /** Draws the labels and notes them as printed: their codes stay from now on. */

@@ -1,0 +1,130 @@
+/** What stands in the calendar of a person, of a job and of a customer; and their private addresses. */
+import { readOperationId } from '$core/planning/job-problem';
+import { SITE } from '$core/takeoff/site-route';
+import { isoDay } from '$core/units/clock-time';
+import { randomBytes } from 'node:crypto';
+import type { Db } from '../../db/open';
+import type { CalendarEntry } from '../../files/calendar-ics';
+import { feedOf, findFeed, writeFeed, type Feed, type FeedKind } from '../../store/feeds';
+import { findJob, listOpenJobs } from '../../store/jobs';
+import type { StoredPlan } from '../../store/plans';
+import { listWorkers } from '../../store/workers';
+import { currentPlan } from '../plan/current-plan';
+import { eachJob } from '../job/each-job';
+import { openJob, type JobFile } from '../job/open-job';
+import { handBack } from '../plan/hand-back';
+import { Refused } from '../../refused';
+import { sayOperation } from '../plan/say-plan';
+
+const MINUTE = 60_000;
+
+interface Planned {
+  operation: string;
+  worker: string;
+  start: number;
+  end: number;
+}
+
+function planned(plan: StoredPlan | null): Planned[] {
+  if (!plan || 'infeasible' in plan.result) return [];
+  return plan.result.assignments
+    .filter((a) => readOperationId(a.operation) !== null)
+    .map((a) => ({
+      operation: a.operation,
+      worker: a.worker,
+      start: plan.t0 + a.start * MINUTE,
+      end: plan.t0 + a.end * MINUTE,
+    }))
+    .sort((a, b) => a.start - b.start);
+}
+
+/** Where an operation is done: in the kitchen, or where the pieces are coated. */
+const inKitchen = (operation: string): boolean =>
+  operation.startsWith(`${SITE}:`) || operation.endsWith(':hang');
+
+const entry = (file: JobFile, p: Planned, who: string): CalendarEntry => ({
+  id: `${file.job.id}-${p.operation.replace(/[^\w-]+/g, '-')}@anthem`,
+  start: p.start,
+  end: p.end,
+  summary: `${sayOperation(file, p.operation)} · ${file.job.name}`,
+  description: who,
+  place: inKitchen(p.operation) ? file.job.place || file.job.name : (file.choice?.place ?? ''),
+});
+
+/** Everything planned on a job. */
+export function jobCalendar(db: Db, file: JobFile, plan: StoredPlan | null): CalendarEntry[] {
+  const names = new Map(listWorkers(db).map((w) => [w.id, w.name]));
+  return planned(plan).map((p) => entry(file, p, names.get(p.worker) ?? ''));
+}
+
+/** What a household needs to know: when people are in the kitchen, and when it is handed back. */
+export function customerCalendar(file: JobFile, plan: StoredPlan | null): CalendarEntry[] {
+  const days = new Map<string, Planned[]>();
+  for (const p of planned(plan).filter((x) => inKitchen(x.operation))) {
+    const day = isoDay(p.start, file.job.zone);
+    days.set(day, [...(days.get(day) ?? []), p]);
+  }
+  const visits = [...days].map(([day, list]): CalendarEntry => ({
+    id: `${file.job.id}-visit-${day}@anthem`,
+    start: Math.min(...list.map((p) => p.start)),
+    end: Math.max(...list.map((p) => p.end)),
+    summary: list.every((p) => p.operation.endsWith(':hang'))
+      ? 'Doors and drawers are hung'
+      : 'Painters in the kitchen',
+    description: '',
+    place: file.job.place,
+  }));
+  const back = handBack(plan);
+  if (!back) return visits;
+  return [
+    ...visits,
+    {
+      id: `${file.job.id}-hand-back@anthem`,
+      start: back.at,
+      end: back.at + 30 * MINUTE,
+      summary: 'The kitchen is handed back',
+      description: 'As planned today; the date moves with the work.',
+      place: file.job.place,
+    },
+  ];
+}
+
+/** Everything planned for one person, on all jobs. */
+export function workerCalendar(db: Db, worker: string, now: number): CalendarEntry[] {
+  const ids = listOpenJobs(db).map((j) => j.id);
+  const { read } = eachJob(db, ids, (id) => {
+    const file = openJob(db, id);
+    return planned(currentPlan(db, file, now))
+      .filter((p) => p.worker === worker)
+      .map((p) => entry(file, p, ''));
+  });
+  return read.flat().sort((a, b) => a.start - b.start);
+}
+
+/** @returns the private address' token, made when there is none yet or a new one is asked for */
+export function feedFor(db: Db, kind: FeedKind, of: string, now: number, anew = false): string {
+  const known = feedOf(db, kind, of);
+  if (known && !anew) return known.token;
+  const token = randomBytes(24).toString('base64url');
+  writeFeed(db, { token, kind, of }, now);
+  return token;
+}
+
+/** The calendar behind a private address. @throws Refused 404 for an address that is not, or no longer, given out */
+export function feedCalendar(db: Db, token: string, now: number): { name: string; entries: CalendarEntry[] } {
+  const feed: Feed | undefined = findFeed(db, token);
+  if (!feed) throw new Refused(404, 'This calendar address is not given out any more. Ask for the new one.');
+  if (feed.kind === 'worker') {
+    const worker = listWorkers(db).find((w) => w.id === feed.of);
+    if (!worker) throw new Refused(404, 'That person is not on the crew any more.');
+    return { name: worker.name, entries: workerCalendar(db, worker.id, now) };
+  }
+  const job = findJob(db, feed.of);
+  if (!job) throw new Refused(404, 'That job is not kept any more.');
+  const file = openJob(db, job.id);
+  const plan = currentPlan(db, file, now);
+  return {
+    name: job.name,
+    entries: feed.kind === 'job' ? jobCalendar(db, file, plan) : customerCalendar(file, plan),
+  };
+}

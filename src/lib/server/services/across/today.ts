@@ -1,0 +1,202 @@
+/** Today: what every job under way wants next, across jobs and people. Finished jobs cost a line of a table each. */
+import { acts } from '$core/bench/acts';
+import { freshAir } from '$core/bench/fresh-air';
+import { judgeAir } from '$core/air/humid-air';
+import { plannedSteps } from '$core/planning/job-problem';
+import { SITE } from '$core/takeoff/site-route';
+import { dayAfter, isoDay, startOfDay } from '$core/units/clock-time';
+import type { Db } from '../../db/open';
+import { listSummaries } from '../../store/summaries';
+import { listWorkers } from '../../store/workers';
+import { companyZone } from '../company/clock';
+import { contestedOf } from '../bench/contested';
+import { eachJob, withFaults, type SpoiltJob } from '../job/each-job';
+import { handBack } from '../plan/hand-back';
+import type { OpenedJob } from '../plan/open-planned';
+import { takeOff } from '../take-off/take-off';
+
+const MINUTE = 60_000;
+const HOUR = 60 * MINUTE;
+/** A window that closes, or a cup that dies, is named so long before. */
+const SOON = 4 * HOUR;
+/** Days after hand-over on which a visit is due: a week, a month, half a year, a year. Common practice, no source. */
+const VISITS = [7, 30, 182, 365];
+/** A visit is named so many days before, and until it is made. */
+const NOTICE = 3;
+
+export interface TodayAct {
+  status: 'running' | 'ready' | 'waiting' | 'up';
+  words: string;
+  pieces: number;
+  from: number | null;
+  closes: number | null;
+  who: string;
+}
+
+export interface TodayJob {
+  id: string;
+  name: string;
+  stage: string;
+  zone: string;
+  back: number | null;
+  pieces: number;
+  passes: string;
+  openTouchUps: number;
+  acts: TodayAct[];
+  /** one line each: what stops, what closes, what is needed */
+  stops: string[];
+  soon: { at: number; words: string }[];
+}
+
+export interface TodayPerson {
+  name: string;
+  now: string | null;
+  /** what the plans give them for the rest of the day */
+  next: { at: number; words: string; job: string }[];
+}
+
+export interface TodayVisit {
+  job: string;
+  name: string;
+  day: string;
+  due: number;
+}
+
+/** The visit of every job handed over that is due by now, or in a few days, and was not made. */
+function visits(db: Db, now: number): TodayVisit[] {
+  return listSummaries(db).flatMap(({ id, name, handedOver, lastCheck, archivedAt }) => {
+    if (handedOver === null || archivedAt !== null) return [];
+    const due = VISITS.map((days) => handedOver + days * 24 * HOUR)
+      .filter((at) => at - NOTICE * 24 * HOUR <= now)
+      .at(-1);
+    const made = due !== undefined && lastCheck !== null && lastCheck >= due - NOTICE * 24 * HOUR;
+    return due === undefined || made ? [] : [{ job: id, name, day: isoDay(due, companyZone()), due }];
+  });
+}
+
+/** Jobs that are under way or want a touch-up. */
+export const openJobs = (db: Db): string[] =>
+  listSummaries(db)
+    .filter((s) => s.archivedAt === null && (s.stage !== 'check' || s.openTouchUps > 0))
+    .map((s) => s.id);
+
+function todayJob(db: Db, { file, plan }: OpenedJob, now: number): TodayJob {
+  const summary = listSummariesOf(db, file.job.id);
+  const planned =
+    plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
+  const due = new Map(planned.map((p) => [`${p.lot}:${p.step}`, p.start]));
+  const names = new Map(file.lots.map((l) => [l.id, l.name]));
+  const people = new Map(listWorkers(db).map((w) => [w.id, w.name]));
+  const list = acts(file.state, file.route, file.lots, now, due, file.waits);
+  const tomorrow = dayAfter(isoDay(now, file.job.zone), file.job.zone);
+  const soon = [
+    ...list.flatMap((a) =>
+      a.closes !== null && a.closes > now && a.closes - now < SOON
+        ? [{ at: a.closes, words: `window of ${a.step.act}, lot ${names.get(a.lot) ?? ''}, closes` }]
+        : [],
+    ),
+    ...file.state.mixes.flatMap((m) =>
+      m.useBy !== null && m.useBy > now && m.useBy - now < SOON
+        ? [{ at: m.useBy, words: `batch ${m.batch} is past its pot life` }]
+        : [],
+    ),
+    ...(takeOff(db, file, plan)?.lines ?? []).flatMap((l) =>
+      l.first !== null && l.first > now && l.first < tomorrow + 24 * HOUR
+        ? [
+            {
+              at: l.first,
+              words: `needs ${l.product.name}${l.colour ? `, ${l.colour}` : ''}${l.product.mix ? ', mixed' : ''}`,
+            },
+          ]
+        : [],
+    ),
+  ].sort((a, b) => a.at - b.at);
+  const limits = file.route.flatMap((s) => (s.product ? [s.product.limits] : []));
+  const stops = [
+    ...freshAir(file.state, now).flatMap((a) => {
+      const worst = limits.map((l) => judgeAir(a, l, file.context.measures)).find((v) => !v.coat);
+      return worst ? [`Air in the ${a.place}: ${worst.reasons.join('; ')}`] : [];
+    }),
+    ...contestedOf(db, file).map((c) => c.message),
+    ...(summary.openTouchUps ? [`${summary.openTouchUps} to touch up`] : []),
+  ];
+  return {
+    id: file.job.id,
+    name: file.job.name,
+    stage: summary.stage,
+    zone: file.job.zone,
+    back: handBack(plan)?.at ?? null,
+    pieces: summary.pieces,
+    passes: `${summary.passesDone} of ${summary.passes} passes`,
+    openTouchUps: summary.openTouchUps,
+    acts: list.slice(0, 4).map((a) => ({
+      status: a.status,
+      words: `${a.step.act} · lot ${names.get(a.lot) ?? ''}`,
+      pieces: a.pieces.length,
+      from: a.status === 'waiting' ? a.from : null,
+      closes: a.closes,
+      who: a.status === 'running' ? (people.get(a.work.worker) ?? '') : '',
+    })),
+    stops,
+    soon,
+  };
+}
+
+const listSummariesOf = (db: Db, job: string) => {
+  const found = listSummaries(db, job)[0];
+  if (!found) throw new Error(`Job ${job} has no summary`);
+  return found;
+};
+
+const urgency = ({ acts: list }: TodayJob): number =>
+  list.some((a) => a.status === 'running' || a.status === 'ready') ? 0 : list.length ? 1 : 2;
+
+/** The rest of the day of everyone, by the plans. */
+function peopleToday(db: Db, opened: readonly OpenedJob[], now: number): TodayPerson[] {
+  return listWorkers(db).map(({ id, name }) => {
+    const next = opened
+      .flatMap(({ file, plan }) => {
+        if (!plan || 'infeasible' in plan.result) return [];
+        const end = startOfDay(now + 24 * HOUR, file.job.zone);
+        const act = (lot: string, step: string) =>
+          lot === SITE
+            ? `${file.site.find((s) => s.key === step)?.act ?? step}, kitchen`
+            : `${file.route.find((s) => s.key === step)?.act ?? step}, lot ${file.lots.find((l) => l.id === lot)?.name ?? ''}`;
+        return plannedSteps(plan.result.assignments, plan.t0)
+          .filter((p) => p.worker === id && p.start < end && p.end > now)
+          .map((p) => ({ at: p.start, words: act(p.lot, p.step), job: file.job.name }));
+      })
+      .sort((a, b) => a.at - b.at)
+      .slice(0, 5);
+    const working = opened.flatMap(({ file }) =>
+      [...file.state.works.values()].flatMap((w) =>
+        w.end === null && w.hands.some((h) => h.worker === id && h.to === null)
+          ? [`${file.route.find((s) => s.key === w.step)?.act ?? w.step}, ${file.job.name}`]
+          : [],
+      ),
+    );
+    return { name, now: working[0] ?? null, next };
+  });
+}
+
+/** @param broken jobs that could not be opened */
+export function today(
+  db: Db,
+  opened: readonly OpenedJob[],
+  now: number,
+  broken: readonly SpoiltJob[] = [],
+): { jobs: TodayJob[]; people: TodayPerson[]; visits: TodayVisit[]; spoilt: SpoiltJob[] } {
+  const byId = new Map(opened.map((o) => [o.file.job.id, o]));
+  const { read, spoilt } = eachJob(db, [...byId.keys()], (id) => {
+    const one = byId.get(id);
+    return one ? [todayJob(db, one, now)] : [];
+  });
+  const sound = opened.filter((o) => !spoilt.some((s) => s.id === o.file.job.id));
+  return {
+    // What can be done now comes first.
+    jobs: read.flat().sort((a, b) => urgency(a) - urgency(b)),
+    people: peopleToday(db, sound, now),
+    visits: visits(db, now),
+    spoilt: [...broken, ...spoilt, ...withFaults(sound.map((o) => o.file))],
+  };
+}

@@ -1,0 +1,166 @@
+/** The places where films dry, as the company has set them up, and the air in them. */
+import { estimateAir, type EstimatedAir } from '$core/air/estimate';
+import { PLACES, USUAL_PLACES, type Place, type Places } from '$core/air/places';
+import { indoors, inTent, STILL, type AirState, type Tent } from '$core/air/room';
+import { ratesOf, type Rates } from '$core/drying/climate';
+import { hourOfDay } from '$core/units/clock-time';
+import type { Db } from '../../db/open';
+import { storeIfPossible } from '../../unavailable';
+import { keepLast } from '$core/units/keep-last';
+import { companyZone } from '../company/clock';
+import { forecast, surprise, weatherAt } from '../../standins/weather';
+import { EVERY, senses } from '../../standins/thermo-hygrometer';
+import { insertReading, listReadings, listSensors, readingsStamp, writeSensor } from '../../store/readings';
+import { readSetting } from '../../store/settings';
+
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
+
+export const placesOf = (db: Db): Places => readSetting(db, 'places') ?? USUAL_PLACES;
+
+/** Hours that a building is followed before the first one asked for, so that its lag has settled. */
+const SETTLING = 96;
+
+/** From the evening until the crew comes, by the clock of the company. */
+const NIGHT = { from: 19, to: 6 };
+export const atNight = (at: number): boolean => {
+  const hour = hourOfDay(at, companyZone());
+  return hour >= NIGHT.from || hour < NIGHT.to;
+};
+
+/** The air at a place through weather, as it would be. */
+function airThrough(
+  places: Places,
+  place: Place,
+  weather: readonly (AirState & { at: number })[],
+): (AirState & { wind: number })[] {
+  const isNight = (i: number): boolean => atNight(weather[i]?.at ?? 0);
+  if (place !== 'tent')
+    return indoors(weather, places[place], isNight).map((air) => ({ ...air, wind: STILL }));
+  const around = indoors(weather, places[places.tent.in], isNight);
+  const tent: Tent = places.tent;
+  return around.map((air, i) => inTent(air, tent, isNight(i)));
+}
+
+/** Forecast air at a place by the hour. */
+export function forecastAir(
+  places: Places,
+  place: Place,
+  from: number,
+  hours: number,
+): (AirState & { at: number; wind: number })[] {
+  const start = from - SETTLING * HOUR;
+  const weather = forecast(start, hours + SETTLING);
+  return airThrough(places, place, weather)
+    .map((air, i) => ({ ...air, at: start + i * HOUR }))
+    .slice(SETTLING);
+}
+
+/** The air that instruments meet: the forecast and what it did not foresee. */
+function trueAir(places: Places, place: Place, from: number, to: number): (at: number) => AirState {
+  const start = Math.floor(from / HOUR) * HOUR;
+  const hours = forecastAir(places, place, start, Math.floor((to - start) / HOUR) + 1);
+  return (at) => {
+    const foreseen = hours[Math.floor((at - start) / HOUR)] ?? weatherAt(at);
+    const off = surprise(at + PLACES.indexOf(place) * DAY * 40);
+    return {
+      celsius: foreseen.celsius + off.celsius,
+      humidity: Math.min(0.98, Math.max(0.08, foreseen.humidity + off.humidity)),
+    };
+  };
+}
+
+/** How far back a sensor sends what it kept. */
+const KEPT = 3 * DAY;
+
+/** Takes in what the sensors have sent up to now. */
+export function hearSensors(db: Db, now: number): void {
+  const places = placesOf(db);
+  for (const sensor of listSensors(db)) {
+    if (!sensor.on || now - sensor.sentUntil < EVERY) continue;
+    const from = Math.ceil(Math.max(sensor.sentUntil + 1, now - KEPT) / EVERY) * EVERY;
+    const truth = trueAir(places, sensor.place, from, now);
+    const store = db.transaction(() => {
+      for (let at = from; at <= now; at += EVERY) {
+        const sent = senses(sensor, at, truth(at));
+        if (sent) insertReading(db, { place: sensor.place, at, ...sent, source: 'sensor' });
+      }
+      writeSensor(db, { ...sensor, sentUntil: Math.floor(now / EVERY) * EVERY });
+    });
+    // A sensor sends again what was not taken in.
+    if (!storeIfPossible(() => store.immediate())) return;
+  }
+}
+
+/** Days of air before and after now that are reckoned with, at most so many back; spans begin on a whole span. */
+const BEFORE = 45;
+const AFTER = 80;
+const FARTHEST = 1100;
+const SPAN = 60 * DAY;
+
+type HourOfForecast = AirState & { at: number; wind: number };
+
+interface Known {
+  key: string;
+  air: (EstimatedAir & { wind: number })[];
+  rates: Rates;
+}
+
+/** Forecasts do not change with what is read: they are kept apart. Jobs of different age ask for different spans. */
+const forecasts = keepLast<HourOfForecast[]>(12);
+const airs = new WeakMap<Db, (key: string, make: () => Known) => Known>();
+
+/**
+ * The air of a place by the hour, read where it was read, and how films dry in it.
+ * @param since films were laid from then on, ms since 1970
+ */
+export function airOf(db: Db, place: Place, now: number, since = now): Known {
+  hearSensors(db, now);
+  const places = placesOf(db);
+  const day = Math.floor(now / DAY);
+  const usual = (day - BEFORE) * DAY;
+  const start = since >= usual ? usual : Math.max((day - FARTHEST) * DAY, Math.floor(since / SPAN) * SPAN);
+  const span = `${place} ${start} ${day} ${companyZone()} ${JSON.stringify(places)}`;
+  const key = `${readingsStamp(db, place)} ${span}`;
+  const kept = airs.get(db) ?? keepLast<Known>(8);
+  airs.set(db, kept);
+  return kept(key, () => {
+    const hours = forecasts(span, () =>
+      forecastAir(places, place, start, Math.round((day * DAY - start) / HOUR) + AFTER * 24),
+    );
+    const readings = listReadings(db, place, start, now);
+    const air = estimateAir(hours, readings).map((a, i) => ({ ...a, wind: hours[i]?.wind ?? STILL }));
+    return { key, air, rates: ratesOf({ start, step: 60, air }) };
+  });
+}
+
+/** How films would dry at a place if it were heated or dried otherwise from now on; what was read stays as it was. */
+export function airWith(db: Db, places: Places, place: Place, now: number, since = now): { rates: Rates } {
+  const usual = airOf(db, place, now, since);
+  const { climate } = usual.rates;
+  const hours = forecastAir(places, place, climate.start, climate.air.length);
+  const air = climate.air.map((a, i) => {
+    const other = hours[i];
+    return other && climate.start + i * HOUR >= now
+      ? { ...a, celsius: other.celsius, humidity: other.humidity, wind: other.wind }
+      : a;
+  });
+  return { rates: ratesOf({ ...climate, air }) };
+}
+
+/** The hours of a place from now on. */
+export function coming(
+  db: Db,
+  place: Place,
+  now: number,
+  hours: number,
+): (EstimatedAir & { wind: number })[] {
+  const from = Math.floor(now / HOUR) * HOUR;
+  return airOf(db, place, now)
+    .air.filter((a) => a.at >= from)
+    .slice(0, hours);
+}
+
+/** A place by the name painters type on a job; null where it is none of the company's. */
+export const placeNamed = (name: string): Place | null =>
+  PLACES.find((p) => name.trim().toLowerCase() === p) ?? null;

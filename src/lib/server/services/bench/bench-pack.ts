@@ -1,0 +1,102 @@
+/** What the bench of a job works on, for a device to keep. */
+import type { EstimatedAir } from '$core/air/estimate';
+import type { BenchPack } from '$core/bench/bench-job';
+import { USUAL_SLOT } from '$core/planning/choice';
+import { notedWords } from '$core/kitchen/condition';
+import type { PackedAir } from '$core/planning/pack';
+import { plannedSteps } from '$core/planning/job-problem';
+import { readSetting } from '../../store/settings';
+import type { Db } from '../../db/open';
+import { listOtherColours } from '../../store/jobs';
+import type { StoredPlan } from '../../store/plans';
+import { listPhotos } from '../../store/photos';
+import { listWorkers } from '../../store/workers';
+import { firstFilm, type JobFile } from '../job/open-job';
+import { learntAt } from '../air/learnt';
+import { airOf } from '../air/places';
+
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
+/** Days of air after now that a device is given. */
+const AHEAD = 20;
+
+/** A millionth of a degree moves no film by a millisecond that anyone waits for. */
+const fine = (n: number): number => Math.round(n * 1e6) / 1e6;
+
+/** Hours of a place that are not the forecast's alone, as spans. */
+function spansRead(air: readonly EstimatedAir[]): [number, number][] {
+  const spans: [number, number][] = [];
+  for (const { at, source } of air) {
+    if (source === 'forecast') continue;
+    const last = spans.at(-1);
+    if (last?.[1] === at) last[1] = at + HOUR;
+    else spans.push([at, at + HOUR]);
+  }
+  return spans;
+}
+
+/** The air from a day before the first film to some days ahead, and when it was read. */
+function airFor(db: Db, file: JobFile, now: number): Pick<BenchPack, 'air' | 'airRead'> {
+  const { choice } = file;
+  if (choice?.air !== 'place') return { air: null, airRead: [] };
+  const since = firstFilm(choice, file.state, file.job.zone);
+  const known = airOf(db, choice.place, now, since);
+  const { climate } = known.rates;
+  const step = climate.step * 60_000;
+  const first = Math.max(0, Math.floor((Math.min(since, now) - DAY - climate.start) / step));
+  const air: PackedAir = {
+    climate: {
+      step: climate.step,
+      start: climate.start + first * step,
+      air: climate.air
+        .slice(first, Math.ceil((now + AHEAD * DAY - climate.start) / step))
+        .map((a) => ({ celsius: fine(a.celsius), humidity: fine(a.humidity), wind: fine(a.wind) })),
+    },
+    multipliers: [...learntAt(db, choice.place)].map(([key, l]) => [key, l.multiplier]),
+  };
+  return { air: JSON.stringify(air), airRead: spansRead(known.air.filter((a) => a.at >= air.climate.start)) };
+}
+
+export function benchPack(
+  db: Db,
+  { file, plan }: { file: JobFile; plan: StoredPlan | null },
+  now: number,
+): BenchPack {
+  const { job, zones, pieces, lots, choice, system, plainRoute, site, facts, context } = file;
+  const planned =
+    plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
+  return {
+    job: { id: job.id, name: job.name, zone: job.zone, houseYear: job.houseYear },
+    measures: readSetting(db, 'measures') ?? 'metric',
+    people: listWorkers(db).map(({ id, name }) => ({ id, name })),
+    zones: zones.map(({ id, name, colour, hex }) => ({ id, name, colour, hex })),
+    otherColours: listOtherColours(db, job.id),
+    pieces: pieces.map(({ id, code, wall, form, hinge, w, h, zoneId, condition }) => ({
+      id,
+      code,
+      wall,
+      form,
+      hinge,
+      w,
+      h,
+      zoneId,
+      condition: { faces: condition.faces },
+      noted: notedWords(condition).join(' · '),
+    })),
+    lots,
+    system: system && { cautions: system.cautions },
+    route: plainRoute,
+    site,
+    ...airFor(db, file, now),
+    photos: listPhotos(db, job.id).flatMap(({ id, piece, of, note }) =>
+      piece ? [{ small: `/photos/${id}?size=small`, whole: `/photos/${id}`, piece, of, note }] : [],
+    ),
+    cureMinutes: context.cureMinutes,
+    rack: { slots: choice?.rackSlots ?? 0, ...(choice?.slot ?? USUAL_SLOT) },
+    way: job.way,
+    place: choice?.place ?? 'tent',
+    planned: planned.map((p) => [`${p.lot}:${p.step}`, p.start]),
+    facts,
+    now,
+  };
+}

@@ -1,0 +1,32 @@
+/** What fingers at the bench teach about drying. */
+import type { Fact } from '$core/bench/events';
+import { pieceState } from '$core/bench/fold';
+import { stageFelt } from '$core/bench/looks';
+import type { Db } from '../../db/open';
+import { forgetTouchTest, insertTouchTest } from '../../store/touch-tests';
+import type { JobFile } from '../job/open-job';
+import { ratios } from '../air/learnt';
+
+/** Keeps what a touch at the bench tells of its product where the job's pieces dry; forgets one that was taken back. */
+export function keepFelt(db: Db, fact: Fact, file: JobFile, now: number): void {
+  const { body } = fact;
+  if (body.kind === 'void') forgetTouchTest(db, body.fact, now);
+  if (body.kind !== 'film.felt' || !file.choice) return;
+  const product = file.route.find((s) => s.key === body.step)?.product;
+  const laidAt = pieceState(file.state, body.pieces[0] ?? '').done.get(body.step)?.end;
+  const next = file.route.flatMap((s) => s.after).find((r) => r.step === body.step && r.stage);
+  const felt = product && stageFelt(product, body.feel, next?.stage ?? null);
+  if (!product || !felt || laidAt === undefined || laidAt >= fact.at) return;
+  const { place } = file.choice;
+  const test = {
+    product: product.key,
+    place,
+    stage: felt.stage,
+    laidAt,
+    notAt: felt.reached ? null : fact.at,
+    readyAt: felt.reached ? fact.at : null,
+  };
+  const { above, below } = ratios(db, product, test, now);
+  if (above === null && below === null) return;
+  insertTouchTest(db, { id: fact.id, ...test, above, below, recordedAt: now, worker: fact.worker });
+}

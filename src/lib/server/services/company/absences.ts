@@ -1,0 +1,77 @@
+/** When people cannot be had: typed, or read from their calendar files. */
+import { readBusy } from '$core/formats/ical-busy';
+import { dayAfter, dayToMs } from '$core/units/clock-time';
+import { v7 as newId } from 'uuid';
+import { z } from 'zod';
+import type { Db } from '../../db/open';
+import { deleteAbsencesFrom, insertAbsence } from '../../store/absences';
+import { listWorkers } from '../../store/workers';
+import { companyZone } from './clock';
+import { Refused } from '../../refused';
+
+const YEAR = 366 * 86_400_000;
+/** A calendar file is refused above this. */
+export const MOST_BYTES = 4_000_000;
+
+const typedSchema = z
+  .object({
+    /** empty: everybody */
+    worker: z.string().nullable(),
+    from: z.iso.date('Write the first day as 2026-03-09'),
+    to: z.iso.date('Write the last day as 2026-03-09'),
+    why: z.string().trim().min(1, 'Say why, in a word').max(80),
+  })
+  .refine((a) => a.from <= a.to, { path: ['to'], message: 'The last day comes before the first' });
+
+function known(db: Db, worker: string | null): void {
+  if (worker !== null && !listWorkers(db).some((w) => w.id === worker))
+    throw new Refused(422, 'That person is not on the crew.', 'worker');
+}
+
+/** Keeps whole days away. @throws Refused 422 when they are faulty */
+export function addAbsence(db: Db, input: unknown): void {
+  const parsed = typedSchema.safeParse(input);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0];
+    throw new Refused(422, issue?.message ?? 'The days are not complete.', String(issue?.path[0] ?? ''));
+  }
+  const { worker, from, to, why } = parsed.data;
+  known(db, worker);
+  const zone = companyZone();
+  insertAbsence(db, {
+    id: newId(),
+    worker,
+    from: dayToMs(from, zone),
+    to: dayAfter(to, zone),
+    why,
+    source: null,
+  });
+}
+
+/**
+ * Takes in a calendar file: what it says is busy, from now on for a year. Reading the same file again replaces it.
+ * @returns how many stretches were read
+ * @throws Refused 422 when it cannot be read; nothing is changed then
+ */
+export function importCalendar(
+  db: Db,
+  worker: string | null,
+  name: string,
+  text: string,
+  now: number,
+): number {
+  known(db, worker);
+  let spans;
+  try {
+    spans = readBusy(text, companyZone(), now, now + YEAR);
+  } catch (error) {
+    throw new Refused(422, error instanceof Error ? error.message : String(error), 'file');
+  }
+  const source = name.trim() || 'calendar';
+  db.transaction(() => {
+    deleteAbsencesFrom(db, worker, source);
+    for (const s of spans)
+      insertAbsence(db, { id: newId(), worker, from: s.from, to: s.to, why: s.why.slice(0, 80), source });
+  }).immediate();
+  return spans.length;
+}

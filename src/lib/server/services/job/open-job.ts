@@ -1,0 +1,225 @@
+/** Everything about one job, as the pages need it. */
+import type { Context } from '$core/bench/guard';
+import type { Fact } from '$core/bench/events';
+import { fold, type JobState } from '$core/bench/fold';
+import type { Lot } from '$core/bench/acts';
+import { knownPieces } from '$core/bench/bench-job';
+import { atPace } from '$core/bench/pace';
+import { withRework } from '$core/bench/rework';
+import { buildRoute, type Step } from '$core/coating/route';
+import { mergeRoutes, sparingBacks } from '$core/coating/routes-apart';
+import { applySchools, FILM_OF } from '$core/coating/schools';
+import type { Pattern } from '$core/coating/pattern';
+import type { System } from '$core/coating/system';
+import type { Waits } from '$core/coating/waits';
+import type { SiteStep } from '$core/takeoff/site-route';
+import { choiceSchema, type Choice } from '$core/planning/choice';
+import { dayToMs, sayTime } from '$core/units/clock-time';
+import { isInstant } from '$core/units/instant';
+import { isTimeZone } from '$core/units/time-zones';
+import type { Db } from '../../db/open';
+import { forgiving, type Forgiven } from '../../forgiving';
+import { keepLast } from '$core/units/keep-last';
+import { factFaults, listFacts } from '../../store/facts';
+import { findDeleted, findJob, listZones, type Job, type Zone } from '../../store/jobs';
+import { listLots, listPieces, unreadableConditions, type Piece } from '../../store/pieces';
+import { readSetting } from '../../store/settings';
+import { companyZone, now } from '../company/clock';
+import type { JobFault } from './each-job';
+import { siteOf } from './fixed-work';
+import { jobWaits } from '../air/job-waits';
+import { Refused } from '../../refused';
+
+export interface JobFile {
+  job: Job;
+  zones: Zone[];
+  pieces: Piece[];
+  lots: Lot[];
+  facts: Fact[];
+  state: JobState;
+  choice: Choice | null;
+  /** the chosen system with the chosen schools; null before one is chosen */
+  system: System | null;
+  /** the system's route, and with what open flaws ask for; empty before a system is chosen */
+  plainRoute: Step[];
+  route: Step[];
+  /** steps of the fixed work; empty where it is not planned */
+  site: SiteStep[];
+  waits: Waits;
+  codes: Map<string, string>;
+  context: Context;
+  /** what of it does not read as it is stored */
+  faults: JobFault[];
+}
+
+/**
+ * The route of a choice: its system with its schools, turned as each colour is, backs left as they are where they stay.
+ * @throws Error when a figure is missing
+ */
+export function routeOf(
+  choice: Choice,
+  pieces: readonly { id: string; zoneId: string; condition: { faces: 'both' | 'front' } }[],
+): Step[] {
+  const system = applySchools(choice.system, choice.schools);
+  const way = (zone: string): Pattern => choice.patterns[zone] ?? choice.pattern;
+  const patterns = new Set([choice.pattern, ...pieces.map((p) => way(p.zoneId))]);
+  const ways = [...patterns].map((pattern) => ({
+    pattern,
+    pieces: new Set(pieces.flatMap((p) => (way(p.zoneId) === pattern ? [p.id] : []))),
+    route: buildRoute(system, choice.counts, choice.tool, pattern, FILM_OF[choice.schools.film]),
+  }));
+  const frontOnly = new Set(pieces.flatMap((p) => (p.condition.faces === 'front' ? [p.id] : [])));
+  return sparingBacks(atPace(mergeRoutes(ways), choice.paces), frontOnly);
+}
+
+/** A choice is read once: nobody changes what was read. Null where it cannot be read. */
+const choices = keepLast<Forgiven<Choice> | null>(64);
+export const readChoice = (text: string): Forgiven<Choice> | null =>
+  choices(text, () => forgiving(choiceSchema, text));
+
+/** What of a stored job does not read as it stands, and what is taken in its place. */
+function mend(db: Db, stored: Job): { job: Job; choice: Choice | null; faults: JobFault[] } {
+  const faults: JobFault[] = [];
+  const job = { ...stored };
+  if (!isTimeZone(job.zone)) {
+    job.zone = companyZone();
+    faults.push({
+      what: `There is no time zone “${stored.zone}”: times are shown in ${job.zone}.`,
+      advice: 'Choose the time zone of the job again.',
+    });
+  }
+  if (!isInstant(job.createdAt)) {
+    job.createdAt = now(db);
+    faults.push({ what: 'The day it was made cannot be read.', advice: 'Nothing need be done about it.' });
+  }
+  const read = job.choice === null ? null : readChoice(job.choice);
+  if (read?.mended.length)
+    faults.push({
+      what: `Figures of its plan are beyond their limits (${read.mended[0] ?? ''}).`,
+      advice: 'Choose the system on its plan again, with figures that can be.',
+    });
+  if (job.choice !== null && !read) {
+    job.choice = null;
+    faults.push({
+      what: 'What was chosen for its plan cannot be read: it is shown as if nothing were chosen.',
+      advice: 'Forget what was chosen, then choose the system again. What was recorded stays.',
+    });
+  }
+  const log = factFaults(db, job.id);
+  const [dark, late] = [
+    log.filter((f) => f.what === 'unreadable').length,
+    log.filter((f) => f.what === 'time').length,
+  ];
+  if (dark)
+    faults.push({
+      what: `${dark} of its facts cannot be read and ${dark === 1 ? 'is' : 'are'} left out.`,
+      advice: 'Record again what is missing. The log keeps them as they are.',
+    });
+  if (late)
+    faults.push({
+      what: `${late} of its facts ${late === 1 ? 'has' : 'have'} a time that cannot be: when it was stored is taken.`,
+      advice: 'Take back and record again what stands at a wrong time.',
+    });
+  const notes = unreadableConditions(db, job.id);
+  if (notes)
+    faults.push({
+      what: `The notes of ${notes} of its pieces cannot be read: they count as not noted.`,
+      advice: 'Note their wood, finish and hinges again under Survey, Pieces.',
+    });
+  return { job, choice: read?.value ?? null, faults };
+}
+
+/** Routes are made once for the same choice, survey and pieces: nobody changes what was made. */
+const knownWays = keepLast<{ plainRoute: Step[]; site: SiteStep[] }>(32);
+
+function waysOf(
+  job: Job,
+  choice: Choice | null,
+  system: System | null,
+  pieces: readonly Piece[],
+): { plainRoute: Step[]; site: SiteStep[] } {
+  if (!choice || !system) return { plainRoute: [], site: [] };
+  const own = pieces.map((p) => [p.id, p.zoneId, p.condition.faces, p.condition.inside].join(' '));
+  return knownWays([job.choice, job.unit, job.surveyed, ...own].join('\n'), () => {
+    const plainRoute = routeOf(choice, pieces);
+    return { plainRoute, site: choice.fixed ? siteOf(job, pieces, system, plainRoute) : [] };
+  });
+}
+
+/** When the first film of a job was or will be laid, ms since 1970. */
+export const firstFilm = (choice: Choice | null, state: JobState, zone: string): number =>
+  Math.min(
+    choice ? dayToMs(choice.startDay, zone) : Infinity,
+    ...[...state.works.values()].map((w) => w.start),
+  );
+
+/** Loads a job, as far as it can be read. @throws Refused 404 when there is none, 410 when it was deleted */
+export function openJob(db: Db, id: string): JobFile {
+  const stored = findJob(db, id);
+  const gone = stored ? undefined : findDeleted(db, id);
+  if (gone)
+    throw new Refused(410, `The job “${gone.name}” was deleted here. What was recorded on it is gone, too.`);
+  if (!stored)
+    throw new Refused(
+      404,
+      'There is no such job. It may have been opened from an old link: look it up under Jobs.',
+    );
+  const pieces = listPieces(db, id);
+  const facts = listFacts(db, id);
+  const state = fold(facts);
+  const mended = mend(db, stored);
+  const { job, faults } = mended;
+  let { choice } = mended;
+  let system = choice && applySchools(choice.system, choice.schools);
+  let ways = { plainRoute: [] as Step[], site: [] as SiteStep[] };
+  try {
+    ways = waysOf(job, choice, system, pieces);
+  } catch (error) {
+    faults.push({
+      what: `Its plan cannot be worked: ${error instanceof Error ? error.message : String(error)}.`,
+      advice: 'Forget what was chosen, then choose the system again. What was recorded stays.',
+    });
+    choice = system = job.choice = null;
+  }
+  const { plainRoute, site } = ways;
+  const route = withRework(
+    plainRoute,
+    state,
+    pieces.map((p) => p.id),
+  );
+  const waits = jobWaits(db, choice, now(db), firstFilm(choice, state, job.zone));
+  const codes = new Map(pieces.map((p) => [p.id, p.code]));
+  const zones = listZones(db, id);
+  const lots = listLots(db, id);
+  const cures = route.flatMap((s) => (s.product?.stages.cured ? [s.product.stages.cured.value] : []));
+  const context: Context = {
+    state,
+    route,
+    site,
+    codes,
+    pieces: knownPieces(pieces, zones),
+    lots,
+    ...(choice ? { rack: { slots: choice.rackSlots, ...choice.slot } } : {}),
+    waits,
+    measures: readSetting(db, 'measures') ?? 'metric',
+    cureMinutes: cures.length ? Math.max(...cures) : null,
+    sayTime: (ms) => sayTime(ms, job.zone),
+  };
+  return {
+    job,
+    zones,
+    pieces,
+    lots,
+    facts,
+    state,
+    choice,
+    system,
+    plainRoute,
+    route,
+    site,
+    waits,
+    codes,
+    context,
+    faults,
+  };
+}

@@ -1,0 +1,196 @@
+/** Bars of the day rail and the time board: what was done, is under way and is planned. */
+import type { Step } from '$core/coating/route';
+import { workMinutes } from '$core/coating/route';
+import { operationId, plannedSteps } from '$core/planning/job-problem';
+import { openMinutes } from '$core/planning/work-week';
+import { startOfDay } from '$core/units/clock-time';
+import { SITE, type SiteStep } from '$core/takeoff/site-route';
+import { KITCHEN_ROW, type Bar } from './bar';
+import type { StoredPlan } from '../../store/plans';
+import type { JobFile } from '../job/open-job';
+
+const MINUTE = 60_000;
+
+/** When the film of a coat is ready for the first later step that waits for it. */
+function readyAfter(file: JobFile, step: Step, laid: number): { at: number; word: string } | null {
+  for (const later of file.route) {
+    const need = later.after.find((r) => r.step === step.key && r.stage !== null);
+    if (need?.film && need.stage)
+      return {
+        at: file.waits.readyAt(need.film, need.stage, laid, need.wet),
+        word: later.kind === 'prep' ? 'clean' : later.kind,
+      };
+  }
+  return null;
+}
+
+function short(step: Step): string {
+  if (step.kind === 'coat') return step.product?.kind === 'primer' ? 'prime' : String(step.coat);
+  return step.kind === 'prep' ? (step.act.split(' ')[0] ?? '').toLowerCase() : step.kind;
+}
+
+/** The paint of each lot: a lot has one colour. */
+function lotPaint(file: JobFile): Map<string, string> {
+  const zones = new Map(file.zones.map((z) => [z.id, z.hex]));
+  const pieces = new Map(file.pieces.map((p) => [p.id, zones.get(p.zoneId) ?? '']));
+  return new Map(file.lots.map((l) => [l.id, pieces.get(l.pieces[0] ?? '') ?? '']));
+}
+
+/** Minutes of changing over at the beginning of planned operations, by id. */
+function setupsOf(plan: StoredPlan): Map<string, number> {
+  if ('infeasible' in plan.result) return new Map();
+  const start = new Map(plan.result.assignments.map((a) => [a.operation, a.start]));
+  return new Map(
+    plan.problem.stations.flatMap((s) => {
+      const there = plan.problem.operations
+        .filter((o) => o.station === s.id && start.has(o.id))
+        .sort((a, b) => (start.get(a.id) ?? 0) - (start.get(b.id) ?? 0));
+      return there.map((o, i): [string, number] => [
+        o.id,
+        s.changeovers.find((c) => c.from === (there[i - 1]?.material ?? null) && c.to === o.material)
+          ?.minutes ?? 0,
+      ]);
+    }),
+  );
+}
+
+/** When the recoat window of a coat closes; null where it has none. */
+function windowAfter(file: JobFile, step: Step, laid: number): number | null {
+  const limits = file.route.flatMap((later) =>
+    later.after.flatMap((r) => (r.step === step.key && r.max !== null ? [laid + r.max * MINUTE] : [])),
+  );
+  return limits.length ? Math.min(...limits) : null;
+}
+
+/** Bars of what was done, is under way and is planned. */
+export function bars(
+  file: JobFile,
+  plan: StoredPlan | null,
+  workers: ReadonlyMap<string, string>,
+  pins: ReadonlySet<string> = new Set(),
+): Bar[] {
+  const lots = new Map(file.lots.map((l) => [l.id, l.name]));
+  const paint = lotPaint(file);
+  const setups = plan ? setupsOf(plan) : new Map<string, number>();
+  const make = (
+    id: string,
+    step: Step,
+    lot: string,
+    who: string,
+    start: number,
+    end: number,
+    tense: Bar['tense'],
+    operation: string | null = null,
+  ): Bar => {
+    const wait = step.kind === 'coat' && tense !== 'now' ? readyAfter(file, step, end) : null;
+    return {
+      id,
+      lot: lots.get(lot) ?? '',
+      hex: paint.get(lot) ?? '#DCCFA9',
+      kind: step.kind,
+      primer: step.product?.kind === 'primer',
+      face: step.face,
+      short: short(step),
+      words: step.act,
+      who: workers.get(who) ?? who,
+      start,
+      end,
+      dryUntil: wait?.at ?? null,
+      readyFor: wait?.word ?? '',
+      tense,
+      operation,
+      where: step.kind === 'hang' ? 'kitchen' : 'pieces',
+      setup: operation ? (setups.get(operation) ?? 0) : 0,
+      windowUntil: step.kind === 'coat' && tense !== 'now' ? windowAfter(file, step, end) : null,
+      pinned: operation !== null && pins.has(operation),
+    };
+  };
+  const onSite = (
+    id: string,
+    step: SiteStep,
+    who: string,
+    start: number,
+    end: number,
+    tense: Bar['tense'],
+    operation: string | null = null,
+  ): Bar => {
+    const next = file.site.flatMap((s) => s.after.filter((r) => r.step === step.key && r.film && r.stage))[0];
+    const dry =
+      next?.film && next.stage && tense !== 'now'
+        ? file.waits.readyAt(next.film, next.stage, end, next.wet)
+        : null;
+    const zone = file.zones.find((z) => z.id === step.zone);
+    return {
+      id,
+      lot: KITCHEN_ROW,
+      hex: zone?.hex ?? '#DCCFA9',
+      kind: step.kind,
+      primer: step.product?.kind === 'primer',
+      face: null,
+      short: (step.act.split(' ')[0] ?? '').toLowerCase(),
+      words: step.act + (zone && file.zones.length > 1 ? `, ${zone.colour}` : ''),
+      who: workers.get(who) ?? who,
+      start,
+      end,
+      dryUntil: dry,
+      readyFor: next ? 'go on' : '',
+      tense,
+      operation,
+      where: 'kitchen',
+      setup: 0,
+      windowUntil: null,
+      pinned: operation !== null && pins.has(operation),
+    };
+  };
+  const step = (key: string) => file.route.find((s) => s.key === key);
+  const site = (key: string) => file.site.find((s) => s.key === key);
+  const facts = [...file.state.works.values()].flatMap((w) => {
+    const s = step(w.step);
+    if (!s) return [];
+    const end = w.end ?? w.start + workMinutes(s, w.pieces.length) * MINUTE;
+    return [make(w.id, s, w.lot, w.worker, w.start, end, w.end === null ? 'now' : 'done')];
+  });
+  const done = [...file.state.site.values()].flatMap((w) => {
+    const s = site(w.step);
+    const end = w.end ?? w.start + (s?.minutes ?? 0) * MINUTE;
+    return s ? [onSite(w.id, s, w.worker, w.start, end, w.end === null ? 'now' : 'done')] : [];
+  });
+  const planned =
+    plan && !('infeasible' in plan.result)
+      ? plannedSteps(plan.result.assignments, plan.t0).flatMap((p) => {
+          const id = `plan ${p.lot} ${p.step}`;
+          const operation = operationId(p.lot, p.step);
+          if (p.lot === SITE) {
+            const s = site(p.step);
+            return s ? [onSite(id, s, p.worker, p.start, p.end, 'planned', operation)] : [];
+          }
+          const s = step(p.step);
+          return s ? [make(id, s, p.lot, p.worker, p.start, p.end, 'planned', operation)] : [];
+        })
+      : [];
+  return [...facts, ...done, ...planned].sort((a, b) => a.start - b.start);
+}
+
+/** The crew's open hours between two moments, ms since 1970. */
+export function openSpans(file: JobFile, from: number, to: number): [number, number][] {
+  if (!file.choice) return [];
+  return openMinutes(file.choice.crewWeek, file.job.zone, from, Math.round((to - from) / MINUTE)).map(
+    ([a, b]) => [from + a * MINUTE, from + b * MINUTE],
+  );
+}
+
+/** The rail of today: its bars and hours. */
+export function today(
+  file: JobFile,
+  plan: StoredPlan | null,
+  workers: ReadonlyMap<string, string>,
+  now: number,
+) {
+  const dayStart = startOfDay(now, file.job.zone);
+  const dayEnd = startOfDay(dayStart + 26 * 60 * MINUTE, file.job.zone);
+  return {
+    dayStart,
+    open: openSpans(file, dayStart, dayEnd),
+    bars: bars(file, plan, workers).filter((b) => (b.dryUntil ?? b.end) > dayStart && b.start < dayEnd),
+  };
+}

@@ -1,0 +1,33 @@
+/** When a plan hands the kitchen back, and why there is no plan. */
+import { operationId } from '$core/planning/job-problem';
+import { SITE } from '$core/takeoff/site-route';
+import { sayTime } from '$core/units/clock-time';
+import type { StoredPlan } from '../../store/plans';
+import type { JobFile } from '../job/open-job';
+
+const MINUTE = 60_000;
+
+/** When everything hangs by the plan, and the earliest any plan could; ms since 1970. */
+export function handBack(plan: StoredPlan | null): { at: number; bound: number } | null {
+  if (!plan || 'infeasible' in plan.result) return null;
+  return { at: plan.t0 + plan.result.makespan * MINUTE, bound: plan.t0 + plan.result.lowerBound * MINUTE };
+}
+
+/**
+ * Why there is no plan, with lots, steps and times as people know them.
+ * @param t0 the moment its minutes count from, ms since 1970
+ */
+export function sayReason(file: JobFile, reason: string, t0: number): string {
+  const names = [
+    ...file.lots.flatMap((lot) =>
+      file.route.map((step) => [operationId(lot.id, step.key), `“${step.act}” of lot ${lot.name}`] as const),
+    ),
+    ...file.site.map((step) => [operationId(SITE, step.key), `“${step.act}” in the kitchen`] as const),
+  ];
+  return names
+    .sort((a, b) => b[0].length - a[0].length)
+    .reduce((text, [id, words]) => text.replaceAll(id, words), reason)
+    .replace(/other:work:[\w-]+:\d+/g, 'work on another job')
+    .replace(/other:rack:\d+/g, 'what another job lays on the rack')
+    .replace(/minute (\d+)/g, (_, n: string) => sayTime(t0 + Number(n) * MINUTE, file.job.zone));
+}

@@ -1,0 +1,153 @@
+/** What a form says about the plan, laid over what was chosen before and what is usual. */
+import { isoDay } from '$core/units/clock-time';
+import { USUAL_SCHOOLS } from '$core/coating/schools';
+import { usualCounts, type System } from '$core/coating/system';
+import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK, USUAL_SLOT, type Choice } from '$core/planning/choice';
+import { NO_RULES } from '$core/planning/rules';
+import { parseLength } from '$core/units/length';
+import type { Db } from '../../db/open';
+import { listWorkers } from '../../store/workers';
+import type { JobFile } from '../job/open-job';
+import { learntPaces } from '../bench/paces';
+import { answersOf } from './propose';
+import { Refused } from '../../refused';
+import { systemCalled } from '../systems/systems';
+
+/** What stands in the form before anything is chosen; all but the system. */
+export function formDefaults(db: Db, file: JobFile, now: number): Omit<Choice, 'system' | 'counts'> {
+  const answers = answersOf(file);
+  return {
+    tool: (answers?.tool as Choice['tool'] | undefined) ?? 'spray',
+    pattern: 'backs-then-fronts',
+    patterns: {},
+    schools: USUAL_SCHOOLS,
+    place: answers?.place ?? 'tent',
+    air: 'place',
+    lotSize: 12,
+    rackSlots: 36,
+    slot: USUAL_SLOT,
+    startDay: isoDay(now, file.job.zone),
+    workers: listWorkers(db)
+      .slice(0, 2)
+      .map((w) => w.id),
+    crewWeek: USUAL_CREW_WEEK,
+    houseWeek: USUAL_HOUSE_WEEK,
+    rules: NO_RULES,
+    fixed: true,
+    shared: true,
+    open: { lots: false, pattern: false },
+    promised: null,
+    priority: 2,
+    ...file.choice,
+    paces: learntPaces(db),
+  };
+}
+
+/** Whole number of a field; NaN, which the schema refuses, where it is empty. */
+const whole = (form: FormData, name: string): number => Number(String(form.get(name) ?? '').trim() || NaN);
+
+function spans(form: FormData, name: string): [string, string][] {
+  const times = form.getAll(name).map(String);
+  const out: [string, string][] = [];
+  for (let i = 0; i + 1 < times.length; i += 2)
+    if (times[i] || times[i + 1]) out.push([times[i] ?? '', times[i + 1] ?? '']);
+  return out;
+}
+
+const list = (text: string): string[] => text.split(/[\s,;]+/).filter(Boolean);
+
+/** What household and crew ask for, from its fields. */
+function rulesFrom(form: FormData): unknown {
+  const text = (name: string): string => String(form.get(name) ?? '').trim();
+  const sleep = text('sleepFrom');
+  return {
+    awayDays: list(text('awayDays')),
+    kitchenDays: list(text('kitchenDays')),
+    quiet: spans(form, 'quietTime'),
+    sleep: sleep ? { from: sleep, airHours: Number(text('airHours') || '4') } : null,
+    sandThere: form.get('sandThere') === 'yes',
+    travelMinutes: Number(text('travelMinutes') || '0'),
+  };
+}
+
+/** The system a form names. A job keeps the version it was planned with until another is chosen, or the new one is asked for. */
+function systemOf(db: Db, file: JobFile, form: FormData): System {
+  const key = String(form.get('system') ?? '');
+  if (!key) throw new Refused(422, 'Choose a finish system.', 'system');
+  const kept = file.choice?.system;
+  return kept?.key === key && form.get('newest') !== 'yes' ? kept : systemCalled(db, key);
+}
+
+/**
+ * Reads a choice from a form, unchecked: fields that the form has not keep what was chosen or is usual.
+ * @throws Refused when no system is named
+ */
+export function choiceFromForm(db: Db, file: JobFile, form: FormData, now: number): unknown {
+  const base = formDefaults(db, file, now);
+  const system = systemOf(db, file, form);
+  const kept = file.choice?.system.key === system.key ? file.choice.counts : usualCounts(system);
+  const field = <T>(name: string, read: () => T, usual: T): T => (form.has(name) ? read() : usual);
+  const text = (name: string, usual: string): string => field(name, () => String(form.get(name)), usual);
+  const length = (name: string): number => parseLength(String(form.get(name)), file.job.unit) ?? NaN;
+  const count = (face: 'back' | 'front', i: number): number =>
+    field(
+      `${face}.${system.key}.${i}`,
+      () => whole(form, `${face}.${system.key}.${i}`),
+      kept[i]?.[face] ?? 0,
+    );
+  return {
+    system,
+    counts: system.layers.map((_, i) => ({ back: count('back', i), front: count('front', i) })),
+    tool: text('tool', base.tool),
+    pattern: text('pattern', base.pattern),
+    patterns: Object.fromEntries(
+      file.zones.flatMap(({ id }) => {
+        const way = text(`pattern.${id}`, base.patterns[id] ?? '');
+        return way ? [[id, way]] : [];
+      }),
+    ),
+    schools: {
+      order: text('order', base.schools.order),
+      gloss: text('gloss', base.schools.gloss),
+      film: text('film', base.schools.film),
+      grain: text('grain', base.schools.grain),
+      tape: text('tape', base.schools.tape),
+      standDays: field('standDays', () => whole(form, 'standDays'), base.schools.standDays),
+    },
+    // Once work has begun, its figures stand.
+    paces: file.state.works.size ? (file.choice?.paces ?? {}) : base.paces,
+    place: text('place', base.place),
+    air: text('air', base.air),
+    lotSize: field('lotSize', () => whole(form, 'lotSize'), base.lotSize),
+    rackSlots: field('rackSlots', () => whole(form, 'rackSlots'), base.rackSlots),
+    slot: {
+      length: field('slotLength', () => length('slotLength'), base.slot.length),
+      depth: field('slotDepth', () => length('slotDepth'), base.slot.depth),
+    },
+    startDay: text('startDay', base.startDay),
+    workers: form.has('crewTime') || form.has('worker') ? form.getAll('worker').map(String) : base.workers,
+    crewWeek: form.has('crewTime')
+      ? { days: form.getAll('crewDay').map(Number), spans: spans(form, 'crewTime') }
+      : base.crewWeek,
+    houseWeek: form.has('houseTime')
+      ? { days: form.getAll('houseDay').map(Number), spans: spans(form, 'houseTime') }
+      : base.houseWeek,
+    ...(form.has('rules')
+      ? {
+          rules: rulesFrom(form),
+          fixed: form.get('fixed') === 'yes',
+          shared: form.get('shared') === 'yes',
+          open: { lots: form.get('openLots') === 'yes', pattern: form.get('openPattern') === 'yes' },
+          promised: text('promised', '').trim() || null,
+          priority: Number(text('priority', String(base.priority))),
+        }
+      : {
+          rules: base.rules,
+          fixed: base.fixed,
+          shared: base.shared,
+          open: base.open,
+          promised: base.promised,
+          priority: base.priority,
+        }),
+  };
+}

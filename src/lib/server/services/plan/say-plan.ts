@@ -1,0 +1,146 @@
+/** A plan in words: what makes the hand-back what it is, and what moved. */
+import type { Because, ChainLink } from '$core/planning/critical';
+import { criticalChain } from '$core/planning/critical';
+import type { Move } from '$core/planning/moves';
+import { readOperationId } from '$core/planning/job-problem';
+import { SITE } from '$core/takeoff/site-route';
+import { sayMinutes, sayTime } from '$core/units/clock-time';
+import type { StoredPlan } from '../../store/plans';
+import type { JobFile } from '../job/open-job';
+
+const MINUTE = 60_000;
+
+/** An operation as people know it: “Prime backs, lot A”. */
+export function sayOperation(file: JobFile, id: string): string {
+  const [lot = '', step = ''] = id.split(':');
+  if (lot === 'other') return step === 'work' ? 'another job' : 'another job’s pieces';
+  if (lot === SITE) {
+    const site = file.site.find((s) => s.key === step);
+    const zone = file.zones.length > 1 ? file.zones.find((z) => z.id === site?.zone)?.colour : undefined;
+    return `${site?.act ?? step}${zone ? `, ${zone}` : ''}, in the kitchen`;
+  }
+  const act = file.route.find((s) => s.key === step)?.act;
+  const name = file.lots.find((l) => l.id === lot)?.name ?? '';
+  return act ? `${act}, lot ${name}` : `the work under way on lot ${name}`;
+}
+
+/**
+ * What a plan's bound holds for, in words: other lots, another way of turning, other pins or other jobs' plans may well be
+ * sooner.
+ * @param pins how many operations are pinned
+ */
+export function sayBoundHolds(plan: StoredPlan | null, pins: number): string {
+  const others = plan?.problem.operations.some((o) => o.id.startsWith('other:'));
+  const fixed = [
+    'these lots',
+    'this turning',
+    ...(pins ? [pins === 1 ? 'the pinned time' : 'the pinned times'] : []),
+    ...(others ? ['the other jobs as they are planned'] : []),
+  ];
+  const last = fixed.pop() ?? '';
+  return `${fixed.join(', ')} and ${last}`;
+}
+
+/** Why an operation did not begin sooner. */
+export function sayBecause(file: JobFile, because: Because, people: ReadonlyMap<string, string>): string {
+  const act = (id: string): string => sayOperation(file, id);
+  switch (because.kind) {
+    case 'film':
+      return `waits ${sayMinutes(because.minutes)} for the film of ${act(because.operation)}`;
+    case 'sequence':
+      return `follows ${act(because.operation)}`;
+    case 'person':
+      return `${people.get(because.worker) ?? 'the painter'} is at ${act(because.operation)} until then`;
+    case 'place':
+      return `the ${because.station} is taken by ${act(because.operation)} until then`;
+    case 'rack':
+      return `the rack is full until ${act(because.operation)}`;
+    case 'hours':
+      return 'opening hours';
+    case 'window':
+      return `so that ${act(because.operation)} comes within its recoat window`;
+    case 'pin':
+      return 'pinned by hand';
+    case 'start':
+      return 'the start of the plan';
+  }
+}
+
+export interface ChainRow {
+  id: string;
+  start: number;
+  end: number;
+  words: string;
+  because: string;
+  /** the wait before it, as a share of the whole chain */
+  share: number;
+  kind: Because['kind'];
+}
+
+/** The critical chain on the clock. @returns null where there is no plan */
+export function sayChain(
+  file: JobFile,
+  plan: StoredPlan | null,
+  people: ReadonlyMap<string, string>,
+): ChainRow[] | null {
+  if (!plan || 'infeasible' in plan.result) return null;
+  const chain = criticalChain(plan.problem, plan.result);
+  const whole = Math.max(1, (chain.at(-1)?.end ?? 1) - (chain[0]?.start ?? 0));
+  return chain.flatMap((link: ChainLink, i): ChainRow[] => {
+    if (readOperationId(link.operation) === null) return [];
+    const before = chain[i - 1];
+    return [
+      {
+        id: link.operation,
+        start: plan.t0 + link.start * MINUTE,
+        end: plan.t0 + link.end * MINUTE,
+        words: sayOperation(file, link.operation),
+        because: sayBecause(file, link.because, people),
+        share: before ? Math.max(0, link.start - before.end) / whole : 0,
+        kind: link.because.kind,
+      },
+    ];
+  });
+}
+
+export interface MoveRow extends Move {
+  words: string;
+  says: string;
+  why: string;
+}
+
+/** Moved operations in words: what, from, to, why. */
+export function sayMoves(
+  file: JobFile,
+  plan: StoredPlan,
+  moves: readonly Move[],
+  people: ReadonlyMap<string, string>,
+): MoveRow[] {
+  const chain =
+    'infeasible' in plan.result
+      ? []
+      : whyOf(
+          plan,
+          moves.map((m) => m.operation),
+        );
+  const because = new Map(chain.map((c) => [c.operation, c.because]));
+  return moves.map((m) => {
+    const why = because.get(m.operation);
+    return {
+      ...m,
+      words: sayOperation(file, m.operation),
+      says: `${sayTime(m.from, file.job.zone)} → ${sayTime(m.to, file.job.zone)}`,
+      why: why ? sayBecause(file, why, people) : '',
+    };
+  });
+}
+
+/** What held each of some operations back: each as if the plan ended with it. */
+function whyOf(plan: StoredPlan, operations: readonly string[]): ChainLink[] {
+  const { problem, result } = plan;
+  if ('infeasible' in result) return [];
+  return operations.flatMap((operation) => {
+    const alone = { ...problem, finish: [{ operation, tail: 0 }] };
+    return criticalChain(alone, result).slice(-1);
+  });
+}

@@ -1,0 +1,112 @@
+/** What a choice comes to: hours, litres, money and the hand-back; and what the other schools would come to. */
+import { choiceSchema, type Choice } from '$core/planning/choice';
+import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
+import { applySchools, SCHOOLS, USUAL_SCHOOLS } from '$core/coating/schools';
+import { planJob } from '$core/planning/plan-job';
+import { hoursBySteps, needsByZone } from '$core/takeoff/needs';
+import type { Db } from '../../db/open';
+import type { StoredPlan } from '../../store/plans';
+import { withChoice } from './ask';
+import { jobToPlan } from './current-plan';
+import { routeOf, type JobFile } from '../job/open-job';
+import { handBack } from './hand-back';
+import { fixedOf } from '../job/fixed-work';
+import { takeOff } from '../take-off/take-off';
+
+export interface Weight {
+  minutes: number;
+  ml: number;
+  cents: number | null;
+  /** hand back, ms since 1970; null where there is no plan */
+  back: number | null;
+}
+
+/** What the job comes to as it is chosen. */
+export function weigh(db: Db, file: JobFile, plan: StoredPlan | null): Weight | null {
+  const taken = takeOff(db, file, plan);
+  if (!taken) return null;
+  return {
+    minutes: taken.minutes,
+    ml: taken.lines.reduce((sum, l) => sum + l.volumeMl, 0),
+    cents:
+      taken.paintCents === null || taken.labourCents === null ? null : taken.paintCents + taken.labourCents,
+    back: handBack(plan)?.at ?? null,
+  };
+}
+
+/** Hands' minutes and mL that another choice would take on this kitchen, without planning it. */
+function work(file: JobFile, choice: Choice): { minutes: number; ml: number } {
+  const route = routeOf(choice, file.pieces);
+  const { byZone } = fixedOf(file);
+  const fixed = [...byZone.values()].reduce((sum, a) => sum + a, 0);
+  const hours = hoursBySteps(
+    route,
+    applySchools(choice.system, choice.schools),
+    file.lots.map((l) => l.pieces),
+    fixed,
+  );
+  return {
+    minutes: hours.reduce((sum, h) => sum + h.minutes, 0),
+    ml: needsByZone(route, file.pieces, byZone).reduce((sum, n) => sum + n.volumeMl, 0),
+  };
+}
+
+export interface SchoolCost {
+  question: string;
+  asks: string;
+  schools: { value: string; name: string; reason: string; on: boolean; minutes: number; ml: number }[];
+}
+
+/** What every school would cost against what is chosen, in minutes of hands and mL. */
+export function schoolCosts(file: JobFile): SchoolCost[] {
+  const { choice } = file;
+  if (!choice) return [];
+  const now = work(file, choice);
+  const against = (other: Choice): { minutes: number; ml: number } => {
+    const then = work(file, other);
+    return { minutes: then.minutes - now.minutes, ml: then.ml - now.ml };
+  };
+  return [
+    ...SCHOOLS.map((s): SchoolCost => ({
+      question: s.key,
+      asks: s.asks,
+      schools: s.schools.map((school) => {
+        const schools = { ...USUAL_SCHOOLS, ...choice.schools, [s.key]: school.value };
+        return {
+          ...school,
+          on: choice.schools[s.key] === school.value,
+          ...against({ ...choice, schools }),
+        };
+      }),
+    })),
+    {
+      question: 'pattern',
+      asks: 'How are pieces turned?',
+      schools: PATTERNS.map((pattern) => ({
+        value: pattern,
+        name: PATTERN_FACTS[pattern].name,
+        reason: `${PATTERN_FACTS[pattern].reason} ${PATTERN_FACTS[pattern].cost}`,
+        on: choice.pattern === pattern,
+        ...against({ ...choice, pattern, patterns: {} }),
+      })),
+    },
+  ];
+}
+
+/** A smaller effort than the stored plan's: what-ifs answer while someone looks. */
+const EFFORT = { seed: 20260309, steps: 40, nodes: 1_000, prove: false };
+
+/** The hand-back that every pattern would give, planned now; null where none is found. Only before work has begun. */
+export function patternBacks(db: Db, file: JobFile, now: number): { pattern: string; back: number | null }[] {
+  const { choice } = file;
+  if (!choice || file.state.works.size > 0) return [];
+  return PATTERNS.map((pattern) => {
+    const other = choiceSchema.parse({ ...choice, pattern, patterns: {} });
+    const job = jobToPlan(db, withChoice(db, file, other, now), now, 120);
+    const made = job && planJob(job, EFFORT);
+    return {
+      pattern,
+      back: job && made && !('infeasible' in made.result) ? job.t0 + made.result.makespan * 60_000 : null,
+    };
+  });
+}

@@ -1,0 +1,249 @@
+/** The finish systems a job can be planned with: the shipped ones, and the company's versions of them. */
+import {
+  BASES_OF_FIGURES,
+  MOST_FIGURE,
+  STAGES,
+  STAGE_WORDS,
+  systemSchema,
+  usualCounts,
+  type Figure,
+  type Product,
+  type Stage,
+  type System,
+} from '$core/coating/system';
+import { phasesOf } from '$core/coating/film-stage';
+import { buildRoute } from '$core/coating/route';
+import type { Phase } from '$core/drying/phase';
+import { readPhases, writePhases } from '$core/drying/phase-words';
+import { SYSTEMS } from '$core/coating/systems/index';
+import { PREP_LIBRARY } from '$core/coating/systems/prep';
+import { TOOLS } from '$core/coating/tool';
+import { z } from 'zod';
+import type { Db } from '../../db/open';
+import { insertSystem, listChangedSystems, newestVersion } from '../../store/finish-systems';
+import { Refused } from '../../refused';
+
+/** All systems, the company's version where there is one. */
+export function allSystems(db: Db): System[] {
+  const changed = new Map(listChangedSystems(db).map((s) => [s.key, s]));
+  return SYSTEMS.map((s) => changed.get(s.key) ?? s);
+}
+
+/** Every product of the systems, each once. */
+export function allProducts(db: Db): Product[] {
+  const products = new Map<string, Product>();
+  for (const system of allSystems(db))
+    for (const product of system.products) if (!products.has(product.key)) products.set(product.key, product);
+  return [...products.values()];
+}
+
+/** @throws Refused 404 */
+export function systemCalled(db: Db, key: string): System {
+  const system = allSystems(db).find((s) => s.key === key);
+  if (!system) throw new Refused(404, 'There is no such finish system.');
+  return system;
+}
+
+/** A version after every one that is kept, readable or not. */
+const nextVersion = (db: Db, { key, version }: System): number =>
+  Math.max(version, newestVersion(db, key) ?? 0) + 1;
+
+const number = (what: string) => z.number(`Write ${what} as a number`).nonnegative(`${what} is not below 0`);
+
+const coats = (face: string) =>
+  z.number(`Write the coats on ${face}`).int('Coats are whole').min(0).max(4, 'At most four coats');
+const grit = z
+  .number('Write the grit as a number, or leave it empty')
+  .int()
+  .min(40, 'Grits run from 40 to 3000')
+  .max(3000, 'Grits run from 40 to 3000')
+  .nullable();
+
+const changesSchema = z.object({
+  name: z.string().trim().min(1, 'Give the system a name').max(80),
+  products: z.array(
+    z.object({
+      key: z.string(),
+      name: z.string().trim().min(1, 'Give the product a name').max(80),
+      solids: number('the volume solids, in %')
+        .gt(0, 'Solids are above 0 %')
+        .max(100, 'Solids are at most 100 %'),
+      dryFilm: number('the dry film').gt(0, 'The dry film is above 0').max(1000, 'The dry film is in µm'),
+      density: number('the density').gt(0.3).max(5, 'The density is in kg/L'),
+      stages: z.partialRecord(
+        z.enum(STAGES),
+        number('the wait, such as 45 min or 2 d')
+          .max(MOST_FIGURE, 'No wait is longer than five years')
+          .nullable(),
+      ),
+      phases: z.partialRecord(z.enum(STAGES), z.string().max(200)),
+      recoatBy: number('the latest recoat, in minutes')
+        .max(MOST_FIGURE, 'No window is longer than five years')
+        .nullable(),
+      minC: z.number('Write the least temperature in °C').min(-20).max(40),
+      maxC: z.number('Write the most temperature in °C').min(0).max(60),
+      maxHumidity: number('the most humidity, in %').gt(0).max(100, 'Humidity is at most 100 %'),
+      dewMarginK: number('the margin over the dew point, in K').max(20),
+      potLife: number('the pot life, in minutes').max(MOST_FIGURE).nullable(),
+      induction: number('the induction, in minutes').max(1440, 'It stands a day at most').nullable(),
+      thinner: number('the thinner, in %').max(100).nullable(),
+      parts: z
+        .object({
+          a: number('the parts of base').gt(0, 'The base has parts above 0').max(1000),
+          b: number('the parts of hardener').max(1000),
+          by: z.enum(['volume', 'mass']),
+          thinnerOf: z.enum(['A+B', 'A']),
+        })
+        .nullable(),
+      basis: z.enum(BASES_OF_FIGURES),
+    }),
+  ),
+  tool: z.enum(TOOLS, 'Choose the tool'),
+  /** prep steps that stay, in the order of the system, and those of the library that come after them */
+  prep: z.array(
+    z.object({
+      key: z.string(),
+      keep: z.boolean(),
+      minutes: number('the minutes').max(1440, 'A step takes a day at most'),
+      dry: number('the wait').max(MOST_FIGURE, 'No wait is longer than five years'),
+    }),
+  ),
+  added: z.array(z.string()),
+  layers: z.array(
+    z.object({
+      back: coats('backs'),
+      front: coats('fronts'),
+      sandFirst: grit,
+      sandBetween: grit,
+    }),
+  ),
+});
+export type SystemChanges = z.input<typeof changesSchema>;
+
+/** Phases of a stage as they were typed: the product's own where they are not the usual ones. @throws Refused */
+function changedPhases(product: Product, stage: Stage, text: string): Phase[] | undefined {
+  const before = product.stages[stage]?.phases;
+  if (!text.trim() || text.trim() === writePhases(phasesOf(product, stage))) return before;
+  const read = readPhases(text);
+  if ('wrong' in read)
+    throw new Refused(422, `${product.name}, ${STAGE_WORDS[stage]}: ${read.wrong}.`, 'phases');
+  return read.phases;
+}
+
+/**
+ * Saves the company's version of a system. What was changed carries the basis that was chosen, the rest keeps its own.
+ * @returns the new version
+ * @throws Refused 422 with the figure that is wrong; nothing is saved then
+ */
+export function changeSystem(db: Db, key: string, input: unknown, worker: string, now: number): System {
+  const parsed = changesSchema.safeParse(input);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0];
+    const [list, i, field] = issue?.path ?? [];
+    const named = systemCalled(db, key);
+    const where =
+      list === 'products'
+        ? named.products[Number(i)]?.name
+        : list === 'prep'
+          ? named.prep[Number(i)]?.act
+          : list === 'layers'
+            ? named.products.find((p) => p.key === named.layers[Number(i)]?.product)?.name
+            : undefined;
+    throw new Refused(
+      422,
+      `${where ? `${where}: ` : ''}${issue?.message ?? 'The system is not complete.'}`,
+      String(field ?? list ?? ''),
+    );
+  }
+  const changes = parsed.data;
+  const before = systemCalled(db, key);
+  const figure = (old: Figure | undefined, value: number, basis: Figure['basis']): Figure =>
+    old && Math.abs(old.value - value) < 1e-9 ? old : { value, basis };
+  const products = before.products.map((p): Product => {
+    const c = changes.products.find((x) => x.key === p.key);
+    if (!c) return p;
+    if (c.minC >= c.maxC)
+      throw new Refused(422, `${c.name}: the least temperature is above the most.`, 'minC');
+    const stages = Object.fromEntries(
+      STAGES.flatMap((stage) => {
+        const value = c.stages[stage];
+        const old = p.stages[stage];
+        if (value === undefined) return old ? [[stage, old]] : [];
+        if (value === null) return [];
+        const phases = changedPhases(p, stage, c.phases[stage] ?? '');
+        return [[stage, { ...figure(old, value, c.basis), ...(phases ? { phases } : {}) }]];
+      }),
+    );
+    const limits = {
+      minC: c.minC,
+      maxC: c.maxC,
+      maxHumidity: c.maxHumidity / 100,
+      dewMarginK: c.dewMarginK,
+    };
+    const sameLimits = Object.entries(limits).every(
+      ([k, v]) => Math.abs(p.limits[k as keyof typeof limits] - v) < 1e-9,
+    );
+    return {
+      ...p,
+      name: c.name,
+      solids: figure(p.solids, c.solids / 100, c.basis),
+      dryFilm: figure(p.dryFilm, c.dryFilm, c.basis),
+      density: figure(p.density, c.density, c.basis),
+      stages,
+      recoatBy: c.recoatBy === null ? null : figure(p.recoatBy ?? undefined, c.recoatBy, c.basis),
+      limits: { ...limits, basis: sameLimits ? p.limits.basis : c.basis },
+      mix: p.mix && {
+        ...p.mix,
+        ...c.parts,
+        thinner: c.thinner === null ? p.mix.thinner : c.thinner / 100,
+        potLife: c.potLife === null ? p.mix.potLife : figure(p.mix.potLife, c.potLife, c.basis),
+        induction: c.induction === null ? p.mix.induction : figure(p.mix.induction, c.induction, c.basis),
+      },
+    };
+  });
+  const prep = before.prep.flatMap((p) => {
+    const c = changes.prep.find((x) => x.key === p.key);
+    if (!c) return [p];
+    if (!c.keep) return [];
+    const minutesPerPiece = figure(p.minutesPerPiece, c.minutes, 'learnt here');
+    return [{ ...p, minutesPerPiece, dry: figure(p.dry, c.dry, 'data sheet') }];
+  });
+  const added = changes.added.map((key) => {
+    const step = PREP_LIBRARY.find((p) => p.key === key);
+    if (!step || prep.some((p) => p.key === key))
+      throw new Refused(422, 'That prep step is not known, or is there already.', 'added');
+    return step;
+  });
+  const layers = before.layers.map((layer, i) => {
+    const c = changes.layers[i];
+    if (!c) return layer;
+    const { back, front, sandFirst, sandBetween } = c;
+    return { ...layer, coats: { back, front }, sandFirst, sandBetween };
+  });
+  const system = systemSchema.parse({
+    ...before,
+    name: changes.name,
+    version: nextVersion(db, before),
+    tool: changes.tool,
+    products,
+    prep: [...prep, ...added],
+    layers,
+  });
+  try {
+    buildRoute(system, usualCounts(system), system.tool);
+  } catch (error) {
+    throw new Refused(422, error instanceof Error ? error.message : String(error), 'stages');
+  }
+  insertSystem(db, system, now, worker);
+  return system;
+}
+
+/** Goes back to the shipped figures, as a version of its own. */
+export function resetSystem(db: Db, key: string, worker: string, now: number): System {
+  const shipped = SYSTEMS.find((s) => s.key === key);
+  const before = systemCalled(db, key);
+  if (!shipped) throw new Refused(404, 'There is no such finish system.');
+  const system = { ...shipped, version: nextVersion(db, before) };
+  insertSystem(db, system, now, worker);
+  return system;
+}

@@ -1,0 +1,103 @@
+/** The take-off of a job: volumes, cans, hours, money, and what is needed by which day. */
+import type { FixedKind } from '$core/kitchen/fixed-work';
+import { plannedSteps } from '$core/planning/job-problem';
+import { cheapestCover, USUAL_CANS, type CanSize, type Cover } from '$core/takeoff/cover';
+import { hoursBySteps, needsByZone, type StepHours, type ZoneNeed } from '$core/takeoff/needs';
+import { isoDay } from '$core/units/clock-time';
+import type { Measures } from '$core/units/measures';
+import type { Db } from '../../db/open';
+import { listCans } from '../../store/cans';
+import type { StoredPlan } from '../../store/plans';
+import { readSetting } from '../../store/settings';
+import { fixedOf } from '../job/fixed-work';
+import type { JobFile } from '../job/open-job';
+
+export interface TakeOffLine extends ZoneNeed {
+  /** colour in words; empty for what all zones share */
+  colour: string;
+  cover: Cover;
+  /** ISO day of its first coat, laid or planned; null without a plan */
+  day: string | null;
+  /** ms since 1970 of that first coat */
+  first: number | null;
+}
+
+export interface TakeOff {
+  lines: TakeOffLine[];
+  hours: StepHours[];
+  minutes: number;
+  /** area of the pieces' faces, and of the fixed work by kind, m² */
+  fixed: { kind: FixedKind; areaM2: number }[];
+  /** null where a price is missing */
+  paintCents: number | null;
+  labourCents: number | null;
+  currency: string;
+  /** products without any price */
+  unpriced: string[];
+}
+
+/** When each product was first laid, or is by the plan. */
+function firstCoats(file: JobFile, plan: StoredPlan | null): Map<string, number> {
+  const product = new Map(file.route.map((s) => [s.key, s.product?.key]));
+  const planned =
+    plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
+  const out = new Map<string, number>();
+  for (const { step, start } of [...file.state.works.values(), ...planned]) {
+    const key = product.get(step);
+    if (key) out.set(key, Math.min(out.get(key) ?? Infinity, start));
+  }
+  return out;
+}
+
+/** Sizes a product is sold in here; the usual ones without a price where nobody wrote any down. */
+export function sizesOf(
+  cans: readonly (CanSize & { product: string })[],
+  product: string,
+  measures: Measures,
+): CanSize[] {
+  const own = cans.filter((c) => c.product === product);
+  return own.length ? own : USUAL_CANS[measures].map((ml) => ({ ml, cents: null }));
+}
+
+/** @returns null before a system is chosen */
+export function takeOff(db: Db, file: JobFile, plan: StoredPlan | null): TakeOff | null {
+  if (!file.choice || !file.system) return null;
+  const measures = readSetting(db, 'measures') ?? 'metric';
+  const costs = readSetting(db, 'costs');
+  const cans = listCans(db);
+  const { work, byZone } = fixedOf(file);
+  const fixedM2 = [...byZone.values()].reduce((sum, a) => sum + a, 0);
+  const firsts = firstCoats(file, plan);
+  const lines = needsByZone(file.route, file.pieces, byZone).map((need): TakeOffLine => {
+    const first = firsts.get(need.product.key) ?? null;
+    return {
+      ...need,
+      colour: file.zones.find((z) => z.id === need.zone)?.colour ?? '',
+      cover: cheapestCover(need.volumeMl, sizesOf(cans, need.product.key, measures)),
+      first,
+      day: first === null ? null : isoDay(first, file.job.zone),
+    };
+  });
+  const hours = hoursBySteps(
+    file.route,
+    file.system,
+    file.lots.map((l) => l.pieces),
+    fixedM2,
+  );
+  const minutes = hours.reduce((sum, h) => sum + h.minutes, 0);
+  const kinds = [...new Set(work.map((w) => w.kind))];
+  const prices = lines.map((l) => l.cover.cents);
+  return {
+    lines,
+    hours,
+    minutes,
+    fixed: kinds.map((kind) => ({
+      kind,
+      areaM2: work.filter((w) => w.kind === kind).reduce((sum, w) => sum + w.areaM2, 0),
+    })),
+    paintCents: prices.reduce<number | null>((sum, c) => (sum === null || c === null ? null : sum + c), 0),
+    labourCents: costs ? Math.round((minutes / 60) * costs.hourCents) : null,
+    currency: costs?.currency ?? '',
+    unpriced: [...new Set(lines.flatMap((l) => (l.cover.cents === null ? [l.product.name] : [])))],
+  };
+}
