@@ -10,6 +10,7 @@ const ORDER = [
   'takeoff',
   'planning',
   'bench',
+  'job-plan',
   'formats',
 ];
 
@@ -87,6 +88,19 @@ module.exports = {
       severity: 'error',
       from: { path: '^src/lib/server/store/' },
       to: { path: '^src/lib/server/services/' },
+    },
+    {
+      name: 'requests-do-not-plan',
+      comment: 'What plans runs in the planning threads: pages and services ask those.',
+      severity: 'error',
+      from: {
+        path: '^src/(routes|hooks|lib/(ui|server))',
+        pathNot: '\\.test\\.ts$|^src/lib/server/threads/(planner-thread|pool)\\.ts$',
+      },
+      to: {
+        path: '^src/lib/core/(planning/(solve|plan-job|together|construct|improve|exact|relax)|job-plan/(make-plan|settle-choice|settle-rework|keep-times|new-kitchen|all-jobs|tasks))\\.ts$',
+        dependencyTypesNot: ['type-only'],
+      },
     },
     {
       name: 'nothing-unresolved',

@@ -20,10 +20,11 @@ import { planTogether } from '../src/lib/core/planning/together';
 import { openDatabase } from '../src/lib/server/db/open';
 import { makeDemo } from '../src/lib/server/demo/demo';
 import { now } from '../src/lib/server/services/company/clock';
-import { currentPlan, jobToPlan } from '../src/lib/server/services/plan/current-plan';
+import { jobAt, withChoice } from '../src/lib/core/job-plan/job-at';
+import { settleChoice } from '../src/lib/core/job-plan/settle-choice';
+import { makeCurrentPlan } from '../src/lib/server/services/plan/make-plan';
+import { planInputs } from '../src/lib/server/services/plan/plan-inputs';
 import { openJob } from '../src/lib/server/services/job/open-job';
-import { settleChoice } from '../src/lib/server/services/plan/settle-choice';
-import { withChoice } from '../src/lib/server/services/plan/ask';
 import { recordFacts } from '../src/lib/server/services/bench/record-facts';
 import { listOpenJobs } from '../src/lib/server/store/jobs';
 import { listWorkers } from '../src/lib/server/store/workers';
@@ -112,34 +113,31 @@ function oneJob(rows: Row[], job: JobToPlan, name: string): void {
 }
 
 /** Every figure of the planner. */
-export function planRows(): Row[] {
+export async function planRows(): Promise<Row[]> {
   process.env.ANTHEM_DEMO = '1';
   const rows: Row[] = [];
   small(rows);
   const db = openDatabase(':memory:');
-  makeDemo(db);
+  await makeDemo(db);
   const at = now(db);
   const job = (name: string): string => listOpenJobs(db).find((j) => j.name === name)?.id ?? '';
   const orchard = openJob(db, job('Orchard Row'));
-  const among = jobToPlan(db, orchard, at, 60);
-  const alone = jobToPlan(db, orchard, at, 60, new Set());
-  if (!among || !alone) throw new Error('Orchard Row is not planned');
+  const inputs = planInputs(db, orchard, at);
+  if (!inputs) throw new Error('Orchard Row has no choice');
+  const among = jobAt(inputs, at, 60);
+  const alone = jobAt(inputs, at, 60, new Set());
   oneJob(rows, among, 'Orchard Row, around Lanternhouse on its rack of 48');
-  const { choice } = orchard;
-  if (!choice) throw new Error('Orchard Row has no choice');
   for (const rackSlots of [36, 60]) {
     const open = { lots: true, pattern: true };
-    const settled = settleChoice(db, orchard, { ...choice, rackSlots, shared: false, open }, at);
-    const job = jobToPlan(db, withChoice(db, orchard, settled, at), at, 60, new Set());
-    if (job)
-      oneJob(rows, job, `Orchard Row by itself, rack of ${rackSlots}, lots and turning left to the planner`);
+    const left = { ...inputs, choice: { ...inputs.choice, rackSlots, shared: false, open } };
+    const job = jobAt(withChoice(left, settleChoice(left, at)), at, 60, new Set());
+    oneJob(rows, job, `Orchard Row by itself, rack of ${rackSlots}, lots and turning left to the planner`);
   }
 
   // A fact, and the plan made anew near the one before.
   const lantern = job('Lanternhouse');
   const worker = listWorkers(db)[0]?.id ?? '';
-  currentPlan(db, openJob(db, lantern), at);
-  currentPlan(db, openJob(db, orchard.job.id), at);
+  for (const id of [lantern, orchard.job.id]) await makeCurrentPlan(db, id, () => at);
   const again: number[] = [];
   for (let i = 0; i < 12; i++) {
     recordFacts(db, orchard.job.id, [
@@ -152,8 +150,9 @@ export function planRows(): Row[] {
         body: { kind: 'air.read', place: 'island', celsius: 18, humidity: 0.6 },
       },
     ]);
-    const file = openJob(db, orchard.job.id);
-    again.push(timed(() => currentPlan(db, file, at))[1]);
+    const from = performance.now();
+    await makeCurrentPlan(db, orchard.job.id, () => at);
+    again.push(performance.now() - from);
   }
   rows.push(['Orchard Row planned anew after a fact, median of 12', ms(median(again)), '300 ms']);
 
@@ -186,4 +185,4 @@ export function printRows(rows: readonly Row[]): void {
     console.log(`${what.padEnd(width)}  ${value.padStart(9)}${limit ? `  (wanted: under ${limit})` : ''}`);
 }
 
-if (process.argv[1] === fileURLToPath(import.meta.url)) printRows(planRows());
+if (process.argv[1] === fileURLToPath(import.meta.url)) printRows(await planRows());

@@ -309,4 +309,4 @@ rows.push([
   '1000 ms',
 ]);
 
-printRows([...rows, ...planRows()]);
+printRows([...rows, ...(await planRows())]);

@@ -19,8 +19,10 @@ declare global {
       now: () => number;
       worker: string;
       device: string;
-      /** a job and its current plan, loaded once per request */
-      open: (job: string) => Promise<OpenedJob>;
+      /** a job and its last plan, loaded once per request */
+      open: (job: string) => OpenedJob;
+      /** the same once its plan holds: for what leaves the house on paper */
+      openWithPlan: (job: string) => Promise<OpenedJob>;
       /** drops what was loaded, after a change */
       forget: () => void;
     }

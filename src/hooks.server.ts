@@ -3,7 +3,11 @@ import { v7 as newId } from 'uuid';
 import { database } from '$server/db/open';
 import { makeDemo } from '$server/demo/demo';
 import { isDemo, now } from '$server/services/company/clock';
+import { followPlans, lookAtPlans } from '$server/services/plan/follow';
+import { makeCurrentPlan } from '$server/services/plan/make-plan';
 import { openPlanned, type OpenedJob } from '$server/services/plan/open-planned';
+import { followSensors } from '$server/services/air/sensors';
+import { endThreads } from '$server/threads/ask';
 import { Refused } from '$server/refused';
 import { firstStart } from '$server/services/company/first-start';
 import { compressed } from '$server/compress';
@@ -11,25 +15,31 @@ import { unavailable } from '$server/unavailable';
 import { wake } from '$server/standins/label-printer';
 import { listWorkers } from '$server/store/workers';
 
-export const init: ServerInit = () => {
+export const init: ServerInit = async () => {
   const db = database();
-  if (isDemo()) makeDemo(db);
+  const clock = () => now(db);
+  if (isDemo()) await makeDemo(db);
   else firstStart(db);
   // No thread or timer ends the server: what one of them missed is said, and the rest goes on.
   process.on('uncaughtException', (reason) => console.error('Not caught:', unavailable(reason) ?? reason));
   process.on('unhandledRejection', (reason) => console.error('Not caught:', unavailable(reason) ?? reason));
-  process.on(
-    'sveltekit:shutdown',
-    () => void import('$server/threads/planner-thread').then((t) => t.endThread()),
-  );
+  const ends = [followSensors(db, clock), followPlans(db, clock)];
+  process.on('sveltekit:shutdown', () => {
+    for (const end of ends) end();
+    void endThreads();
+  });
   // What was waiting at the label printer goes on.
-  wake(db, () => now(db));
+  wake(db, clock);
 };
 
 /** A job that is not there, or not any more, is no fault of the server's. @throws the page that says so */
-function asPage(reason: unknown): never {
-  if (reason instanceof Refused) error(reason.status, reason.message);
-  throw reason;
+function asPage<T>(open: () => T): T {
+  try {
+    return open();
+  } catch (reason) {
+    if (reason instanceof Refused) error(reason.status, reason.message);
+    throw reason;
+  }
 }
 
 const YEAR = 365 * 86_400;
@@ -48,7 +58,7 @@ export const handle: Handle = async ({ event, resolve }) => {
       secure: event.url.protocol === 'https:',
     });
   }
-  const jobs = new Map<string, Promise<OpenedJob>>();
+  const jobs = new Map<string, OpenedJob>();
   const clock = () => now(db);
   event.locals = {
     db,
@@ -56,14 +66,19 @@ export const handle: Handle = async ({ event, resolve }) => {
     worker: workers.find((w) => w.id === wanted)?.id ?? workers[0]?.id ?? '',
     device,
     open: (job) => {
-      const known = jobs.get(job) ?? openPlanned(db, job, clock).catch(asPage);
+      const known = jobs.get(job) ?? asPage(() => openPlanned(db, job, clock()));
       jobs.set(job, known);
       return known;
+    },
+    openWithPlan: async (job) => {
+      await makeCurrentPlan(db, job, clock).catch((reason: unknown) => console.error(reason));
+      return asPage(() => openPlanned(db, job, clock()));
     },
     forget: () => jobs.clear(),
   };
   const started = performance.now();
   const response = await resolve(event);
+  if (event.request.method !== 'GET') lookAtPlans(db);
   response.headers.set('server-timing', `app;dur=${(performance.now() - started).toFixed(1)}`);
   response.headers.set('x-content-type-options', 'nosniff');
   response.headers.set('referrer-policy', 'same-origin');

@@ -13,6 +13,8 @@
   import KeyHelp from '$ui/KeyHelp.svelte';
   import Part from '$ui/Part.svelte';
   import Patterns from '$ui/Patterns.svelte';
+  import PlanUnderWay from '$ui/PlanUnderWay.svelte';
+  import type { Planning } from '$server/services/plan/open-planned';
   import Unsent from '$ui/Unsent.svelte';
   import { formatTemperature } from '$core/units/measures';
 
@@ -127,6 +129,7 @@
     >{/if}
 </header>
 <Unsent open={page.route.id === '/jobs/[job]/coat' ? (page.params.job ?? null) : null} />
+<PlanUnderWay list={(page.data.planning ?? []) as Planning[]} />
 <main id="main" data-sveltekit-reload={away ? '' : 'off'}>
   <Part name="This page">{@render children()}</Part>
 </main>

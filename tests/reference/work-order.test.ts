@@ -7,7 +7,7 @@ import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/choice';
 import { dayToMs, sayClock, sayDay } from '$core/units/clock-time';
 import { workOrderPdf } from '$server/files/work-order-pdf';
 import { choosePlan } from '$server/services/plan/choose-plan';
-import { currentPlan } from '$server/services/plan/current-plan';
+import { makeCurrentPlan } from '$server/services/plan/make-plan';
 import { bars } from '$server/services/plan/bars';
 import { openJob } from '$server/services/job/open-job';
 import { saveSurvey } from '$server/services/survey/save-survey';
@@ -29,20 +29,25 @@ async function textOf(pdf: Uint8Array): Promise<string> {
 it('has every day and every operation with its time, who does it, the lots and the cautions', async () => {
   const { db, job, worker } = newDatabase({ zone: ZONE, name: 'Tern Cottage', place: '2 Quay Steps' }, NOW);
   saveSurvey(db, job, 'wall North\nupper 30 : pair\nbase 24 : drawer / door L\n');
-  choosePlan(db, job, {
-    system: SHELLAC_URETHANE,
-    counts: usualCounts(SHELLAC_URETHANE),
-    tool: 'spray',
-    lotSize: 2,
-    rackSlots: 12,
-    startDay: '2026-03-09',
-    workers: [worker],
-    crewWeek: USUAL_CREW_WEEK,
-    houseWeek: USUAL_HOUSE_WEEK,
-    fixed: true,
-  });
+  await choosePlan(
+    db,
+    job,
+    {
+      system: SHELLAC_URETHANE,
+      counts: usualCounts(SHELLAC_URETHANE),
+      tool: 'spray',
+      lotSize: 2,
+      rackSlots: 12,
+      startDay: '2026-03-09',
+      workers: [worker],
+      crewWeek: USUAL_CREW_WEEK,
+      houseWeek: USUAL_HOUSE_WEEK,
+      fixed: true,
+    },
+    () => NOW,
+  );
   const file = openJob(db, job);
-  const plan = currentPlan(db, file, NOW);
+  const plan = await makeCurrentPlan(db, job, () => NOW);
   const people = new Map([[worker, 'Painter']]);
   const text = await textOf(await workOrderPdf(file, plan, people));
   expect(text).toContain('Work order, Tern Cottage');

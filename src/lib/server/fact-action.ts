@@ -4,7 +4,6 @@ import type { Refusal } from '$core/bench/guard';
 import { v7 as newId } from 'uuid';
 import { bodyFromForm, sentFields } from '$core/bench/fact-form';
 import { recordSoon } from './services/bench/record-soon';
-import { settleRework } from './services/plan/settle-rework';
 import { Refused } from './refused';
 
 /** What a page is told when a fact was stopped: why, and the fields to send again with a reason. */
@@ -30,7 +29,6 @@ export async function recordFromForm(event: RequestEvent, job: string, given?: F
   };
   try {
     await recordSoon(db, job, [fact]);
-    if (fact.body.kind === 'defect.found') await settleRework(db, job, event.locals.now);
   } catch (error) {
     if (!(error instanceof Refused)) throw error;
     const stopped: Stopped = {

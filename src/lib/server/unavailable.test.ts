@@ -7,8 +7,9 @@ import { describe, expect, it, vi } from 'vitest';
 import { openDatabase, type Db } from './db/open';
 import { DEMO_NOW, makeDemo } from './demo/demo';
 import { attachPhoto } from './services/survey/attach-photo';
-import { companyCalendar } from './services/plan/company-calendar';
-import { currentPlan } from './services/plan/current-plan';
+import { companyCalendar } from './services/across/company-calendar';
+import { makeCurrentPlan } from './services/plan/make-plan';
+import { openPlanned } from './services/plan/open-planned';
 import { openJob } from './services/job/open-job';
 import { recordSoon } from './services/bench/record-soon';
 import { wake } from './standins/label-printer';
@@ -18,10 +19,10 @@ import { listWorkers } from './store/workers';
 import { isHeld, storeIfPossible, unavailable } from './unavailable';
 
 /** A demo in a file, and how another program opens it. */
-function demo(): { db: Db; job: string; other: () => Db } {
+async function demo(): Promise<{ db: Db; job: string; other: () => Db }> {
   const path = join(mkdtempSync(join(tmpdir(), 'anthem-')), 'a.db');
   const db = openDatabase(path);
-  makeDemo(db);
+  await makeDemo(db);
   return { db, job: listOpenJobs(db)[0]?.id ?? '', other: () => openDatabase(path) };
 }
 const air = (db: Db, job: string) => ({
@@ -48,7 +49,7 @@ const fill = (db: Db): void => {
 
 describe('a disk that is full', () => {
   it('is said to who records, nothing is kept by halves, and everything can be read', async () => {
-    const { db, job } = demo();
+    const { db, job } = await demo();
     fill(db);
     const before = facts(db);
     const many = Array.from({ length: 40 }, () => air(db, job));
@@ -59,9 +60,13 @@ describe('a disk that is full', () => {
     expect(facts(db)).toBe(before);
     const file = openJob(db, job);
     expect(file.faults).toEqual([]);
-    // A plan that cannot be stored is used all the same.
-    expect(currentPlan(db, file, DEMO_NOW + 9 * 86_400_000)).not.toBeNull();
-    expect(companyCalendar(db, DEMO_NOW + 9 * 86_400_000).spoilt).toEqual([]);
+    // A plan that cannot be stored is made again later: the last one is shown meanwhile.
+    const later = DEMO_NOW + 9 * 86_400_000;
+    await expect(makeCurrentPlan(db, job, () => later)).rejects.toThrow(/full/);
+    const opened = openPlanned(db, job, later);
+    expect(opened.plan).not.toBeNull();
+    expect(opened.planning?.why).toMatch(/should have begun/);
+    expect(companyCalendar(db, [opened], later).spoilt).toEqual([]);
     const photo = { piece: null, bytes: new Uint8Array([1]), note: '', worker: '', now: 0 };
     await expect(attachPhoto(db, job, photo)).rejects.toThrow(/no photo/);
   }, 60_000);
@@ -69,7 +74,7 @@ describe('a disk that is full', () => {
 
 describe('a database that another program holds', () => {
   it('is waited for without holding the thread, and what was recorded is stored when it is free', async () => {
-    const { db, job, other } = demo();
+    const { db, job, other } = await demo();
     const holder = other();
     holder.exec('BEGIN IMMEDIATE');
     const before = facts(db);
@@ -81,7 +86,7 @@ describe('a database that another program holds', () => {
   });
 
   it('lets the label printer go on when it is free, and never throws out of its timer', async () => {
-    const { db, job, other } = demo();
+    const { db, job, other } = await demo();
     const [label] = [
       { key: 'k', kind: 'piece', piece: null, code: '1', lines: [], arrow: false, zone: null, hinges: null },
     ] as const;

@@ -4,7 +4,7 @@
   import { chanceBy } from '$core/planning/risk';
   import { sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
   import type { Planner } from './planner';
-  import type { RiskFound, WhatIf } from '../workers/questions';
+  import type { RiskFound, Weighed } from '../workers/questions';
 
   interface Props {
     planner: Planner;
@@ -22,7 +22,7 @@
   /** What a promise is weighed with before anyone asks. */
   const FEW = 200;
   const MINUTE = 60_000;
-  let whatIfs: WhatIf[] | null = $state(null);
+  let whatIfs: Weighed[] | null = $state(null);
   let risk: RiskFound | null = $state(null);
   let busy: 'what-ifs' | 'risk' | null = $state(null);
   let share = $state(0);

@@ -1,10 +1,10 @@
 /** The page's side of the planning worker: started and loaded when something is first asked. */
-import type { Answer, Question, RiskFound, Tried, WhatIf } from '../workers/questions';
+import type { Answer, Question, RiskFound, Tried, Weighed } from '../workers/questions';
 
 type Ask = Question extends infer Q ? (Q extends { id: number } ? Omit<Q, 'id'> : never) : never;
 
 export interface Planner {
-  whatIfs: (progress: (share: number) => void) => Promise<WhatIf[]>;
+  whatIfs: (progress: (share: number) => void) => Promise<Weighed[]>;
   risk: (runs: number, progress: (share: number) => void) => Promise<RiskFound>;
   /** what a pin would give */
   tryPin: (operation: string, at: number) => Promise<Tried>;
@@ -13,14 +13,11 @@ export interface Planner {
   close: () => void;
 }
 
-/** What is fetched: the job alone, or what could be changed too. */
-type Given = '' | '?changes';
-
 /** @param address where the questions of a job are fetched */
 export function openPlanner(address: string): Planner {
   let worker: Worker | null = null;
   let starting: Promise<Worker> | null = null;
-  const loaded = new Map<Given, Promise<Worker>>();
+  let loaded: Promise<Worker> | null = null;
   let id = 0;
   const waiting = new Map<
     number,
@@ -55,31 +52,25 @@ export function openPlanner(address: string): Planner {
       waiting.set(++id, { resolve, reject, progress });
       to.postMessage({ ...ask, id });
     });
-  const ask = async (what: Given): Promise<Worker> => {
+  const fetchJob = async (): Promise<Worker> => {
     starting ??= start();
-    const fetching = fetch(address + what);
+    const fetching = fetch(address);
     worker = await starting;
     const answer = await fetching;
     if (!answer.ok) throw new Error('The server does not answer. Try again.');
     await send(worker, { do: 'load', text: await answer.text() });
     return worker;
   };
-  /** Gives the worker the job, or the job and its changes, once. */
-  const load = (what: Given): Promise<Worker> => {
-    const had = loaded.get(what) ?? loaded.get('?changes');
-    if (had) return had;
-    const asked = ask(what).catch((error: unknown) => {
-      loaded.delete(what);
+  /** Gives the worker the job, once. */
+  const load = (): Promise<Worker> =>
+    (loaded ??= fetchJob().catch((error: unknown) => {
+      loaded = null;
       throw error;
-    });
-    loaded.set(what, asked);
-    return asked;
-  };
+    }));
   return {
-    whatIfs: async (progress) =>
-      (await send(await load('?changes'), { do: 'what-ifs' }, progress)) as WhatIf[],
-    risk: async (runs, progress) => (await send(await load(''), { do: 'risk', runs }, progress)) as RiskFound,
-    tryPin: async (operation, at) => (await send(await load(''), { do: 'pin', operation, at })) as Tried,
+    whatIfs: async (progress) => (await send(await load(), { do: 'what-ifs' }, progress)) as Weighed[],
+    risk: async (runs, progress) => (await send(await load(), { do: 'risk', runs }, progress)) as RiskFound,
+    tryPin: async (operation, at) => (await send(await load(), { do: 'pin', operation, at })) as Tried,
     stop: () => worker?.postMessage({ do: 'stop', id: ++id } satisfies Question),
     close: () => worker?.terminate(),
   };

@@ -2,23 +2,26 @@
  * Answers a page's questions about a plan while the page goes on: what each change would gain, what a pin would cost, and
  * how likely a date is. One question at a time; a new one of its kind, or a stop, ends the one before.
  */
+import { outcomeOf, type Outcome } from '$core/job-plan/better';
+import { EFFORTS, HORIZONS } from '$core/job-plan/efforts';
+import type { PlanInputs } from '$core/job-plan/inputs';
+import { jobAt } from '$core/job-plan/job-at';
+import { weighPlan } from '$core/job-plan/make-plan';
+import { whatIfs, type Questions } from '$core/job-plan/what-ifs';
+import { erringAir } from '$core/planning/erring-air';
 import { buildProblem } from '$core/planning/job-problem';
-import { erringAir, unpackJob, unpackJson, type Packed } from '$core/planning/pack';
-import { planJob, type PlannedJob } from '$core/planning/plan-job';
+import { planJob } from '$core/planning/plan-job';
+import { ifKnown } from '$core/coating/missing-figure';
+import { unpackJson } from '$core/units/pack-json';
 import { riskRuns, type Risk } from '$core/planning/risk';
 import type { RiskModel } from '$core/planning/risk-model';
-import type { Answer, Question, WhatIf } from './questions';
+import type { Answer, Question, Weighed } from './questions';
 
 const MINUTE = 60_000;
-const SEED = 20260309;
-const WHAT_IF = { seed: SEED, steps: 60, nodes: 3_000, prove: false };
-const TRY = { seed: SEED, steps: 24, nodes: 600, prove: false };
+/** Days ahead that are planned. */
+const [HORIZON = 60] = HORIZONS;
 
-interface Given {
-  base: Packed;
-  variants: { key: string; words: string; packed: Packed }[];
-  risk: RiskModel;
-}
+type Given = Questions & { risk: RiskModel };
 
 let given: Given | null = null;
 /** the newest question of each kind */
@@ -28,29 +31,23 @@ const post = (answer: Answer): void => postMessage(answer);
 /** Lets messages in. */
 const breathe = (): Promise<void> => new Promise((done) => setTimeout(done, 0));
 
-const minutesOf = ({ problem }: PlannedJob): number =>
-  problem.operations.reduce((sum, o) => sum + (o.lockedStart === null ? o.minutes : 0), 0);
+const weigh = (inputs: PlanInputs, at: number): Outcome | null =>
+  weighPlan(inputs, at, EFFORTS.whatIf, HORIZON);
 
-function weigh(packed: Packed): { back: number | null; minutes: number } {
-  const job = unpackJob(packed);
-  const made = planJob(job, WHAT_IF);
-  if (!made || 'infeasible' in made.result) return { back: null, minutes: made ? minutesOf(made) : 0 };
-  return { back: job.t0 + made.result.makespan * MINUTE, minutes: minutesOf(made) };
-}
-
-async function whatIfs(id: number, { base, variants }: Given, live: () => boolean): Promise<void> {
-  const now = weigh(base);
-  const found: WhatIf[] = [];
+async function weighAll(id: number, asked: Given, live: () => boolean): Promise<void> {
+  const now = weigh(asked.inputs, asked.at);
+  const variants = whatIfs(asked);
+  const found: Weighed[] = [];
   for (const [i, v] of variants.entries()) {
     await breathe();
     if (!live()) break;
-    const then = weigh(v.packed);
+    const then = ifKnown(() => weigh(v.inputs, asked.at));
     found.push({
       key: v.key,
       words: v.words,
-      back: then.back,
-      gain: now.back !== null && then.back !== null ? Math.round((now.back - then.back) / MINUTE) : null,
-      minutes: then.minutes - now.minutes,
+      back: then?.back ?? null,
+      gain: now && then ? Math.round((now.back - then.back) / MINUTE) : null,
+      minutes: (then?.minutes ?? 0) - (now?.minutes ?? 0),
     });
     post({ id, share: (i + 1) / variants.length });
   }
@@ -59,13 +56,13 @@ async function whatIfs(id: number, { base, variants }: Given, live: () => boolea
 
 async function risk(
   id: number,
-  { base, risk: model }: Given,
+  { inputs, at, risk: model }: Given,
   runs: number,
   live: () => boolean,
 ): Promise<void> {
-  const job = unpackJob(base);
+  const job = jobAt(inputs, at, HORIZON);
   const built = buildProblem(job);
-  const made = planJob(job, WHAT_IF);
+  const made = planJob(job, EFFORTS.whatIf);
   if (!built || !made || 'infeasible' in made.result) {
     post({ id, failed: 'There is no plan to weigh.' });
     return;
@@ -74,9 +71,9 @@ async function risk(
     problem: made.problem,
     plan: made.result,
     runs,
-    seed: SEED,
+    seed: EFFORTS.whatIf.seed,
     model,
-    air: erringAir(base, built, model),
+    air: erringAir(job, inputs.air, built, model),
     stop: () => !live(),
   });
   const started = performance.now();
@@ -99,27 +96,22 @@ async function risk(
   });
 }
 
-function tryPin(id: number, { base }: Given, operation: string, at: number): void {
-  const pins = new Map(base.job.pins ?? []);
-  pins.set(operation, at);
-  const job = unpackJob({ ...base, job: { ...base.job, pins } });
-  const made = planJob(job, TRY);
+function tryPin(id: number, { inputs, at }: Given, operation: string, to: number): void {
+  const pins = new Map([...inputs.pins, [operation, to]]);
+  const job = jobAt({ ...inputs, pins }, at, HORIZON);
+  const made = planJob(job, EFFORTS.pin);
   if (!made) post({ id, failed: 'Nothing is left to plan.' });
   else if ('infeasible' in made.result)
     post({ id, done: { back: null, reason: made.result.reason, t0: job.t0 } });
-  else post({ id, done: { back: job.t0 + made.result.makespan * MINUTE, reason: null, t0: job.t0 } });
+  else
+    post({ id, done: { back: outcomeOf({ ...made, t0: job.t0 })?.back ?? null, reason: null, t0: job.t0 } });
 }
 
 onmessage = ({ data }: MessageEvent<Question>): void => {
   const { id } = data;
   try {
     if (data.do === 'load') {
-      const loaded = unpackJson(data.text) as Given;
-      // The job alone may come after the job with its changes.
-      given = {
-        ...loaded,
-        variants: loaded.variants.length ? loaded.variants : (given?.variants ?? []),
-      };
+      given = unpackJson(data.text) as Given;
       post({ id, done: null });
       return;
     }
@@ -132,7 +124,7 @@ onmessage = ({ data }: MessageEvent<Question>): void => {
     const live = (): boolean => newest.get(data.do) === id;
     const fail = (error: unknown): void =>
       post({ id, failed: error instanceof Error ? error.message : String(error) });
-    if (data.do === 'what-ifs') whatIfs(id, given, live).catch(fail);
+    if (data.do === 'what-ifs') weighAll(id, given, live).catch(fail);
     else if (data.do === 'risk') risk(id, given, data.runs, live).catch(fail);
     else tryPin(id, given, data.operation, data.at);
   } catch (error) {

@@ -10,7 +10,8 @@ export type Question = { id: number } & (
   | { do: 'stop' }
 );
 
-export interface WhatIf {
+/** A change that was weighed. */
+export interface Weighed {
   key: string;
   words: string;
   /** hand-back, ms since 1970; null where no plan was found */
@@ -40,4 +41,4 @@ export interface Tried {
 export type Answer =
   | { id: number; share: number }
   | { id: number; failed: string }
-  | { id: number; done: WhatIf[] | RiskFound | Tried | null };
+  | { id: number; done: Weighed[] | RiskFound | Tried | null };

@@ -3,15 +3,18 @@ import { addAbsence, importCalendar, MOST_BYTES } from '$server/services/company
 import { feedFor } from '$server/services/across/calendars';
 import { companyZone } from '$server/services/company/clock';
 import {
-  acceptTogether,
-  companyCalendar,
-  compareTogether,
-  firstNewStart,
-  TOGETHER,
-  togetherTask,
-} from '$server/services/plan/company-calendar';
+  allJobsSearch,
+  compareAllJobs,
+  dropAllJobs,
+  newKitchenStart,
+  planAllJobs,
+  stopAllJobs,
+  takeOverAllJobs,
+} from '$server/services/plan/all-jobs';
+import { companyCalendar } from '$server/services/across/company-calendar';
+import { eachJob } from '$server/services/job/each-job';
+import { listOpenJobs } from '$server/store/jobs';
 import { Refused } from '$server/refused';
-import { beginSearch, forgetSearch, searchOf, stopSearch } from '$server/threads/searches';
 import { deleteAbsence, listAbsences } from '$server/store/absences';
 import { listWorkers } from '$server/store/workers';
 import type { Actions, PageServerLoad } from './$types';
@@ -19,15 +22,18 @@ import type { Actions, PageServerLoad } from './$types';
 export const load: PageServerLoad = ({ locals, depends }) => {
   depends('calendar:search');
   const now = locals.now();
-  const search = searchOf(TOGETHER);
+  const search = allJobsSearch();
+  const ids = listOpenJobs(locals.db).map((j) => j.id);
+  const { read: opened, spoilt } = eachJob(locals.db, ids, locals.open);
   return {
     now,
     zone: companyZone(),
-    calendar: companyCalendar(locals.db, now),
+    calendar: companyCalendar(locals.db, opened, now, spoilt),
+    planning: opened.flatMap((o) => o.planning ?? []),
     workers: listWorkers(locals.db),
     absences: listAbsences(locals.db, now),
     search: search && { state: search.state, share: search.share },
-    together: search?.found ? compareTogether(locals.db, search.found, search.startedAt) : [],
+    together: compareAllJobs(opened, search?.found ?? null, search?.startedAt ?? now),
     impossible:
       search?.found?.kind === 'together' && search.found.made && 'infeasible' in search.found.made.result
         ? search.found.made.result.reason
@@ -79,31 +85,26 @@ export const actions: Actions = {
     return { feed: { worker, address: `${url.origin}/feeds/${token}.ics` } };
   },
   start: ({ locals }) =>
-    answer(() => {
-      const found = firstNewStart(locals.db, locals.now());
+    answer(async () => {
+      const found = await newKitchenStart(locals.db, locals.now());
       return found ? { first: found } : { refused: 'No job is planned yet to be like: plan one first.' };
     }),
   together: ({ locals }) =>
     answer(async () => {
-      const now = locals.now();
-      const { task, stamp } = togetherTask(locals.db, now);
-      await beginSearch(TOGETHER, task, stamp, now);
+      await planAllJobs(locals.db, locals.now());
       return { begun: true };
     }),
   stop: () => {
-    stopSearch(TOGETHER);
+    stopAllJobs();
     return { stopped: true };
   },
   accept: ({ locals }) =>
-    answer(() => {
-      const search = searchOf(TOGETHER);
-      if (!search?.found) throw new Refused(409, 'There is no joint plan. Plan together first.');
-      acceptTogether(locals.db, search.found, search.stamp, search.startedAt, locals.now());
-      forgetSearch(TOGETHER);
+    answer(async () => {
+      await takeOverAllJobs(locals.db, locals.now());
       return { saved: 'The jobs are planned together now.' };
     }),
   drop: () => {
-    forgetSearch(TOGETHER);
+    dropAllJobs();
     return { dropped: true };
   },
 };

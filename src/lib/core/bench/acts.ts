@@ -1,14 +1,9 @@
 /** The bench: what each lot may be given next, what dries until when, what is under way. */
 import type { Step } from '../coating/route';
 import type { Waits } from '../coating/waits';
+import type { Lot } from '../planning/lots';
 import { nextStep, windowOf } from './guard';
 import { pieceState, type JobState, type Work } from './fold';
-
-export interface Lot {
-  id: string;
-  name: string;
-  pieces: string[];
-}
 
 export type Act = {
   lot: string;

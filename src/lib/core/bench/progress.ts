@@ -2,7 +2,7 @@
 import { gets, type Step } from '../coating/route';
 import type { Waits } from '../coating/waits';
 import type { LotProgress } from '../planning/job-problem';
-import type { Lot } from './acts';
+import type { Lot } from '../planning/lots';
 import { pieceState, type JobState } from './fold';
 import { windowOf } from './guard';
 import { readPlace, type PlaceKind } from './places';

@@ -1,7 +1,7 @@
 /** A fact in a line of words, for the list of what was just recorded. */
 import type { Step } from '../coating/route';
 import type { SiteStep } from '../takeoff/site-route';
-import type { Lot } from './acts';
+import type { Lot } from '../planning/lots';
 import type { FactBody } from './events';
 import type { JobState } from './fold';
 import { FEEL_FACTS } from './looks';

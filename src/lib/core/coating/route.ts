@@ -1,4 +1,5 @@
 /** The way of a piece through a system: every step in order, and what each must wait for. */
+import { MissingFigure } from './missing-figure';
 import { passes, type Pass, type Pattern } from './pattern';
 import {
   FACES,
@@ -87,8 +88,7 @@ const VERB: Record<Product['kind'], string> = {
 function waitFor(film: Film, stage: Stage, max: number | null = null): Requirement {
   const { key: step, product, wet } = film;
   const figure = product.stages[stage];
-  if (!figure)
-    throw new Error(`${product.name} has no figure for “${stage}”: give one before planning with it`);
+  if (!figure) throw new MissingFigure(product.name, stage);
   return { step, film: product, stage, wet, min: figure.value, max };
 }
 /** To follow a step, and to leave what it wetted so many minutes. */

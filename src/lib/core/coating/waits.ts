@@ -1,8 +1,10 @@
 /** When the films of a job are ready: by the sheet's air, or by the air they lie in. */
-import type { Rates } from '../drying/climate';
+import { ratesOf, type Rates } from '../drying/climate';
+import type { PackedAir } from '../drying/packed-air';
 import { phaseMinutes, phaseRate, rateKind } from '../drying/phase';
 import { progressAt, readyAt } from '../drying/ready';
 import { filmStage } from './film-stage';
+import { MissingFigure } from './missing-figure';
 import type { Product, Stage } from './system';
 
 const MINUTE = 60_000;
@@ -15,7 +17,7 @@ export interface Waits {
    * @param laid end of the coat, ms since 1970
    * @param wet wet film laid over the right one
    * @returns ms since 1970
-   * @throws Error when the product has no figure for the stage
+   * @throws MissingFigure when the product has no figure for the stage
    */
   readyAt: (film: Product, stage: Stage, laid: number, wet?: number) => number;
   /** Minutes that a stage takes at least, whenever the coat is laid between two moments. */
@@ -24,7 +26,7 @@ export interface Waits {
 
 function minutesOf(film: Product, stage: Stage): number {
   const figure = film.stages[stage];
-  if (!figure) throw new Error(`${film.name} has no figure for “${stage}”: give one before planning with it`);
+  if (!figure) throw new MissingFigure(film.name, stage);
   return figure.value;
 }
 
@@ -43,8 +45,7 @@ export const SHEET_WAITS: Waits = {
 export function waitsIn(rates: Rates, multipliers: ReadonlyMap<string, number>): Waits {
   const stageOf = (product: Product, stage: Stage, wet: number) => {
     const made = filmStage(product, stage, wet, multipliers.get(product.key) ?? 1);
-    if (!made)
-      throw new Error(`${product.name} has no figure for “${stage}”: give one before planning with it`);
+    if (!made) throw new MissingFigure(product.name, stage);
     return made;
   };
   /** least minutes that were asked for before: lots ask alike */
@@ -79,4 +80,15 @@ export function waitsIn(rates: Rates, multipliers: ReadonlyMap<string, number>):
       return minutes;
     },
   };
+}
+
+/** Made once for the same air. */
+const packed = new WeakMap<PackedAir, Waits>();
+
+/** Waits in air that came as data. @param air null: by the sheet */
+export function waitsOf(air: PackedAir | null): Waits {
+  if (!air) return SHEET_WAITS;
+  const made = packed.get(air) ?? waitsIn(ratesOf(air.climate), new Map(air.multipliers));
+  packed.set(air, made);
+  return made;
 }

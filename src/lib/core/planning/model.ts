@@ -15,7 +15,7 @@ export interface Lag {
   other: number;
   min: number;
   max: number | null;
-  /** stands in for `min` where the air decides */
+  /** when a film allows it, where the air decides; `min` holds besides */
   ready: Ready | null;
 }
 
@@ -58,8 +58,9 @@ export interface Model {
   windows: boolean;
 }
 
-/** Earliest start that a lag allows after an end. */
-export const allowedFrom = (lag: Lag, end: number): number => (lag.ready ? lag.ready(end) : end + lag.min);
+/** Earliest start that a lag allows after an end: two operations may wait for a film and for a time besides. */
+export const allowedFrom = ({ ready, min }: Lag, end: number): number =>
+  ready ? Math.max(ready(end), end + min) : end + min;
 
 function topologicalOrder(after: Lag[][]): number[] | null {
   const waiting = after.map(() => 0);

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { buildRoute } from '../coating/route';
 import { usualCounts } from '../coating/system';
 import { SHELLAC_URETHANE } from '../coating/systems/index';
-import { waitsIn } from '../coating/waits';
+import { waitsIn, waitsOf } from '../coating/waits';
 import { constantClimate, ratesOf } from '../drying/climate';
 import { siteRoute } from '../takeoff/site-route';
 import { dayToMs } from '../units/clock-time';
@@ -10,7 +10,8 @@ import { audit } from './audit';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from './choice';
 import { buildProblem, waitsOfFilms, type JobToPlan } from './job-problem';
 import { movesBetween } from './moves';
-import { packJson, unpackJob, unpackJson, type Packed } from './pack';
+import { packJson, unpackJson } from '../units/pack-json';
+import type { PackedAir } from '../drying/packed-air';
 import { plainHandBack, plainLots } from './plain';
 import { planJob } from './plan-job';
 import type { Plan } from './problem';
@@ -261,20 +262,19 @@ describe('sizes of lots worth trying', () => {
 describe('a job as text', () => {
   it('comes back with maps, sets and the air it waits in', () => {
     const climate = constantClimate({ celsius: 15, humidity: 0.6, wind: 0.1 }, MONDAY - 1e9, 60);
-    const packed: Packed = {
-      job: jobOf([4], {
-        pins: new Map([['lot0:hang', MONDAY + 8 * 1440 * MINUTE]]),
-        route: route.map((s) => (s.kind === 'flip' ? { ...s, skips: new Set(['x']) } : s)),
-      }),
-      air: { climate, multipliers: [['urethane-enamel', 1.2]] },
-    };
-    const back = unpackJob(unpackJson(packJson(packed)) as Packed);
-    expect(back.pins).toEqual(packed.job.pins);
-    expect(back.route).toEqual(packed.job.route);
-    const same = unpackJob(packed);
-    expect(planOf({ ...back, pins: undefined })).toEqual(planOf({ ...same, pins: undefined }));
-    expect(back.waits?.by).toBe('air');
-    expect(unpackJob({ ...packed, air: null }).waits?.by).toBe('sheet');
+    const air: PackedAir = { climate, multipliers: [['urethane-enamel', 1.2]] };
+    const job = jobOf([4], {
+      pins: new Map([['lot0:hang', MONDAY + 8 * 1440 * MINUTE]]),
+      route: route.map((s) => (s.kind === 'flip' ? { ...s, skips: new Set(['x']) } : s)),
+    });
+    const back = unpackJson(packJson({ job, air })) as { job: JobToPlan; air: PackedAir };
+    expect(back).toEqual({ job, air });
+    const waits = waitsOf(back.air);
+    expect(planOf({ ...back.job, pins: undefined, waits })).toEqual(
+      planOf({ ...job, pins: undefined, waits: waitsOf(air) }),
+    );
+    expect(waits.by).toBe('air');
+    expect(waitsOf(null).by).toBe('sheet');
   });
   it('asks the same films in other air', () => {
     const warm = waitsIn(

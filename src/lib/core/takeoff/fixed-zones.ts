@@ -1,5 +1,8 @@
 /** Which colour the fixed work of a kitchen gets: that of most fronts around it. */
-import type { FixedWork } from '../kitchen/fixed-work';
+import { fixedWork, type FixedWork } from '../kitchen/fixed-work';
+import { readNotation } from '../kitchen/notation';
+import { keepLast } from '../units/keep-last';
+import type { LengthUnit } from '../units/length';
 
 export interface PlacedPiece {
   wall: string;
@@ -25,4 +28,21 @@ export function fixedByZone(work: readonly FixedWork[], pieces: readonly PlacedP
     if (zone !== null) areas.set(zone, (areas.get(zone) ?? 0) + areaM2);
   }
   return areas;
+}
+
+/** A survey is read once: nobody changes what was read. */
+const kitchens = keepLast<ReturnType<typeof readNotation>>(64);
+
+/**
+ * Fixed work of a kitchen as it was surveyed, and its area by colour zone, m².
+ * @param pieces where a piece's inside is coated too, its cabinet is
+ */
+export function fixedOf(
+  { unit, surveyed }: { unit: LengthUnit; surveyed: string },
+  pieces: readonly (PlacedPiece & { condition: { inside: boolean } })[],
+): { work: FixedWork[]; byZone: Map<string, number> } {
+  const { kitchen } = kitchens(`${unit} ${surveyed}`, () => readNotation(surveyed, unit));
+  const insides = pieces.flatMap((p) => (p.condition.inside ? [{ wall: p.wall, cabinet: p.cabinet }] : []));
+  const work = fixedWork(kitchen, insides);
+  return { work, byZone: fixedByZone(work, pieces) };
 }

@@ -125,13 +125,13 @@ describe('the database', () => {
         id: `p${i}`,
         madeAt: i,
         t0: 0,
-        facts: i,
         choice: '{}',
         problem,
         result,
+        stamp: null,
         before: null,
       });
-    expect(newestPlan(db, 'j')).toMatchObject({ id: 'p34', facts: 34, result });
+    expect(newestPlan(db, 'j')).toMatchObject({ id: 'p34', madeAt: 34, result });
     expect(db.prepare('SELECT count(*) FROM plan').pluck().get()).toBe(30);
     db.exec("UPDATE plan SET problem = '{}'");
     // What cannot be read is no plan: another one is made.

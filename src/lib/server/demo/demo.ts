@@ -15,7 +15,7 @@ import { WEAVERS_YARD } from './weavers-yard';
 import { DEMO_ZONE, setClock } from '../services/company/clock';
 import { choosePlan } from '../services/plan/choose-plan';
 import { createJob } from '../services/job/create-job';
-import { currentPlan } from '../services/plan/current-plan';
+import { makeCurrentPlan } from '../services/plan/make-plan';
 import { openJob } from '../services/job/open-job';
 import { recordFacts } from '../services/bench/record-facts';
 import { saveSurvey } from '../services/survey/save-survey';
@@ -43,9 +43,9 @@ const CREW = [
 ];
 
 /** The first days went by the plan to the minute, until the demo's clock. */
-function followPlan(db: Db, job: string): void {
+async function followPlan(db: Db, job: string): Promise<void> {
   const file = openJob(db, job);
-  const plan = currentPlan(db, file, MONDAY);
+  const plan = await makeCurrentPlan(db, job, () => MONDAY);
   if (!plan || 'infeasible' in plan.result) throw new Error('The demo job has no plan');
   const facts = plannedSteps(plan.result.assignments, plan.t0).flatMap(
     ({ lot, step, worker, start, end }) => {
@@ -71,25 +71,30 @@ function followPlan(db: Db, job: string): void {
 }
 
 /** Four people begin on Thursday; the planner divides the pieces around what lies on the rack. */
-function planOrchardRow(db: Db, job: string): void {
-  choosePlan(db, job, {
-    system: SHELLAC_URETHANE,
-    counts: usualCounts(SHELLAC_URETHANE),
-    tool: 'spray',
-    place: 'tent',
-    air: 'place',
-    lotSize: 12,
-    rackSlots: 48,
-    startDay: '2026-03-12',
-    workers: listWorkers(db).map((w) => w.id),
-    crewWeek: USUAL_CREW_WEEK,
-    houseWeek: USUAL_HOUSE_WEEK,
-    rules: { awayDays: ['2026-03-17'], travelMinutes: 15 },
-    fixed: true,
-    shared: true,
-    open: { lots: true, pattern: false },
-    promised: '2026-04-03',
-  });
+async function planOrchardRow(db: Db, job: string): Promise<void> {
+  await choosePlan(
+    db,
+    job,
+    {
+      system: SHELLAC_URETHANE,
+      counts: usualCounts(SHELLAC_URETHANE),
+      tool: 'spray',
+      place: 'tent',
+      air: 'place',
+      lotSize: 12,
+      rackSlots: 48,
+      startDay: '2026-03-12',
+      workers: listWorkers(db).map((w) => w.id),
+      crewWeek: USUAL_CREW_WEEK,
+      houseWeek: USUAL_HOUSE_WEEK,
+      rules: { awayDays: ['2026-03-17'], travelMinutes: 15 },
+      fixed: true,
+      shared: true,
+      open: { lots: true, pattern: false },
+      promised: '2026-04-03',
+    },
+    () => DEMO_NOW,
+  );
 }
 
 /** A kitchen of two colours, surveyed and tested, not labelled yet. @returns its id */
@@ -299,46 +304,59 @@ function furnish(db: Db, worker: string): void {
   }
 }
 
-/** Fills an empty database with the demo, whole or not at all. */
-export function makeDemo(db: Db): void {
+/** Fills an empty database with the demo, whole or not at all; nothing else may write meanwhile. */
+export async function makeDemo(db: Db): Promise<void> {
   if (listJobIds(db).length > 0) return;
   setClock(db, DEMO_NOW);
-  db.transaction(() => {
-    if (listWorkers(db).length === 0)
-      for (const { name, role } of CREW) insertWorker(db, { id: newId(), name, role });
-    const workers = listWorkers(db).map((w) => w.id);
-    writeSetting(db, 'company', { name: 'Saltmarsh Cabinet Finishing', town: 'Marrow Bay' });
-    writeSetting(db, 'measures', 'metric');
-    furnish(db, workers[0] ?? '');
-    const job = createJob(
-      db,
-      {
-        name: 'Lanternhouse',
-        place: '4 Ropewalk Lane, Marrow Bay',
-        houseYear: 1994,
-        zone: DEMO_ZONE,
-        unit: 'in',
-        colour: 'Oatcloth',
-        hex: '#DCCFA9',
-        sheen: 'satin',
-      },
-      MONDAY - 10 * 1440 * MINUTE,
-    );
-    saveSurvey(db, job, LANTERNHOUSE);
-    const surveyed = openJob(db, job).pieces;
-    noteCondition(
-      db,
-      job,
-      surveyed.map((p) => p.id),
-      { wood: 'birch', oldFinish: 'lacquer', grease: 1 },
-    );
-    noteCondition(
-      db,
-      job,
-      surveyed.flatMap((p) => (p.wall === 'North' && p.band === 'upper' ? [p.id] : [])),
-      { grease: 2 },
-    );
-    choosePlan(db, job, {
+  db.exec('BEGIN IMMEDIATE');
+  try {
+    await fill(db);
+    db.exec('COMMIT');
+  } catch (error) {
+    db.exec('ROLLBACK');
+    throw error;
+  }
+}
+
+async function fill(db: Db): Promise<void> {
+  if (listWorkers(db).length === 0)
+    for (const { name, role } of CREW) insertWorker(db, { id: newId(), name, role });
+  const workers = listWorkers(db).map((w) => w.id);
+  writeSetting(db, 'company', { name: 'Saltmarsh Cabinet Finishing', town: 'Marrow Bay' });
+  writeSetting(db, 'measures', 'metric');
+  furnish(db, workers[0] ?? '');
+  const job = createJob(
+    db,
+    {
+      name: 'Lanternhouse',
+      place: '4 Ropewalk Lane, Marrow Bay',
+      houseYear: 1994,
+      zone: DEMO_ZONE,
+      unit: 'in',
+      colour: 'Oatcloth',
+      hex: '#DCCFA9',
+      sheen: 'satin',
+    },
+    MONDAY - 10 * 1440 * MINUTE,
+  );
+  saveSurvey(db, job, LANTERNHOUSE);
+  const surveyed = openJob(db, job).pieces;
+  noteCondition(
+    db,
+    job,
+    surveyed.map((p) => p.id),
+    { wood: 'birch', oldFinish: 'lacquer', grease: 1 },
+  );
+  noteCondition(
+    db,
+    job,
+    surveyed.flatMap((p) => (p.wall === 'North' && p.band === 'upper' ? [p.id] : [])),
+    { grease: 2 },
+  );
+  await choosePlan(
+    db,
+    job,
+    {
       system: SHELLAC_URETHANE,
       counts: usualCounts(SHELLAC_URETHANE),
       tool: 'spray',
@@ -353,24 +371,25 @@ export function makeDemo(db: Db): void {
       fixed: true,
       shared: true,
       promised: '2026-03-19',
-    });
-    const { pieces } = openJob(db, job);
-    const worker = workers[0] ?? '';
-    const early = MONDAY + (7 * 60 + 10) * MINUTE;
-    const fact = (at: number, body: unknown) => ({ id: newId(), job, at, worker, device: 'demo', body });
-    const due = (tick: Tick) => pieces.flatMap((p) => (ticksFor(p).includes(tick) ? [p.id] : []));
-    recordFacts(db, job, [
-      fact(early, { kind: 'piece.labelled', pieces: pieces.map((p) => p.id) }),
-      ...(['coded', 'bagged', 'bumpers'] as const).map((tick, i) =>
-        fact(early + (12 + i * 9) * MINUTE, { kind: 'piece.prepared', tick, pieces: due(tick) }),
-      ),
-      fact(early + 45 * MINUTE, { kind: 'piece.down', pieces: pieces.map((p) => p.id), place: 'tent rack' }),
-    ]);
-    followPlan(db, job);
-    planOrchardRow(db, surveyOrchardRow(db));
-    surveyWeaversYard(db);
-    recordFacts(db, job, [
-      fact(DEMO_NOW - 12 * MINUTE, { kind: 'air.read', place: 'tent', celsius: 22.1, humidity: 0.34 }),
-    ]);
-  }).immediate();
+    },
+    () => MONDAY,
+  );
+  const { pieces } = openJob(db, job);
+  const worker = workers[0] ?? '';
+  const early = MONDAY + (7 * 60 + 10) * MINUTE;
+  const fact = (at: number, body: unknown) => ({ id: newId(), job, at, worker, device: 'demo', body });
+  const due = (tick: Tick) => pieces.flatMap((p) => (ticksFor(p).includes(tick) ? [p.id] : []));
+  recordFacts(db, job, [
+    fact(early, { kind: 'piece.labelled', pieces: pieces.map((p) => p.id) }),
+    ...(['coded', 'bagged', 'bumpers'] as const).map((tick, i) =>
+      fact(early + (12 + i * 9) * MINUTE, { kind: 'piece.prepared', tick, pieces: due(tick) }),
+    ),
+    fact(early + 45 * MINUTE, { kind: 'piece.down', pieces: pieces.map((p) => p.id), place: 'tent rack' }),
+  ]);
+  await followPlan(db, job);
+  await planOrchardRow(db, surveyOrchardRow(db));
+  surveyWeaversYard(db);
+  recordFacts(db, job, [
+    fact(DEMO_NOW - 12 * MINUTE, { kind: 'air.read', place: 'tent', celsius: 22.1, humidity: 0.34 }),
+  ]);
 }

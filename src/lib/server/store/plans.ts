@@ -1,3 +1,4 @@
+import { planStampSchema, type PlanStamp } from '$core/job-plan/stamp';
 import {
   noPlanSchema,
   planSchema,
@@ -6,19 +7,22 @@ import {
   type Plan,
   type Problem,
 } from '$core/planning/problem';
+import { keepLast } from '$core/units/keep-last';
 import { z } from 'zod';
 import type { Db } from '../db/open';
 import { forgiving } from '../forgiving';
 
 export interface StoredPlan {
   id: string;
+  /** ms since 1970 */
   madeAt: number;
   t0: number;
-  /** number of the last fact it knew */
-  facts: number;
+  /** the choice it was made for, as it is stored with the job */
   choice: string;
   problem: Problem;
   result: Plan | NoPlan;
+  /** what it was made from; null where that is not known */
+  stamp: PlanStamp | null;
   /** the plan before it, where operations moved against it; null once that was looked at */
   before: string | null;
 }
@@ -28,28 +32,61 @@ const resultSchema = z.union([planSchema, noPlanSchema]);
 /** Versions of a plan that are kept. */
 const KEPT = 30;
 
-type Row = Omit<StoredPlan, 'problem' | 'result'> & { problem: string; result: string };
+type Row = Omit<StoredPlan, 'problem' | 'result' | 'stamp'> & {
+  problem: string;
+  result: string;
+  stamp: string | null;
+};
+type Read = Pick<StoredPlan, 'problem' | 'result' | 'stamp'> | null;
 
 const COLUMNS =
-  'id, made_at AS madeAt, t0, facts, choice, problem, result, CASE WHEN seen_at IS NULL THEN before END AS before';
+  'id, made_at AS madeAt, t0, choice, problem, result, stamp, CASE WHEN seen_at IS NULL THEN before END AS before';
 
-/** A plan that cannot be read is none: another is made. */
-function read(row: Row | undefined): StoredPlan | undefined {
-  const problem = row && forgiving(problemSchema, row.problem);
-  const result = row && forgiving(resultSchema, row.result);
-  if (!row || !problem || !result || problem.mended.length || result.mended.length) return undefined;
-  return { ...row, problem: problem.value, result: result.value };
+/** A stored plan is never changed: it is read once. Nobody changes what was read. */
+const known = new WeakMap<Db, (key: string, make: () => Read) => Read>();
+
+/** Null for a plan that cannot be read: another is made. */
+function readParts(row: Pick<Row, 'problem' | 'result' | 'stamp'>): Read {
+  const problem = forgiving(problemSchema, row.problem);
+  const result = forgiving(resultSchema, row.result);
+  const stamp = row.stamp === null ? null : (forgiving(planStampSchema, row.stamp)?.value ?? null);
+  if (!problem || !result || problem.mended.length || result.mended.length) return null;
+  return { problem: problem.value, result: result.value, stamp };
+}
+
+const plans = new WeakMap<NonNullable<Read>, StoredPlan>();
+
+function find(db: Db, where: string, of: string): StoredPlan | undefined {
+  const head = db
+    .prepare<[string], Pick<Row, 'id' | 'before'> & { size: string }>(
+      `SELECT id, CASE WHEN seen_at IS NULL THEN before END AS before,
+         length(problem) || ' ' || length(result) || ' ' || coalesce(stamp, '') AS size
+       FROM plan WHERE ${where}`,
+    )
+    .get(of);
+  if (!head) return undefined;
+  const kept = known.get(db) ?? keepLast<Read>(64);
+  known.set(db, kept);
+  const row = (): Row | undefined =>
+    db.prepare<[string], Row>(`SELECT ${COLUMNS} FROM plan WHERE id = ?`).get(head.id);
+  const parts = kept(`${head.id} ${head.size}`, () => {
+    const whole = row();
+    return whole ? readParts(whole) : null;
+  });
+  if (!parts) return undefined;
+  const had = plans.get(parts);
+  if (had?.before === head.before) return had;
+  const whole = row();
+  if (!whole) return undefined;
+  const plan = { ...whole, ...parts };
+  plans.set(parts, plan);
+  return plan;
 }
 
 export const newestPlan = (db: Db, job: string): StoredPlan | undefined =>
-  read(
-    db
-      .prepare<[string], Row>(`SELECT ${COLUMNS} FROM plan WHERE job_id = ? ORDER BY rowid DESC LIMIT 1`)
-      .get(job),
-  );
+  find(db, 'job_id = ? ORDER BY rowid DESC LIMIT 1', job);
 
-export const findPlan = (db: Db, id: string): StoredPlan | undefined =>
-  read(db.prepare<[string], Row>(`SELECT ${COLUMNS} FROM plan WHERE id = ?`).get(id));
+export const findPlan = (db: Db, id: string): StoredPlan | undefined => find(db, 'id = ?', id);
 
 /** The moved operations of a job's plans were looked at. */
 export const markSeen = (db: Db, job: string, at: number): void => {
@@ -58,9 +95,22 @@ export const markSeen = (db: Db, job: string, at: number): void => {
 
 export function insertPlan(db: Db, job: string, plan: StoredPlan): void {
   db.prepare(
-    'INSERT INTO plan (id, job_id, made_at, t0, facts, choice, problem, result, before) VALUES (@id, @job, @madeAt, @t0, @facts, @choice, @problem, @result, @before)',
-  ).run({ ...plan, job, problem: JSON.stringify(plan.problem), result: JSON.stringify(plan.result) });
+    `INSERT INTO plan (id, job_id, made_at, t0, facts, choice, problem, result, before, stamp)
+     VALUES (@id, @job, @madeAt, @t0, @facts, @choice, @problem, @result, @before, @stamp)`,
+  ).run({
+    ...plan,
+    job,
+    facts: plan.stamp?.facts ?? 0,
+    problem: JSON.stringify(plan.problem),
+    result: JSON.stringify(plan.result),
+    stamp: JSON.stringify(plan.stamp),
+  });
   db.prepare(
     'DELETE FROM plan WHERE job_id = @job AND rowid NOT IN (SELECT rowid FROM plan WHERE job_id = @job ORDER BY rowid DESC LIMIT @keep)',
   ).run({ job, keep: KEPT });
 }
+
+/** Writes anew what a plan was made from. */
+export const writeStamp = (db: Db, id: string, stamp: PlanStamp): void => {
+  db.prepare('UPDATE plan SET stamp = ? WHERE id = ?').run(JSON.stringify(stamp), id);
+};

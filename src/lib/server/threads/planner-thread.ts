@@ -1,71 +1,61 @@
 /**
- * Planning in threads of their own while the server answers. A search reports progress and the best so far, and can be
- * stopped; stored plans are made one after another by a thread that stays. Run from sources, where a thread cannot load
- * them, both are done at once.
+ * What runs in a planning thread: tasks of a thread that stays, or one long search that reports how far it is and can be
+ * stopped. Loaded as a module, it starts such threads.
  */
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
-import { unpackJob, unpackJson, type Packed } from '$core/planning/pack';
+import { planAllJobs } from '$core/job-plan/all-jobs';
+import { EFFORTS } from '$core/job-plan/efforts';
+import type { PlanInputs } from '$core/job-plan/inputs';
+import { makePlan } from '$core/job-plan/make-plan';
+import type { MadePlan } from '$core/job-plan/made-plan';
+import { runTask, type Answer, type TaskKind, type Tasks } from '$core/job-plan/tasks';
 import { audit } from '$core/planning/audit';
 import type { NoPlan, Plan, Problem } from '$core/planning/problem';
 import { solve } from '$core/planning/solve';
-import { planJob, type PlannedJob } from '$core/planning/plan-job';
-import type { Effort, Near } from '$core/planning/effort';
-import { planTogether, type PlannedTogether } from '$core/planning/together';
+import type { PlannedTogether } from '$core/planning/together';
 
-export interface JobsTask {
-  kind: 'together';
-  name: string;
-  jobs: { id: string; packed: Packed; place: string | null; promised: number | null; weight: number }[];
-  steps: number;
-}
-export interface JobTask {
-  kind: 'job';
-  packed: Packed;
-  steps: number;
-  nodes: number;
-}
-/** A problem that somebody sent. */
-export interface ProblemTask {
-  kind: 'problem';
-  problem: Problem;
-  /** ms of planning at most; the best plan by then is taken */
-  limit: number;
-}
-export type Task = JobsTask | JobTask | ProblemTask;
+/** A search: all jobs together, a better plan for one, or a problem that somebody sent. `at` in ms since 1970. */
+export type Search =
+  | { kind: 'together'; jobs: readonly PlanInputs[]; at: number }
+  | { kind: 'job'; inputs: PlanInputs; at: number }
+  /** `limit`: ms of planning at most; the best plan by then is taken */
+  | { kind: 'problem'; problem: Problem; limit: number };
 export type Found =
   | { kind: 'together'; made: PlannedTogether | null }
-  | { kind: 'job'; made: PlannedJob | null }
+  | { kind: 'job'; made: MadePlan | null }
   | { kind: 'problem'; made: Plan | NoPlan; faults: string[] };
 
-const SEED = 20260309;
+interface Watch {
+  progress?: (share: number, best: number | null) => void;
+  stop?: () => boolean;
+}
 
-export function runTask(
-  task: Task,
-  progress?: (share: number, best: number | null) => void,
-  stop?: () => boolean,
-): Found {
-  if (task.kind === 'problem') {
-    const until = performance.now() + task.limit;
-    const stopped = () => performance.now() > until || stop?.() === true;
-    const made = solve(task.problem, { seed: 1, steps: 1500, nodes: 1_000_000, stop: stopped });
-    return { kind: 'problem', made, faults: 'infeasible' in made ? [] : audit(task.problem, made) };
+export function runSearch(search: Search, watch: Watch = {}): Found {
+  if (search.kind === 'problem') {
+    const until = performance.now() + search.limit;
+    const stop = () => performance.now() > until || watch.stop?.() === true;
+    const made = solve(search.problem, { ...EFFORTS.sent, stop });
+    return { kind: 'problem', made, faults: 'infeasible' in made ? [] : audit(search.problem, made) };
   }
-  const effort = { seed: SEED, steps: task.steps, progress, stop };
-  if (task.kind === 'job')
-    return { kind: 'job', made: planJob(unpackJob(task.packed), { ...effort, nodes: task.nodes }) };
-  const jobs = task.jobs.map(({ packed, ...j }) => ({ ...j, job: unpackJob(packed) }));
-  return { kind: 'together', made: planTogether(task.name, jobs, effort) };
+  if (search.kind === 'job')
+    return {
+      kind: 'job',
+      made: makePlan(search.inputs, search.at, undefined, { ...EFFORTS.search, ...watch }),
+    };
+  return { kind: 'together', made: planAllJobs(search.jobs, search.at, watch) };
 }
 
-/** A job to plan, and the plan it stays near to. */
-export interface PlanTask {
-  packed: Packed;
-  effort: Effort;
-  near: Near | undefined;
-}
+/** Run from sources, no thread can load this: everything is done at once. */
+export const INLINE = import.meta.url.endsWith('.ts');
 
-const planTask = ({ packed, effort, near }: PlanTask): PlannedJob | null =>
-  planJob(unpackJob(packed), effort, near);
+/** Memory of a thread at most, MB. */
+const MOST_MEMORY = 1024;
+
+const spawn = (data: object): Worker =>
+  new Worker(new URL(import.meta.url), {
+    workerData: data,
+    resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY },
+  });
 
 export interface Running {
   /** resolves with what was found, the best so far where it was stopped */
@@ -75,23 +65,21 @@ export interface Running {
   end: () => void;
 }
 
-/** Memory of a search at most, MB. */
-const MOST_MEMORY = 1024;
-
-/** @param text a Task as packed JSON */
-export function start(text: string, progress: (share: number, best: number | null) => void): Running {
-  if (import.meta.url.endsWith('.ts'))
+/** Begins a search in a thread of its own. */
+export function search(
+  what: Search,
+  progress: (share: number, best: number | null) => void = () => undefined,
+): Running {
+  const nothing = () => undefined;
+  if (INLINE)
     return {
-      found: Promise.resolve(runTask(unpackJson(text) as Task, progress)),
-      stop: () => undefined,
-      end: () => undefined,
+      found: new Promise((resolve) => resolve(runSearch(what, { progress }))),
+      stop: nothing,
+      end: nothing,
     };
-  // The thread runs this very file; a shared byte tells it to stop.
+  // A shared byte tells it to stop.
   const flag = new SharedArrayBuffer(1);
-  const thread = new Worker(new URL(import.meta.url), {
-    workerData: { anthemSearch: text, flag },
-    resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY },
-  });
+  const thread = spawn({ search: what, flag });
   return {
     found: new Promise((resolve, reject) => {
       thread.on('message', (m: { share: number; best: number | null } | { found: Found }) => {
@@ -106,67 +94,37 @@ export function start(text: string, progress: (share: number, best: number | nul
   };
 }
 
-interface Asked {
-  resolve: (made: PlannedJob | null) => void;
-  reject: (error: Error) => void;
+/** What a thread that stays is sent, and what it sends back. */
+export interface Order {
+  id: number;
+  kind: TaskKind;
+  given: Tasks[TaskKind]['given'];
 }
-type Told = { id: number; made: PlannedJob | null } | { id: number; failed: string };
+export type Reply = { id: number; answer: Answer<TaskKind> } | { id: number; failed: string };
 
-let kept: { thread: Worker; asked: Map<number, Asked> } | null = null;
-let serial = 0;
-
-function keptThread(): { thread: Worker; asked: Map<number, Asked> } {
-  if (kept) return kept;
-  const asked = new Map<number, Asked>();
-  const thread = new Worker(new URL(import.meta.url), { workerData: { anthemPlans: true } });
-  // The server may end while nothing is planned.
+/** Starts a thread that does one task after another; the server may end while it has none. */
+export function startThread(): Worker {
+  const thread = spawn({ stays: true });
   thread.unref();
-  const lost = (why: Error): void => {
-    kept = null;
-    for (const { reject } of asked.values()) reject(why);
-  };
-  thread.on('message', (told: Told) => {
-    const waiting = asked.get(told.id);
-    asked.delete(told.id);
-    if ('failed' in told) waiting?.reject(new Error(told.failed));
-    else waiting?.resolve(told.made);
-  });
-  thread.once('error', lost);
-  thread.once('exit', (code) => lost(new Error(`The planner’s thread ended with ${code}`)));
-  return (kept = { thread, asked });
+  return thread;
 }
 
-/** Ends the thread that stays, so that the server can end. */
-export const endThread = async (): Promise<void> => void (await kept?.thread.terminate());
-
-/** Plans a job in the thread that stays. */
-export function plan(task: PlanTask): Promise<PlannedJob | null> {
-  if (import.meta.url.endsWith('.ts')) return Promise.resolve(planTask(task));
-  const { thread, asked } = keptThread();
-  const id = ++serial;
-  return new Promise((resolve, reject) => {
-    asked.set(id, { resolve, reject });
-    thread.postMessage({ id, task });
-  });
+function reply({ id, kind, given }: Order): Reply {
+  try {
+    return { id, answer: runTask(kind, given) };
+  } catch (error) {
+    return { id, failed: error instanceof Error ? error.message : String(error) };
+  }
 }
 
-const given = workerData as { anthemSearch?: string; anthemPlans?: true; flag?: SharedArrayBuffer } | null;
-if (!isMainThread && given?.anthemPlans)
-  parentPort?.on('message', ({ id, task }: { id: number; task: PlanTask }) => {
-    let told: Told;
-    try {
-      told = { id, made: planTask(task) };
-    } catch (error) {
-      told = { id, failed: error instanceof Error ? error.message : String(error) };
-    }
-    parentPort?.postMessage(told);
+const own = workerData as { stays?: true; search?: Search; flag?: SharedArrayBuffer } | null;
+if (!isMainThread && own?.stays)
+  parentPort?.on('message', (order: Order) => parentPort?.postMessage(reply(order)));
+if (!isMainThread && own?.search && own.flag) {
+  const stopped = new Uint8Array(own.flag);
+  const found = runSearch(own.search, {
+    progress: (share, best) => parentPort?.postMessage({ share, best }),
+    stop: () => Atomics.load(stopped, 0) === 1,
   });
-if (!isMainThread && given?.anthemSearch !== undefined && given.flag) {
-  const stopped = new Uint8Array(given.flag);
-  const found = runTask(
-    unpackJson(given.anthemSearch) as Task,
-    (share, best) => parentPort?.postMessage({ share, best }),
-    () => Atomics.load(stopped, 0) === 1,
-  );
   parentPort?.postMessage({ found });
 }

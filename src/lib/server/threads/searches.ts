@@ -1,7 +1,7 @@
 /** Searches under way, one a job and one for all jobs together. They outlive the request that began them. */
-import type { Found, Running, Task } from './planner-thread';
+import { search as begin } from './ask';
+import type { Found, Search as What } from './planner-thread';
 import { unavailable } from '../unavailable';
-import { packJson } from '$core/planning/pack';
 
 export interface Search {
   state: 'running' | 'done' | 'failed';
@@ -13,8 +13,6 @@ export interface Search {
   found: Found | null;
   /** why it failed, where the database could not take what was found; null otherwise */
   why: string | null;
-  /** what was known when it began: facts, choices */
-  stamp: string;
 }
 
 const searches = new Map<string, Search & { stop: () => void }>();
@@ -30,13 +28,11 @@ export function searchOf(key: string): Search | null {
  */
 export async function beginSearch(
   key: string,
-  task: Task,
-  stamp: string,
+  what: What,
   now: number,
-  done: (found: Found) => void = () => undefined,
+  done: (found: Found) => void | Promise<void> = () => undefined,
 ): Promise<void> {
   stopSearch(key);
-  const { start } = await import('./planner-thread');
   const search: Search & { stop: () => void } = {
     state: 'running',
     share: 0,
@@ -44,16 +40,15 @@ export async function beginSearch(
     startedAt: now,
     found: null,
     why: null,
-    stamp,
     stop: () => undefined,
   };
   searches.set(key, search);
-  const running: Running = start(packJson(task), (share, best) => Object.assign(search, { share, best }));
+  const running = await begin(what, (share, best) => Object.assign(search, { share, best }));
   search.stop = running.stop;
   running.found
-    .then((found) => {
+    .then(async (found) => {
       if (search.state !== 'running') return;
-      done(found);
+      await done(found);
       Object.assign(search, { state: 'done', share: 1, found });
     })
     .catch((error: unknown) => {

@@ -1,15 +1,14 @@
 import { unavailable } from '$server/unavailable';
-import { hearSensors } from '$server/services/air/places';
 import { readingsStamp } from '$server/store/readings';
 import { PLACES } from '$core/air/places';
 import type { RequestHandler } from './$types';
 
-/** How often the sensors are asked, ms. */
-const PACE = 3000;
+/** How often it is looked whether a reading came in, ms. */
+const PACE = 1000;
 
 /** Server-sent events: one whenever a reading came in anywhere. */
 export const GET: RequestHandler = ({ locals, request }) => {
-  const { db, now } = locals;
+  const { db } = locals;
   const stamp = (): string => PLACES.map((p) => readingsStamp(db, p)).join('/');
   let timer: ReturnType<typeof setInterval> | undefined;
   const stop = () => clearInterval(timer);
@@ -21,7 +20,6 @@ export const GET: RequestHandler = ({ locals, request }) => {
       timer = setInterval(() => {
         if (!db.open) return stop();
         try {
-          hearSensors(db, now());
           const seen = stamp();
           if (seen !== known) controller.enqueue(text.encode(`data: ${JSON.stringify(seen)}\n\n`));
           known = seen;

@@ -8,8 +8,8 @@ import type { LayoutServerLoad } from './$types';
 /** An air reading older than this is not shown in the top line, ms. */
 const AIR_AGE = 4 * 3_600_000;
 
-export const load: LayoutServerLoad = async ({ locals, params }) => {
-  const { file, plan } = await locals.open(params.job);
+export const load: LayoutServerLoad = ({ locals, params }) => {
+  const { file, plan, planning } = locals.open(params.job);
   const now = locals.now();
   const names = new Map(listWorkers(locals.db).map((w) => [w.id, w.name]));
   const reading = [...file.state.air.values()]
@@ -31,5 +31,6 @@ export const load: LayoutServerLoad = async ({ locals, params }) => {
     pieceCount: file.pieces.length,
     houseYear: file.job.houseYear,
     spoilt: withFaults([file]),
+    planning: planning ? [planning] : [],
   };
 };

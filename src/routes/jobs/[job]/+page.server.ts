@@ -4,4 +4,4 @@ import type { PageServerLoad } from './$types';
 
 /** A job opens at the stage it is in. */
 export const load: PageServerLoad = async ({ locals, params }) =>
-  redirect(303, `/jobs/${params.job}/${summarise((await locals.open(params.job)).file).stage}`);
+  redirect(303, `/jobs/${params.job}/${summarise(locals.open(params.job).file).stage}`);

@@ -25,7 +25,7 @@ const jobOf = (locals: App.Locals, piece: string): string => {
 };
 
 export const load: PageServerLoad = async ({ locals, params }) => {
-  const { file } = await locals.open(jobOf(locals, params.piece));
+  const { file } = locals.open(jobOf(locals, params.piece));
   const piece = file.pieces.find((p) => p.id === params.piece);
   if (!piece) error(404, 'There is no such piece.');
   const now = locals.now();

@@ -94,7 +94,7 @@ export function workerCalendar(db: Db, worker: string, now: number): CalendarEnt
   const ids = listOpenJobs(db).map((j) => j.id);
   const { read } = eachJob(db, ids, (id) => {
     const file = openJob(db, id);
-    return planned(currentPlan(db, file, now))
+    return planned(currentPlan(db, file, now).plan)
       .filter((p) => p.worker === worker)
       .map((p) => entry(file, p, ''));
   });
@@ -122,7 +122,7 @@ export function feedCalendar(db: Db, token: string, now: number): { name: string
   const job = findJob(db, feed.of);
   if (!job) throw new Refused(404, 'That job is not kept any more.');
   const file = openJob(db, job.id);
-  const plan = currentPlan(db, file, now);
+  const { plan } = currentPlan(db, file, now);
   return {
     name: job.name,
     entries: feed.kind === 'job' ? jobCalendar(db, file, plan) : customerCalendar(file, plan),

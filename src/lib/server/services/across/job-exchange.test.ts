@@ -49,7 +49,7 @@ let whole: string;
 let orchard: string;
 beforeAll(async () => {
   demo = openDatabase(':memory:');
-  makeDemo(demo);
+  await makeDemo(demo);
   orchard = listJobIds(demo).find((id) => findJob(demo, id)?.name === 'Orchard Row') ?? '';
   const file = openJob(demo, orchard);
   const worker = listWorkers(demo)[0]?.id ?? '';
@@ -76,7 +76,7 @@ beforeAll(async () => {
 });
 
 describe('a job as JSON', () => {
-  it('keeps answers, schools, the pattern and cups', () => {
+  it('keeps answers, schools, the pattern and cups', async () => {
     const { db, job, worker } = newDatabase();
     saveSurvey(db, job, 'wall North\nupper 30 : pair\n');
     answerQuestions(db, job, { infants: true, tool: 'roller', place: 'shop' });
@@ -90,7 +90,7 @@ describe('a job as JSON', () => {
       air: 'place',
     }))
       form.set(k, v);
-    choosePlan(db, job, choiceFromForm(db, openJob(db, job), form, 0));
+    await choosePlan(db, job, choiceFromForm(db, openJob(db, job), form, 0), () => 0);
     const cup = { product: '2k-enamel', batch: '1', a: 7, b: 1, thinner: 0.8, induction: 20, potLife: 240 };
     recordFacts(db, job, [
       { id: newId(), job, at: 5, worker, device: 't', body: { kind: 'mix.made', ...cup } },
@@ -108,12 +108,12 @@ describe('a job as JSON', () => {
     expect(there.route).toEqual(openJob(db, job).route);
   });
 
-  it('a file from before air and patterns still comes in, planned by the sheet as it was', () => {
+  it('a file from before air and patterns still comes in, planned by the sheet as it was', async () => {
     const { db, job } = newDatabase();
     saveSurvey(db, job, 'wall North\nupper 30 : pair\n');
     const form = new FormData();
     form.set('system', 'shellac-urethane');
-    choosePlan(db, job, choiceFromForm(db, openJob(db, job), form, 0));
+    await choosePlan(db, job, choiceFromForm(db, openJob(db, job), form, 0), () => 0);
     const old = JSON.parse(JSON.stringify(exportJob(db, job))) as {
       job: Record<string, unknown> & {
         choice: Record<string, unknown> & { system: Record<string, unknown> & { products: object[] } };

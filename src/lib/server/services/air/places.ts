@@ -5,12 +5,10 @@ import { indoors, inTent, STILL, type AirState, type Tent } from '$core/air/room
 import { ratesOf, type Rates } from '$core/drying/climate';
 import { hourOfDay } from '$core/units/clock-time';
 import type { Db } from '../../db/open';
-import { storeIfPossible } from '../../unavailable';
 import { keepLast } from '$core/units/keep-last';
 import { companyZone } from '../company/clock';
-import { forecast, surprise, weatherAt } from '../../standins/weather';
-import { EVERY, senses } from '../../standins/thermo-hygrometer';
-import { insertReading, listReadings, listSensors, readingsStamp, writeSensor } from '../../store/readings';
+import { forecast } from '../../standins/weather';
+import { listReadings, readingsStamp } from '../../store/readings';
 import { readSetting } from '../../store/settings';
 
 const HOUR = 3_600_000;
@@ -56,42 +54,6 @@ export function forecastAir(
     .slice(SETTLING);
 }
 
-/** The air that instruments meet: the forecast and what it did not foresee. */
-function trueAir(places: Places, place: Place, from: number, to: number): (at: number) => AirState {
-  const start = Math.floor(from / HOUR) * HOUR;
-  const hours = forecastAir(places, place, start, Math.floor((to - start) / HOUR) + 1);
-  return (at) => {
-    const foreseen = hours[Math.floor((at - start) / HOUR)] ?? weatherAt(at);
-    const off = surprise(at + PLACES.indexOf(place) * DAY * 40);
-    return {
-      celsius: foreseen.celsius + off.celsius,
-      humidity: Math.min(0.98, Math.max(0.08, foreseen.humidity + off.humidity)),
-    };
-  };
-}
-
-/** How far back a sensor sends what it kept. */
-const KEPT = 3 * DAY;
-
-/** Takes in what the sensors have sent up to now. */
-export function hearSensors(db: Db, now: number): void {
-  const places = placesOf(db);
-  for (const sensor of listSensors(db)) {
-    if (!sensor.on || now - sensor.sentUntil < EVERY) continue;
-    const from = Math.ceil(Math.max(sensor.sentUntil + 1, now - KEPT) / EVERY) * EVERY;
-    const truth = trueAir(places, sensor.place, from, now);
-    const store = db.transaction(() => {
-      for (let at = from; at <= now; at += EVERY) {
-        const sent = senses(sensor, at, truth(at));
-        if (sent) insertReading(db, { place: sensor.place, at, ...sent, source: 'sensor' });
-      }
-      writeSensor(db, { ...sensor, sentUntil: Math.floor(now / EVERY) * EVERY });
-    });
-    // A sensor sends again what was not taken in.
-    if (!storeIfPossible(() => store.immediate())) return;
-  }
-}
-
 /** Days of air before and after now that are reckoned with, at most so many back; spans begin on a whole span. */
 const BEFORE = 45;
 const AFTER = 80;
@@ -115,7 +77,6 @@ const airs = new WeakMap<Db, (key: string, make: () => Known) => Known>();
  * @param since films were laid from then on, ms since 1970
  */
 export function airOf(db: Db, place: Place, now: number, since = now): Known {
-  hearSensors(db, now);
   const places = placesOf(db);
   const day = Math.floor(now / DAY);
   const usual = (day - BEFORE) * DAY;

@@ -3,7 +3,7 @@ import type { EstimatedAir } from '$core/air/estimate';
 import type { BenchPack } from '$core/bench/bench-job';
 import { USUAL_SLOT } from '$core/planning/choice';
 import { notedWords } from '$core/kitchen/condition';
-import type { PackedAir } from '$core/planning/pack';
+import { cutClimate, type PackedAir } from '$core/drying/packed-air';
 import { plannedSteps } from '$core/planning/job-problem';
 import { readSetting } from '../../store/settings';
 import type { Db } from '../../db/open';
@@ -12,16 +12,13 @@ import type { StoredPlan } from '../../store/plans';
 import { listPhotos } from '../../store/photos';
 import { listWorkers } from '../../store/workers';
 import { firstFilm, type JobFile } from '../job/open-job';
-import { learntAt } from '../air/learnt';
+import { placeAir } from '../air/job-air';
 import { airOf } from '../air/places';
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 /** Days of air after now that a device is given. */
 const AHEAD = 20;
-
-/** A millionth of a degree moves no film by a millisecond that anyone waits for. */
-const fine = (n: number): number => Math.round(n * 1e6) / 1e6;
 
 /** Hours of a place that are not the forecast's alone, as spans. */
 function spansRead(air: readonly EstimatedAir[]): [number, number][] {
@@ -41,19 +38,8 @@ function airFor(db: Db, file: JobFile, now: number): Pick<BenchPack, 'air' | 'ai
   if (choice?.air !== 'place') return { air: null, airRead: [] };
   const since = firstFilm(choice, file.state, file.job.zone);
   const known = airOf(db, choice.place, now, since);
-  const { climate } = known.rates;
-  const step = climate.step * 60_000;
-  const first = Math.max(0, Math.floor((Math.min(since, now) - DAY - climate.start) / step));
-  const air: PackedAir = {
-    climate: {
-      step: climate.step,
-      start: climate.start + first * step,
-      air: climate.air
-        .slice(first, Math.ceil((now + AHEAD * DAY - climate.start) / step))
-        .map((a) => ({ celsius: fine(a.celsius), humidity: fine(a.humidity), wind: fine(a.wind) })),
-    },
-    multipliers: [...learntAt(db, choice.place)].map(([key, l]) => [key, l.multiplier]),
-  };
+  const { climate, multipliers } = placeAir(db, choice.place, now, since);
+  const air: PackedAir = { climate: cutClimate(climate, climate.start, now + AHEAD * DAY), multipliers };
   return { air: JSON.stringify(air), airRead: spansRead(known.air.filter((a) => a.at >= air.climate.start)) };
 }
 

@@ -15,7 +15,7 @@ import { unavailable } from '../../unavailable';
 import { now } from '../company/clock';
 import { keepFelt } from './touch-at-bench';
 import { firstFilm, openJob, type JobFile } from '../job/open-job';
-import { jobWaits } from '../air/job-waits';
+import { jobWaits } from '../air/job-air';
 import { keepPace } from './paces';
 import { placeNamed } from '../air/places';
 import { Refused } from '../../refused';

@@ -47,21 +47,6 @@ export function eachJob<T>(
   return out;
 }
 
-/** The same where reading waits for something. */
-export async function eachJobSoon<T>(
-  db: Db,
-  ids: readonly string[],
-  read: (id: string) => Promise<T>,
-): Promise<{ read: T[]; spoilt: SpoiltJob[] }> {
-  const all = await Promise.allSettled(ids.map(read));
-  return {
-    read: all.flatMap((one) => (one.status === 'fulfilled' ? [one.value] : [])),
-    spoilt: all.flatMap((one, i) =>
-      one.status === 'rejected' ? [spoilt(db, ids[i] ?? '', one.reason)] : [],
-    ),
-  };
-}
-
 /** Jobs that were read and have faults. */
 export const withFaults = (
   files: readonly { job: { id: string; name: string }; faults: readonly JobFault[] }[],

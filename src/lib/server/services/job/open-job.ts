@@ -2,14 +2,12 @@
 import type { Context } from '$core/bench/guard';
 import type { Fact } from '$core/bench/events';
 import { fold, type JobState } from '$core/bench/fold';
-import type { Lot } from '$core/bench/acts';
+import type { Lot } from '$core/planning/lots';
 import { knownPieces } from '$core/bench/bench-job';
-import { atPace } from '$core/bench/pace';
 import { withRework } from '$core/bench/rework';
-import { buildRoute, type Step } from '$core/coating/route';
-import { mergeRoutes, sparingBacks } from '$core/coating/routes-apart';
-import { applySchools, FILM_OF } from '$core/coating/schools';
-import type { Pattern } from '$core/coating/pattern';
+import type { Step } from '$core/coating/route';
+import { applySchools } from '$core/coating/schools';
+import { waysOf, type Ways } from '$core/job-plan/ways';
 import type { System } from '$core/coating/system';
 import type { Waits } from '$core/coating/waits';
 import type { SiteStep } from '$core/takeoff/site-route';
@@ -26,8 +24,7 @@ import { listLots, listPieces, unreadableConditions, type Piece } from '../../st
 import { readSetting } from '../../store/settings';
 import { companyZone, now } from '../company/clock';
 import type { JobFault } from './each-job';
-import { siteOf } from './fixed-work';
-import { jobWaits } from '../air/job-waits';
+import { jobWaits } from '../air/job-air';
 import { Refused } from '../../refused';
 
 export interface JobFile {
@@ -50,26 +47,6 @@ export interface JobFile {
   context: Context;
   /** what of it does not read as it is stored */
   faults: JobFault[];
-}
-
-/**
- * The route of a choice: its system with its schools, turned as each colour is, backs left as they are where they stay.
- * @throws Error when a figure is missing
- */
-export function routeOf(
-  choice: Choice,
-  pieces: readonly { id: string; zoneId: string; condition: { faces: 'both' | 'front' } }[],
-): Step[] {
-  const system = applySchools(choice.system, choice.schools);
-  const way = (zone: string): Pattern => choice.patterns[zone] ?? choice.pattern;
-  const patterns = new Set([choice.pattern, ...pieces.map((p) => way(p.zoneId))]);
-  const ways = [...patterns].map((pattern) => ({
-    pattern,
-    pieces: new Set(pieces.flatMap((p) => (way(p.zoneId) === pattern ? [p.id] : []))),
-    route: buildRoute(system, choice.counts, choice.tool, pattern, FILM_OF[choice.schools.film]),
-  }));
-  const frontOnly = new Set(pieces.flatMap((p) => (p.condition.faces === 'front' ? [p.id] : [])));
-  return sparingBacks(atPace(mergeRoutes(ways), choice.paces), frontOnly);
 }
 
 /** A choice is read once: nobody changes what was read. Null where it cannot be read. */
@@ -129,23 +106,6 @@ function mend(db: Db, stored: Job): { job: Job; choice: Choice | null; faults: J
   return { job, choice: read?.value ?? null, faults };
 }
 
-/** Routes are made once for the same choice, survey and pieces: nobody changes what was made. */
-const knownWays = keepLast<{ plainRoute: Step[]; site: SiteStep[] }>(32);
-
-function waysOf(
-  job: Job,
-  choice: Choice | null,
-  system: System | null,
-  pieces: readonly Piece[],
-): { plainRoute: Step[]; site: SiteStep[] } {
-  if (!choice || !system) return { plainRoute: [], site: [] };
-  const own = pieces.map((p) => [p.id, p.zoneId, p.condition.faces, p.condition.inside].join(' '));
-  return knownWays([job.choice, job.unit, job.surveyed, ...own].join('\n'), () => {
-    const plainRoute = routeOf(choice, pieces);
-    return { plainRoute, site: choice.fixed ? siteOf(job, pieces, system, plainRoute) : [] };
-  });
-}
-
 /** When the first film of a job was or will be laid, ms since 1970. */
 export const firstFilm = (choice: Choice | null, state: JobState, zone: string): number =>
   Math.min(
@@ -171,9 +131,9 @@ export function openJob(db: Db, id: string): JobFile {
   const { job, faults } = mended;
   let { choice } = mended;
   let system = choice && applySchools(choice.system, choice.schools);
-  let ways = { plainRoute: [] as Step[], site: [] as SiteStep[] };
+  let ways: Pick<Ways, 'plainRoute' | 'site'> = { plainRoute: [], site: [] };
   try {
-    ways = waysOf(job, choice, system, pieces);
+    if (choice) ways = waysOf(choice, job, pieces);
   } catch (error) {
     faults.push({
       what: `Its plan cannot be worked: ${error instanceof Error ? error.message : String(error)}.`,

@@ -1,21 +1,70 @@
+/** Choosing how a job is worked: what is left open is settled, the pieces are divided, and the plan is made; all or nothing. */
 import { isRework } from '$core/bench/rework';
-import { gets } from '$core/coating/route';
-import { choiceSchema } from '$core/planning/choice';
+import { gets, type Step } from '$core/coating/route';
+import type { PlanInputs } from '$core/job-plan/inputs';
+import { timesOf, type MadePlan } from '$core/job-plan/made-plan';
+import { leavesOpen } from '$core/job-plan/inputs';
+import { routeOf } from '$core/job-plan/ways';
+import { choiceSchema, type Choice } from '$core/planning/choice';
 import type { Db } from '../../db/open';
-import { writeChoice, writeCodeRules } from '../../store/jobs';
-import { now as clock } from '../company/clock';
-import { openJob, routeOf } from '../job/open-job';
 import { Refused } from '../../refused';
-import { settleChoice } from './settle-choice';
+import { writeChoice, writeCodeRules } from '../../store/jobs';
+import { writeLots } from '../../store/pieces';
+import type { StoredPlan } from '../../store/plans';
+import { ask } from '../../threads/ask';
+import { dividedLots } from '../job/lots';
+import type { JobFile } from '../job/open-job';
 import { refreshSummary } from '../job/summaries';
-import { divideLots } from '../job/lots';
+import { basisOf, keepPlan, lastPlan } from './make-plan';
+
+/** The route of a choice. @throws Refused 422 with the figure that is missing */
+function routeFor(choice: Choice, file: JobFile): Step[] {
+  try {
+    return routeOf(choice, file.pieces);
+  } catch (error) {
+    throw new Refused(422, error instanceof Error ? error.message : String(error), 'counts');
+  }
+}
+
+/** @throws Refused 409 when work is recorded that the new route has no step for */
+function mustKeepWork(file: JobFile, route: readonly Step[]): void {
+  const given = new Map(route.map((s) => [s.key, s]));
+  const orphan = [...file.state.works.values()].find((w) => {
+    if (isRework(w.step)) return false;
+    const step = given.get(w.step);
+    return !step || w.pieces.some((p) => !gets(step, p));
+  });
+  if (!orphan) return;
+  const step = file.route.find((s) => s.key === orphan.step);
+  throw new Refused(
+    409,
+    `“${step?.act ?? orphan.step}” is recorded already and the new choice has no such step. Keep the system and its coats, or take that work back first.`,
+    'system',
+  );
+}
+
+/** The plan of what is chosen. Where none can be made the choice is kept all the same, and the job's pages say why. */
+async function planOf(
+  inputs: PlanInputs,
+  at: number,
+  last: StoredPlan | undefined,
+): Promise<MadePlan | null> {
+  try {
+    return await ask('plan', { inputs, at, near: timesOf(last) });
+  } catch (error) {
+    console.error(error);
+    return null;
+  }
+}
 
 /**
- * Keeps what was chosen for the plan and divides the pieces into lots.
+ * Keeps what was chosen for the plan, divides the pieces into lots and plans the job. What is left open is settled first, in
+ * a planning thread; nothing is stored until all is done.
  * @param input a Choice, unchecked
+ * @param clock ms since 1970
  * @throws Refused 422 when the choice is faulty, 409 when it would change a route that work has begun on
  */
-export function choosePlan(db: Db, jobId: string, input: unknown): void {
+export async function choosePlan(db: Db, job: string, input: unknown, clock: () => number): Promise<void> {
   const parsed = choiceSchema.safeParse(input);
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
@@ -25,36 +74,36 @@ export function choosePlan(db: Db, jobId: string, input: unknown): void {
       issue?.path[0] === undefined ? null : String(issue.path[0]),
     );
   }
-  const now = clock(db);
-  db.transaction(() => {
-    const file = openJob(db, jobId);
+  const wanted = parsed.data;
+  for (;;) {
+    const basis = basisOf(db, job, clock(), () => wanted);
+    if (!basis) throw new Error('There is no choice to plan with');
+    const { file, at } = basis;
     if (file.pieces.length === 0) throw new Refused(409, 'There are no pieces yet. Enter the survey first.');
-    const choice = settleChoice(db, file, parsed.data, now);
-    let route;
-    try {
-      route = routeOf(choice, file.pieces);
-    } catch (error) {
-      throw new Refused(422, error instanceof Error ? error.message : String(error), 'counts');
-    }
-    const given = new Map(route.map((s) => [s.key, s]));
-    const orphan = [...file.state.works.values()].find((w) => {
-      if (isRework(w.step)) return false;
-      const step = given.get(w.step);
-      return !step || w.pieces.some((p) => !gets(step, p));
+    mustKeepWork(file, routeFor(wanted, file));
+    const open = { ...basis.inputs, lots: dividedLots(db, job, wanted.lotSize) };
+    const choice = leavesOpen(open) ? await ask('settle-choice', { inputs: open, at }) : wanted;
+    mustKeepWork(file, routeFor(choice, file));
+    const lots = dividedLots(db, job, choice.lotSize);
+    const inputs = { ...basis.inputs, choice, lots };
+    const made = await planOf(inputs, at, lastPlan(db, file));
+    const text = JSON.stringify(choice);
+    const write = (): void => {
+      writeChoice(db, job, text);
+      const { scheme, leaveOutUnsafe } = file.job;
+      const way = choice.pattern === 'hung' || choice.pattern === 'points' ? choice.pattern : 'lying';
+      writeCodeRules(db, job, { scheme, leaveOutUnsafe, way });
+      writeLots(db, job, lots);
+      refreshSummary(db, job);
+    };
+    const kept = keepPlan(db, basis, {
+      made,
+      inputs,
+      weighed: [],
+      toldAgainst: () => null,
+      choice: text,
+      write,
     });
-    if (orphan) {
-      const step = file.route.find((s) => s.key === orphan.step);
-      throw new Refused(
-        409,
-        `“${step?.act ?? orphan.step}” is recorded already and the new choice has no such step. Keep the system and its coats, or take that work back first.`,
-        'system',
-      );
-    }
-    writeChoice(db, jobId, JSON.stringify(choice));
-    const { scheme, leaveOutUnsafe } = file.job;
-    const way = choice.pattern === 'hung' || choice.pattern === 'points' ? choice.pattern : 'lying';
-    writeCodeRules(db, jobId, { scheme, leaveOutUnsafe, way });
-    divideLots(db, jobId, choice.lotSize);
-    refreshSummary(db, jobId);
-  }).immediate();
+    if (kept !== 'changed') return;
+  }
 }

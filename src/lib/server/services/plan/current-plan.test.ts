@@ -14,7 +14,8 @@ import { listPieces } from '../../store/pieces';
 import { listSummaries } from '../../store/summaries';
 import { choosePlan } from './choose-plan';
 import { newJobSchema } from '../job/create-job';
-import { currentPlan } from './current-plan';
+import { makeCurrentPlan } from './make-plan';
+import type { StoredPlan } from '../../store/plans';
 import { elevations } from '../job/elevations';
 import { bodyFromForm } from '$core/bench/fact-form';
 import { openJob } from '../job/open-job';
@@ -55,6 +56,15 @@ const choice = (system = SHELLAC_URETHANE) => ({
   crewWeek: USUAL_CREW_WEEK,
   houseWeek: USUAL_HOUSE_WEEK,
 });
+/** The refusal that a promise ends with. */
+const refused = async (act: Promise<unknown>): Promise<Refused> => {
+  const why: unknown = await act.then(
+    () => null,
+    (error: unknown) => error,
+  );
+  if (!(why instanceof Refused)) throw new Error('It was not refused');
+  return why;
+};
 const refusal = (act: () => unknown): Refused => {
   try {
     act();
@@ -64,8 +74,8 @@ const refusal = (act: () => unknown): Refused => {
   }
   throw new Error('was not refused');
 };
-const planNow = (now = MONDAY): { plan: NonNullable<ReturnType<typeof currentPlan>>; result: Plan } => {
-  const plan = currentPlan(db, openJob(db, job), now);
+const planNow = async (now = MONDAY): Promise<{ plan: StoredPlan; result: Plan }> => {
+  const plan = await makeCurrentPlan(db, job, () => now);
   if (!plan || 'infeasible' in plan.result) throw new Error('no plan');
   return { plan, result: plan.result };
 };
@@ -177,9 +187,9 @@ describe('the plan of a job', () => {
 
   it.each([SHELLAC_URETHANE, SPRAY_PRO, TWO_PACK])(
     '$key: right by the auditor, every wait kept on the clock',
-    (system) => {
-      choosePlan(db, job, choice(system));
-      const { plan, result } = planNow();
+    async (system) => {
+      await choosePlan(db, job, choice(system), () => MONDAY);
+      const { plan, result } = await planNow();
       expect(audit(plan.problem, result)).toEqual([]);
       const steps = plannedSteps(result.assignments, plan.t0);
       const { lots, route } = openJob(db, job);
@@ -198,10 +208,10 @@ describe('the plan of a job', () => {
     },
   );
 
-  it('stays while nothing happens, and follows the facts', () => {
-    choosePlan(db, job, choice());
-    const first = planNow().plan;
-    expect(planNow(MONDAY + 60 * MINUTE).plan.id).toBe(first.id);
+  it('stays while nothing happens, and follows the facts', async () => {
+    await choosePlan(db, job, choice(), () => MONDAY);
+    const first = (await planNow()).plan;
+    expect((await planNow(MONDAY + 60 * MINUTE)).plan.id).toBe(first.id);
     const clean = plannedSteps((first.result as Plan).assignments, first.t0).find((s) => s.step === 'clean');
     recordFacts(db, job, [
       fact({ kind: 'piece.labelled', pieces: ids() }),
@@ -214,22 +224,22 @@ describe('the plan of a job', () => {
     );
     recordFacts(db, job, [begun]);
     const at = MONDAY + 485 * MINUTE;
-    const running = planNow(at);
+    const running = await planNow(at);
     expect(running.plan.id).not.toBe(first.id);
     expect(audit(running.plan.problem, running.result)).toEqual([]);
     expect(running.plan.problem.operations.some((o) => o.id === `${lot?.id}:clean:running0`)).toBe(true);
     recordFacts(db, job, [
       fact({ kind: 'work.finished', work: begun.id, leftOut: [] }, MONDAY + 500 * MINUTE),
     ]);
-    const dried = planNow(MONDAY + 500 * MINUTE);
+    const dried = await planNow(MONDAY + 500 * MINUTE);
     const sand = plannedSteps(dried.result.assignments, dried.plan.t0).find(
       (s) => s.step === 'sand' && s.lot === lot?.id,
     );
     expect(sand?.start).toBeGreaterThanOrEqual(MONDAY + 560 * MINUTE);
   });
 
-  it('stays right with pieces left out, two at one lot, and one person at two', () => {
-    choosePlan(db, job, choice());
+  it('stays right with pieces left out, two at one lot, and one person at two', async () => {
+    await choosePlan(db, job, choice(), () => MONDAY);
     const [a, b] = openJob(db, job).lots;
     recordFacts(db, job, [
       fact({ kind: 'piece.labelled', pieces: ids() }),
@@ -245,22 +255,27 @@ describe('the plan of a job', () => {
       fact({ kind: 'work.started', step: 'clean', lot: lot?.id, pieces: lot?.pieces.slice(from, to) }, at),
     );
     recordFacts(db, job, works);
-    const three = planNow(at + 5 * MINUTE);
+    const three = await planNow(at + 5 * MINUTE);
     expect(audit(three.plan.problem, three.result)).toEqual([]);
     expect(three.plan.problem.operations.filter((o) => /running/.test(o.id))).toHaveLength(3);
     recordFacts(db, job, [
       fact({ kind: 'work.finished', work: works[2]?.id, leftOut: b?.pieces.slice(0, 1) }, at + 20 * MINUTE),
     ]);
-    const left = planNow(at + 20 * MINUTE);
+    const left = await planNow(at + 20 * MINUTE);
     expect(audit(left.plan.problem, left.result)).toEqual([]);
     const again = left.plan.problem.operations.find((o) => o.id === `${b?.id}:clean`);
     expect(again).toMatchObject({ pieces: 1, minutes: 9 });
   });
 
-  it('says in words why there is none', () => {
-    choosePlan(db, job, { ...choice(), crewWeek: { days: [1], spans: [['08:00', '08:15']] } });
+  it('says in words why there is none', async () => {
+    await choosePlan(
+      db,
+      job,
+      { ...choice(), crewWeek: { days: [1], spans: [['08:00', '08:15']] } },
+      () => MONDAY,
+    );
     const file = openJob(db, job);
-    const plan = currentPlan(db, file, MONDAY);
+    const plan = await makeCurrentPlan(db, job, () => MONDAY);
     const said = plan && 'infeasible' in plan.result ? sayReason(file, plan.result.reason, plan.t0) : '';
     // Two pieces: 15 min of setting up and two faces of 7/6 min.
     expect(said).toBe(
@@ -268,10 +283,10 @@ describe('the plan of a job', () => {
     );
   });
 
-  it('is overtaken when the work does not begin', () => {
-    choosePlan(db, job, choice());
-    const first = handBack(planNow().plan)?.at ?? 0;
-    const later = planNow(MONDAY + 2 * 1440 * MINUTE);
+  it('is overtaken when the work does not begin', async () => {
+    await choosePlan(db, job, choice(), () => MONDAY);
+    const first = handBack((await planNow()).plan)?.at ?? 0;
+    const later = await planNow(MONDAY + 2 * 1440 * MINUTE);
     expect(handBack(later.plan)?.at).toBeGreaterThan(first);
     expect(later.plan.t0).toBe(MONDAY + 2 * 1440 * MINUTE);
   });
@@ -291,39 +306,41 @@ describe('the plan of a job', () => {
     ],
     [{ startDay: 'Monday' }, 'startDay', /2026-03-09/],
     [{ crewWeek: { days: [1], spans: [['16:00', '08:00']] } }, 'crewWeek', /run forward/],
-  ])('refuses %j', (wrong, field, message) => {
-    const stopped = refusal(() => choosePlan(db, job, { ...choice(), ...wrong }));
+  ])('refuses %j', async (wrong, field, message) => {
+    const stopped = await refused(choosePlan(db, job, { ...choice(), ...wrong }, () => MONDAY));
     expect(stopped).toMatchObject({ status: 422, field });
     expect(stopped.message).toMatch(message);
     expect(openJob(db, job).choice).toBeNull();
   });
 
-  it('keeps a system that work has begun with, and its lots', () => {
-    choosePlan(db, job, choice());
+  it('keeps a system that work has begun with, and its lots', async () => {
+    await choosePlan(db, job, choice(), () => MONDAY);
     const [lot] = openJob(db, job).lots;
     recordFacts(db, job, [
       fact({ kind: 'piece.labelled', pieces: ids() }),
       fact({ kind: 'piece.down', pieces: ids(), place: 'rack' }),
       fact({ kind: 'work.started', step: 'clean', lot: lot?.id, pieces: lot?.pieces }),
     ]);
-    choosePlan(db, job, { ...choice(), lotSize: 1 });
+    await choosePlan(db, job, { ...choice(), lotSize: 1 }, () => MONDAY);
     expect(openJob(db, job).lots.some((l) => l.id === lot?.id && l.pieces.length === lot.pieces.length)).toBe(
       true,
     );
     const other = { ...SPRAY_PRO, prep: SPRAY_PRO.prep.map((p) => ({ ...p, key: `${p.key}-anew` })) };
-    expect(refusal(() => choosePlan(db, job, choice(other))).message).toMatch(/“Clean” is recorded already/);
+    await expect(choosePlan(db, job, choice(other), () => MONDAY)).rejects.toThrow(
+      /“Clean” is recorded already/,
+    );
   });
 });
 
 describe('the demo', () => {
-  it('is Lanternhouse: 34 pieces in one zone, mid-coats, always the same', () => {
-    const make = () => {
+  it('is Lanternhouse: 34 pieces in one zone, mid-coats, always the same', async () => {
+    const make = async () => {
       const own = openDatabase(':memory:');
-      makeDemo(own);
+      await makeDemo(own);
       const jobs = listJobIds(own).map((id) => openJob(own, id));
       const file = jobs.find((j) => j.job.name === 'Lanternhouse');
       if (!file) throw new Error('Lanternhouse is missing');
-      const plan = currentPlan(own, file, DEMO_NOW);
+      const plan = await makeCurrentPlan(own, file.job.id, () => DEMO_NOW);
       const drawn = bars(file, plan, new Map()).map((b) => `${b.tense} ${b.lot} ${b.words} ${b.start}`);
       return {
         file,
@@ -333,7 +350,7 @@ describe('the demo', () => {
         walls: elevations(file, DEMO_NOW),
       };
     };
-    const [one, two] = [make(), make()];
+    const [one, two] = [await make(), await make()];
     expect(one.drawn).toEqual(two.drawn);
     expect(one.facts).toEqual(two.facts);
     expect(one.jobs).toEqual(['Lanternhouse 34', 'Orchard Row 57', 'Weaver’s Yard 23']);

@@ -1,18 +1,13 @@
 /** A longer search for a better plan of one job, in a thread of its own. What is better is kept when it ends. */
-import { audit } from '$core/planning/audit';
+import { isBetter, outcomeOf } from '$core/job-plan/better';
 import type { Db } from '../../db/open';
-import { lastFact } from '../../store/facts';
-import { newestPlan } from '../../store/plans';
-import type { Found } from '../../threads/planner-thread';
-import { packJob } from './ask';
-import { keepPlan } from './current-plan';
-import { openJob } from '../job/open-job';
 import { Refused } from '../../refused';
+import { newestPlan, type StoredPlan } from '../../store/plans';
+import type { Found } from '../../threads/planner-thread';
 import { beginSearch, searchOf, stopSearch } from '../../threads/searches';
+import { basisOf, keepPlan, type Basis } from './make-plan';
 
-/** Constructions and nodes of the exact search: some ten seconds here. */
-const STEPS = 3_000;
-const NODES = 150_000;
+const MINUTE = 60_000;
 
 const key = (job: string): string => `job ${job}`;
 
@@ -33,35 +28,32 @@ export function jobSearch(job: string): JobSearch {
 }
 
 /** @throws Refused 409 where there is nothing to look for */
-export async function beginJobSearch(db: Db, job: string, now: () => number): Promise<void> {
-  const file = openJob(db, job);
-  const begun = now();
-  const packed = packJob(db, file, begun);
-  const stored = newestPlan(db, job);
-  if (!packed || !stored) throw new Refused(409, 'There is no plan to make better.');
-  const stamp = `${lastFact(db, job)} ${file.job.choice ?? ''}`;
+export async function beginJobSearch(db: Db, job: string, clock: () => number): Promise<void> {
+  const basis = basisOf(db, job, clock());
+  if (!basis || !newestPlan(db, job)) throw new Refused(409, 'There is no plan to make better.');
   gains.delete(job);
-  await beginSearch(key(job), { kind: 'job', packed, steps: STEPS, nodes: NODES }, stamp, begun, (found) =>
-    keepBetter(db, job, found, stamp, packed.job.t0, now()),
-  );
+  const { inputs, at } = basis;
+  await beginSearch(key(job), { kind: 'job', inputs, at }, at, (found) => keepBetter(db, basis, found));
 }
 
-/** Keeps what was found if it is right, better, and nothing has happened meanwhile. */
-function keepBetter(db: Db, job: string, found: Found, stamp: string, t0: number, now: number): void {
-  const file = openJob(db, job);
+/** The end that no plan can be before, ms since 1970; null where there is no plan. */
+const boundOf = ({ t0, result }: Pick<StoredPlan, 't0' | 'result'>): number | null =>
+  'infeasible' in result ? null : t0 + result.lowerBound * MINUTE;
+
+/** Keeps what was found if it is better, or as good and nearer to its proof, and nothing has happened meanwhile. */
+function keepBetter(db: Db, basis: Basis, found: Found): void {
+  const job = basis.file.job.id;
   const stored = newestPlan(db, job);
-  if (found.kind !== 'job' || !found.made || 'infeasible' in found.made.result || !stored) return;
-  if (stamp !== `${lastFact(db, job)} ${file.job.choice ?? ''}`) return;
-  const { problem, result } = found.made;
-  const faults = audit(problem, result);
-  if (faults.length)
-    throw new Error(`The planner made a wrong plan for ${file.job.name}: ${faults.join('; ')}`);
-  const back = t0 + result.makespan * 60_000;
-  const was = 'infeasible' in stored.result ? Infinity : stored.t0 + stored.result.makespan * 60_000;
-  const bound = t0 + result.lowerBound * 60_000;
-  gains.set(job, Number.isFinite(was) ? Math.max(0, Math.round((was - back) / 60_000)) : 0);
-  const tighter = 'infeasible' in stored.result || bound > stored.t0 + stored.result.lowerBound * 60_000;
-  if (back < was || (back === was && tighter)) keepPlan(db, file, { ...found.made, t0 }, now);
+  if (found.kind !== 'job' || !found.made || !stored) return;
+  const { made } = found;
+  const [is, was] = [outcomeOf(made), outcomeOf(stored)];
+  if (!is) return;
+  const tighter = (boundOf(made) ?? 0) > (boundOf(stored) ?? 0);
+  if (isBetter(is, was) || (was?.back === is.back && tighter)) {
+    const weighed = stored.stamp?.weighed ?? [];
+    keepPlan(db, basis, { made, inputs: basis.inputs, weighed, toldAgainst: () => null });
+  }
+  gains.set(job, was ? Math.max(0, Math.round((was.back - is.back) / MINUTE)) : 0);
 }
 
 export const stopJobSearch = (job: string): void => stopSearch(key(job));

@@ -2,28 +2,30 @@
 import { expect, it } from 'vitest';
 import { audit } from '$core/planning/audit';
 import { readOperationId } from '$core/planning/job-problem';
-import { planJob } from '$core/planning/plan-job';
+import { makePlan } from '$core/job-plan/make-plan';
+import { timesOf } from '$core/job-plan/made-plan';
 import { openDatabase } from '../../db/open';
 import { DEMO_NOW, makeDemo } from '../../demo/demo';
 import { listOpenJobs } from '../../store/jobs';
-import { currentPlan, jobToPlan, startsFrom } from './current-plan';
+import { makeCurrentPlan } from './make-plan';
+import { planInputs } from './plan-inputs';
 import { openJob } from '../job/open-job';
 
-it('every operation of the demo’s jobs can be pinned to its own planned minute', () => {
+it('every operation of the demo’s jobs can be pinned to its own planned minute', async () => {
   const db = openDatabase(':memory:');
-  makeDemo(db);
+  await makeDemo(db);
   const refused: string[] = [];
   let tried = 0;
   for (const { id } of listOpenJobs(db)) {
     const file = openJob(db, id);
-    const plan = currentPlan(db, file, DEMO_NOW);
-    const job = jobToPlan(db, file, DEMO_NOW, 60);
-    if (!plan || !job || 'infeasible' in plan.result) continue;
+    const plan = await makeCurrentPlan(db, id, () => DEMO_NOW);
+    const inputs = planInputs(db, file, DEMO_NOW);
+    if (!plan || !inputs || 'infeasible' in plan.result) continue;
     for (const { operation, start } of plan.result.assignments) {
       if (readOperationId(operation) === null) continue;
       const at = plan.t0 + start * 60_000;
-      const pins = new Map([[operation, at]]);
-      const made = planJob({ ...job, pins }, { seed: 1, steps: 4, prove: false }, startsFrom(plan, job.t0));
+      const pinned = { ...inputs, pins: new Map([[operation, at]]) };
+      const made = makePlan(pinned, DEMO_NOW, timesOf(plan), { seed: 1, steps: 4, nodes: 200, prove: false });
       tried++;
       if (!made || 'infeasible' in made.result) refused.push(operation);
       else expect(audit(made.problem, made.result)).toEqual([]);

@@ -1,32 +1,68 @@
-/** Pinning operations to a time, and letting them go. */
-import type { Db } from '../../db/open';
-import { deletePin, deletePins, writePin } from '../../store/pins';
-import { findPlan, markSeen, newestPlan } from '../../store/plans';
+/** Pinning operations to a time, and letting them go. Pins are stored together with a plan that keeps them, or not at all. */
+import type { PlanInputs } from '$core/job-plan/inputs';
+import { timesOf, type MadePlan } from '$core/job-plan/made-plan';
 import { movesBetween } from '$core/planning/moves';
-import { currentPlan, keepPlan, planNow } from './current-plan';
-import { openJob, type JobFile } from '../job/open-job';
+import type { Db } from '../../db/open';
 import { Refused } from '../../refused';
+import { deletePin, deletePins, writePin } from '../../store/pins';
+import { findPlan, markSeen, newestPlan, type StoredPlan } from '../../store/plans';
+import { ask } from '../../threads/ask';
+import { openJob } from '../job/open-job';
 import { sayReason } from './hand-back';
+import { basisOf, keepPlan, makeCurrentPlan, type Basis } from './make-plan';
 import { sayOperation } from './say-plan';
+
+const known = (): null => null;
+
+/**
+ * Plans a job with other pins and stores both; again where something changed meanwhile.
+ * @param make the inputs with the pins, and the plan; null leaves everything as it is
+ */
+async function planPinned<T>(
+  db: Db,
+  job: string,
+  clock: () => number,
+  make: (
+    basis: Basis,
+    last: StoredPlan | undefined,
+  ) => Promise<{ made: MadePlan | null; inputs: PlanInputs; write: () => void; result: T }>,
+): Promise<T> {
+  for (;;) {
+    const basis = basisOf(db, job, clock());
+    if (!basis) throw new Refused(409, 'There is no plan yet. Choose a system first.');
+    const last = newestPlan(db, job);
+    const { made, inputs, write, result } = await make(basis, last);
+    const weighed = last?.stamp?.weighed ?? [];
+    if (keepPlan(db, basis, { made, inputs, weighed, toldAgainst: known, write }) !== 'changed')
+      return result;
+  }
+}
 
 /**
  * Pins an operation. It is kept only where a right plan with it is found.
  * @param at ms since 1970, on a whole minute
  * @throws Refused 404 for an operation that is not planned, 409 with the reason when nothing fits the pin
  */
-export function pin(db: Db, file: JobFile, operation: string, at: number, worker: string, now: number): void {
-  const before = newestPlan(db, file.job.id);
-  const planned =
-    before &&
-    !('infeasible' in before.result) &&
-    before.result.assignments.some((a) => a.operation === operation);
-  if (!planned || operation.split(':').length !== 2)
-    throw new Refused(404, 'That work is not in the plan any more. Look at the plan again.', 'operation');
-  if (!Number.isInteger(at) || at % 60_000 !== 0) throw new Refused(422, 'Give the minute it begins.', 'at');
-  if (at < now) throw new Refused(422, 'That moment is past. Pin it later.', 'at');
-  db.transaction(() => {
-    writePin(db, { job: file.job.id, operation, at, worker, pinnedAt: now });
-    const made = planNow(db, file, now, before);
+export async function pin(
+  db: Db,
+  job: string,
+  operation: string,
+  at: number,
+  worker: string,
+  clock: () => number,
+): Promise<void> {
+  await planPinned(db, job, clock, async ({ file, inputs, at: now }, last) => {
+    const planned =
+      last &&
+      !('infeasible' in last.result) &&
+      last.result.assignments.some((a) => a.operation === operation);
+    if (!planned || operation.split(':').length !== 2)
+      throw new Refused(404, 'That work is not in the plan any more. Look at the plan again.', 'operation');
+    if (!Number.isInteger(at) || at % 60_000 !== 0)
+      throw new Refused(422, 'Give the minute it begins.', 'at');
+    if (at < now) throw new Refused(422, 'That moment is past. Pin it later.', 'at');
+    const pinned = { ...inputs, pins: new Map([...inputs.pins, [operation, at]]) };
+    const made = await ask('plan', { inputs: pinned, at: now, near: timesOf(last) });
     if (!made || 'infeasible' in made.result) {
       const reason =
         made && 'infeasible' in made.result
@@ -34,19 +70,28 @@ export function pin(db: Db, file: JobFile, operation: string, at: number, worker
           : 'nothing is left to plan';
       throw new Refused(409, `${sayOperation(file, operation)} cannot be pinned there: ${reason}.`, 'at');
     }
-    keepPlan(db, file, made, now);
-  }).immediate();
+    const write = () => writePin(db, { job, operation, at, worker, pinnedAt: now });
+    return { made, inputs: pinned, write, result: null };
+  });
 }
 
 /** Lets one operation go, or all of them. */
-export function unpin(db: Db, job: string, operation: string | null, now: number): void {
-  db.transaction(() => {
-    if (operation === null) deletePins(db, job);
-    else deletePin(db, job, operation);
-    const file = openJob(db, job);
-    const made = planNow(db, file, now, newestPlan(db, job));
-    if (made) keepPlan(db, file, made, now);
-  }).immediate();
+export async function unpin(
+  db: Db,
+  job: string,
+  operation: string | null,
+  clock: () => number,
+): Promise<void> {
+  await planPinned(db, job, clock, async ({ inputs, at }, last) => {
+    const left = [...inputs.pins].filter(([id]) => operation !== null && id !== operation);
+    const free = { ...inputs, pins: new Map(left) };
+    const made = await ask('plan', { inputs: free, at, near: timesOf(last) });
+    const write = (): void => {
+      if (operation === null) deletePins(db, job);
+      else deletePin(db, job, operation);
+    };
+    return { made, inputs: free, write, result: null };
+  });
 }
 
 /** The new times are right: what moved is told no more. */
@@ -56,31 +101,28 @@ export const acceptMoves = (db: Db, job: string, now: number): void => markSeen(
  * Keeps the old times: every moved operation is pinned to where it was, as far as a right plan allows.
  * @returns in words, what could not be kept
  */
-export function keepTimes(
+export async function keepTimes(
   db: Db,
-  jobId: string,
+  job: string,
   worker: string,
-  now: number,
-): { kept: number; lost: string[] } {
-  const file = openJob(db, jobId);
-  const plan = currentPlan(db, file, now);
+  clock: () => number,
+): Promise<{ kept: number; lost: string[] }> {
+  const plan = await makeCurrentPlan(db, job, clock);
   const before = plan?.before ? findPlan(db, plan.before) : undefined;
   if (!plan || !before) return { kept: 0, lost: [] };
-  const lost: string[] = [];
-  let kept = 0;
-  db.transaction(() => {
-    for (const move of movesBetween(before, plan)) {
-      writePin(db, { job: jobId, operation: move.operation, at: move.from, worker, pinnedAt: now });
-      const made = move.from >= now ? planNow(db, file, now, before) : null;
-      if (made && !('infeasible' in made.result)) kept++;
-      else {
-        deletePin(db, jobId, move.operation);
-        lost.push(sayOperation(file, move.operation));
-      }
-    }
-    markSeen(db, jobId, now);
-    const made = kept ? planNow(db, file, now, before) : null;
-    if (made) keepPlan(db, file, made, now);
-  }).immediate();
-  return { kept, lost };
+  const moves = movesBetween(before, plan);
+  return planPinned(db, job, clock, async ({ inputs, at }) => {
+    const { pins, lost, made } = await ask('keep-times', { inputs, moves, at, near: timesOf(before) });
+    const write = (): void => {
+      for (const [operation, to] of pins) writePin(db, { job, operation, at: to, worker, pinnedAt: at });
+      markSeen(db, job, at);
+    };
+    const file = openJob(db, job);
+    return {
+      made,
+      inputs: { ...inputs, pins: new Map([...inputs.pins, ...pins]) },
+      write,
+      result: { kept: pins.size, lost: lost.map((id) => sayOperation(file, id)) },
+    };
+  });
 }

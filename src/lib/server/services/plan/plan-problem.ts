@@ -1,7 +1,7 @@
 /** Plans a problem that somebody sent: in a thread of its own, within limits of time and memory, and audited. */
-import { packJson } from '$core/planning/pack';
 import type { NoPlan, Plan, Problem } from '$core/planning/problem';
 import { Refused } from '../../refused';
+import { search } from '../../threads/ask';
 
 /** The search stops after this long with the best plan so far, ms. */
 const LIMIT = 4000;
@@ -47,13 +47,12 @@ function next(): void {
  * @throws Error when the planner made a wrong plan
  */
 export async function planProblem(problem: Problem, signal: AbortSignal): Promise<Plan | NoPlan> {
-  const { start } = await import('../../threads/planner-thread');
   await turn(signal);
-  const search = start(packJson({ kind: 'problem', problem, limit: LIMIT }), () => undefined);
-  const late = setTimeout(search.end, LIMIT + GRACE);
-  signal.addEventListener('abort', search.end);
+  const running = await search({ kind: 'problem', problem, limit: LIMIT });
+  const late = setTimeout(running.end, LIMIT + GRACE);
+  signal.addEventListener('abort', running.end);
   try {
-    const found = await search.found.catch((error: unknown) => {
+    const found = await running.found.catch((error: unknown) => {
       console.error(error);
       throw new Refused(
         503,
@@ -65,7 +64,7 @@ export async function planProblem(problem: Problem, signal: AbortSignal): Promis
     return found.made;
   } finally {
     clearTimeout(late);
-    signal.removeEventListener('abort', search.end);
+    signal.removeEventListener('abort', running.end);
     next();
   }
 }

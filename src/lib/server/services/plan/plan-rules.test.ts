@@ -4,20 +4,20 @@ import { newDatabase } from '../../../../../tests/new-database';
 import { choiceSchema, type Choice } from '$core/planning/choice';
 import { usualCounts } from '$core/coating/system';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
-import { packJson } from '$core/planning/pack';
 import { dayToMs } from '$core/units/clock-time';
 import type { Db } from '../../db/open';
-import { runTask, start } from '../../threads/planner-thread';
+import { runSearch } from '../../threads/planner-thread';
+import { search } from '../../threads/ask';
 import { newestPlan } from '../../store/plans';
-import { packJob } from './ask';
+import { planInputs } from './plan-inputs';
 import { choosePlan } from './choose-plan';
-import { currentPlan } from './current-plan';
+import { makeCurrentPlan } from './make-plan';
 import { beginJobSearch, jobSearch } from './job-search';
 import { openJob } from '../job/open-job';
 import { choiceFromForm, formDefaults } from './plan-form';
 import { beginSearch, forgetSearch, searchOf, stopSearch } from '../../threads/searches';
 import { saveSurvey } from '../survey/save-survey';
-import { togetherTask } from './company-calendar';
+import { planAllJobs } from './all-jobs';
 
 const ZONE = 'America/Halifax';
 const NOW = dayToMs('2026-03-09', ZONE);
@@ -84,8 +84,8 @@ describe('the rules in the form', () => {
       priority: 3,
     });
   });
-  it('stay as they were where a form does not have them', () => {
-    choosePlan(db, job, read(RULES));
+  it('stay as they were where a form does not have them', async () => {
+    await choosePlan(db, job, read(RULES), () => NOW);
     const again = read({ lotSize: '3' });
     expect(again.rules.awayDays).toEqual(['2026-03-17', '2026-03-18']);
     expect(again.promised).toBe('2026-04-03');
@@ -128,13 +128,18 @@ describe('the rules in the form', () => {
 
 describe('a longer search', () => {
   const choose = () =>
-    choosePlan(db, job, {
-      ...read({ lotSize: '2', rackSlots: '4' }),
-      counts: usualCounts(SHELLAC_URETHANE),
-    });
+    choosePlan(
+      db,
+      job,
+      {
+        ...read({ lotSize: '2', rackSlots: '4' }),
+        counts: usualCounts(SHELLAC_URETHANE),
+      },
+      () => NOW,
+    );
   it('tells how far it is, keeps what is better, and never what is worse', async () => {
-    choose();
-    const before = currentPlan(db, openJob(db, job), NOW);
+    await choose();
+    const before = await makeCurrentPlan(db, job, () => NOW);
     expect(jobSearch(job)).toEqual({ state: 'none', share: 0, gain: null });
     await beginJobSearch(db, job, () => NOW);
     await vi.waitFor(() => expect(jobSearch(job).state).toBe('done'));
@@ -146,25 +151,25 @@ describe('a longer search', () => {
   }, 60_000);
   it('is refused where there is no plan', async () => {
     await expect(beginJobSearch(db, job, () => NOW)).rejects.toThrow(/no plan to make better/);
-    expect(() => togetherTask(db, NOW)).toThrow(/No job is planned yet/);
+    await expect(planAllJobs(db, NOW)).rejects.toThrow(/No job is planned yet/);
   });
   it('reports what it has, stops with the best so far, and is forgotten', async () => {
-    choose();
-    const packed = packJob(db, openJob(db, job), NOW);
-    if (!packed) throw new Error();
+    await choose();
+    const inputs = planInputs(db, openJob(db, job), NOW);
+    if (!inputs) throw new Error();
     const seen: number[] = [];
-    const task = { kind: 'job' as const, packed, steps: 60, nodes: 10 };
-    const found = runTask(task, (share) => seen.push(share));
+    const task = { kind: 'job' as const, inputs, at: NOW };
+    const found = runSearch(task, { progress: (share) => seen.push(share) });
     expect(found.kind === 'job' && found.made && 'infeasible' in found.made.result).toBe(false);
     expect([...seen].sort((a, b) => a - b)).toEqual(seen);
     let asked = 0;
-    const stopped = runTask({ ...task, steps: 100_000 }, undefined, () => ++asked > 1);
+    const stopped = runSearch(task, { stop: () => ++asked > 1 });
     expect(stopped.kind === 'job' && stopped.made && 'infeasible' in stopped.made.result).toBe(false);
-    const { found: later } = start(packJson(task), () => undefined);
+    const { found: later } = await search(task);
     expect((await later).kind).toBe('job');
-    await beginSearch('a key', task, 'stamp', NOW);
+    await beginSearch('a key', task, NOW);
     await vi.waitFor(() => expect(searchOf('a key')?.state).toBe('done'));
-    expect(searchOf('a key')).toMatchObject({ stamp: 'stamp', startedAt: NOW, share: 1 });
+    expect(searchOf('a key')).toMatchObject({ startedAt: NOW, share: 1 });
     stopSearch('a key');
     stopSearch('nothing');
     forgetSearch('a key');

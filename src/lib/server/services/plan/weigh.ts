@@ -1,16 +1,17 @@
 /** What a choice comes to: hours, litres, money and the hand-back; and what the other schools would come to. */
+import { withChoice } from '$core/job-plan/job-at';
+import { routeOf } from '$core/job-plan/ways';
 import { choiceSchema, type Choice } from '$core/planning/choice';
 import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
 import { applySchools, SCHOOLS, USUAL_SCHOOLS } from '$core/coating/schools';
-import { planJob } from '$core/planning/plan-job';
 import { hoursBySteps, needsByZone } from '$core/takeoff/needs';
 import type { Db } from '../../db/open';
 import type { StoredPlan } from '../../store/plans';
-import { withChoice } from './ask';
-import { jobToPlan } from './current-plan';
-import { routeOf, type JobFile } from '../job/open-job';
+import { ask } from '../../threads/ask';
+import type { JobFile } from '../job/open-job';
+import { planInputs } from './plan-inputs';
 import { handBack } from './hand-back';
-import { fixedOf } from '../job/fixed-work';
+import { fixedOf } from '$core/takeoff/fixed-zones';
 import { takeOff } from '../take-off/take-off';
 
 export interface Weight {
@@ -37,7 +38,7 @@ export function weigh(db: Db, file: JobFile, plan: StoredPlan | null): Weight | 
 /** Hands' minutes and mL that another choice would take on this kitchen, without planning it. */
 function work(file: JobFile, choice: Choice): { minutes: number; ml: number } {
   const route = routeOf(choice, file.pieces);
-  const { byZone } = fixedOf(file);
+  const { byZone } = fixedOf(file.job, file.pieces);
   const fixed = [...byZone.values()].reduce((sum, a) => sum + a, 0);
   const hours = hoursBySteps(
     route,
@@ -93,20 +94,17 @@ export function schoolCosts(file: JobFile): SchoolCost[] {
   ];
 }
 
-/** A smaller effort than the stored plan's: what-ifs answer while someone looks. */
-const EFFORT = { seed: 20260309, steps: 40, nodes: 1_000, prove: false };
-
-/** The hand-back that every pattern would give, planned now; null where none is found. Only before work has begun. */
-export function patternBacks(db: Db, file: JobFile, now: number): { pattern: string; back: number | null }[] {
-  const { choice } = file;
-  if (!choice || file.state.works.size > 0) return [];
-  return PATTERNS.map((pattern) => {
-    const other = choiceSchema.parse({ ...choice, pattern, patterns: {} });
-    const job = jobToPlan(db, withChoice(db, file, other, now), now, 120);
-    const made = job && planJob(job, EFFORT);
-    return {
-      pattern,
-      back: job && made && !('infeasible' in made.result) ? job.t0 + made.result.makespan * 60_000 : null,
-    };
-  });
+/** The hand-back that every pattern would give, planned now; null where none is found. Empty once work has begun. */
+export async function patternBacks(
+  db: Db,
+  file: JobFile,
+  now: number,
+): Promise<{ pattern: string; back: number | null }[]> {
+  const inputs = planInputs(db, file, now);
+  if (!inputs || file.state.works.size > 0) return [];
+  const ways = PATTERNS.map((pattern) =>
+    withChoice(inputs, choiceSchema.parse({ ...inputs.choice, pattern, patterns: {} })),
+  );
+  const backs = await ask('compare', { ways, at: now });
+  return PATTERNS.map((pattern, i) => ({ pattern, back: backs[i]?.back ?? null }));
 }

@@ -171,19 +171,19 @@ describe('the company’s systems', () => {
     expect(systemCalled(db, 'shellac-urethane')).toEqual(back);
   });
 
-  it('a job keeps the version it was planned with until the new one is asked for', () => {
+  it('a job keeps the version it was planned with until the new one is asked for', async () => {
     saveSurvey(db, job, 'wall North\nupper 30 : pair\n');
-    const plan = (more: Record<string, string> = {}) => {
+    const plan = async (more: Record<string, string> = {}) => {
       const form = new FormData();
       for (const [k, v] of Object.entries({ system: 'shellac-urethane', ...more })) form.set(k, v);
-      choosePlan(db, job, choiceFromForm(db, openJob(db, job), form, NOW));
+      await choosePlan(db, job, choiceFromForm(db, openJob(db, job), form, NOW), () => NOW);
       return openJob(db, job).choice?.system.version;
     };
-    expect(plan()).toBe(2);
+    expect(await plan()).toBe(2);
     save('shellac-urethane', filled(SHELLAC_URETHANE));
-    expect(plan({ pattern: 'hung' })).toBe(2);
+    expect(await plan({ pattern: 'hung' })).toBe(2);
     expect(openJob(db, job).job.way).toBe('hung');
-    expect(plan({ newest: 'yes' })).toBe(3);
+    expect(await plan({ newest: 'yes' })).toBe(3);
   });
 });
 

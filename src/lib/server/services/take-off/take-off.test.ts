@@ -9,7 +9,7 @@ import { listCans, writeCans } from '../../store/cans';
 import { writeSetting } from '../../store/settings';
 import { bodyFromForm } from '$core/bench/fact-form';
 import { choosePlan } from '../plan/choose-plan';
-import { currentPlan } from '../plan/current-plan';
+import { makeCurrentPlan } from '../plan/make-plan';
 import { openJob } from '../job/open-job';
 import { choiceFromForm } from '../plan/plan-form';
 import { recordFacts } from '../bench/record-facts';
@@ -23,13 +23,13 @@ const NOW = Date.UTC(2026, 2, 9, 10);
 let db: Db;
 let job: string;
 let worker: string;
-const choose = (more: Record<string, string> = {}) => {
+const choose = async (more: Record<string, string> = {}) => {
   const form = new FormData();
   for (const [k, v] of Object.entries({ system: 'shellac-urethane', startDay: '2026-03-09', ...more }))
     form.set(k, v);
-  choosePlan(db, job, choiceFromForm(db, openJob(db, job), form, NOW));
+  await choosePlan(db, job, choiceFromForm(db, openJob(db, job), form, NOW), () => NOW);
   const file = openJob(db, job);
-  return { file, plan: currentPlan(db, file, NOW) };
+  return { file, plan: await makeCurrentPlan(db, job, () => NOW) };
 };
 beforeEach(() => {
   ({ db, job, worker } = newDatabase({ houseYear: 1994, zone: 'America/Halifax', colour: 'Slatewing' }, NOW));
@@ -41,8 +41,8 @@ it('is nothing before a system is chosen', () => {
   expect(() => shopping(db, openJob(db, job), null)).toThrow(/No system is chosen/);
 });
 
-it('adds up: what is on the work, beside it, in the hose, kept and in reserve', () => {
-  const { file, plan } = choose();
+it('adds up: what is on the work, beside it, in the hose, kept and in reserve', async () => {
+  const { file, plan } = await choose();
   const taken = takeOff(db, file, plan);
   expect(taken?.lines.map((l) => [l.product.key, l.colour])).toEqual([
     ['shellac-primer', ''],
@@ -63,8 +63,8 @@ it('adds up: what is on the work, beside it, in the hose, kept and in reserve', 
   expect(taken?.lines[1]?.first).toBeGreaterThan(taken?.lines[0]?.first ?? Infinity);
 });
 
-it('a product that is laid already keeps the day it was first needed', () => {
-  const { file } = choose();
+it('a product that is laid already keeps the day it was first needed', async () => {
+  const { file } = await choose();
   const pieces = file.pieces.map((p) => p.id);
   const at = Date.now() - 40 * 86_400_000;
   const fact = (body: unknown, i: number) => ({
@@ -91,12 +91,12 @@ it('a product that is laid already keeps the day it was first needed', () => {
     ),
   ]);
   const now = openJob(db, job);
-  const primer = takeOff(db, now, currentPlan(db, now, at + 3 * 60_000))?.lines[0];
+  const primer = takeOff(db, now, await makeCurrentPlan(db, job, () => at + 3 * 60_000))?.lines[0];
   expect(primer?.first).toBe(at + 2 * 60_000);
 });
 
-it('costs what the cans and the hours cost, once both are known', () => {
-  const { file, plan } = choose();
+it('costs what the cans and the hours cost, once both are known', async () => {
+  const { file, plan } = await choose();
   expect(takeOff(db, file, plan)).toMatchObject({ paintCents: null, labourCents: null });
   writeSetting(db, 'costs', { currency: 'CAD', hourCents: 6000 });
   for (const p of SHELLAC_URETHANE.products) writeCans(db, p.key, [{ ml: 1000, cents: 4000 }]);
@@ -107,8 +107,8 @@ it('costs what the cans and the hours cost, once both are known', () => {
   expect(weigh(db, file, plan)?.cents).toBe((taken?.paintCents ?? 0) + (taken?.labourCents ?? 0));
 });
 
-it('lists by day of need, and guards the table against formulas', () => {
-  const { file, plan } = choose();
+it('lists by day of need, and guards the table against formulas', async () => {
+  const { file, plan } = await choose();
   const lines = shopping(db, file, plan);
   expect(lines.map((l) => l.product)).toEqual(['Shellac primer', 'Waterborne urethane enamel']);
   expect(lines[0]?.day).toBe('Mon 9 Mar');
@@ -162,30 +162,32 @@ it('keeps sizes and prices as they are typed, or says which line is wrong', () =
   expect(listCans(db)).toHaveLength(2);
 });
 
-it('schools cost what choosing them then costs; hung pieces are home first', () => {
-  const { file, plan } = choose();
+it('schools cost what choosing them then costs; hung pieces are home first', async () => {
+  const { file, plan } = await choose();
   const before = weigh(db, file, plan);
   const school = (question: string, value: string) =>
     schoolCosts(file)
       .find((s) => s.question === question)
       ?.schools.find((s) => s.value === value);
   const deglosser = school('gloss', 'deglosser');
-  const then = choose({ gloss: 'deglosser' });
+  const then = await choose({ gloss: 'deglosser' });
   const after = weigh(db, then.file, then.plan);
   expect((after?.minutes ?? 0) - (before?.minutes ?? 0)).toBeCloseTo(deglosser?.minutes ?? NaN, 6);
-  choose({ gloss: 'system' });
-  const backs = new Map(patternBacks(db, openJob(db, job), NOW).map((b) => [b.pattern, b.back ?? Infinity]));
+  await choose({ gloss: 'system' });
+  const backs = new Map(
+    (await patternBacks(db, openJob(db, job), NOW)).map((b) => [b.pattern, b.back ?? Infinity]),
+  );
   expect(backs.get('hung')).toBeLessThan(backs.get('backs-then-fronts') ?? 0);
-  const hung = choose({ pattern: 'hung' });
+  const hung = await choose({ pattern: 'hung' });
   expect(Math.abs((weigh(db, hung.file, hung.plan)?.back ?? 0) - (backs.get('hung') ?? 0))).toBeLessThan(
     6 * 3_600_000,
   );
   expect(usualCounts(SHELLAC_URETHANE)).toEqual(hung.file.choice?.counts);
 });
 
-it('in cold air every wait of the plan is kept, and its bound holds', () => {
-  const { file, plan } = choose({ air: 'place', place: 'shop' });
-  const sheet = choose({ air: 'sheet' });
+it('in cold air every wait of the plan is kept, and its bound holds', async () => {
+  const { file, plan } = await choose({ air: 'place', place: 'shop' });
+  const sheet = await choose({ air: 'sheet' });
   if (!plan || 'infeasible' in plan.result || !sheet.plan || 'infeasible' in sheet.plan.result)
     throw new Error('no plan');
   expect(plan.result.makespan).toBeGreaterThan(sheet.plan.result.makespan);
@@ -205,8 +207,8 @@ it('in cold air every wait of the plan is kept, and its bound holds', () => {
   expect(films).toBeGreaterThan(5);
 });
 
-it('a cup is a fact: mixed once by its batch, with its clocks', () => {
-  choose({ system: 'two-pack', startDay: '2026-03-09' });
+it('a cup is a fact: mixed once by its batch, with its clocks', async () => {
+  await choose({ system: 'two-pack', startDay: '2026-03-09' });
   const form = new FormData();
   for (const [k, v] of Object.entries({
     kind: 'mix.made',

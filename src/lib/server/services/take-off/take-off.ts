@@ -9,7 +9,7 @@ import type { Db } from '../../db/open';
 import { listCans } from '../../store/cans';
 import type { StoredPlan } from '../../store/plans';
 import { readSetting } from '../../store/settings';
-import { fixedOf } from '../job/fixed-work';
+import { fixedOf } from '$core/takeoff/fixed-zones';
 import type { JobFile } from '../job/open-job';
 
 export interface TakeOffLine extends ZoneNeed {
@@ -65,7 +65,7 @@ export function takeOff(db: Db, file: JobFile, plan: StoredPlan | null): TakeOff
   const measures = readSetting(db, 'measures') ?? 'metric';
   const costs = readSetting(db, 'costs');
   const cans = listCans(db);
-  const { work, byZone } = fixedOf(file);
+  const { work, byZone } = fixedOf(file.job, file.pieces);
   const fixedM2 = [...byZone.values()].reduce((sum, a) => sum + a, 0);
   const firsts = firstCoats(file, plan);
   const lines = needsByZone(file.route, file.pieces, byZone).map((need): TakeOffLine => {

@@ -12,7 +12,7 @@ import { choiceSchema, type Choice } from '$core/planning/choice';
 import { dayToMs } from '$core/units/clock-time';
 import type { Db } from '../../db/open';
 import { choosePlan } from '../plan/choose-plan';
-import { currentPlan } from '../plan/current-plan';
+import { makeCurrentPlan } from '../plan/make-plan';
 import { openJob } from '../job/open-job';
 import { choiceFromForm } from '../plan/plan-form';
 import { recordFacts } from '../bench/record-facts';
@@ -43,9 +43,8 @@ const record = (at: number, body: FactBody): string => {
   recordFacts(db, job, [{ id, job, at, worker, device: 'd', body }]);
   return id;
 };
-const backOf = (): number => {
-  const file = openJob(db, job);
-  const plan = currentPlan(db, file, NOW);
+const backOf = async (): Promise<number> => {
+  const plan = await makeCurrentPlan(db, job, () => NOW);
   if (!plan || 'infeasible' in plan.result) throw new Error('no plan');
   expect(audit(plan.problem, plan.result)).toEqual([]);
   return plan.result.makespan;
@@ -68,11 +67,11 @@ beforeEach(() => {
   );
 });
 
-it('each colour goes its own way, and the plan is right', () => {
-  choosePlan(db, job, choice());
+it('each colour goes its own way, and the plan is right', async () => {
+  await choosePlan(db, job, choice(), () => NOW);
   const before = takeOff(db, openJob(db, job), null);
-  const lying = backOf();
-  choosePlan(db, job, choice({ [`pattern.${island}`]: 'hung' }));
+  const lying = await backOf();
+  await choosePlan(db, job, choice({ [`pattern.${island}`]: 'hung' }), () => NOW);
   const file = openJob(db, job);
   expect(file.choice?.patterns).toEqual({ [island]: 'hung' });
   const of = (zone: string) => file.pieces.filter((p) => p.zoneId === zone).map((p) => p.id);
@@ -81,7 +80,7 @@ it('each colour goes its own way, and the plan is right', () => {
   expect(keys(uppers[0] ?? '')).toContain('flip');
   expect(keys(lowers[0] ?? '')).not.toContain('flip');
   expect(keys(lowers[0] ?? '').filter((k) => k.startsWith('hung.all.'))).not.toHaveLength(0);
-  expect(backOf()).toBeLessThanOrEqual(lying);
+  expect(await backOf()).toBeLessThanOrEqual(lying);
   // The same film on the same faces: the litres that stay on the work are the same.
   const after = takeOff(db, file, null);
   const laid = (t: typeof before) => t?.lines.reduce((sum, l) => sum + l.onWorkMl, 0) ?? NaN;
@@ -97,8 +96,8 @@ it('each colour goes its own way, and the plan is right', () => {
   );
 });
 
-it('the bench asks of each piece what its way asks; what is begun is not turned otherwise', () => {
-  choosePlan(db, job, choice({ [`pattern.${island}`]: 'hung' }));
+it('the bench asks of each piece what its way asks; what is begun is not turned otherwise', async () => {
+  await choosePlan(db, job, choice({ [`pattern.${island}`]: 'hung' }), () => NOW);
   const file = openJob(db, job);
   const all = file.pieces.map((p) => p.id);
   record(NOW, { kind: 'piece.labelled', pieces: all });
@@ -121,14 +120,16 @@ it('the bench asks of each piece what its way asks; what is begun is not turned 
   const wrong: FactBody = { kind: 'work.started', step: 'back.shellac-primer.1', lot: '', pieces: hung };
   expect(() => record(at + 1000, wrong)).toThrow(/“Prime all faces” comes first/);
   record(at + 1000, { kind: 'work.started', step: 'hung.all.shellac-primer.1', lot: '', pieces: hung });
-  expect(() => choosePlan(db, job, choice({ [`pattern.${island}`]: '' }))).toThrow(/recorded already/);
+  await expect(choosePlan(db, job, choice({ [`pattern.${island}`]: '' }), () => NOW)).rejects.toThrow(
+    /recorded already/,
+  );
 });
 
-it('left to the planner, every colour is turned as hands back soonest', () => {
-  choosePlan(db, job, choice());
-  const plain = backOf();
-  choosePlan(db, job, choice({ openPattern: 'yes' }));
+it('left to the planner, every colour is turned as hands back soonest', async () => {
+  await choosePlan(db, job, choice(), () => NOW);
+  const plain = await backOf();
+  await choosePlan(db, job, choice({ openPattern: 'yes' }), () => NOW);
   const settled = openJob(db, job).choice;
   expect(settled?.pattern).not.toBe('backs-then-fronts');
-  expect(backOf()).toBeLessThan(plain);
+  expect(await backOf()).toBeLessThan(plain);
 });

@@ -13,7 +13,7 @@ const FAULTY_SHARE = 0.1;
 const CONFIDENCE = 0.9;
 
 export const load: PageServerLoad = async ({ locals, params, url }) => {
-  const { file } = await locals.open(params.job);
+  const { file } = locals.open(params.job);
   const people = new Map(listWorkers(locals.db).map((w) => [w.id, w.name]));
   const faulty = Math.max(1, Math.round(file.pieces.length * FAULTY_SHARE));
   const size = file.pieces.length ? sampleSize(file.pieces.length, faulty, CONFIDENCE) : 0;

@@ -5,7 +5,7 @@ import { elevations } from '$server/services/job/elevations';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
-  const opened = await locals.open(params.job);
+  const opened = locals.open(params.job);
   const now = locals.now();
   return {
     pack: benchPack(locals.db, opened, now),

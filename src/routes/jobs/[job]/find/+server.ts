@@ -5,7 +5,7 @@ import type { RequestHandler } from './$types';
 /** Finds a piece by its code, or by what one of its labels holds. */
 export const GET: RequestHandler = async ({ locals, params, url }) => {
   const code = (url.searchParams.get('code') ?? '').trim();
-  const { file } = await locals.open(params.job);
+  const { file } = locals.open(params.job);
   const label = readLabelKey(code);
   const piece = file.pieces.find(
     (p) => p.code.toLowerCase() === code.toLowerCase() || (label && 'piece' in label && p.id === label.piece),

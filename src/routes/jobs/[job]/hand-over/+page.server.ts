@@ -4,7 +4,7 @@ import { recordFromForm } from '$server/fact-action';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
-  const { file } = await locals.open(params.job);
+  const { file } = locals.open(params.job);
   const ids = file.pieces.map((p) => p.id);
   const missing = file.pieces.filter((p) => pieceState(file.state, p.id).hungIn === null).map((p) => p.code);
   return {

@@ -6,7 +6,7 @@ import { fail } from '@sveltejs/kit';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params, url }) => {
-  const { file } = await locals.open(params.job);
+  const { file } = locals.open(params.job);
   const now = locals.now();
   const hang = file.route.find((s) => s.kind === 'hang');
   const openings = file.pieces.map((p) => {
@@ -39,7 +39,7 @@ export const actions: Actions = {
     const typed = String(form.get('code') ?? '')
       .trim()
       .toLowerCase();
-    const { file } = await event.locals.open(event.params.job);
+    const { file } = event.locals.open(event.params.job);
     const piece = file.pieces.find((p) => p.code.toLowerCase() === typed || p.id === typed);
     if (!piece) {
       return fail(422, {

@@ -24,7 +24,7 @@ import { listWorkers } from '$server/store/workers';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
-  const { file, plan } = await locals.open(params.job);
+  const { file, plan } = locals.open(params.job);
   const now = locals.now();
   const workers = listWorkers(locals.db);
   const names = new Map(workers.map((w) => [w.id, w.name]));
@@ -130,13 +130,13 @@ export const actions: Actions = {
   pin: async ({ request, locals, params }) => {
     const form = await request.formData();
     return answer(async () => {
-      pin(
+      await pin(
         locals.db,
-        (await locals.open(params.job)).file,
+        params.job,
         String(form.get('operation')),
         moment(form),
         locals.worker,
-        locals.now(),
+        locals.now,
       );
       locals.forget();
       return { pinned: true };
@@ -144,9 +144,9 @@ export const actions: Actions = {
   },
   unpin: async ({ request, locals, params }) => {
     const form = await request.formData();
-    return answer(() => {
+    return answer(async () => {
       const operation = form.get('operation');
-      unpin(locals.db, params.job, operation === null ? null : String(operation), locals.now());
+      await unpin(locals.db, params.job, operation === null ? null : String(operation), locals.now);
       locals.forget();
       return { unpinned: true };
     });
@@ -157,8 +157,8 @@ export const actions: Actions = {
     return { accepted: true };
   },
   keep: ({ locals, params }) =>
-    answer(() => {
-      const kept = keepTimes(locals.db, params.job, locals.worker, locals.now());
+    answer(async () => {
+      const kept = await keepTimes(locals.db, params.job, locals.worker, locals.now);
       locals.forget();
       return { keeping: kept };
     }),
@@ -171,11 +171,12 @@ export const actions: Actions = {
   choose: async ({ request, locals, params }) => {
     const form = await request.formData();
     return answer(async () => {
-      const before = await locals.open(params.job);
+      const before = locals.open(params.job);
       const was = weigh(locals.db, before.file, before.plan);
-      choosePlan(locals.db, params.job, choiceFromForm(locals.db, before.file, form, locals.now()));
+      const choice = choiceFromForm(locals.db, before.file, form, locals.now());
+      await choosePlan(locals.db, params.job, choice, locals.now);
       locals.forget();
-      const { file, plan } = await locals.open(params.job);
+      const { file, plan } = locals.open(params.job);
       return { planned: true, was, is: weigh(locals.db, file, plan) };
     });
   },

@@ -1,6 +1,6 @@
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
-  const { file } = await locals.open(params.job);
+  const { file } = locals.open(params.job);
   return { pieces: file.pieces.map(({ id, code }) => ({ id, code })) };
 };

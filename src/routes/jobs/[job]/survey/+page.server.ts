@@ -6,7 +6,7 @@ import { saveSurvey } from '$server/services/survey/save-survey';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params, url }) => {
-  const { file } = await locals.open(params.job);
+  const { file } = locals.open(params.job);
   return {
     notation: file.job.notation,
     surveyed: file.job.surveyed,

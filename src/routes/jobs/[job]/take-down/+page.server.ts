@@ -21,7 +21,7 @@ function inCabinet(file: JobFile, piece: JobFile['pieces'][number]): string {
 }
 
 export const load: PageServerLoad = async ({ locals, params, url }) => {
-  const { file } = await locals.open(params.job);
+  const { file } = locals.open(params.job);
   const zones = new Map(zoneViews(file).map((z) => [z.id, z]));
   const walls = [...new Set(file.pieces.map((p) => p.wall))].map((wall) => ({
     name: wall,

@@ -1,18 +1,14 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { recordSoon } from '$server/services/bench/record-soon';
-import { settleRework } from '$server/services/plan/settle-rework';
 import { Refused } from '$server/refused';
 import type { RequestHandler } from './$types';
 
 const batch = z.object({ facts: z.array(z.unknown()).min(1).max(500) });
 
-const isFlaw = (fact: unknown): boolean =>
-  (fact as { body?: { kind?: string } } | null)?.body?.kind === 'defect.found';
-
 /** All facts of a job, in the order they arrived. */
 export const GET: RequestHandler = async ({ locals, params }) =>
-  json({ facts: (await locals.open(params.job)).file.facts });
+  json({ facts: locals.open(params.job).file.facts });
 
 /** Records a batch of facts, all or none. The answer is sent when they are stored for good. */
 export const POST: RequestHandler = async ({ locals, params, request }) => {
@@ -21,7 +17,6 @@ export const POST: RequestHandler = async ({ locals, params, request }) => {
     return json({ error: 'Send { "facts": [ … ] } with 1 to 500 facts.' }, { status: 400 });
   try {
     const { ids, contested } = await recordSoon(locals.db, params.job, parsed.data.facts);
-    if (parsed.data.facts.some(isFlaw)) await settleRework(locals.db, params.job, locals.now);
     return json({ recorded: ids, contested, now: locals.now() });
   } catch (error) {
     if (error instanceof Refused)

@@ -3,7 +3,7 @@ import { jobCalendar } from '$server/services/across/calendars';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals, params }) => {
-  const { file, plan } = await locals.open(params.job);
+  const { file, plan } = await locals.openWithPlan(params.job);
   return icsResponse(
     file.job.name,
     jobCalendar(locals.db, file, plan),

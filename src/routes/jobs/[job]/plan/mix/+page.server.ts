@@ -8,7 +8,7 @@ import { listWorkers } from '$server/store/workers';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
-  const { file } = await locals.open(params.job);
+  const { file } = locals.open(params.job);
   const now = locals.now();
   const people = new Map(listWorkers(locals.db).map((w) => [w.id, w.name]));
   const products = file.system?.products ?? [];

@@ -3,7 +3,7 @@ import type { RequestHandler } from './$types';
 
 /** The plan as data: the problem, and what was found, in minutes from `t0`. */
 export const GET: RequestHandler = async ({ locals, params }) => {
-  const { file, plan } = await locals.open(params.job);
+  const { file, plan } = await locals.openWithPlan(params.job);
   if (!plan) error(404, 'There is no plan: choose a system first.');
   const { problem, result, t0, madeAt } = plan;
   const whole = {

@@ -9,7 +9,7 @@ import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params, url }) => {
-  const { file } = await locals.open(params.job);
+  const { file } = locals.open(params.job);
   const { list, whatIfs, answers, answered, found } = proposeFor(locals.db, file);
   return {
     questions: QUESTIONS.map((q) => ({ ...q, given: answers[q.fact] })),
@@ -33,7 +33,7 @@ export const load: PageServerLoad = async ({ locals, params, url }) => {
     whatIfs: whatIfs.map((w) => ({ asks: w.asks, says: w.says, system: w.system.name })),
     chosen: file.choice?.system.key ?? null,
     patterns: PATTERNS.map((key) => ({ key, ...PATTERN_FACTS[key], on: file.choice?.pattern === key })),
-    backs: url.searchParams.has('compare') ? patternBacks(locals.db, file, locals.now()) : null,
+    backs: url.searchParams.has('compare') ? await patternBacks(locals.db, file, locals.now()) : null,
     begun: file.state.works.size > 0,
   };
 };
@@ -60,7 +60,7 @@ export const actions: Actions = {
   take: async ({ request, locals, params }) => {
     const form = await request.formData();
     const taken = await answer(async () => {
-      const { file } = await locals.open(params.job);
+      const { file } = locals.open(params.job);
       const { list, answers } = proposeFor(locals.db, file);
       const key = String(form.get('system') ?? '');
       const proposal = list.find((p) => p.system.key === key);
@@ -70,7 +70,12 @@ export const actions: Actions = {
       });
       form.set('tool', answers.tool);
       form.set('place', answers.place);
-      choosePlan(locals.db, params.job, choiceFromForm(locals.db, file, form, locals.now()));
+      await choosePlan(
+        locals.db,
+        params.job,
+        choiceFromForm(locals.db, file, form, locals.now()),
+        locals.now,
+      );
       locals.forget();
       return { taken: key };
     });

@@ -6,7 +6,7 @@ import { readSetting } from '$server/store/settings';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
-  const { file, plan } = await locals.open(params.job);
+  const { file, plan } = locals.open(params.job);
   const taken = takeOff(locals.db, file, plan);
   const products = [...new Set(taken?.lines.map((l) => l.product.key))];
   return {

@@ -6,7 +6,7 @@ import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ locals, params }) =>
   orError(async () => {
-    const { file, plan } = await locals.open(params.job);
+    const { file, plan } = await locals.openWithPlan(params.job);
     const people = new Map(listWorkers(locals.db).map((w) => [w.id, w.name]));
     return pdfResponse(await workOrderPdf(file, plan, people), 'work-order.pdf');
   });

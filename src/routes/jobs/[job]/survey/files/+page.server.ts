@@ -4,7 +4,7 @@ import { importPieces, previewPieces, readMapping } from '$server/services/surve
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
-  const { file } = await locals.open(params.job);
+  const { file } = locals.open(params.job);
   return {
     fields: CSV_FIELDS.map((f) => f.key),
     walls: [...new Set(file.pieces.map((p) => p.wall))],
@@ -25,7 +25,7 @@ export const actions: Actions = {
     const asNew = form.get('asNew') === 'yes';
     const sent = form.getAll('field').map(String);
     return answer(async () => {
-      const { file } = await locals.open(params.job);
+      const { file } = locals.open(params.job);
       const { reading, ...preview } = previewPieces(
         file,
         text,

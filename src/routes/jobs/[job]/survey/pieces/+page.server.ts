@@ -7,7 +7,7 @@ import { answer } from '$server/answer';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
-  const { file } = await locals.open(params.job);
+  const { file } = locals.open(params.job);
   return {
     walls: elevations(file, locals.now(), true),
     zones: zoneViews(file),

@@ -11,7 +11,7 @@ import type { Actions, PageServerLoad } from './$types';
 const TALL_MM = 1500;
 
 export const load: PageServerLoad = async ({ locals, params }) => {
-  const { file } = await locals.open(params.job);
+  const { file } = locals.open(params.job);
   const people = new Map(listWorkers(locals.db).map((w) => [w.id, w.name]));
   const conditions = file.pieces.map((p) => p.condition);
   const findings = openFindings(file.state.tests);

@@ -18,7 +18,7 @@ import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params, depends }) => {
   depends('anthem:printer');
-  const { file } = await locals.open(params.job);
+  const { file } = locals.open(params.job);
   const { db } = locals;
   const counts = printCounts(db, params.job);
   const printer = readPrinter(db);
@@ -72,7 +72,7 @@ export const actions: Actions = {
   print: async ({ request, locals, params }) => {
     const form = await request.formData();
     return answer(async () => {
-      const { file } = await locals.open(params.job);
+      const { file } = locals.open(params.job);
       const request = readLabelRequest(form);
       const wanted = wantedLabels(locals.db, file, request);
       // So many are printed only when so many were agreed to.

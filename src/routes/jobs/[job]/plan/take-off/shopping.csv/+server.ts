@@ -5,7 +5,7 @@ import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ locals, params }) =>
   orError(async () => {
-    const { file, plan } = await locals.open(params.job);
+    const { file, plan } = await locals.openWithPlan(params.job);
     const csv = writeCsv(shoppingTable(shopping(locals.db, file, plan)));
     return new Response(csv, {
       headers: {

@@ -6,6 +6,6 @@ import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ locals, params }) =>
   orError(async () => {
-    const { file, plan } = await locals.open(params.job);
+    const { file, plan } = await locals.openWithPlan(params.job);
     return pdfResponse(await shoppingPdf(file, shopping(locals.db, file, plan)), 'shopping.pdf');
   });

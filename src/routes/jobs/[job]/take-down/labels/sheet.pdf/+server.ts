@@ -19,7 +19,7 @@ export const POST: RequestHandler = async ({ locals, params, request }) => {
       advice: 'Give the first free label on the sheet.',
     });
   return orError(async () => {
-    const { file } = await locals.open(params.job);
+    const { file } = locals.open(params.job);
     const wanted = wantedLabels(locals.db, file, readLabelRequest(form));
     const pdf = await labelSheet(sheet, first, file.job.name, wanted);
     notePrint(locals.db, file, locals.worker, locals.now(), 'sheet', wanted);

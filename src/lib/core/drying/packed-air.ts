@@ -1,0 +1,30 @@
+/** The air of a place as data, with what was learnt there. */
+import type { Climate } from './climate';
+
+const MINUTE = 60_000;
+
+export interface PackedAir {
+  climate: Climate;
+  /** learnt at the place, by product */
+  multipliers: [string, number][];
+}
+
+/** A millionth of a degree moves no film by a millisecond that anyone waits for. */
+const fine = (n: number): number => Math.round(n * 1e6) / 1e6;
+
+/**
+ * The part of a climate that is needed, in figures no longer than they need be.
+ * @param from first moment, ms since 1970
+ * @param to last moment
+ */
+export function cutClimate({ start, step, air }: Climate, from: number, to: number): Climate {
+  const first = Math.min(air.length, Math.max(0, Math.floor((from - start) / (step * MINUTE))));
+  const end = Math.max(first, Math.ceil((to - start) / (step * MINUTE)));
+  return {
+    start: start + first * step * MINUTE,
+    step,
+    air: air
+      .slice(first, end)
+      .map((a) => ({ celsius: fine(a.celsius), humidity: fine(a.humidity), wind: fine(a.wind) })),
+  };
+}

@@ -1,0 +1,42 @@
+/** How hard the planner tries for each use, and how far ahead it looks: nowhere else are seeds, efforts and horizons given. */
+import type { Effort } from '../planning/effort';
+
+/** The same inputs give the same plan. */
+const SEED = 20260309;
+const effort = (steps: number, nodes: number): Effort => ({ seed: SEED, steps, nodes });
+const quick = (steps: number, nodes: number): Effort => ({ ...effort(steps, nodes), prove: false });
+
+export const EFFORTS = {
+  /** a plan that is stored */
+  stored: effort(160, 8_000),
+  /** a longer search for one, some ten seconds */
+  search: effort(3_000, 150_000),
+  /** dividing pieces into lots and choosing how they are turned: dozens of plans are compared */
+  settle: quick(16, 300),
+  /** finding a lot for a piece that is mended */
+  rework: quick(24, 400),
+  /** what one change would gain, and the plan that a risk is weighed for */
+  whatIf: quick(60, 3_000),
+  /** what a pin would cost, while it is dragged */
+  pin: quick(24, 600),
+  /** ways to turn the pieces, side by side */
+  compare: quick(40, 1_000),
+  /** when a new kitchen could start: some eight plans */
+  newStart: quick(24, 500),
+  /** a problem that somebody sent; time is its limit */
+  sent: effort(1_500, 1_000_000),
+} as const satisfies Record<string, Effort>;
+
+/** Effort for jobs that are planned together, by how many operations they have. */
+export const togetherEffort = (operations: number): Effort => ({
+  seed: SEED,
+  steps: Math.min(400, Math.max(12, Math.round(30_000 / Math.max(1, operations)))),
+});
+
+/** Days ahead that are planned for a stored plan, one after another until one is long enough. */
+export const HORIZONS = [60, 180];
+/** Days ahead for plans that are only compared. */
+export const COMPARED = 90;
+/** Days ahead for a new kitchen around all others, and for all jobs together. */
+export const NEW_START = 120;
+export const TOGETHER = 200;

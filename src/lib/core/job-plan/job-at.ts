@@ -1,0 +1,97 @@
+/** A job as it is to be planned from a moment on. */
+import { lotProgress } from '../bench/progress';
+import { withRework } from '../bench/rework';
+import { siteProgress } from '../bench/site';
+import type { Step } from '../coating/route';
+import type { Waits } from '../coating/waits';
+import type { Choice } from '../planning/choice';
+import type { JobToPlan } from '../planning/job-problem';
+import { divideByZone } from '../planning/lots';
+import { waitsOf } from '../coating/waits';
+import { dayToMs } from '../units/clock-time';
+import type { PlanInputs } from './inputs';
+import { rackSlotsOf, takenFrom } from './neighbours';
+import { waysOf } from './ways';
+
+const MINUTE = 60_000;
+
+/** Routes with what flaws ask for, made once for the same inputs. */
+const routes = new WeakMap<PlanInputs, Step[]>();
+
+/** The route as it is now. @throws Error when a figure is missing */
+export function routeNow(inputs: PlanInputs): Step[] {
+  const { choice, job, pieces, state } = inputs;
+  const known = routes.get(inputs);
+  if (known) return known;
+  const ids = pieces.map((p) => p.id);
+  const route = withRework(waysOf(choice, job, pieces).plainRoute, state, ids);
+  routes.set(inputs, route);
+  return route;
+}
+
+/** How the films of a job wait. */
+export const waitsFor = ({ air }: PlanInputs): Waits => waitsOf(air);
+
+/** The product of the last coat that was laid in the tent, which its gun still holds. */
+function lastMaterial({ state }: PlanInputs, route: readonly Step[]): string | null {
+  const laid = [...state.works.values()].sort((a, b) => b.start - a.start);
+  for (const work of laid) {
+    const product = route.find((s) => s.key === work.step)?.product;
+    if (product) return product.key;
+  }
+  return null;
+}
+
+/** The whole minute from which a job is planned, ms since 1970. */
+export const planStart = ({ choice, job }: Pick<PlanInputs, 'choice' | 'job'>, at: number): number =>
+  Math.max(Math.ceil(at / MINUTE) * MINUTE, dayToMs(choice.startDay, job.zone));
+
+/** The moment that the minutes of a joint plan count from, ms since 1970. */
+export const jointStart = (at: number): number => Math.ceil(at / MINUTE) * MINUTE;
+
+/**
+ * @param at ms since 1970
+ * @param only other jobs it keeps clear of; all where nothing is said
+ * @throws Error when a figure is missing
+ */
+export function jobAt(
+  inputs: PlanInputs,
+  at: number,
+  horizonDays: number,
+  only?: ReadonlySet<string>,
+): JobToPlan {
+  const { choice, job, state, lots, pins, around } = inputs;
+  const route = routeNow(inputs);
+  const { site } = waysOf(choice, job, inputs.pieces);
+  const waits = waitsFor(inputs);
+  const t0 = planStart(inputs, at);
+  return {
+    name: job.name,
+    t0,
+    zone: job.zone,
+    horizonDays,
+    route,
+    tool: choice.tool,
+    lots: lotProgress(state, route, lots, waits),
+    workers: choice.workers,
+    crewWeek: choice.crewWeek,
+    houseWeek: choice.houseWeek,
+    rackSlots: rackSlotsOf(choice, around),
+    lastMaterial: lastMaterial(inputs, route),
+    waits,
+    atHouse: choice.place === 'house',
+    rules: choice.rules,
+    site: siteProgress(state, site, waits),
+    pins: new Map([...pins].filter(([, pinnedTo]) => pinnedTo >= t0)),
+    taken: takenFrom(choice, around, at, only),
+  };
+}
+
+/** The job as if something else had been chosen. Pieces are divided anew only before work begins. */
+export function withChoice(inputs: PlanInputs, choice: Choice): PlanInputs {
+  const again = inputs.state.works.size === 0 && choice.lotSize !== inputs.choice.lotSize;
+  const lots = again
+    ? divideByZone(inputs.pieces, inputs.zones, choice.lotSize, [], (i) => `as if ${i}`)
+    : inputs.lots;
+  return { ...inputs, choice, lots };
+}

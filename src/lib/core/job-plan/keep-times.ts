@@ -1,0 +1,42 @@
+/** Keeps the old times of operations that moved: as many are pinned to where they were as a right plan allows. */
+import type { PlanInputs } from './inputs';
+import { makePlan } from './make-plan';
+import type { MadePlan, Times } from './made-plan';
+
+export interface KeptTimes {
+  /** pins that a right plan keeps, ms since 1970 */
+  pins: Map<string, number>;
+  /** operations that could not be kept */
+  lost: string[];
+  /** the plan with all of them; null where none was kept */
+  made: MadePlan | null;
+}
+
+/**
+ * @param moves operations and the times they had, ms since 1970, the most wanted first
+ * @param at ms since 1970; a time before it cannot be kept
+ * @param near the plan that the times are from
+ */
+export function keepTimes(
+  inputs: PlanInputs,
+  moves: readonly { operation: string; from: number }[],
+  at: number,
+  near: Times | undefined,
+): KeptTimes {
+  let pins = new Map(inputs.pins);
+  let made: MadePlan | null = null;
+  const lost: string[] = [];
+  const kept = new Map<string, number>();
+  for (const { operation, from } of moves) {
+    const more = new Map([...pins, [operation, from]]);
+    const plan = from >= at ? makePlan({ ...inputs, pins: more }, at, near) : null;
+    if (!plan || 'infeasible' in plan.result) {
+      lost.push(operation);
+      continue;
+    }
+    pins = more;
+    made = plan;
+    kept.set(operation, from);
+  }
+  return { pins: kept, lost, made };
+}

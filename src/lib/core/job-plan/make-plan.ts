@@ -1,0 +1,53 @@
+/** Makes the plan of a job, checked. */
+import type { Effort, Near } from '../planning/effort';
+import { planJob } from '../planning/plan-job';
+import { outcomeOf, type Outcome } from './better';
+import { COMPARED, EFFORTS, HORIZONS } from './efforts';
+import type { PlanInputs } from './inputs';
+import { jobAt } from './job-at';
+import { mustBeRight, type MadePlan, type Times } from './made-plan';
+
+const MINUTE = 60_000;
+
+const nearFrom = (times: Times | undefined, t0: number): Near | undefined =>
+  times &&
+  new Map(
+    [...times].map(([id, { at, worker }]) => {
+      const start = Math.round((at - t0) / MINUTE);
+      return [id, worker === undefined ? { start } : { start, worker }];
+    }),
+  );
+
+/**
+ * Plans a job, over a longer horizon where the first is too short, and audits the plan.
+ * @param at ms since 1970
+ * @param near a plan to stay near to
+ * @param only other jobs it keeps clear of; all where nothing is said
+ * @returns null when nothing is left to do
+ * @throws Error when a figure is missing, or when the planner made a wrong plan
+ */
+export function makePlan(
+  inputs: PlanInputs,
+  at: number,
+  near?: Times,
+  effort: Effort = EFFORTS.stored,
+  only?: ReadonlySet<string>,
+): MadePlan | null {
+  let made: MadePlan | null = null;
+  for (const days of HORIZONS) {
+    const job = jobAt(inputs, at, days, only);
+    const planned = planJob(job, effort, nearFrom(near, job.t0));
+    if (!planned) return null;
+    made = { ...planned, t0: job.t0 };
+    if (!('infeasible' in planned.result)) break;
+  }
+  if (made) mustBeRight(inputs.job.name, made);
+  return made;
+}
+
+/** What a plan would come to, without keeping it; null where none is found. @throws Error when a figure is missing */
+export function weighPlan(inputs: PlanInputs, at: number, effort: Effort, days = COMPARED): Outcome | null {
+  const job = jobAt(inputs, at, days);
+  const made = planJob(job, effort);
+  return made && outcomeOf({ ...made, t0: job.t0 });
+}

@@ -1,0 +1,78 @@
+/** What other jobs and people's absences take away from a job: people's time, the place, slots of the rack. */
+import type { Choice } from '../planning/choice';
+import { readOperationId, type Span, type Taken } from '../planning/job-problem';
+import type { NoPlan, Plan, Problem } from '../planning/problem';
+import type { Neighbour, Surroundings } from './inputs';
+
+const MINUTE = 60_000;
+
+/** A plan on the clock. */
+export interface TimedPlan {
+  /** ms since 1970; minutes of the plan count from it */
+  t0: number;
+  problem: Problem;
+  result: Plan | NoPlan;
+}
+
+/** What the plan of a job takes from others; nothing where there is no plan. */
+export function neighbourOf(job: string, choice: Choice, plan: TimedPlan): Neighbour {
+  const own = { job, place: choice.place, rackSlots: choice.rackSlots };
+  if ('infeasible' in plan.result) return { ...own, work: [], coating: [], rack: [] };
+  const at = (minute: number): number => plan.t0 + minute * MINUTE;
+  const assigned = new Map(plan.result.assignments.map((a) => [a.operation, a]));
+  const station = new Map(plan.problem.operations.map((o) => [o.id, o.station]));
+  const rack = plan.problem.holds.flatMap((hold) => {
+    const begin = assigned.get(hold.from);
+    if (hold.rack !== 'rack' || !begin || hold.from.startsWith('other:')) return [];
+    const end = hold.to === null ? begin.end + (hold.tail ?? 0) : assigned.get(hold.to)?.start;
+    return end === undefined ? [] : [{ from: at(begin.start), to: at(end), slots: hold.slots }];
+  });
+  return {
+    ...own,
+    work: plan.result.assignments.flatMap((a) =>
+      readOperationId(a.operation) ? [{ worker: a.worker, from: at(a.start), to: at(a.end) }] : [],
+    ),
+    coating: plan.result.assignments.flatMap((a) =>
+      station.get(a.operation) === 'tent' ? [{ from: at(a.start), to: at(a.end) }] : [],
+    ),
+    rack,
+  };
+}
+
+/** Whether a job coats in the place of another one. */
+const inOnePlace = (choice: Choice, other: Neighbour): boolean =>
+  choice.shared && choice.place === other.place && choice.place !== 'house';
+
+/** Slots of the rack a job lays its pieces on: a shared one is as large as any job that shares it says. */
+export const rackSlotsOf = (choice: Choice, { neighbours }: Surroundings): number =>
+  Math.max(choice.rackSlots, ...neighbours.flatMap((n) => (inOnePlace(choice, n) ? [n.rackSlots] : [])));
+
+/**
+ * @param now ms since 1970; what is over by then takes nothing away
+ * @param only jobs that count; all where nothing is said
+ */
+export function takenFrom(
+  choice: Choice,
+  { absences, neighbours }: Surroundings,
+  now: number,
+  only?: ReadonlySet<string>,
+): Taken {
+  const away = new Map<string, Span[]>();
+  const work = new Map<string, Span[]>();
+  const place: Span[] = [];
+  const rack: (Span & { slots: number })[] = [];
+  const add = (to: Map<string, Span[]>, worker: string, { from, to: until }: Span): void => {
+    if (until > now) to.set(worker, [...(to.get(worker) ?? []), { from, to: until }]);
+  };
+  for (const absence of absences)
+    for (const id of absence.worker === null ? choice.workers : [absence.worker]) add(away, id, absence);
+  if (!choice.shared) return { away, work, place, rack };
+  const counted = neighbours.filter((n) => !only || only.has(n.job));
+  for (const other of counted) {
+    for (const w of other.work) add(work, w.worker, w);
+    if (!inOnePlace(choice, other)) continue;
+    place.push(...other.coating.filter((s) => s.to > now));
+    rack.push(...other.rack.filter((s) => s.to > now));
+  }
+  return { away, work, place, rack };
+}

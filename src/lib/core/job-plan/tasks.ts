@@ -1,0 +1,63 @@
+/** What a planning thread is asked, and what it answers: data in, data out. */
+import { ifKnown } from '../coating/missing-figure';
+import { settleChoice } from './settle-choice';
+import { settleRework, type SettledRework } from './settle-rework';
+import { keepTimes, type KeptTimes } from './keep-times';
+import { newKitchenStart, type NewStart } from './new-kitchen';
+import { plansWithin } from './all-jobs';
+import { makePlan, weighPlan } from './make-plan';
+import type { MadePlan, Times } from './made-plan';
+import { EFFORTS, NEW_START } from './efforts';
+import type { Outcome } from './better';
+import type { PlanInputs } from './inputs';
+import type { Choice } from '../planning/choice';
+import type { PlannedTogether } from '../planning/together';
+
+/** Tasks by kind: what is given and what comes back. `at` and `now` in ms since 1970. */
+export interface Tasks {
+  plan: { given: { inputs: PlanInputs; at: number; near: Times | undefined }; back: MadePlan | null };
+  'settle-choice': { given: { inputs: PlanInputs; at: number }; back: Choice };
+  'settle-rework': {
+    given: { inputs: PlanInputs; at: number; weighed: readonly string[]; ids: readonly string[] };
+    back: SettledRework;
+  };
+  'keep-times': {
+    given: {
+      inputs: PlanInputs;
+      moves: readonly { operation: string; from: number }[];
+      at: number;
+      near: Times | undefined;
+    };
+    back: KeptTimes;
+  };
+  /** hand-backs of one job as it would be in several ways; null where none is found */
+  compare: { given: { ways: readonly PlanInputs[]; at: number }; back: (Outcome | null)[] };
+  'new-kitchen': { given: { like: PlanInputs; now: number; zone: string }; back: NewStart | null };
+  'plans-within': {
+    given: { jobs: readonly PlanInputs[]; joint: PlannedTogether; startedAt: number; at: number };
+    back: Map<string, MadePlan>;
+  };
+}
+export type TaskKind = keyof Tasks;
+export type Task<K extends TaskKind = TaskKind> = { [T in K]: { do: T } & Tasks[T]['given'] }[K];
+export type Answer<K extends TaskKind> = Tasks[K]['back'];
+
+/** Null too where a figure that a way would need is missing. */
+const compare = ({ ways, at }: Tasks['compare']['given']): (Outcome | null)[] =>
+  ways.map((inputs) => ifKnown(() => weighPlan(inputs, at, EFFORTS.compare, NEW_START)));
+
+const DO: { [K in TaskKind]: (given: Tasks[K]['given']) => Tasks[K]['back'] } = {
+  plan: ({ inputs, at, near }) => makePlan(inputs, at, near),
+  'settle-choice': ({ inputs, at }) => settleChoice(inputs, at),
+  'settle-rework': ({ inputs, at, weighed, ids }) => {
+    const left = [...ids];
+    return settleRework(inputs, at, weighed, () => left.shift() ?? '');
+  },
+  'keep-times': ({ inputs, moves, at, near }) => keepTimes(inputs, moves, at, near),
+  compare,
+  'new-kitchen': ({ like, now, zone }) => newKitchenStart(like, now, zone),
+  'plans-within': ({ jobs, joint, startedAt, at }) => plansWithin(jobs, joint, startedAt, at),
+};
+
+/** @throws Error as the task says */
+export const runTask = <K extends TaskKind>(kind: K, given: Tasks[K]['given']): Answer<K> => DO[kind](given);

@@ -1,0 +1,230 @@
+/** All jobs in one calendar: who is where, what is in use, and what is too much. */
+import type { Neighbour } from '$core/job-plan/inputs';
+import { neighbourOf } from '$core/job-plan/neighbours';
+import { readOperationId, type Span } from '$core/planning/job-problem';
+import { openMinutes } from '$core/planning/work-week';
+import { dayAfter, isoDay, startOfDay } from '$core/units/clock-time';
+import type { Db } from '../../db/open';
+import { listAbsences } from '../../store/absences';
+import type { StoredPlan } from '../../store/plans';
+import { listWorkers } from '../../store/workers';
+import { companyZone } from '../company/clock';
+import { withFaults, type SpoiltJob } from '../job/each-job';
+import type { JobFile } from '../job/open-job';
+import { handBack } from '../plan/hand-back';
+import type { OpenedJob } from '../plan/open-planned';
+import { sayOperation } from '../plan/say-plan';
+
+const MINUTE = 60_000;
+const HOUR = 60 * MINUTE;
+/** Days of the calendar. */
+export const WEEKS = 6;
+
+export interface DayLoad {
+  /** minutes planned, and open by the crew's hours */
+  planned: number;
+  open: number;
+  jobs: string[];
+  away: string | null;
+}
+
+export interface CompanyCalendar {
+  days: { iso: string; from: number; to: number }[];
+  jobs: {
+    id: string;
+    name: string;
+    hex: string;
+    back: number | null;
+    bound: number | null;
+    promised: number | null;
+    begins: number | null;
+    /** its work */
+    spans: Span[];
+    none: boolean;
+  }[];
+  people: { id: string; name: string; days: DayLoad[] }[];
+  /** share of the open hours the place is in use, and most slots taken, by day */
+  places: { name: string; use: number[]; slots: number; taken: number[] }[];
+  clashes: string[];
+  /** jobs of which something cannot be read */
+  spoilt: SpoiltJob[];
+}
+
+interface Opened {
+  file: JobFile;
+  plan: StoredPlan | null;
+  work: (Span & { operation: string; worker: string })[];
+  /** what it takes of its place */
+  takes: Neighbour | null;
+}
+
+/** Planned operations on the clock. */
+const workOf = (plan: StoredPlan | null): Opened['work'] =>
+  !plan || 'infeasible' in plan.result
+    ? []
+    : plan.result.assignments.flatMap((a) =>
+        readOperationId(a.operation)
+          ? [
+              {
+                operation: a.operation,
+                worker: a.worker,
+                from: plan.t0 + a.start * MINUTE,
+                to: plan.t0 + a.end * MINUTE,
+              },
+            ]
+          : [],
+      );
+
+const overlap = (a: Span, b: Span): number => Math.max(0, Math.min(a.to, b.to) - Math.max(a.from, b.from));
+
+/** Most that is taken at once within a span. */
+const most = (list: readonly (Span & { slots: number })[], day: Span): number =>
+  Math.max(
+    0,
+    ...[day.from, ...list.map((s) => s.from)]
+      .filter((t) => t >= day.from && t < day.to)
+      .map((t) => list.reduce((sum, s) => sum + (s.from <= t && t < s.to ? s.slots : 0), 0)),
+  );
+
+/** @param opened all jobs under way with their plans @param broken jobs that could not be opened */
+export function companyCalendar(
+  db: Db,
+  opened: readonly OpenedJob[],
+  now: number,
+  broken: readonly SpoiltJob[] = [],
+): CompanyCalendar {
+  const zone = companyZone();
+  const all = opened.map(({ file, plan }): Opened => ({
+    file,
+    plan,
+    work: workOf(plan),
+    takes: plan && file.choice && neighbourOf(file.job.id, file.choice, plan),
+  }));
+  const days: CompanyCalendar['days'] = [];
+  for (let from = startOfDay(now, zone); days.length < WEEKS * 7;) {
+    const iso = isoDay(from, zone);
+    const to = dayAfter(iso, zone);
+    days.push({ iso, from, to });
+    from = to;
+  }
+  const end = days.at(-1)?.to ?? now;
+  const absences = listAbsences(db, now);
+  const workers = listWorkers(db);
+  const week = all[0]?.file.choice?.crewWeek;
+  const clashes: string[] = [];
+
+  const people = workers.map(({ id, name }) => {
+    const own = all.flatMap(({ file, work }) =>
+      work.filter((w) => w.worker === id).map((w) => ({ ...w, file })),
+    );
+    const sorted = [...own].sort((a, b) => a.from - b.from);
+    sorted.forEach((w, i) => {
+      const next = sorted[i + 1];
+      if (next && next.from < w.to && next.file.job.id !== w.file.job.id)
+        clashes.push(
+          `${name} is at ${sayOperation(w.file, w.operation)} (${w.file.job.name}) and at ${sayOperation(next.file, next.operation)} (${next.file.job.name}) at once`,
+        );
+    });
+    return {
+      id,
+      name,
+      days: days.map((day): DayLoad => {
+        const off = absences.filter((a) => (a.worker === null || a.worker === id) && overlap(a, day) > 0);
+        const hours = week
+          ? openMinutes(week, zone, day.from, Math.round((day.to - day.from) / MINUTE)).map(
+              ([a, b]): Span => ({
+                from: day.from + a * MINUTE,
+                to: day.from + b * MINUTE,
+              }),
+            )
+          : [];
+        const open = hours.reduce(
+          (sum, h) =>
+            sum +
+            h.to -
+            h.from -
+            Math.min(
+              h.to - h.from,
+              off.reduce((s, a) => s + overlap(a, h), 0),
+            ),
+          0,
+        );
+        const mine = own.filter((w) => overlap(w, day) > 0);
+        const planned = mine.reduce((sum, w) => sum + hours.reduce((s, h) => s + overlap(w, h), 0), 0);
+        return {
+          planned: planned / MINUTE,
+          open: open / MINUTE,
+          jobs: [...new Set(mine.map((w) => w.file.job.name))],
+          away: off[0]?.why ?? null,
+        };
+      }),
+    };
+  });
+
+  const names = [
+    ...new Set(
+      all.flatMap(({ file }) =>
+        file.choice?.shared && file.choice.place !== 'house' ? [file.choice.place] : [],
+      ),
+    ),
+  ];
+  const places = names.map((place) => {
+    const there = all.filter(({ file }) => file.choice?.shared && file.choice.place === place);
+    const coats = there.flatMap(({ file, takes }) => (takes?.coating ?? []).map((w) => ({ ...w, file })));
+    coats.sort((a, b) => a.from - b.from);
+    coats.forEach((w, i) => {
+      const next = coats[i + 1];
+      if (next && next.from < w.to && next.file.job.id !== w.file.job.id)
+        clashes.push(`The ${place} is wanted by ${w.file.job.name} and ${next.file.job.name} at once`);
+    });
+    const stays = there.flatMap(({ takes }) => takes?.rack ?? []);
+    const slots = Math.max(0, ...there.map(({ file }) => file.choice?.rackSlots ?? 0));
+    const taken = days.map((day) => most(stays, day));
+    const over = taken.findIndex((n) => n > slots);
+    const first = days[over];
+    if (first)
+      clashes.push(
+        `The rack in the ${place} would hold ${taken[over]} pieces on ${first.iso}; it has ${slots} slots`,
+      );
+    return {
+      name: place,
+      use: days.map((day) => coats.reduce((sum, w) => sum + overlap(w, day), 0) / (8 * HOUR)),
+      slots,
+      taken,
+    };
+  });
+
+  const jobs = all.map(({ file, plan, work: list }) => {
+    const back = handBack(plan);
+    const promised = file.choice?.promised ? dayAfter(file.choice.promised, zone) : null;
+    if (back && promised !== null && back.at > promised)
+      clashes.push(
+        `${file.job.name} is promised for ${file.choice?.promised} and planned for ${isoDay(back.at, zone)}`,
+      );
+    for (const a of absences)
+      for (const w of list)
+        if ((a.worker === null || a.worker === w.worker) && overlap(a, w) > 0 && plan && plan.madeAt < now)
+          clashes.push(
+            `${file.job.name}: ${sayOperation(file, w.operation)} is planned while ${workers.find((x) => x.id === w.worker)?.name ?? ''} is away (${a.why})`,
+          );
+    return {
+      id: file.job.id,
+      name: file.job.name,
+      hex: file.zones[0]?.hex ?? '#ddd',
+      back: back?.at ?? null,
+      bound: back?.bound ?? null,
+      promised,
+      begins: list.length ? Math.min(...list.map((w) => w.from)) : null,
+      spans: list.map((w) => ({ from: w.from, to: Math.min(w.to, end) })),
+      none: plan !== null && 'infeasible' in plan.result,
+    };
+  });
+  return {
+    days,
+    jobs,
+    people,
+    places,
+    clashes: [...new Set(clashes)],
+    spoilt: [...broken, ...withFaults(all.map((o) => o.file))],
+  };
+}

@@ -1,0 +1,59 @@
+/** The air that a job's films dry in, and how they wait in it: by the sheet, or by the air of the place where they dry. */
+import { SHEET_WAITS, waitsOf, type Waits } from '$core/coating/waits';
+import { cutClimate, type PackedAir } from '$core/drying/packed-air';
+import type { Choice } from '$core/planning/choice';
+import { keepLast } from '$core/units/keep-last';
+import type { Place, Places } from '$core/air/places';
+import type { Db } from '../../db/open';
+import { learntAt } from './learnt';
+import { airOf, airWith } from './places';
+
+const DAY = 86_400_000;
+
+/** Air is cut once for the same place, readings, lessons and first day. */
+const cuts = new WeakMap<Db, (key: string, make: () => PackedAir) => PackedAir>();
+
+/**
+ * The air of a place from the day before the first film on, as data.
+ * @param since when the first film of the job was or will be laid, ms since 1970
+ */
+export function placeAir(db: Db, place: Place, now: number, since: number): PackedAir {
+  const { key, rates } = airOf(db, place, now, since);
+  const multipliers = [...learntAt(db, place)].map(([product, l]): [string, number] => [
+    product,
+    l.multiplier,
+  ]);
+  const from = Math.floor(Math.min(since, now) / DAY - 1) * DAY;
+  const kept = cuts.get(db) ?? keepLast<PackedAir>(16);
+  cuts.set(db, kept);
+  return kept(`${key} ${from} ${JSON.stringify(multipliers)}`, () => ({
+    climate: cutClimate(rates.climate, from, Infinity),
+    multipliers,
+  }));
+}
+
+/** The same as it would be if the place were heated or dried otherwise from now on. */
+export function placeAirWith(db: Db, places: Places, place: Place, now: number, since: number): PackedAir {
+  const { climate, multipliers } = { ...placeAir(db, place, now, since) };
+  const other = airWith(db, places, place, now, since).rates.climate;
+  return { climate: cutClimate(other, climate.start, Infinity), multipliers };
+}
+
+/** The air that a choice asks for; null where films wait by the sheet. */
+export const jobAir = (db: Db, choice: Choice | null, now: number, since: number): PackedAir | null =>
+  choice?.air === 'place' ? placeAir(db, choice.place, now, since) : null;
+
+/**
+ * How a job's films wait. The air is asked for when something first waits for it: most facts do not.
+ * @param since when the first film of the job was or will be laid, ms since 1970
+ */
+export function jobWaits(db: Db, choice: Choice | null, now: number, since: number): Waits {
+  if (choice?.air !== 'place') return SHEET_WAITS;
+  let made: Waits | null = null;
+  const waits = (): Waits => (made ??= waitsOf(jobAir(db, choice, now, since)));
+  return {
+    by: 'air',
+    readyAt: (...film) => waits().readyAt(...film),
+    leastMinutes: (...film) => waits().leastMinutes(...film),
+  };
+}
