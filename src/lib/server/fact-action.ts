@@ -1,6 +1,6 @@
 /** The one form action by which pages record facts. */
 import { fail, type RequestEvent } from '@sveltejs/kit';
-import type { Refusal } from '$core/bench/guard';
+import type { Refusal } from '$core/bench/guard/refusal';
 import { v7 as newId } from 'uuid';
 import { bodyFromForm, sentFields } from '$core/bench/fact-form';
 import { recordSoon } from './services/bench/record-soon';
@@ -32,7 +32,7 @@ export async function recordFromForm(event: RequestEvent, job: string, given?: F
   } catch (error) {
     if (!(error instanceof Refused)) throw error;
     const stopped: Stopped = {
-      message: error.message.replace(/^Fact 1, [^:]*: /, ''),
+      message: error.message,
       field: error.field,
       refusals: error.detail.refusals ?? [],
       sent: sentFields(form),

@@ -1,4 +1,4 @@
-import type { Refusal } from '$core/bench/guard';
+import type { Refusal } from '$core/bench/guard/refusal';
 
 /** What guards said: of all of them together, and each. */
 export interface RefusedDetail {
@@ -6,6 +6,8 @@ export interface RefusedDetail {
   from?: number | null;
   canOverride?: boolean;
   refusals?: readonly Refusal[];
+  /** down to the faulty value of a fact that is malformed */
+  path?: readonly string[];
 }
 
 /** What a service says when it does not do what was asked: what, where and what to do. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-  /** A form that records one fact: on the device where its page takes facts, else by posting. The id is made here, so that a fact sent twice is stored once. */
+  /** A form that records one fact: on the device where its page takes facts, which gives it its id; else by posting, with an id of its own, so that a form sent twice is stored once. */
   import { enhance } from '$app/forms';
   import { v7 as newId } from 'uuid';
   import type { Snippet } from 'svelte';
@@ -30,19 +30,18 @@
   class={name}
   use:enhance={({ formData, formElement, cancel }) => {
     sending = true;
-    formData.set('id', id);
     if (tap) {
       cancel();
       void tap(formData)
         .then((done) => {
           if (!done) return;
-          id = newId();
           if (empties) formElement.reset();
           kept?.();
         })
         .finally(() => (sending = false));
       return;
     }
+    formData.set('id', id);
     return async ({ update, result }) => {
       await update({ reset: empties && result.type === 'success' });
       if (result.type === 'success') {

@@ -1,7 +1,8 @@
 <!-- What this device recorded and the server does not have yet, what it refused, and what two devices cannot both mean. -->
 <script lang="ts">
   import { Button, TextInput } from 'carbon-components-svelte';
-  import type { Fact, FactBody, Override } from '$core/bench/events';
+  import type { Fact, FactBody } from '$core/bench/events';
+  import type { Override } from '$core/bench/facts/parts';
   import type { ContestedView } from '$server/services/bench/contested';
   import { sayMinutes, sayTime } from '$core/units/clock-time';
   import AskFirst from './AskFirst.svelte';

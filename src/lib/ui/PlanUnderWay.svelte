@@ -56,7 +56,7 @@
 </script>
 
 <p class="under-way" class:shown={list.length > 0 && (late || none)}>
-  <span role="status">{list.length > 0 && (late || none) ? words : ''}</span>
+  <span aria-live="polite">{list.length > 0 && (late || none) ? words : ''}</span>
   <span class="soft" aria-hidden="true">{seconds > 0 ? `${seconds} s` : ''}</span>
 </p>
 

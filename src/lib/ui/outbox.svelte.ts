@@ -5,7 +5,7 @@
  */
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Fact } from '$core/bench/events';
-import type { Refusal } from '$core/bench/guard';
+import type { Refusal } from '$core/bench/guard/refusal';
 
 export interface Kept {
   /** order of recording on this device */
@@ -418,7 +418,7 @@ export class Outbox {
       return sent ? 'sent' : 'not';
     }
     if (isRefused(answer)) {
-      const why = (answer.error ?? '').replace(/^Fact 1, [^:]*: /, '');
+      const why = answer.error ?? '';
       await this.mark(batch, { state: 'refused', why, refusals: answer.refusals });
       return 'not';
     }

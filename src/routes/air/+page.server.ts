@@ -1,14 +1,15 @@
-import { PLACES, placesSchema } from '$core/air/places';
+import { PLACES } from '$core/air/places';
+import { readNumber } from '$core/units/read-number';
 import { answer } from '$server/answer';
 import { placeAir, tentWhatIfs } from '$server/services/air/air-view';
 import { companyZone } from '$server/services/company/clock';
 import { placesOf } from '$server/services/air/places';
 import { importReadings, typeReading } from '$server/services/air/readings-in';
-import { Refused } from '$server/refused';
+import { readPlace, setPlaces, setSensor } from '$server/services/air/set-places';
+import { measuresOf } from '$server/services/company/settings';
 import { allProducts } from '$server/services/systems/systems';
 import { batteryLeft } from '$server/standins/thermo-hygrometer';
-import { listReadings, listSensors, writeSensor } from '$server/store/readings';
-import { readSetting, writeSetting } from '$server/store/settings';
+import { listReadings, listSensors } from '$server/store/readings';
 import { celsiusOf, M_PER_FT } from '$core/units/measures';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -39,22 +40,13 @@ export const load: PageServerLoad = ({ locals, url, depends }) => {
   };
 };
 
-const placeIn = (form: FormData) => {
-  const place = PLACES.find((p) => p === form.get('place'));
-  if (!place) throw new Refused(422, 'Choose the place.', 'place');
-  return place;
-};
-const number = (form: FormData, name: string): number =>
-  Number(
-    String(form.get(name) ?? '')
-      .trim()
-      .replace(',', '.') || NaN,
-  );
+const placeIn = (form: FormData) => readPlace(form.get('place'));
+const number = (form: FormData, name: string): number => readNumber(String(form.get(name) ?? '')) ?? NaN;
 
 export const actions: Actions = {
   reading: async ({ request, locals }) => {
     const form = await request.formData();
-    const us = readSetting(locals.db, 'measures') === 'us';
+    const us = measuresOf(locals.db) === 'us';
     return answer(() => {
       const warm = number(form, 'temperature');
       typeReading(
@@ -81,25 +73,7 @@ export const actions: Actions = {
   sensor: async ({ request, locals }) => {
     const form = await request.formData();
     return answer(() => {
-      const place = placeIn(form);
-      const now = locals.now();
-      const had = listSensors(locals.db).find((s) => s.place === place) ?? {
-        place,
-        on: false,
-        batteryAt: now,
-        sentUntil: now,
-        calibratedAt: now,
-      };
-      const act = String(form.get('act') ?? '');
-      const acts = {
-        on: { ...had, on: true, sentUntil: now },
-        off: { ...had, on: false },
-        battery: { ...had, batteryAt: now },
-        calibrate: { ...had, calibratedAt: now },
-      };
-      const next = Object.hasOwn(acts, act) ? acts[act as keyof typeof acts] : undefined;
-      if (!next) throw new Refused(422, 'The sensor knows no such act.', 'act');
-      writeSensor(locals.db, next);
+      setSensor(locals.db, { place: form.get('place'), act: form.get('act') }, locals.now());
       return { done: 'The sensor is set.' };
     });
   },
@@ -107,13 +81,13 @@ export const actions: Actions = {
     const form = await request.formData();
     return answer(() => {
       const before = placesOf(locals.db);
-      const us = readSetting(locals.db, 'measures') === 'us';
+      const us = measuresOf(locals.db) === 'us';
       const warm = (name: string): number => (us ? celsiusOf(number(form, name)) : number(form, name));
       const long = (name: string): number => number(form, name) * (us ? M_PER_FT : 1);
       const thermostat = (name: string): number | null =>
         String(form.get(name) ?? '').trim() === '' ? null : warm(name);
       const { tent } = before;
-      const parsed = placesSchema.safeParse({
+      setPlaces(locals.db, {
         house: { ...before.house, heatedTo: thermostat('house'), nightTo: thermostat('houseNight') },
         shop: { ...before.shop, heatedTo: thermostat('shop'), nightTo: thermostat('shopNight') },
         tent: {
@@ -137,15 +111,6 @@ export const actions: Actions = {
           },
         },
       });
-      if (!parsed.success) {
-        const issue = parsed.error.issues[0];
-        throw new Refused(
-          422,
-          `${issue?.path.join(' ') ?? ''}: ${issue?.message ?? ''}`,
-          String(issue?.path.at(-1) ?? ''),
-        );
-      }
-      writeSetting(locals.db, 'places', parsed.data);
       return { done: 'The places are set. Plans follow.' };
     });
   },

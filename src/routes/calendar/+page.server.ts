@@ -1,5 +1,5 @@
 import { answer } from '$server/answer';
-import { addAbsence, importCalendar, MOST_BYTES } from '$server/services/company/absences';
+import { addAbsence, importCalendar, MOST_BYTES, removeAbsence } from '$server/services/company/absences';
 import { feedFor } from '$server/services/across/calendars';
 import { companyZone } from '$server/services/company/clock';
 import {
@@ -15,7 +15,7 @@ import { companyCalendar } from '$server/services/across/company-calendar';
 import { eachJob } from '$server/services/job/each-job';
 import { listOpenJobs } from '$server/store/jobs';
 import { Refused } from '$server/refused';
-import { deleteAbsence, listAbsences } from '$server/store/absences';
+import { listAbsences } from '$server/store/absences';
 import { listWorkers } from '$server/store/workers';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -75,7 +75,7 @@ export const actions: Actions = {
   },
   forget: async ({ request, locals }) => {
     const form = await request.formData();
-    deleteAbsence(locals.db, String(form.get('id')));
+    removeAbsence(locals.db, String(form.get('id')));
     return { saved: 'Taken out.' };
   },
   feed: async ({ request, locals, url }) => {

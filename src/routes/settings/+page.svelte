@@ -41,6 +41,26 @@
     </p>
   </section>
   <section class="card">
+    <h2>The crew</h2>
+    {#each data.workers as worker (worker.id)}
+      <form
+        method="post"
+        action="?/rename"
+        class="row end"
+        aria-label="Name and role of {worker.name}"
+        use:enhance={() =>
+          ({ update }) =>
+            update({ reset: false })}
+      >
+        <input type="hidden" name="worker" value={worker.id} />
+        <TextInput name="name" labelText="Name" value={worker.name} required maxlength={60} />
+        <TextInput name="role" labelText="Role" value={worker.role} maxlength={40} />
+        <Button type="submit" kind="tertiary">Save<span class="sr-only"> {worker.name}</span></Button>
+      </form>
+    {/each}
+    <p class="soft">What was recorded stays with the person, whatever the name.</p>
+  </section>
+  <section class="card">
     <h2>Add a person</h2>
     <form method="post" action="?/person" class="row end" use:enhance>
       <TextInput name="name" labelText="Name" required maxlength={60} />

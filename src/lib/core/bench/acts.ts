@@ -2,8 +2,8 @@
 import type { Step } from '../coating/route';
 import type { Waits } from '../coating/waits';
 import type { Lot } from '../planning/lots';
-import { nextStep, windowOf } from './guard';
-import { pieceState, type JobState, type Work } from './fold';
+import { nextStep, windowOf } from './guard/window';
+import { pieceState, type JobState, type Work } from './state';
 
 export type Act = {
   lot: string;

@@ -11,8 +11,9 @@ import { sayTime } from '../units/clock-time';
 import type { Measures } from '../units/measures';
 import type { Lot } from '../planning/lots';
 import type { Fact } from './events';
-import { fold, type JobState } from './fold';
-import type { Context } from './guard';
+import { fold } from './fold';
+import type { JobState } from './state';
+import type { Context } from './guard/context';
 import type { RackRoom } from './places';
 import { withRework } from './rework';
 

@@ -7,8 +7,12 @@ import { acts } from './acts';
 import type { Lot } from '../planning/lots';
 import { careDates, cureShare } from './care';
 import { bodySchema, type Fact, type FactBody } from './events';
-import { fold, pieceState } from './fold';
-import { judge, lastLaid, touchUpFrom, type Context } from './guard';
+import { fold } from './fold';
+import { pieceState } from './state';
+import { judge } from './guard/judge';
+import { lastLaid } from './guard/window';
+import { touchUpFrom } from './guard/touch-up';
+import type { Context } from './guard/context';
 import { pieceMark } from './mark';
 import { lotProgress } from './progress';
 

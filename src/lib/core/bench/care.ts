@@ -2,8 +2,8 @@
 import { gets, type Step } from '../coating/route';
 import type { Waits } from '../coating/waits';
 import type { Stage } from '../coating/system';
-import type { JobState } from './fold';
-import { pieceState } from './fold';
+import type { JobState } from './state';
+import { pieceState } from './state';
 
 export interface CareDate {
   stage: Extract<Stage, 'handles' | 'wet-clean' | 'cured'>;

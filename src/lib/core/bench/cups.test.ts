@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { cupAge, cupsNow, nextBatch } from './cups';
-import { fold, type Mix } from './fold';
+import { fold } from './fold';
+import type { Mix } from './state';
 
 const MINUTE = 60_000;
 const AT = Date.UTC(2026, 2, 12, 1, 30);

@@ -1,6 +1,6 @@
 /** Cups that were mixed: which stands, which may be used, which is past its pot life. */
 import { isoDay } from '../units/clock-time';
-import type { JobState, Mix } from './fold';
+import type { JobState, Mix } from './state';
 
 /** A cup past its pot life is spoken of so long. */
 const SPOKEN_OF = 12 * 3_600_000;

@@ -4,9 +4,12 @@ import { buildRoute } from '../coating/route';
 import { usualCounts } from '../coating/system';
 import { SHELLAC_URETHANE } from '../coating/systems/index';
 import { SHEET_WAITS } from '../coating/waits';
-import { bodySchema, overridesOf, type Fact, type FactBody } from './events';
+import { bodySchema, type Fact, type FactBody } from './events';
+import { overridesOf } from './facts/parts';
 import { fold } from './fold';
-import { judge, together, type Context } from './guard';
+import { judge } from './guard/judge';
+import { together } from './guard/refusal';
+import type { Context } from './guard/context';
 
 const MINUTE = 60_000;
 const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;

@@ -4,7 +4,8 @@ import fc from 'fast-check';
 import { FACES } from '../coating/system';
 import { DEFECT_KEYS } from '../quality/defects';
 import { bodySchema, type Fact, type FactBody } from './events';
-import { fold, foldOn, inOrder, pieceState } from './fold';
+import { fold, foldOn, inOrder } from './fold';
+import { pieceState } from './state';
 import { FEELS } from './looks';
 
 const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;

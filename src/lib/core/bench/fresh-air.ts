@@ -1,5 +1,5 @@
 /** Air that was read lately: an older reading says nothing about the air now. */
-import type { Air, JobState } from './fold';
+import type { Air, JobState } from './state';
 
 const AGE = 4 * 3_600_000;
 

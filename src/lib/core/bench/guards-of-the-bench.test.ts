@@ -6,7 +6,10 @@ import { usualCounts, type System } from '../coating/system';
 import { SHEET_WAITS } from '../coating/waits';
 import type { Fact, FactBody } from './events';
 import { fold } from './fold';
-import { judge, windowOf, type Context, type Refusal } from './guard';
+import { judge } from './guard/judge';
+import { windowOf } from './guard/window';
+import type { Context } from './guard/context';
+import type { Refusal } from './guard/refusal';
 import { USUAL_SLOT } from '../planning/choice';
 import { fitsSlot, rackMap, readPlace } from './places';
 

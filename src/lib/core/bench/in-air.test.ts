@@ -8,8 +8,11 @@ import { constantClimate, ratesOf } from '../drying/climate';
 import { acts } from './acts';
 import { careDates, cureShare } from './care';
 import type { Fact, FactBody } from './events';
-import { fold, pieceState } from './fold';
-import { judge, nextStep, windowOf, type Context } from './guard';
+import { fold } from './fold';
+import { pieceState } from './state';
+import { judge } from './guard/judge';
+import { nextStep, windowOf } from './guard/window';
+import type { Context } from './guard/context';
 import { pieceMark } from './mark';
 import { lotProgress } from './progress';
 

@@ -2,8 +2,8 @@
 import { facesOf, gets, type Step } from '../coating/route';
 import type { Face } from '../coating/system';
 import type { Waits } from '../coating/waits';
-import { pieceState, type JobState } from './fold';
-import { nextStep, windowOf } from './guard';
+import { pieceState, type JobState } from './state';
+import { nextStep, windowOf } from './guard/window';
 import { openFlaws } from './rework';
 
 export interface FaceMark {

@@ -3,7 +3,7 @@
  * Docs: docs/methods/learning.md
  */
 import { workMinutes, type Step } from '../coating/route';
-import type { Work } from './fold';
+import type { Work } from './state';
 
 /** Works count as many as this prior. */
 const PRIOR = 5;

@@ -3,8 +3,8 @@ import { gets, type Step } from '../coating/route';
 import type { Waits } from '../coating/waits';
 import type { LotProgress } from '../planning/job-problem';
 import type { Lot } from '../planning/lots';
-import { pieceState, type JobState } from './fold';
-import { windowOf } from './guard';
+import { pieceState, type JobState } from './state';
+import { windowOf } from './guard/window';
 import { readPlace, type PlaceKind } from './places';
 
 /** Places of a piece that is done with the rack. */

@@ -10,7 +10,7 @@ import { careDates } from './care';
 import { KNEW_NOTHING, speaksAgainst, unheardOf } from './apart';
 import type { Fact, FactBody } from './events';
 import { fold } from './fold';
-import { nextStep, windowOf } from './guard';
+import { nextStep, windowOf } from './guard/window';
 import { pieceMark } from './mark';
 import { stageFelt } from './looks';
 import { atPace, handMinutes, learntPace, paceKey, paceOf } from './pace';

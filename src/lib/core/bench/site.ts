@@ -2,7 +2,7 @@
 import type { Waits } from '../coating/waits';
 import type { SiteProgress } from '../planning/job-problem';
 import type { SiteStep } from '../takeoff/site-route';
-import type { JobState } from './fold';
+import type { JobState } from './state';
 
 const MINUTE = 60_000;
 

@@ -3,8 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { USUAL_CONDITION } from '../kitchen/condition';
 import { SHEET_WAITS } from '../coating/waits';
 import type { Fact } from './events';
-import { fold, pieceState } from './fold';
-import { judge, type Context } from './guard';
+import { fold } from './fold';
+import { pieceState } from './state';
+import { judge } from './guard/judge';
+import type { Context } from './guard/context';
 import { account, ticksFor, whereabouts } from './take-down';
 
 const id = (n: number): string => `01890000-0000-7000-8000-${String(n).padStart(12, '0')}`;

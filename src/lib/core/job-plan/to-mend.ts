@@ -1,5 +1,5 @@
 /** Pieces that are to be mended, and whether it was weighed in which lot. */
-import { pieceState } from '../bench/fold';
+import { pieceState } from '../bench/state';
 import { openFlaws } from '../bench/rework';
 import type { Lot } from '../planning/lots';
 import type { PlanInputs } from './inputs';

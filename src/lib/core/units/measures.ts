@@ -9,7 +9,8 @@ export const ML_PER_FL_OZ = ML_PER_US_GALLON / 128;
 export const UM_PER_MIL = 25.4;
 export const M2_PER_FT2 = 0.3048 ** 2;
 
-export type Measures = 'us' | 'metric';
+export const MEASURES = ['us', 'metric'] as const;
+export type Measures = (typeof MEASURES)[number];
 
 /** Exact: 1 ft = 0.3048 m. */
 export const M_PER_FT = 0.3048;

@@ -15,7 +15,9 @@ import { WEAVERS_YARD } from './weavers-yard';
 import { DEMO_ZONE, setClock } from '../services/company/clock';
 import { choosePlan } from '../services/plan/choose-plan';
 import { createJob } from '../services/job/create-job';
-import { makeCurrentPlan } from '../services/plan/make-plan';
+import { planInputs } from '../services/plan/plan-inputs';
+import { ask } from '../threads/ask';
+import { hearSensors } from '../services/air/sensors';
 import { openJob } from '../services/job/open-job';
 import { recordFacts } from '../services/bench/record-facts';
 import { saveSurvey } from '../services/survey/save-survey';
@@ -42,10 +44,11 @@ const CREW = [
   { name: 'Osei', role: 'helper' },
 ];
 
-/** The first days went by the plan to the minute, until the demo's clock. */
+/** The first days went by a plan that knew the air as it was, to the minute, until the demo's clock. */
 async function followPlan(db: Db, job: string): Promise<void> {
   const file = openJob(db, job);
-  const plan = await makeCurrentPlan(db, job, () => MONDAY);
+  const inputs = planInputs(db, file, DEMO_NOW);
+  const plan = inputs && (await ask('plan', { inputs, at: MONDAY, near: undefined }));
   if (!plan || 'infeasible' in plan.result) throw new Error('The demo job has no plan');
   const facts = plannedSteps(plan.result.assignments, plan.t0).flatMap(
     ({ lot, step, worker, start, end }) => {
@@ -325,6 +328,7 @@ async function fill(db: Db): Promise<void> {
   writeSetting(db, 'company', { name: 'Saltmarsh Cabinet Finishing', town: 'Marrow Bay' });
   writeSetting(db, 'measures', 'metric');
   furnish(db, workers[0] ?? '');
+  hearSensors(db, DEMO_NOW);
   const job = createJob(
     db,
     {

@@ -1,14 +1,15 @@
 import { error } from '@sveltejs/kit';
 import { pieceMark } from '$core/bench/mark';
-import { nextStep, windowOf } from '$core/bench/guard';
-import { inOrder, pieceState } from '$core/bench/fold';
+import { nextStep, windowOf } from '$core/bench/guard/window';
+import { inOrder } from '$core/bench/fold';
+import { pieceState } from '$core/bench/state';
 import { careDates } from '$core/bench/care';
 import { facesOf } from '$core/coating/route';
 import { answer } from '$server/answer';
 import { hingesOf, notedWords } from '$core/kitchen/condition';
 import { hidingPlace, tapePlace } from '$core/labels/hiding';
-import { attachPhoto } from '$server/services/survey/attach-photo';
-import { deletePhoto, listPhotos } from '$server/store/photos';
+import { attachPhoto, removePhoto } from '$server/services/survey/attach-photo';
+import { listPhotos } from '$server/store/photos';
 import { jobOfPiece } from '$server/store/pieces';
 import { listWorkers } from '$server/store/workers';
 import { recordFromForm } from '$server/fact-action';
@@ -129,6 +130,6 @@ export const actions: Actions = {
   },
   unphoto: async ({ request, locals, params }) => {
     const id = String((await request.formData()).get('photo') ?? '');
-    return { removed: deletePhoto(locals.db, jobOf(locals, params.piece), id) };
+    return { removed: removePhoto(locals.db, jobOf(locals, params.piece), id) };
   },
 };

@@ -10,6 +10,7 @@ import type { Db } from '../../db/open';
 import { keepLast } from '$core/units/keep-last';
 import { forgetTouchTests, insertTouchTest, listTouchTests, touchTestsStamp } from '../../store/touch-tests';
 import { airOf } from './places';
+import { readInput } from '../../read-input';
 import { Refused } from '../../refused';
 import { allProducts } from '../systems/systems';
 
@@ -72,12 +73,8 @@ export function ratios(
  * @throws Refused 422 for a faulty one
  */
 export function recordTouchTest(db: Db, input: unknown, worker: string, now: number): Learnt {
-  const parsed = touchTestSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0];
-    throw new Refused(422, issue?.message ?? 'The test is not complete.', String(issue?.path[0] ?? ''));
-  }
-  const test = parsed.data;
+  const given = readInput(touchTestSchema, input, 'The test is not complete.');
+  const test = given;
   const product = allProducts(db).find((p) => p.key === test.product);
   if (!product) throw new Refused(422, 'There is no such product.', 'product');
   const last = Math.max(test.notAt ?? 0, test.readyAt ?? 0);

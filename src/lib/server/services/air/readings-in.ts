@@ -1,4 +1,6 @@
 /** Readings typed or taken from a data logger's file: all of them or none. */
+import { firstFault } from '$core/units/first-fault';
+import { readNumber } from '$core/units/read-number';
 import { PLACES, type Place } from '$core/air/places';
 import { Temporal } from 'temporal-polyfill';
 import { z } from 'zod';
@@ -6,6 +8,7 @@ import type { Db } from '../../db/open';
 import { readCsv } from '../../files/csv';
 import { insertReading } from '../../store/readings';
 import { companyZone } from '../company/clock';
+import { readInput } from '../../read-input';
 import { Refused } from '../../refused';
 
 const readingSchema = z.object({
@@ -22,12 +25,8 @@ const readingSchema = z.object({
 
 /** Keeps a reading that someone typed. @throws Refused 422 */
 export function typeReading(db: Db, input: unknown, now: number): void {
-  const parsed = readingSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0];
-    throw new Refused(422, issue?.message ?? 'The reading is not complete.', String(issue?.path[0] ?? ''));
-  }
-  insertReading(db, { ...parsed.data, at: now, source: 'typed' });
+  const given = readInput(readingSchema, input, 'The reading is not complete.');
+  insertReading(db, { ...given, at: now, source: 'typed' });
 }
 
 /** Which column holds what, by the words of the heading. */
@@ -75,7 +74,7 @@ export function importReadings(
   const fahrenheit = /fahrenheit|°?\bF\b/.test(head[temperature] ?? '');
   const faults: string[] = [];
   const readings = rows.map((row, i) => {
-    const number = (k: number): number => Number((row[k] ?? '').trim().replace(',', '.') || NaN);
+    const number = (k: number): number => readNumber(row[k] ?? '') ?? NaN;
     const warm = number(temperature);
     const reading = {
       place,
@@ -88,7 +87,9 @@ export function importReadings(
       ? `“${row[time] ?? ''}” is no date and time: write it as 2026-03-11 10:20`
       : reading.at > now
         ? `“${row[time] ?? ''}” lies in the future`
-        : (parsed.error?.issues[0]?.message ?? '');
+        : parsed.error
+          ? firstFault(parsed.error).message
+          : '';
     if (fault) faults.push(`Row ${i + 2}: ${fault}.`);
     return reading;
   });

@@ -1,6 +1,6 @@
 /** Learns how long work takes here from what was recorded. */
 import type { Fact } from '$core/bench/events';
-import type { JobState } from '$core/bench/fold';
+import type { JobState } from '$core/bench/state';
 import { learntPace, paceKey, paceOf } from '$core/bench/pace';
 import type { Step } from '$core/coating/route';
 import type { Db } from '../../db/open';

@@ -1,9 +1,13 @@
 import { speaksAgainst, unheardOf } from '$core/bench/apart';
 import { factSchema, type Fact } from '$core/bench/events';
-import { fold, foldOn, lastToHappen, type JobState } from '$core/bench/fold';
-import { judge, sayRefusals, together, type Context } from '$core/bench/guard';
+import { fold, foldOn, lastToHappen } from '$core/bench/fold';
+import type { JobState } from '$core/bench/state';
+import { judge } from '$core/bench/guard/judge';
+import { sayRefusals, together } from '$core/bench/guard/refusal';
+import type { Context } from '$core/bench/guard/context';
 import { withRework } from '$core/bench/rework';
 import type { Step } from '$core/coating/route';
+import { firstFault } from '$core/units/first-fault';
 import { CLOCK_AHEAD, CLOCK_BEHIND } from '$core/units/instant';
 import type { Db } from '../../db/open';
 import { insertContested, type Contested } from '../../store/contested';
@@ -37,15 +41,13 @@ export interface Recorded {
   contested: Contested[];
 }
 
-function read(input: unknown, i: number): Fact {
+/** @throws Refused 422 with what is wrong, and with which fact where there are several */
+function read(input: unknown, i: number, of: number): Fact {
   const parsed = factSchema.safeParse(input);
   if (parsed.success) return parsed.data;
-  const issue = parsed.error.issues[0];
-  throw new Refused(
-    422,
-    `Fact ${i + 1}, ${issue?.path.join('.') || 'whole'}: ${issue?.message ?? 'malformed'}`,
-    issue?.path.map(String).at(-1) ?? null,
-  );
+  const { message, path } = firstFault(parsed.error);
+  const where = of > 1 ? `Fact ${i + 1}, ${path.join('.') || 'whole'}: ` : '';
+  throw new Refused(422, `${where}${message || 'It is malformed.'}`, path.at(-1) ?? null, { path });
 }
 
 /** The context of guards in a state. */
@@ -179,7 +181,7 @@ export function recordTogether(db: Db, batches: readonly Batch[]): (Recorded | E
     const grown = new Set<Open>();
     const answers = batches.map(({ job, inputs }): Recorded | Error => {
       try {
-        const facts = inputs.map(read);
+        const facts = inputs.map((input, i) => read(input, i, inputs.length));
         const open = stillOpen(db, opened.get(job), desk.time) ?? openLog(db, job);
         opened.set(job, open);
         const had = open.log.length;

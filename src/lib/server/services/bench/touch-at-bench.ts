@@ -1,6 +1,6 @@
 /** What fingers at the bench teach about drying. */
 import type { Fact } from '$core/bench/events';
-import { pieceState } from '$core/bench/fold';
+import { pieceState } from '$core/bench/state';
 import { stageFelt } from '$core/bench/looks';
 import type { Db } from '../../db/open';
 import { forgetTouchTest, insertTouchTest } from '../../store/touch-tests';

@@ -4,9 +4,10 @@ import { dayAfter, dayToMs } from '$core/units/clock-time';
 import { v7 as newId } from 'uuid';
 import { z } from 'zod';
 import type { Db } from '../../db/open';
-import { deleteAbsencesFrom, insertAbsence } from '../../store/absences';
+import { deleteAbsence, deleteAbsencesFrom, insertAbsence } from '../../store/absences';
 import { listWorkers } from '../../store/workers';
 import { companyZone } from './clock';
+import { readInput } from '../../read-input';
 import { Refused } from '../../refused';
 
 const YEAR = 366 * 86_400_000;
@@ -30,12 +31,8 @@ function known(db: Db, worker: string | null): void {
 
 /** Keeps whole days away. @throws Refused 422 when they are faulty */
 export function addAbsence(db: Db, input: unknown): void {
-  const parsed = typedSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0];
-    throw new Refused(422, issue?.message ?? 'The days are not complete.', String(issue?.path[0] ?? ''));
-  }
-  const { worker, from, to, why } = parsed.data;
+  const given = readInput(typedSchema, input, 'The days are not complete.');
+  const { worker, from, to, why } = given;
   known(db, worker);
   const zone = companyZone();
   insertAbsence(db, {
@@ -75,3 +72,6 @@ export function importCalendar(
   }).immediate();
   return spans.length;
 }
+
+/** Takes out one stretch. */
+export const removeAbsence = (db: Db, id: string): void => deleteAbsence(db, id);

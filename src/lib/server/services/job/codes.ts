@@ -1,5 +1,5 @@
 /** Codes of a job's pieces: given by its scheme, kept by every piece that has a label. */
-import { pieceState } from '$core/bench/fold';
+import { pieceState } from '$core/bench/state';
 import { WAYS } from '$core/labels/hiding';
 import { assignCodes, SCHEMES } from '$core/labels/schemes';
 import { z } from 'zod';
@@ -8,7 +8,7 @@ import { writeCodeRules } from '../../store/jobs';
 import { printedPieces } from '../../store/prints';
 import { writeCodes } from '../../store/pieces';
 import { openJob, type JobFile } from './open-job';
-import { Refused } from '../../refused';
+import { readInput } from '../../read-input';
 
 /** Pieces whose code is on a label: stuck on, printed, or waiting in the printer. */
 export function keptCodes(db: Db, file: Pick<JobFile, 'job' | 'state' | 'pieces'>): Set<string> {
@@ -58,16 +58,10 @@ const rulesSchema = z.object({
  * @throws Refused 422 when the rules are none
  */
 export function setCodeRules(db: Db, jobId: string, input: unknown): void {
-  const parsed = rulesSchema.safeParse(input);
-  if (!parsed.success)
-    throw new Refused(
-      422,
-      parsed.error.issues[0]?.message ?? 'Choose a scheme',
-      String(parsed.error.issues[0]?.path[0] ?? ''),
-    );
+  const rules = readInput(rulesSchema, input, 'Choose a scheme.');
   db.transaction(() => {
     openJob(db, jobId);
-    writeCodeRules(db, jobId, parsed.data);
+    writeCodeRules(db, jobId, rules);
     recode(db, jobId);
   }).immediate();
 }

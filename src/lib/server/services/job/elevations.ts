@@ -1,5 +1,5 @@
 /** The walls of a job with the mark of every piece. */
-import { pieceState } from '$core/bench/fold';
+import { pieceState } from '$core/bench/state';
 import { pieceMark, type Mark } from '$core/bench/mark';
 import type { Condition } from '$core/kitchen/condition';
 import { elevation, type Box } from '$core/kitchen/geometry';

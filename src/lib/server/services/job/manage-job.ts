@@ -16,6 +16,7 @@ import {
 import { listWorkers } from '../../store/workers';
 import { eachJob, withFaults, type JobFault } from './each-job';
 import { openJob } from './open-job';
+import { readInput } from '../../read-input';
 import { Refused } from '../../refused';
 import { forgetSearch, stopSearch } from '../../threads/searches';
 import { refreshSummary } from './summaries';
@@ -66,12 +67,8 @@ export const aboutSchema = z.object({
 /** Keeps name, address and time zone. @throws Refused 404, 422 with the field */
 export function changeAbout(db: Db, id: string, input: unknown): void {
   jobCalled(db, id);
-  const parsed = aboutSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0];
-    throw new Refused(422, issue?.message ?? 'It is not complete.', String(issue?.path[0] ?? ''));
-  }
-  writeAbout(db, id, parsed.data);
+  const given = readInput(aboutSchema, input, 'It is not complete.');
+  writeAbout(db, id, given);
 }
 
 /** Forgets what was chosen for the plan of a job; what was recorded stays. @throws Refused 404 */

@@ -1,7 +1,8 @@
 /** Everything about one job, as the pages need it. */
-import type { Context } from '$core/bench/guard';
+import type { Context } from '$core/bench/guard/context';
 import type { Fact } from '$core/bench/events';
-import { fold, type JobState } from '$core/bench/fold';
+import { fold } from '$core/bench/fold';
+import type { JobState } from '$core/bench/state';
 import type { Lot } from '$core/planning/lots';
 import { knownPieces } from '$core/bench/bench-job';
 import { withRework } from '$core/bench/rework';

@@ -7,6 +7,7 @@ import { leavesOpen } from '$core/job-plan/inputs';
 import { routeOf } from '$core/job-plan/ways';
 import { choiceSchema, type Choice } from '$core/planning/choice';
 import type { Db } from '../../db/open';
+import { readInput } from '../../read-input';
 import { Refused } from '../../refused';
 import { writeChoice, writeCodeRules } from '../../store/jobs';
 import { writeLots } from '../../store/pieces';
@@ -65,16 +66,8 @@ async function planOf(
  * @throws Refused 422 when the choice is faulty, 409 when it would change a route that work has begun on
  */
 export async function choosePlan(db: Db, job: string, input: unknown, clock: () => number): Promise<void> {
-  const parsed = choiceSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0];
-    throw new Refused(
-      422,
-      issue?.message ?? 'The choice is not complete.',
-      issue?.path[0] === undefined ? null : String(issue.path[0]),
-    );
-  }
-  const wanted = parsed.data;
+  const given = readInput(choiceSchema, input, 'The choice is not complete.');
+  const wanted = given;
   for (;;) {
     const basis = basisOf(db, job, clock(), () => wanted);
     if (!basis) throw new Error('There is no choice to plan with');

@@ -1,5 +1,5 @@
 /** The plan of a job as it is stored, and whether it still holds. Reading makes no plan: `make-plan.ts` does. */
-import { pieceState } from '$core/bench/fold';
+import { pieceState } from '$core/bench/state';
 import type { PlanInputs } from '$core/job-plan/inputs';
 import { unweighed } from '$core/job-plan/to-mend';
 import { stampOf, whatChanged } from '$core/job-plan/stamp';

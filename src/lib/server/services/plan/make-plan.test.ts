@@ -1,6 +1,6 @@
 /** The one road to a stored plan: what it is made from is known, it is checked, and nothing waits for it that need not. */
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { pieceState } from '$core/bench/fold';
+import { pieceState } from '$core/bench/state';
 import type { FactBody } from '$core/bench/events';
 import { USUAL_PLACES } from '$core/air/places';
 import { factOf, SMALL_KITCHEN, usualChoice } from '../../../../../tests/builders';

@@ -14,7 +14,7 @@ import { forgiving } from '../../forgiving';
 import { writeAnswers } from '../../store/jobs';
 import type { JobFile } from '../job/open-job';
 import { openJob } from '../job/open-job';
-import { Refused } from '../../refused';
+import { readInput } from '../../read-input';
 import { allSystems } from '../systems/systems';
 
 const OPEN_GRAIN = ['oak', 'ash'];
@@ -70,10 +70,6 @@ export function proposeFor(db: Db, file: JobFile): JobProposal {
 /** Keeps what was answered. @throws Refused 422 with the question that is not answered rightly */
 export function answerQuestions(db: Db, jobId: string, input: unknown): void {
   openJob(db, jobId);
-  const parsed = answersSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0];
-    throw new Refused(422, issue?.message ?? 'Answer every question.', String(issue?.path[0] ?? ''));
-  }
-  writeAnswers(db, jobId, JSON.stringify(parsed.data));
+  const given = readInput(answersSchema, input, 'Answer every question.');
+  writeAnswers(db, jobId, JSON.stringify(given));
 }

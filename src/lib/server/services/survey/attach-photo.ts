@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../../db/open';
 import { findFact } from '../../store/facts';
-import { insertPhoto, jobOfPhoto } from '../../store/photos';
+import { insertPhoto, jobOfPhoto, deletePhoto } from '../../store/photos';
 import { openJob } from '../job/open-job';
 import { Refused } from '../../refused';
 
@@ -86,3 +86,6 @@ export async function attachPhoto(db: Db, jobId: string, photo: NewPhoto): Promi
     })
     .immediate();
 }
+
+/** Removes a photo of a job. @returns whether there was such a one */
+export const removePhoto = (db: Db, job: string, id: string): boolean => deletePhoto(db, job, id);

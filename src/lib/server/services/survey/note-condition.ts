@@ -3,6 +3,7 @@ import { z } from 'zod';
 import type { Db } from '../../db/open';
 import { writeConditions } from '../../store/pieces';
 import { openJob } from '../job/open-job';
+import { readInput } from '../../read-input';
 import { Refused } from '../../refused';
 
 /** What may be said about several pieces at once; what is not named stays. */
@@ -29,13 +30,9 @@ const saidSchema = z.object({
  * @throws Refused 422 when nothing or something unknown is said, or no piece of the job is named
  */
 export function noteCondition(db: Db, jobId: string, ids: readonly string[], said: unknown): number {
-  const parsed = saidSchema.safeParse(said);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0];
-    throw new Refused(422, issue?.message ?? 'That cannot be noted.', String(issue?.path[0] ?? ''));
-  }
+  const given = readInput(saidSchema, said, 'That cannot be noted.');
   const change = Object.fromEntries(
-    Object.entries(parsed.data).filter(([, v]) => v !== undefined),
+    Object.entries(given).filter(([, v]) => v !== undefined),
   ) as Partial<Condition>;
   if (Object.keys(change).length === 0) throw new Refused(422, 'Say what to note about the pieces.');
   return db

@@ -4,6 +4,7 @@ import { readNotation } from '$core/kitchen/notation';
 import { z } from 'zod';
 import type { Db } from '../../db/open';
 import { openJob } from '../job/open-job';
+import { readInput } from '../../read-input';
 import { Refused } from '../../refused';
 import { saveSurvey } from './save-survey';
 
@@ -20,9 +21,8 @@ const saidSchema = z
  * @throws Refused 422 when nothing that can be is said, 409 while the survey has lines to mend
  */
 export function reformPieces(db: Db, jobId: string, ids: readonly string[], said: unknown): number {
-  const parsed = saidSchema.safeParse(said);
-  if (!parsed.success) throw new Refused(422, parsed.error.issues[0]?.message ?? 'Choose a form', 'form');
-  const { form, hinge } = parsed.data;
+  const given = readInput(saidSchema, said, 'Choose a form.');
+  const { form, hinge } = given;
   return db
     .transaction(() => {
       const { job, pieces } = openJob(db, jobId);

@@ -1,5 +1,5 @@
 /** Colour zones of a job: made, changed, and painted onto pieces. */
-import { pieceState } from '$core/bench/fold';
+import { pieceState } from '$core/bench/state';
 import { SAFE_LETTERS } from '$core/labels/turn-safe';
 import { v7 as newId } from 'uuid';
 import { z } from 'zod';
@@ -9,6 +9,7 @@ import { writePieceZones } from '../../store/pieces';
 import { divideLots } from '../job/lots';
 import { keptCodes, recode } from '../job/codes';
 import { openJob } from '../job/open-job';
+import { readInput } from '../../read-input';
 import { Refused } from '../../refused';
 import { refreshSummary } from '../job/summaries';
 
@@ -21,12 +22,8 @@ export const zoneSchema = z.object({
   sheen: z.enum(SHEENS, 'Choose a sheen'),
 });
 
-function read(input: unknown): z.infer<typeof zoneSchema> {
-  const parsed = zoneSchema.safeParse(input);
-  if (parsed.success) return parsed.data;
-  const issue = parsed.error.issues[0];
-  throw new Refused(422, issue?.message ?? 'The zone is not complete.', String(issue?.path[0] ?? ''));
-}
+const read = (input: unknown): z.infer<typeof zoneSchema> =>
+  readInput(zoneSchema, input, 'The zone is not complete.');
 
 /** Adds a zone with the next free letter. @returns its id */
 export function addZone(db: Db, jobId: string, input: unknown): string {

@@ -1,15 +1,11 @@
 /** A system's figures from its form: numbers in the user's measures, waits in minutes, hours or days. */
 import { STAGES, type System } from '$core/coating/system';
 import { celsiusOf, UM_PER_MIL, type Measures } from '$core/units/measures';
+import { readNumber } from '$core/units/read-number';
 import { readWait } from '$core/units/wait';
 import type { SystemChanges } from './systems';
 
-const number = (form: FormData, name: string): number => {
-  const text = String(form.get(name) ?? '')
-    .trim()
-    .replace(',', '.');
-  return text === '' ? NaN : Number(text);
-};
+const number = (form: FormData, name: string): number => readNumber(String(form.get(name) ?? '')) ?? NaN;
 
 /** Reads the changes of a system, unchecked. */
 export function systemFromForm(system: System, form: FormData, measures: Measures): SystemChanges {

@@ -1,4 +1,5 @@
 /** The shopping list of a job by day of need, and the sizes and prices it is made from. */
+import { readNumber } from '$core/units/read-number';
 import type { FixedKind } from '$core/kitchen/fixed-work';
 import { sayDay } from '$core/units/clock-time';
 import { formatMoney, formatVolume, ML_PER_US_GALLON, type Measures } from '$core/units/measures';
@@ -74,7 +75,7 @@ export function sizesForForm(
   );
 }
 
-const decimal = (text: string): number => Number(text.trim().replace(',', '.') || NaN);
+const decimal = (text: string): number => readNumber(text) ?? NaN;
 
 /**
  * Keeps the sizes a product is sold in.

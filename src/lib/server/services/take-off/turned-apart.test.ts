@@ -4,7 +4,7 @@ import { v7 as newId } from 'uuid';
 import { newDatabase } from '../../../../../tests/new-database';
 import type { FactBody } from '$core/bench/events';
 import { pieceMark } from '$core/bench/mark';
-import { nextStep } from '$core/bench/guard';
+import { nextStep } from '$core/bench/guard/window';
 import { gets } from '$core/coating/route';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { audit } from '$core/planning/audit';

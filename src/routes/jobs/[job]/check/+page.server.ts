@@ -1,5 +1,5 @@
-import { pieceState } from '$core/bench/fold';
-import { touchUpFrom } from '$core/bench/guard';
+import { pieceState } from '$core/bench/state';
+import { touchUpFrom } from '$core/bench/guard/touch-up';
 import { FAILURES, failureOf } from '$core/quality/failures';
 import { chooseSample, sampleSize } from '$core/quality/sampling';
 import { seeded } from '$core/units/random';

@@ -8,10 +8,12 @@
   import { Button, TextInput } from 'carbon-components-svelte';
   import { KNEW_NOTHING } from '$core/bench/apart';
   import { openBench } from '$core/bench/bench-job';
-  import { bodySchema, overridesOf, type Fact, type Override } from '$core/bench/events';
+  import { bodySchema, type Fact } from '$core/bench/events';
+  import { overridesOf, type Override } from '$core/bench/facts/parts';
   import { bodyFromForm, sentFields } from '$core/bench/fact-form';
-  import { pieceState } from '$core/bench/fold';
-  import { judge, sayRefusals } from '$core/bench/guard';
+  import { pieceState } from '$core/bench/state';
+  import { judge } from '$core/bench/guard/judge';
+  import { sayRefusals } from '$core/bench/guard/refusal';
   import { FEEL_FACTS, FEELS, LOOK_WORDS, LOOKS } from '$core/bench/looks';
   import { slotName } from '$core/bench/places';
   import { sayFact } from '$core/bench/say-fact';

@@ -1,5 +1,5 @@
 import { careDates, cureShare } from '$core/bench/care';
-import { pieceState } from '$core/bench/fold';
+import { pieceState } from '$core/bench/state';
 import { recordFromForm } from '$server/fact-action';
 import type { Actions, PageServerLoad } from './$types';
 

@@ -1,5 +1,5 @@
-import { nextStep, windowOf } from '$core/bench/guard';
-import { pieceState } from '$core/bench/fold';
+import { nextStep, windowOf } from '$core/bench/guard/window';
+import { pieceState } from '$core/bench/state';
 import { elevations } from '$server/services/job/elevations';
 import { recordFromForm } from '$server/fact-action';
 import { fail } from '@sveltejs/kit';

@@ -1,4 +1,4 @@
-import { pieceState } from '$core/bench/fold';
+import { pieceState } from '$core/bench/state';
 import { account, ticksFor, whereabouts } from '$core/bench/take-down';
 import { hingesOf } from '$core/kitchen/condition';
 import type { Form } from '$core/kitchen/kitchen';

@@ -1,5 +1,5 @@
 import { gets, workMinutes, type Step } from '$core/coating/route';
-import { pieceState } from '$core/bench/fold';
+import { pieceState } from '$core/bench/state';
 import { acts } from '$core/bench/acts';
 import { cupAge, nextBatch } from '$core/bench/cups';
 import { recordFromForm } from '$server/fact-action';

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { readNumber } from '$core/units/read-number';
   import { Button } from 'carbon-components-svelte';
   import { enhance } from '$app/forms';
   import CupWords from '$ui/CupWords.svelte';
@@ -37,7 +38,7 @@
       return { wrong: error instanceof Error ? error.message : String(error) };
     }
   }
-  const number = (text: string): number => Number(text.trim().replace(',', '.') || NaN);
+  const number = (text: string): number => readNumber(text) ?? NaN;
   const share = $derived(number(thinner) / 100);
   const densities = $derived(product?.mix?.densities ?? { a: product?.density ?? 1.2, b: 1, thinner: 1 });
   const ratio = $derived(

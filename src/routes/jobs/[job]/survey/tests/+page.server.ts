@@ -2,8 +2,8 @@ import { surveyCautions } from '$core/coating/cautions';
 import { openFindings, SITE_TESTS } from '$core/quality/site-tests';
 import { answer } from '$server/answer';
 import { recordFromForm } from '$server/fact-action';
-import { attachPhoto } from '$server/services/survey/attach-photo';
-import { deletePhoto, listPhotos } from '$server/store/photos';
+import { attachPhoto, removePhoto } from '$server/services/survey/attach-photo';
+import { listPhotos } from '$server/store/photos';
 import { listWorkers } from '$server/store/workers';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -62,6 +62,6 @@ export const actions: Actions = {
   },
   unphoto: async ({ request, locals, params }) => {
     const id = String((await request.formData()).get('photo') ?? '');
-    return { removed: deletePhoto(locals.db, params.job, id) };
+    return { removed: removePhoto(locals.db, params.job, id) };
   },
 };

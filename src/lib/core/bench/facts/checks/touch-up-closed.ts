@@ -1,0 +1,42 @@
+/** A touch-up is done. */
+import { z } from 'zod';
+import { refuse } from '../../guard/refusal';
+import { touchUpFrom } from '../../guard/touch-up';
+import { factKind } from '../kind';
+import { id, overrides } from '../parts';
+
+export const touchUpClosed = factKind({
+  schema: z.object({
+    kind: z.literal('touch-up.closed') /** id of the check that opened it */,
+    touchUp: id,
+    minutes: z.number('Write the minutes as a number').int().positive('Minutes must be above 0').max(2000),
+    note: z.string().max(2000).default(''),
+    override: overrides,
+  }),
+  rank: 260,
+  fromForm: (form) => ({
+    touchUp: form.text('touchUp'),
+    minutes: form.number('minutes'),
+    note: form.text('note'),
+    ...form.override(),
+  }),
+  apply: (state, { at, worker }, body) => {
+    const touchUp = state.touchUps.get(body.touchUp);
+    if (touchUp && !touchUp.closed) touchUp.closed = { at, minutes: body.minutes, note: body.note, worker };
+  },
+  refuse: (body, at, ctx) => {
+    const touchUp = ctx.state.touchUps.get(body.touchUp);
+    if (!touchUp) return refuse('unknown', 'There is no such touch-up.', false);
+    if (touchUp.closed) return refuse('done-already', 'This touch-up is closed already.', false);
+    const from = touchUpFrom(ctx, touchUp.id);
+    return from > at
+      ? refuse(
+          'too-early',
+          `Safe from ${ctx.sayTime(from)}: the film is too young for this remedy.`,
+          true,
+          from,
+        )
+      : null;
+  },
+  say: () => 'Touch-up closed',
+});

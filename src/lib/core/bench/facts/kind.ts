@@ -1,0 +1,59 @@
+/** What a kind of fact is: all that is known of it stands in one entry. */
+import type { z } from 'zod';
+import type { Step } from '../../coating/route';
+import type { Lot } from '../../planning/lots';
+import type { SiteStep } from '../../takeoff/site-route';
+import type { Measures } from '../../units/measures';
+import type { Context } from '../guard/context';
+import type { Refusal } from '../guard/refusal';
+import type { JobState } from '../state';
+import type { FactForm } from './form';
+
+/** Who recorded a fact, and when it happened, ms since 1970. */
+export interface Happened {
+  id: string;
+  at: number;
+  worker: string;
+}
+
+/** The log so far, as a guard may ask it. */
+export interface Log {
+  /** null for a fact that is not known */
+  kindOf: (id: string) => string | null;
+  /** the state as it would be without a fact */
+  without: (id: string) => JobState;
+}
+
+/** What facts are put into words with. */
+export interface Telling {
+  state: JobState;
+  route: readonly Step[];
+  site: readonly SiteStep[];
+  lots: readonly Lot[];
+  codes: ReadonlyMap<string, string>;
+  context: { measures?: Measures };
+}
+
+export interface FactKindEntry<S extends z.ZodType<{ kind: string }>> {
+  /** of its body */
+  schema: S;
+  /** Facts of one moment are taken in this order, 0 to 999, so that what a fact rests on comes before it whatever its id. */
+  rank: number;
+  /** its body from the fields of a form, without the kind, unchecked */
+  fromForm: (form: FactForm) => Record<string, unknown>;
+  /** changes the state */
+  apply: (state: JobState, fact: Happened, body: z.infer<S>) => void;
+  /** what a fact that was taken back leaves behind all the same */
+  applyTakenBack?: (state: JobState, fact: Happened, body: z.infer<S>) => void;
+  /** what stands against it; that its pieces belong to the job is asked before. @param at ms since 1970 */
+  refuse: (body: z.infer<S>, at: number, ctx: Context, log: Log) => Refusal | readonly Refusal[] | null;
+  /** a line of words, for the list of what was recorded */
+  say: (body: z.infer<S>, told: Telling) => string;
+}
+
+/** An entry whose parts must fit together; the compiler refuses one with a gap. */
+export const factKind = <S extends z.ZodType<{ kind: string }>>(entry: FactKindEntry<S>): FactKindEntry<S> =>
+  entry;
+
+/** For a kind that nothing stands against. */
+export const nothingAgainst = (): null => null;

@@ -1,0 +1,26 @@
+/** What the gun, the tray or the brush holds now. */
+import { z } from 'zod';
+import { factKind, nothingAgainst } from '../kind';
+
+export const paintLoaded = factKind({
+  schema: z.object({
+    kind: z.literal('paint.loaded'),
+    product: z.string().min(1).max(80),
+    /** in words; empty for what has no colour */
+    colour: z.string().trim().max(60).default(''),
+  }),
+  rank: 90,
+  fromForm: (form) => {
+    // One choice on the page names both: the product, a blank, the colour.
+    const [product = '', ...colour] = form.text('paint').split(' ');
+    return { product, colour: colour.join(' ') };
+  },
+  apply: (state, { at }, { product, colour }) => {
+    state.loaded = { product, colour, at };
+  },
+  refuse: nothingAgainst,
+  say: ({ product, colour }, { route }) => {
+    const name = route.find((s) => s.product?.key === product)?.product?.name ?? product;
+    return `Loaded ${name}${colour ? `, ${colour}` : ''}`;
+  },
+});

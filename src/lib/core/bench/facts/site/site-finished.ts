@@ -1,0 +1,29 @@
+/** A step of the fixed work is done. */
+import { z } from 'zod';
+import { refuse } from '../../guard/refusal';
+import type { JobState, SiteWork } from '../../state';
+import { factKind } from '../kind';
+import { id } from '../parts';
+import { siteStep } from '../words';
+
+const workOn = (state: JobState, work: string): SiteWork | undefined =>
+  [...state.site.values()].find((w) => w.id === work);
+
+export const siteFinished = factKind({
+  schema: z.object({ kind: z.literal('site.finished') /** id of the `site.started` fact */, work: id }),
+  rank: 220,
+  fromForm: (form) => ({ work: form.text('work') }),
+  apply: (state, { at }, body) => {
+    const work = workOn(state, body.work);
+    if (work) work.end ??= at;
+  },
+  refuse: (body, at, ctx) => {
+    const work = workOn(ctx.state, body.work);
+    if (!work) return refuse('unknown', 'There is no such work to finish.', false);
+    if (work.end !== null) return refuse('done-already', 'This work is finished already.', false);
+    return at < work.start
+      ? refuse('order', `It began ${ctx.sayTime(work.start)} and cannot end before that.`, false)
+      : null;
+  },
+  say: (body, told) => `Done on site: ${siteStep(told, workOn(told.state, body.work)?.step)}`,
+});

@@ -1,0 +1,24 @@
+/** What stands against a change to work that should be under way. */
+import type { Context } from '../../guard/context';
+import { refuse, type Refusal } from '../../guard/refusal';
+import type { Work } from '../../state';
+
+/**
+ * @param id of the `work.started` fact
+ * @param at ms since 1970
+ * @param more what else stands against it, where the work is under way
+ */
+export function ofWork(
+  ctx: Context,
+  id: string,
+  at: number,
+  more: (work: Work) => Refusal | null = () => null,
+): Refusal | null {
+  const work = ctx.state.works.get(id);
+  if (!work) return refuse('unknown', 'There is no such work.', false);
+  if (work.end !== null) return refuse('done-already', 'This work is finished already.', false);
+  if (at < work.start) return refuse('order', `It began ${ctx.sayTime(work.start)}.`, false);
+  return more(work);
+}
+
+export const isPaused = (work: Work): boolean => work.hands.every((h) => h.to !== null);

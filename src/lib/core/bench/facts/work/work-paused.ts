@@ -1,0 +1,20 @@
+/** Everyone leaves a work for a while. */
+import { z } from 'zod';
+import { refuse } from '../../guard/refusal';
+import { letGo } from '../../state';
+import { factKind } from '../kind';
+import { id } from '../parts';
+import { workOf } from '../words';
+import { isPaused, ofWork } from './under-way';
+
+export const workPaused = factKind({
+  schema: z.object({ kind: z.literal('work.paused'), work: id }),
+  rank: 140,
+  fromForm: (form) => ({ work: form.text('work') }),
+  apply: (state, { at }, body) => letGo(state.works.get(body.work), at),
+  refuse: (body, at, ctx) =>
+    ofWork(ctx, body.work, at, (work) =>
+      isPaused(work) ? refuse('done-already', 'It pauses already.', false) : null,
+    ),
+  say: (body, told) => `Paused: ${workOf(told, body.work)}`,
+});

@@ -1,0 +1,22 @@
+/** A work goes on. */
+import { z } from 'zod';
+import { refuse } from '../../guard/refusal';
+import { factKind } from '../kind';
+import { id } from '../parts';
+import { workOf } from '../words';
+import { isPaused, ofWork } from './under-way';
+
+export const workResumed = factKind({
+  schema: z.object({ kind: z.literal('work.resumed'), work: id }),
+  rank: 150,
+  fromForm: (form) => ({ work: form.text('work') }),
+  apply: (state, { at, worker }, body) => {
+    const work = state.works.get(body.work);
+    if (work?.end === null && isPaused(work)) work.hands.push({ worker, from: at, to: null });
+  },
+  refuse: (body, at, ctx) =>
+    ofWork(ctx, body.work, at, (work) =>
+      isPaused(work) ? null : refuse('done-already', 'It goes on already.', false),
+    ),
+  say: (body, told) => `Went on: ${workOf(told, body.work)}`,
+});

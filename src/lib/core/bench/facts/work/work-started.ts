@@ -1,0 +1,51 @@
+/** A step was begun on pieces of a lot. */
+import { z } from 'zod';
+import { FACES } from '../../../coating/system';
+import { refuse, standing } from '../../guard/refusal';
+import { judgeLot, judgeStart } from '../../guard/start';
+import { factKind } from '../kind';
+import { overrides, overridesOf, pieces } from '../parts';
+import { codesOf, stepOfLot } from '../words';
+
+export const workStarted = factKind({
+  schema: z.object({
+    kind: z.literal('work.started'),
+    step: z.string().max(200),
+    lot: z.string().max(64),
+    pieces,
+    /** the face that lies up, where the painter said so */
+    face: z.enum(FACES).optional(),
+    override: overrides,
+  }),
+  rank: 110,
+  fromForm: (form) => ({
+    step: form.text('step'),
+    lot: form.text('lot'),
+    pieces: form.all('piece'),
+    ...(form.text('face') ? { face: form.text('face') } : {}),
+    ...form.override(),
+  }),
+  apply: (state, { id, at, worker }, body) => {
+    const { step, lot } = body;
+    state.works.set(id, {
+      id,
+      step,
+      lot,
+      pieces: body.pieces,
+      worker,
+      start: at,
+      end: null,
+      overruled: overridesOf(body),
+      hands: [{ worker, from: at, to: null }],
+    });
+  },
+  refuse: (body, at, ctx) => {
+    const step = ctx.route.find((s) => s.key === body.step && s.kind !== 'hang');
+    if (!step) return refuse('unknown', `The system has no step “${body.step}”.`, false);
+    return standing(
+      judgeLot(ctx, body.lot, body.pieces),
+      ...judgeStart(ctx, step, body.pieces, at, body.face),
+    );
+  },
+  say: (body, told) => `Started: ${stepOfLot(told, body.step, body.lot)} (${codesOf(told, body.pieces)})`,
+});

@@ -1,0 +1,35 @@
+/** What guards judge by. */
+import type { Step } from '../../coating/route';
+import type { Waits } from '../../coating/waits';
+import type { Form } from '../../kitchen/kitchen';
+import type { SiteStep } from '../../takeoff/site-route';
+import type { Measures } from '../../units/measures';
+import type { RackRoom } from '../places';
+import type { JobState } from '../state';
+
+export interface Context {
+  state: JobState;
+  route: readonly Step[];
+  /** steps of the fixed work */
+  site?: readonly SiteStep[];
+  /** codes by piece id, for speaking of them; also the set of pieces of the job */
+  codes: ReadonlyMap<string, string>;
+  /** size, form and colour by piece id; guards that ask for them are silent where they are not known */
+  pieces?: ReadonlyMap<string, { w: number; h: number; form: Form; colour: string }>;
+  lots?: readonly { id: string; name: string; pieces: readonly string[] }[];
+  rack?: RackRoom;
+  /** when films are ready */
+  waits: Waits;
+  /** minutes from the last coat to cured; null where the system names none */
+  cureMinutes: number | null;
+  /** of what is said; metric where nothing is named */
+  measures?: Measures;
+  /** a time in words, e.g. "Tue 10 Mar, 15:12" */
+  sayTime: (ms: number) => string;
+}
+
+/** Pieces by their codes; many are counted. */
+export const list = (ctx: Context, pieces: readonly string[]): string => {
+  const codes = pieces.map((p) => ctx.codes.get(p) ?? '?');
+  return codes.length > 6 ? `${codes.slice(0, 6).join(' ')} and ${codes.length - 6} more` : codes.join(' ');
+};

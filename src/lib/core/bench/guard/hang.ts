@@ -1,0 +1,36 @@
+/** What stands against hanging a piece. */
+import { pieceState } from '../state';
+import type { Context } from './context';
+import { refuse, standing, type Refusal } from './refusal';
+import { nextStep, windowOf, working } from './window';
+
+/** @param at ms since 1970 */
+export function judgeHung(ctx: Context, piece: string, opening: string, at: number): Refusal[] {
+  const { state, route, waits } = ctx;
+  const own = pieceState(state, piece);
+  const code = ctx.codes.get(piece) ?? '?';
+  if (own.hungIn !== null) return [refuse('done-already', `${code} hangs already.`, false)];
+  const next = nextStep(state, route, piece);
+  const hang = route.find((s) => s.kind === 'hang');
+  const from = hang ? windowOf(state, hang, piece, waits).from : 0;
+  return standing(
+    piece !== opening &&
+      refuse(
+        'wrong-opening',
+        `This is ${code}, the opening takes ${ctx.codes.get(opening) ?? '?'}. Look for the underline and the up-arrow.`,
+        false,
+      ),
+    working(state, piece) !== undefined &&
+      refuse('at-work', `Someone is at work on ${code}. Finish that first.`, false),
+    next !== null &&
+      next.kind !== 'hang' &&
+      refuse('skipped-step', `${code}: “${next.act}” comes before hanging.`),
+    from > at &&
+      refuse(
+        'too-early',
+        `Wait until ${ctx.sayTime(from)}: the film on ${code} is not ready to hang.`,
+        true,
+        from,
+      ),
+  );
+}

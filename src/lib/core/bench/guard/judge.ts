@@ -1,0 +1,35 @@
+/** What may be done now: every fact is judged before it is kept. */
+import { entryOf, type Fact } from '../events';
+import { fold } from '../fold';
+import { overridesOf } from '../facts/parts';
+import type { Context } from './context';
+import { refuse, type Refusal } from './refusal';
+
+/**
+ * Judges a fact against the state before it: by every rule, not by the first that stands against it.
+ * @param ctx the job
+ * @param facts the facts so far
+ * @param fact the new one
+ * @returns what stands against it; empty when it may be kept. What its own overrides overrule, each its rule, is left out
+ */
+export function judge(ctx: Context, facts: readonly Fact[], fact: Fact): Refusal[] {
+  const overruled = new Set(overridesOf(fact.body).map((o) => o.rule));
+  const one = judgeBody(ctx, facts, fact);
+  const all = one === null ? [] : Array.isArray(one) ? one : [one];
+  return all.filter((r) => !r.canOverride || !overruled.has(r.rule));
+}
+
+function judgeBody(
+  ctx: Context,
+  facts: readonly Fact[],
+  { body, at }: Fact,
+): Refusal | readonly Refusal[] | null {
+  const named = 'pieces' in body ? body.pieces : 'piece' in body && body.piece !== null ? [body.piece] : [];
+  const strangers = named.filter((p) => !ctx.codes.has(p));
+  if (strangers.length)
+    return refuse('unknown', `${strangers.length} of the pieces named are not of this job.`, false);
+  return entryOf(body).refuse(body, at, ctx, {
+    kindOf: (id) => facts.find((f) => f.id === id)?.body.kind ?? null,
+    without: (id) => fold(facts.filter((f) => f.id !== id)),
+  });
+}

@@ -1,0 +1,60 @@
+/** Why a fact is not kept: what, why and from when it would be. */
+
+export interface Refusal {
+  rule:
+    | 'too-early'
+    | 'too-late'
+    | 'skipped-step'
+    | 'done-already'
+    | 'at-work'
+    | 'not-labelled'
+    | 'not-down'
+    | 'missing'
+    | 'finding'
+    | 'air'
+    | 'wrong-opening'
+    | 'not-home'
+    | 'unknown'
+    | 'later-work'
+    | 'wrong-face'
+    | 'wrong-colour'
+    | 'mix'
+    | 'wet-deglosser'
+    | 'floating-panel'
+    | 'not-in-lot'
+    | 'no-room'
+    | 'order';
+  message: string;
+  /** ms since 1970 from which it is allowed, where waiting helps */
+  from: number | null;
+  /** whether a reason can overrule it */
+  canOverride: boolean;
+}
+
+export const refuse = (
+  rule: Refusal['rule'],
+  message: string,
+  canOverride = true,
+  from: number | null = null,
+): Refusal => ({ rule, message, from, canOverride });
+
+/** Those of several judgements that refuse. */
+export const standing = (...all: (Refusal | null | undefined | false)[]): Refusal[] =>
+  all.flatMap((r) => r || []);
+
+/** What is told of several refusals together: whether reasons can overrule them all, and when waiting helps with all. */
+export function together(
+  refusals: readonly Refusal[],
+): Pick<Refusal, 'rule' | 'canOverride' | 'from'> | null {
+  const first = refusals.find((r) => !r.canOverride) ?? refusals[0];
+  if (!first) return null;
+  const froms = refusals.map((r) => r.from);
+  return {
+    rule: first.rule,
+    canOverride: first.canOverride,
+    from: froms.every((f) => f !== null) ? Math.max(...froms) : null,
+  };
+}
+
+/** All refusals in one text. */
+export const sayRefusals = (refusals: readonly Refusal[]): string => refusals.map((r) => r.message).join(' ');

@@ -1,0 +1,27 @@
+/** What stands against taking a fact back. */
+import { gets } from '../../coating/route';
+import type { Log } from '../facts/kind';
+import type { Context } from './context';
+import { refuse, type Refusal } from './refusal';
+
+/** What a fact rests on would be missing after it is taken back. */
+export function judgeTakingBack(ctx: Context, log: Log, target: string): Refusal | null {
+  const { route } = ctx;
+  const kind = log.kindOf(target);
+  if (kind === null || kind === 'void')
+    return refuse('unknown', 'There is no such fact to take back.', false);
+  if (ctx.state.voided.has(target)) return refuse('done-already', 'This was taken back already.', false);
+  const without = log.without(target);
+  for (const [piece, state] of without.pieces) {
+    const first = route.findIndex((s) => s.kind !== 'hang' && gets(s, piece) && !state.done.has(s.key));
+    const missing = route[first];
+    if (first < 0 || !missing || !ctx.state.pieces.get(piece)?.done.has(missing.key)) continue;
+    const later = route.slice(first + 1).find((s) => state.done.has(s.key));
+    const code = ctx.codes.get(piece) ?? '?';
+    if (later)
+      return refuse('later-work', `${code} has had “${later.act}” since. Take that back first.`, false);
+    if (state.hungIn !== null)
+      return refuse('later-work', `${code} has been hung since. Take that back first.`, false);
+  }
+  return null;
+}

@@ -1,0 +1,40 @@
+/** What the company sets for all its jobs: measures, and what an hour costs. */
+import { z } from 'zod';
+import { MEASURES, type Measures } from '$core/units/measures';
+import { readNumber } from '$core/units/read-number';
+import type { Db } from '../../db/open';
+import { readInput } from '../../read-input';
+import { readSetting, writeSetting } from '../../store/settings';
+
+/** Metric where nothing is set. */
+export const measuresOf = (db: Db): Measures => readSetting(db, 'measures') ?? 'metric';
+
+/** @throws Refused 422 */
+export const setMeasures = (db: Db, input: unknown): void =>
+  writeSetting(
+    db,
+    'measures',
+    readInput(z.enum(MEASURES, 'Choose US or metric.'), input, 'Choose measures.'),
+  );
+
+export const costsOf = (db: Db) => readSetting(db, 'costs');
+
+const HOUR_COSTS = 'Write what an hour costs, such as 62';
+const costsSchema = z.object({
+  currency: z.string().trim().max(4, 'A sign or three letters, such as CAD'),
+  hour: z
+    .string()
+    .transform(readNumber)
+    .pipe(
+      z
+        .number('Write what an hour costs as a number, such as 62')
+        .min(0, 'An hour does not cost less than nothing')
+        .max(10_000, HOUR_COSTS),
+    ),
+});
+
+/** @param input currency and what an hour of work costs, as they are typed @throws Refused 422 */
+export function setCosts(db: Db, input: unknown): void {
+  const { currency, hour } = readInput(costsSchema, input, HOUR_COSTS);
+  writeSetting(db, 'costs', { currency, hourCents: Math.round(hour * 100) });
+}
