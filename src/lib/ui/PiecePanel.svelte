@@ -2,7 +2,7 @@
 <script lang="ts">
   import { FORM_WORDS } from '$core/kitchen/kitchen';
   import { Button, TextInput } from 'carbon-components-svelte';
-  import type { pieceView } from '$core/bench/view';
+  import { sayNext, type PieceView } from '$core/bench/view';
   import type { Stopped } from '$server/fact-action';
   import type { Face } from '$core/coating/system';
   import { DEFECT_KEYS, DEFECTS } from '$core/quality/defects';
@@ -15,7 +15,7 @@
   import { STATE_WORDS } from './elevation-view';
 
   interface Props {
-    view: NonNullable<ReturnType<typeof pieceView>>;
+    view: PieceView;
     now: number;
     zone: string;
     measures: Measures;
@@ -51,19 +51,7 @@
     const share = (n: number | undefined) => Math.round(Math.min(1, Math.max(0, n ?? 0.5)) * 1000) / 1000;
     flaw = { face, x: share(at[0]), y: share(at[1]) };
   };
-  const act = $derived(
-    view.working
-      ? `Under way: ${view.working}`
-      : !view.labelled
-        ? 'Put the label on'
-        : !view.down
-          ? 'Take it down'
-          : !view.next
-            ? 'Nothing: it is home'
-            : view.next.from
-              ? `${view.next.act}, from ${sayNear(view.next.from, now, zone)}`
-              : view.next.act,
-  );
+  const act = $derived(sayNext(view, (ms) => sayNear(ms, now, zone)));
   let place = $state('');
   let dialog: HTMLElement | undefined = $state();
   $effect(() => dialog?.focus());

@@ -1,7 +1,7 @@
 <!-- Says that a new plan is being made, why and for how long; the page is loaded again when it is there. -->
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { invalidateAll } from '$app/navigation';
+  import { refresh } from './refresh';
   import { SvelteURLSearchParams } from 'svelte/reactivity';
   import type { Planning } from '$server/services/plan/open-planned';
 
@@ -40,7 +40,7 @@
       const answer = await fetch(`/api/plans?${asked}`).catch(() => null);
       const still = answer?.ok ? ((await answer.json()) as { planning: Planning[] }).planning : null;
       if (still && still.length < ids.length) {
-        await invalidateAll();
+        await refresh();
         return;
       }
       pace = Math.min(LAST, pace * 1.5);

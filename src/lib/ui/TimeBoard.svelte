@@ -1,6 +1,7 @@
 <script lang="ts">
   import { sayClock, sayDay, sayTime, startOfDay } from '$core/units/clock-time';
   import { formatTemperature, type Measures } from '$core/units/measures';
+  import type { RackStep } from '$core/job-plan/rack-use';
   import type { Bar } from '$server/services/plan/bar';
 
   interface Props {
@@ -10,8 +11,8 @@
     to: number;
     open: [number, number][];
     rackSlots: number;
-    /** what other jobs lay on the rack */
-    rackTaken?: { from: number; to: number; slots: number }[];
+    /** how full the rack is, from moment to moment */
+    rack: RackStep[];
     /** rows, the pieces' lots first; a row without pieces is the kitchen's */
     lots: { name: string; pieces: number }[];
     /** the place's air by the hour */
@@ -32,7 +33,7 @@
     to,
     open,
     rackSlots,
-    rackTaken = [],
+    rack,
     lots,
     air = [],
     measures = 'metric',
@@ -223,23 +224,6 @@
   const rowY = (lot: string) => top + lots.findIndex((l) => l.name === lot) * ROW;
   const rackTop = $derived(top + lots.length * ROW + 22);
   const RACK = 46;
-  /** Slots in use: a lot lies on the rack from its first coat until it is hung. */
-  const rack = $derived.by(() => {
-    const steps: [number, number][] = rackTaken.flatMap((t): [number, number][] => [
-      [t.from, t.slots],
-      [t.to, -t.slots],
-    ]);
-    for (const lot of lots) {
-      if (!lot.pieces) continue;
-      const own = bars.filter((b) => b.lot === lot.name);
-      const first = Math.min(...own.filter((b) => b.kind === 'coat').map((b) => b.start));
-      const hang = own.filter((b) => b.kind === 'hang').map((b) => b.start);
-      if (!Number.isFinite(first)) continue;
-      steps.push([first, lot.pieces], [hang.length ? Math.min(...hang) : to, -lot.pieces]);
-    }
-    let level = 0;
-    return steps.sort((a, b) => a[0] - b[0]).map(([at, change]) => ({ at, level: (level += change) }));
-  });
   const rackPath = $derived.by(() => {
     const y = (n: number) =>
       rackTop + RACK - (Math.min(n, rackSlots * 1.1) / Math.max(1, rackSlots * 1.1)) * RACK;

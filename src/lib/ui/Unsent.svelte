@@ -1,7 +1,8 @@
 <!-- What the device keeps of benches that are not open: sent from any page, and said as long as it is not. -->
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { afterNavigate, invalidateAll } from '$app/navigation';
+  import { afterNavigate } from '$app/navigation';
+  import { refresh } from './refresh';
   import { jobsKept, Outbox } from './outbox.svelte';
 
   interface Props {
@@ -23,9 +24,7 @@
   afterNavigate(async () => {
     const jobs = (await jobsKept()).filter((job) => job !== open);
     for (const box of boxes) if (!jobs.includes(box.job)) box.close();
-    boxes = jobs.map(
-      (job) => boxes.find((b) => b.job === job) ?? new Outbox(job, () => void invalidateAll()),
-    );
+    boxes = jobs.map((job) => boxes.find((b) => b.job === job) ?? new Outbox(job, () => void refresh()));
     for (const box of boxes) void box.open();
   });
   onMount(() => {

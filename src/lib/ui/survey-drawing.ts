@@ -1,4 +1,5 @@
 /** A survey that is being typed or pointed at, as walls to draw: pieces that are known keep their code, mark and paint. */
+import { NO_COLOUR } from '$core/kitchen/colour';
 import { elevation, type Box } from '$core/kitchen/geometry';
 import type { Kitchen } from '$core/kitchen/kitchen';
 import { matchPieces } from '$core/kitchen/pieces';
@@ -119,7 +120,7 @@ export function drawSurvey(
             hinge,
             mark: saved.fronts.get(id)?.mark ?? BARE,
             where: '',
-            hex: zone?.hex ?? '#DCCFA9',
+            hex: zone?.hex ?? NO_COLOUR,
             zone: zone?.id ?? '',
           };
         }),

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { Button } from 'carbon-components-svelte';
-  import { goto, invalidate } from '$app/navigation';
+  import { goto } from '$app/navigation';
+  import { refresh } from '$ui/refresh';
   import Scroll from '$ui/Scroll.svelte';
   import { enhance } from '$app/forms';
   import { sayClock, sayDay, sayNear, sayTime } from '$core/units/clock-time';
@@ -32,7 +33,7 @@
   $effect(() => {
     // The sensors’ readings come in as they are sent.
     const stream = new EventSource('/air/stream');
-    stream.onmessage = () => void invalidate('anthem:air');
+    stream.onmessage = () => void refresh('anthem:air');
     return () => stream.close();
   });
 </script>

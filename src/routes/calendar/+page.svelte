@@ -4,7 +4,7 @@
   import { Button } from 'carbon-components-svelte';
   import { onDestroy } from 'svelte';
   import { enhance } from '$app/forms';
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$ui/refresh';
   import { sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
 
   let { data, form } = $props();
@@ -45,7 +45,7 @@
   let timer: ReturnType<typeof setTimeout> | undefined;
   $effect(() => {
     clearTimeout(timer);
-    if (data.search?.state === 'running') timer = setTimeout(() => void invalidate('calendar:search'), 500);
+    if (data.search?.state === 'running') timer = setTimeout(() => void refresh('calendar:search'), 500);
   });
   onDestroy(() => clearTimeout(timer));
 </script>

@@ -8,7 +8,7 @@ type Entry = (typeof table)[keyof typeof table];
 export type FactBody = z.infer<Entry['schema']>;
 export type FactKind = FactBody['kind'];
 
-const ENTRIES: readonly Entry[] = Object.values(table);
+const ENTRIES: readonly Entry[] = Object.values(table).sort((a, b) => a.rank - b.rank);
 const kindOf = (entry: Entry): FactKind => entry.schema.shape.kind.value;
 const BY_KIND = new Map<FactKind, Entry>(ENTRIES.map((entry) => [kindOf(entry), entry]));
 

@@ -1,5 +1,5 @@
 /** What the bench shows: the list of what can be done, one piece, the walls and the rack. */
-import { judgeAir } from '../air/humid-air';
+import { NO_COLOUR } from '../kitchen/colour';
 import { cautionsFor } from '../coating/cautions';
 import { methodCard } from '../coating/methods';
 import { facesOf, gets, workMinutes, type Step } from '../coating/route';
@@ -10,8 +10,11 @@ import { DEFECTS } from '../quality/defects';
 import { mixFor } from '../takeoff/mix';
 import { isColoured, passVolume, productNeeds } from '../takeoff/needs';
 import { acts, type Act } from './acts';
+import { airStops } from './air-stops';
 import type { Bench, BenchPhoto, BenchPiece } from './bench-job';
 import { cupsNow, nextBatch } from './cups';
+import { careDates } from './care';
+import type { FactBody } from './events';
 import { inOrder } from './fold';
 import { pieceState } from './state';
 import { freshAir } from './fresh-air';
@@ -34,7 +37,7 @@ export function markedPieces(bench: Bench, now: number): Map<string, MarkedPiece
       {
         ...piece,
         mark: pieceMark(bench.state, bench.route, piece.id, now, bench.waits),
-        hex: zones.get(piece.zoneId)?.hex ?? '#DCCFA9',
+        hex: zones.get(piece.zoneId)?.hex ?? NO_COLOUR,
         colour: zones.get(piece.zoneId)?.colour ?? '',
         unsafe: isTurnUnsafe(piece.code),
       },
@@ -153,15 +156,11 @@ function airAt({ pack, climate, state }: Bench, at: number) {
 }
 
 /** What stands against coating in the air as it is: as it was read lately, or else as it is forecast where the pieces dry. */
-function airStops(bench: Bench, now: number): { place: string; read: boolean; reasons: string[] }[] {
-  const { state, pack, context } = bench;
+function stopsNow(bench: Bench, now: number): { place: string; read: boolean; reasons: string[] }[] {
+  const { state, pack, context, route } = bench;
   const known = freshAir(state, now).map((a) => ({ ...a, read: true }));
   const here = known.some((a) => a.place === pack.place) ? null : airAt(bench, now);
-  const limits = bench.route.flatMap((s) => (s.product ? [s.product.limits] : []));
-  return (here ? [...known, here] : known).flatMap((air) => {
-    const worst = limits.map((l) => judgeAir(air, l, context.measures)).find((v) => !v.coat);
-    return worst ? [{ place: air.place, read: air.read, reasons: worst.reasons }] : [];
-  });
+  return airStops(here ? [...known, here] : known, route, context.measures);
 }
 
 /** Facts that can still be undone at a touch, ms. */
@@ -230,7 +229,7 @@ export function benchView(bench: Bench, now: number, recent = 10) {
     chosen: () => pack.system !== null,
     toInspect: () => toInspect(common.marked),
     loaded: () => state.loaded,
-    air: () => airStops(bench, now),
+    air: () => stopsNow(bench, now),
     cups: () =>
       cupsNow(state, now).map((c) => ({
         ...c,
@@ -246,6 +245,8 @@ export function benchView(bench: Bench, now: number, recent = 10) {
       ),
   });
 }
+
+export type PieceView = NonNullable<ReturnType<typeof pieceView>>;
 
 /**
  * One piece: what it has had on which face, by whom, and its one next act.
@@ -317,5 +318,32 @@ export function pieceView(bench: Bench, id: string, now: number, more: readonly 
       photos: photos.filter((p) => p.of === f.id),
     })),
     photos,
+    care: careDates(state, bench.route, [id], bench.waits),
+    takenBack: takenBackOf(bench, id),
   };
+}
+
+/** Facts about a piece that were taken back. */
+function takenBackOf({ facts, pack }: Bench, piece: string) {
+  const about = new Set(facts.flatMap((f) => (isAbout(f.body, piece) ? [f.id] : [])));
+  return inOrder(facts).flatMap(({ id, at, worker, body }) =>
+    body.kind === 'void' && about.has(body.fact)
+      ? [{ id, at, reason: body.reason, who: pack.people.find((p) => p.id === worker)?.name ?? '' }]
+      : [],
+  );
+}
+
+const isAbout = (body: FactBody, piece: string): boolean =>
+  'pieces' in body ? body.pieces.includes(piece) : 'piece' in body && body.piece === piece;
+
+/** The next act of a piece in words. @param sayWhen words for a moment */
+export function sayNext(
+  { working, labelled, down, next }: Pick<PieceView, 'working' | 'labelled' | 'down' | 'next'>,
+  sayWhen: (ms: number) => string,
+): string {
+  if (working) return `Under way: ${working}`;
+  if (!labelled) return 'Put the label on';
+  if (!down) return 'Take it down';
+  if (!next) return 'Nothing: it is home';
+  return next.from ? `${next.act}, from ${sayWhen(next.from)}` : next.act;
 }

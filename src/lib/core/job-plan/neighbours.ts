@@ -14,19 +14,25 @@ export interface TimedPlan {
   result: Plan | NoPlan;
 }
 
-/** What the plan of a job takes from others; nothing where there is no plan. */
-export function neighbourOf(job: string, choice: Choice, plan: TimedPlan): Neighbour {
-  const own = { job, place: choice.place, rackSlots: choice.rackSlots };
-  if ('infeasible' in plan.result) return { ...own, work: [], coating: [], rack: [] };
-  const at = (minute: number): number => plan.t0 + minute * MINUTE;
-  const assigned = new Map(plan.result.assignments.map((a) => [a.operation, a]));
-  const station = new Map(plan.problem.operations.map((o) => [o.id, o.station]));
-  const rack = plan.problem.holds.flatMap((hold) => {
+/** Slots of the rack that a plan's own pieces take, and when; none where there is no plan. */
+export function ownRack({ t0, problem, result }: TimedPlan): (Span & { slots: number })[] {
+  if ('infeasible' in result) return [];
+  const at = (minute: number): number => t0 + minute * MINUTE;
+  const assigned = new Map(result.assignments.map((a) => [a.operation, a]));
+  return problem.holds.flatMap((hold) => {
     const begin = assigned.get(hold.from);
     if (hold.rack !== 'rack' || !begin || hold.from.startsWith('other:')) return [];
     const end = hold.to === null ? begin.end + (hold.tail ?? 0) : assigned.get(hold.to)?.start;
     return end === undefined ? [] : [{ from: at(begin.start), to: at(end), slots: hold.slots }];
   });
+}
+
+/** What the plan of a job takes from others; nothing where there is no plan. */
+export function neighbourOf(job: string, choice: Choice, plan: TimedPlan): Neighbour {
+  const own = { job, place: choice.place, rackSlots: choice.rackSlots };
+  if ('infeasible' in plan.result) return { ...own, work: [], coating: [], rack: [] };
+  const at = (minute: number): number => plan.t0 + minute * MINUTE;
+  const station = new Map(plan.problem.operations.map((o) => [o.id, o.station]));
   return {
     ...own,
     work: plan.result.assignments.flatMap((a) =>
@@ -35,7 +41,7 @@ export function neighbourOf(job: string, choice: Choice, plan: TimedPlan): Neigh
     coating: plan.result.assignments.flatMap((a) =>
       station.get(a.operation) === 'tent' ? [{ from: at(a.start), to: at(a.end) }] : [],
     ),
-    rack,
+    rack: ownRack(plan),
   };
 }
 

@@ -1,3 +1,4 @@
+import { NO_COLOUR } from '$core/kitchen/colour';
 import { judgeAir } from '$core/air/humid-air';
 import { withFaults } from '$server/services/job/each-job';
 import { stations } from '$server/services/across/spine';
@@ -21,7 +22,7 @@ export const load: LayoutServerLoad = ({ locals, params }) => {
     jobId: file.job.id,
     zone: file.job.zone,
     unit: file.job.unit,
-    colour: { name: zone?.colour ?? '', hex: zone?.hex ?? '#DCCFA9', sheen: zone?.sheen ?? '' },
+    colour: { name: zone?.colour ?? '', hex: zone?.hex ?? NO_COLOUR, sheen: zone?.sheen ?? '' },
     stations: stations(file, plan),
     rail: today(file, plan, names, now),
     air: reading ? { ...reading, ...judgeAir(reading, { minC: 10, maxC: 32 }, file.context.measures) } : null,

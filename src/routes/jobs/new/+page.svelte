@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { NO_COLOUR } from '$core/kitchen/colour';
   import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
 
   let { data, form } = $props();
@@ -50,7 +51,7 @@
         id="hex"
         type="color"
         name="hex"
-        value={sent.hex ?? '#DCCFA9'}
+        value={sent.hex ?? NO_COLOUR}
         aria-invalid={'hex' in errors}
         aria-describedby={'hex' in errors ? 'hex-wrong' : undefined}
       />

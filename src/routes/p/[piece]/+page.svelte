@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Button, TextInput } from 'carbon-components-svelte';
-  import { isTurnUnsafe } from '$core/labels/turn-safe';
+  import { sayNext } from '$core/bench/view';
   import { FORM_WORDS } from '$core/kitchen/kitchen';
   import { sayClock, sayTime } from '$core/units/clock-time';
   import { formatLength } from '$core/units/length';
@@ -13,14 +13,9 @@
 
   let { data, form } = $props();
   const time = (ms: number) => sayTime(ms, data.zone);
-  const scale = $derived(Math.min(200 / data.piece.w, 200 / data.piece.h));
-  const act = $derived.by(() => {
-    if (data.working) return `Under way: ${data.working}`;
-    if (!data.labelled) return 'Put the label on';
-    if (!data.down) return 'Take it down';
-    if (!data.next) return 'Nothing: it is home';
-    return data.next.from ? `${data.next.act}, from ${time(data.next.from)}` : data.next.act;
-  });
+  const { view } = $derived(data);
+  const { piece } = $derived(view);
+  const scale = $derived(Math.min(200 / piece.w, 200 / piece.h));
   let taking: string | null = $state(null);
 </script>
 
@@ -28,35 +23,36 @@
   <p><a href="/jobs/{data.jobId}/coat">{data.jobName}</a></p>
   <div class="head">
     <svg
-      width={data.piece.w * scale + 4}
-      height={data.piece.h * scale + 4}
-      viewBox="-2 -2 {data.piece.w * scale + 4} {data.piece.h * scale + 4}"
+      width={piece.w * scale + 4}
+      height={piece.h * scale + 4}
+      viewBox="-2 -2 {piece.w * scale + 4} {piece.h * scale + 4}"
       role="img"
-      aria-label="Door mark: {STATE_WORDS[data.mark.state]}"
+      aria-label="Door mark: {STATE_WORDS[piece.mark.state]}"
     >
       <DoorMark
         x={0}
         y={0}
-        w={data.piece.w * scale}
-        h={data.piece.h * scale}
-        code={data.piece.code}
-        mark={data.mark}
-        hex={data.colour.hex}
-        hinge={data.piece.hinge}
-        glass={data.piece.form === 'glass'}
+        w={piece.w * scale}
+        h={piece.h * scale}
+        code={piece.code}
+        mark={piece.mark}
+        hex={piece.hex}
+        hinge={piece.hinge}
+        glass={piece.form === 'glass'}
         text={34}
       />
     </svg>
     <div class="stack">
-      <h1>Piece <span class="mono" class:unsafe={isTurnUnsafe(data.piece.code)}>{data.piece.code}</span></h1>
+      <h1>Piece <span class="mono" class:unsafe={piece.unsafe}>{piece.code}</span></h1>
       <p>
-        {FORM_WORDS[data.piece.form]}{data.piece.hinge ? `, hinge ${data.piece.hinge}` : ''} · {data.piece
-          .wall}{data.piece.lot ? ` · lot ${data.piece.lot}` : ''}
+        {FORM_WORDS[piece.form]}{piece.hinge ? `, hinge ${piece.hinge}` : ''} · {piece.wall}{view.lot
+          ? ` · lot ${view.lot.name}`
+          : ''}
       </p>
       <p>
-        {formatLength(data.piece.w, data.unit)} × {formatLength(data.piece.h, data.unit)}
-        {data.unit} · {data.colour.letter}
-        {data.colour.name}
+        {formatLength(piece.w, data.unit)} × {formatLength(piece.h, data.unit)}
+        {data.unit} · {data.letter}
+        {piece.colour}
       </p>
       <p class="soft">
         Code {data.hides}{data.hinges
@@ -64,23 +60,23 @@
           : ''}
       </p>
       {#if data.noted.length}<p>{data.noted.join(' · ')}</p>{/if}
-      {#if data.tape}<p>Tape label {data.tape}</p>{/if}
-      {#if data.missing !== null}<p class="bad">Missing{data.missing ? `: ${data.missing}` : ''}</p>{/if}
-      <p>Where: <b>{data.place}</b> · {STATE_WORDS[data.mark.state]}</p>
-      <p class="next">Next: <b>{act}</b></p>
+      {#if view.next?.tape}<p>Tape label {view.next?.tape}</p>{/if}
+      {#if view.missing !== null}<p class="bad">Missing{view.missing ? `: ${view.missing}` : ''}</p>{/if}
+      <p>Where: <b>{view.place}</b> · {STATE_WORDS[piece.mark.state]}</p>
+      <p class="next">Next: <b>{sayNext(view, time)}</b></p>
     </div>
   </div>
   <StoppedNote stopped={form && 'stopped' in form ? form.stopped : undefined} />
   <section class="card">
     <h2>What it has had</h2>
     <p class="soft">
-      Dry film, by the products’ figures: front {formatFilm(data.film.front, data.measures)}, back {formatFilm(
-        data.film.back,
+      Dry film, by the products’ figures: front {formatFilm(view.film.front, data.measures)}, back {formatFilm(
+        view.film.back,
         data.measures,
       )}
     </p>
     <ul>
-      {#each data.history as step (step.id)}
+      {#each view.history as step (step.id)}
         <li>
           <span class="mono">{time(step.start)}–{sayClock(step.end, data.zone)}</span>
           <span><b>{step.act}</b> <span class="soft">{step.product} · {step.who}</span></span>
@@ -108,8 +104,8 @@
       {:else}
         <li class="soft">Nothing yet.</li>
       {/each}
-      {#if data.hungAt}<li><span class="mono">{time(data.hungAt)}</span> <b>Hung</b></li>{/if}
-      {#each data.taken as back (back.id)}<li class="soft">
+      {#if view.hungAt}<li><span class="mono">{time(view.hungAt)}</span> <b>Hung</b></li>{/if}
+      {#each view.takenBack as back (back.id)}<li class="soft">
           <span class="mono">{time(back.at)}</span> <span>Taken back by {back.who}: {back.reason}</span>
         </li>{/each}
     </ul>
@@ -122,10 +118,10 @@
       zone={data.zone}
     />
   </section>
-  {#if data.care.length}
+  {#if view.care.length}
     <section class="card">
       <h2>Care of this piece</h2>
-      {#each data.care as date (date.stage)}<p>
+      {#each view.care as date (date.stage)}<p>
           {date.stage === 'wet-clean' ? 'wet cleaning' : date.stage} from <b>{time(date.at)}</b>
         </p>{/each}
     </section>

@@ -1,12 +1,11 @@
 /** The stations of a job, each with the one fact that matters. */
 import { plannedSteps } from '$core/planning/job-problem';
+import { firstVisit } from '$core/quality/visits';
 import { sayDate, sayDay, sayTime } from '$core/units/clock-time';
 import type { StoredPlan } from '../../store/plans';
 import type { JobFile } from '../job/open-job';
 import { summarise } from '../job/summaries';
 import { handBack } from '../plan/hand-back';
-
-const MINUTE = 60_000;
 
 /** A stage of the spine. */
 export interface Station {
@@ -83,7 +82,7 @@ export function stations(file: JobFile, plan: StoredPlan | null): Station[] {
         : s.checks
           ? `${s.checks} ${s.checks === 1 ? 'check' : 'checks'}`
           : lastWork !== null
-            ? sayDay(lastWork + 7 * 1440 * MINUTE, zone)
+            ? sayDay(firstVisit(lastWork), zone)
             : '',
       done: s.checks > 0 && s.openTouchUps === 0,
     },

@@ -1,7 +1,8 @@
 /** Today: what every job under way wants next, across jobs and people. Finished jobs cost a line of a table each. */
 import { acts } from '$core/bench/acts';
 import { freshAir } from '$core/bench/fresh-air';
-import { judgeAir } from '$core/air/humid-air';
+import { airStops } from '$core/bench/air-stops';
+import { visitDue } from '$core/quality/visits';
 import { plannedSteps } from '$core/planning/job-problem';
 import { SITE } from '$core/takeoff/site-route';
 import { dayAfter, isoDay, startOfDay } from '$core/units/clock-time';
@@ -19,10 +20,6 @@ const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
 /** A window that closes, or a cup that dies, is named so long before. */
 const SOON = 4 * HOUR;
-/** Days after hand-over on which a visit is due: a week, a month, half a year, a year. Common practice, no source. */
-const VISITS = [7, 30, 182, 365];
-/** A visit is named so many days before, and until it is made. */
-const NOTICE = 3;
 
 export interface TodayAct {
   status: 'running' | 'ready' | 'waiting' | 'up';
@@ -66,11 +63,8 @@ export interface TodayVisit {
 function visits(db: Db, now: number): TodayVisit[] {
   return listSummaries(db).flatMap(({ id, name, handedOver, lastCheck, archivedAt }) => {
     if (handedOver === null || archivedAt !== null) return [];
-    const due = VISITS.map((days) => handedOver + days * 24 * HOUR)
-      .filter((at) => at - NOTICE * 24 * HOUR <= now)
-      .at(-1);
-    const made = due !== undefined && lastCheck !== null && lastCheck >= due - NOTICE * 24 * HOUR;
-    return due === undefined || made ? [] : [{ job: id, name, day: isoDay(due, companyZone()), due }];
+    const due = visitDue(handedOver, lastCheck, now);
+    return due === null ? [] : [{ job: id, name, day: isoDay(due, companyZone()), due }];
   });
 }
 
@@ -111,12 +105,11 @@ function todayJob(db: Db, { file, plan }: OpenedJob, now: number): TodayJob {
         : [],
     ),
   ].sort((a, b) => a.at - b.at);
-  const limits = file.route.flatMap((s) => (s.product ? [s.product.limits] : []));
+  const { state, route, context } = file;
   const stops = [
-    ...freshAir(file.state, now).flatMap((a) => {
-      const worst = limits.map((l) => judgeAir(a, l, file.context.measures)).find((v) => !v.coat);
-      return worst ? [`Air in the ${a.place}: ${worst.reasons.join('; ')}`] : [];
-    }),
+    ...airStops(freshAir(state, now), route, context.measures).map(
+      (a) => `Air in the ${a.place}: ${a.reasons.join('; ')}`,
+    ),
     ...contestedOf(db, file).map((c) => c.message),
     ...(summary.openTouchUps ? [`${summary.openTouchUps} to touch up`] : []),
   ];

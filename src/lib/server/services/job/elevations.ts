@@ -1,4 +1,5 @@
 /** The walls of a job with the mark of every piece. */
+import { NO_COLOUR } from '$core/kitchen/colour';
 import { pieceState } from '$core/bench/state';
 import { pieceMark, type Mark } from '$core/bench/mark';
 import type { Condition } from '$core/kitchen/condition';
@@ -90,7 +91,7 @@ export function elevations(file: JobFile, now: number, noted = false): Elevation
               hinge,
               mark: pieceMark(file.state, file.route, id, now, file.waits),
               where: pieceState(file.state, id).place,
-              hex: paint.get(zoneId) ?? '#DCCFA9',
+              hex: paint.get(zoneId) ?? NO_COLOUR,
               zone: zoneId,
               ...(noted ? { condition } : {}),
             },

@@ -1,4 +1,5 @@
 /** Bars of the day rail and the time board: what was done, is under way and is planned. */
+import { NO_COLOUR } from '$core/kitchen/colour';
 import type { Step } from '$core/coating/route';
 import { workMinutes } from '$core/coating/route';
 import { operationId, plannedSteps } from '$core/planning/job-problem';
@@ -86,7 +87,7 @@ export function bars(
     return {
       id,
       lot: lots.get(lot) ?? '',
-      hex: paint.get(lot) ?? '#DCCFA9',
+      hex: paint.get(lot) ?? NO_COLOUR,
       kind: step.kind,
       primer: step.product?.kind === 'primer',
       face: step.face,
@@ -123,7 +124,7 @@ export function bars(
     return {
       id,
       lot: KITCHEN_ROW,
-      hex: zone?.hex ?? '#DCCFA9',
+      hex: zone?.hex ?? NO_COLOUR,
       kind: step.kind,
       primer: step.product?.kind === 'primer',
       face: null,

@@ -20,7 +20,7 @@ import { elevations } from '../job/elevations';
 import { bodyFromForm } from '$core/bench/fact-form';
 import { openJob } from '../job/open-job';
 import { bars } from './bars';
-import { handBack, sayReason } from './hand-back';
+import { handBack, whyNoPlan } from './hand-back';
 import { stations } from '../across/spine';
 import { recordFacts } from '../bench/record-facts';
 import { Refused } from '../../refused';
@@ -276,7 +276,7 @@ describe('the plan of a job', () => {
     );
     const file = openJob(db, job);
     const plan = await makeCurrentPlan(db, job, () => MONDAY);
-    const said = plan && 'infeasible' in plan.result ? sayReason(file, plan.result.reason, plan.t0) : '';
+    const said = plan && 'infeasible' in plan.result ? whyNoPlan(file, plan.result.reason, plan.t0) : '';
     // Two pieces: 15 min of setting up and two faces of 7/6 min.
     expect(said).toBe(
       '“Prime backs” of lot A takes 18 min at a stretch and the longest open stretch is 15 min',

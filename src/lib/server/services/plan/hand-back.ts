@@ -1,7 +1,7 @@
 /** When a plan hands the kitchen back, and why there is no plan. */
+import { sayReason } from '$core/job-plan/say-reason';
 import { operationId } from '$core/planning/job-problem';
 import { SITE } from '$core/takeoff/site-route';
-import { sayTime } from '$core/units/clock-time';
 import type { StoredPlan } from '../../store/plans';
 import type { JobFile } from '../job/open-job';
 
@@ -17,17 +17,12 @@ export function handBack(plan: StoredPlan | null): { at: number; bound: number }
  * Why there is no plan, with lots, steps and times as people know them.
  * @param t0 the moment its minutes count from, ms since 1970
  */
-export function sayReason(file: JobFile, reason: string, t0: number): string {
+export function whyNoPlan(file: JobFile, reason: string, t0: number): string {
   const names = [
     ...file.lots.flatMap((lot) =>
       file.route.map((step) => [operationId(lot.id, step.key), `“${step.act}” of lot ${lot.name}`] as const),
     ),
     ...file.site.map((step) => [operationId(SITE, step.key), `“${step.act}” in the kitchen`] as const),
   ];
-  return names
-    .sort((a, b) => b[0].length - a[0].length)
-    .reduce((text, [id, words]) => text.replaceAll(id, words), reason)
-    .replace(/other:work:[\w-]+:\d+/g, 'work on another job')
-    .replace(/other:rack:\d+/g, 'what another job lays on the rack')
-    .replace(/minute (\d+)/g, (_, n: string) => sayTime(t0 + Number(n) * MINUTE, file.job.zone));
+  return sayReason(reason, names, t0, file.job.zone);
 }

@@ -8,7 +8,7 @@ import { deletePin, deletePins, writePin } from '../../store/pins';
 import { findPlan, markSeen, newestPlan, type StoredPlan } from '../../store/plans';
 import { ask } from '../../threads/ask';
 import { openJob } from '../job/open-job';
-import { sayReason } from './hand-back';
+import { whyNoPlan } from './hand-back';
 import { basisOf, keepPlan, makeCurrentPlan, type Basis } from './make-plan';
 import { sayOperation } from './say-plan';
 
@@ -66,7 +66,7 @@ export async function pin(
     if (!made || 'infeasible' in made.result) {
       const reason =
         made && 'infeasible' in made.result
-          ? sayReason(file, made.result.reason, made.t0)
+          ? whyNoPlan(file, made.result.reason, made.t0)
           : 'nothing is left to plan';
       throw new Refused(409, `${sayOperation(file, operation)} cannot be pinned there: ${reason}.`, 'at');
     }

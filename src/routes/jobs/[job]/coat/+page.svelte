@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { v7 as newId } from 'uuid';
-  import { invalidateAll } from '$app/navigation';
+  import { refresh } from '$ui/refresh';
   import { page } from '$app/state';
   import MethodCard from '$ui/MethodCard.svelte';
   import { pieces } from '$ui/words';
@@ -43,7 +43,7 @@
 
   let { data, form } = $props();
   // svelte-ignore state_referenced_locally
-  const outbox = new Outbox(data.pack.job.id, () => void invalidateAll());
+  const outbox = new Outbox(data.pack.job.id, () => void refresh());
   const bench = $derived(openBench(data.pack, outbox.facts));
   /** by the server's clock; the page's own until the device knows it */
   let clock: number | null = $state(null);

@@ -3,7 +3,8 @@ import { mixFor } from '$core/takeoff/mix';
 import { openFindings } from '$core/quality/site-tests';
 import { startOfDay } from '$core/units/clock-time';
 import { bars, openSpans } from '$server/services/plan/bars';
-import { handBack, sayReason } from '$server/services/plan/hand-back';
+import { handBack, whyNoPlan } from '$server/services/plan/hand-back';
+import { rackUse } from '$core/job-plan/rack-use';
 import { movesBetween } from '$core/planning/moves';
 import { dayAfter } from '$core/units/clock-time';
 import { jobSearch } from '$server/services/plan/job-search';
@@ -13,7 +14,7 @@ import { sayBoundHolds, sayChain, sayMoves, sayOperation } from '$server/service
 import { KITCHEN_ROW } from '$server/services/plan/bar';
 import { feedFor } from '$server/services/across/calendars';
 import { listPins } from '$server/store/pins';
-import { findPlan, type StoredPlan } from '$server/store/plans';
+import { findPlan } from '$server/store/plans';
 import { choosePlan } from '$server/services/plan/choose-plan';
 import { choiceFromForm, formDefaults } from '$server/services/plan/plan-form';
 import { proposeFor } from '$server/services/plan/propose';
@@ -72,7 +73,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
       to,
       open: openSpans(file, from, to),
       rackSlots: choice?.rackSlots ?? 0,
-      rackTaken: rackOfOthers(plan),
+      rack: rackUse(file, plan, to),
       lots: [
         ...file.lots.map((l) => ({ name: l.name, pieces: l.pieces.length })),
         ...(drawn.some((b) => b.lot === KITCHEN_ROW) ? [{ name: KITCHEN_ROW, pieces: 0 }] : []),
@@ -92,7 +93,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     search: jobSearch(params.job),
     none:
       plan && 'infeasible' in plan.result
-        ? { reason: sayReason(file, plan.result.reason, plan.t0), proven: plan.result.proven }
+        ? { reason: whyNoPlan(file, plan.result.reason, plan.t0), proven: plan.result.proven }
         : null,
     needs: (taken?.lines ?? []).map((n) => ({
       name: n.product.name,
@@ -111,18 +112,6 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     labour: taken?.minutes ?? 0,
   };
 };
-
-/** What other jobs lay on the rack, as the plan knew it. */
-function rackOfOthers(plan: StoredPlan | null): { from: number; to: number; slots: number }[] {
-  if (!plan || 'infeasible' in plan.result) return [];
-  const at = new Map(plan.result.assignments.map((a) => [a.operation, a.start]));
-  return plan.problem.holds
-    .filter((h) => h.from.startsWith('other:'))
-    .map((h) => {
-      const from = plan.t0 + (at.get(h.from) ?? 0) * 60_000;
-      return { from, to: from + (h.tail ?? 0) * 60_000, slots: h.slots };
-    });
-}
 
 const moment = (form: FormData): number => Number(form.get('at') || NaN);
 

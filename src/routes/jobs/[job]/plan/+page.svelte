@@ -3,13 +3,14 @@
   import { enhance } from '$app/forms';
   import { sayClock, sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
   import { writeLength } from '$core/units/length';
+  import { sayReason } from '$core/job-plan/say-reason';
   import { formatArea, formatFilm, formatVolume } from '$core/units/measures';
   import Codes from '$ui/Codes.svelte';
   import Changed from '$ui/Changed.svelte';
   import Schools from '$ui/Schools.svelte';
   import SystemChoice from '$ui/SystemChoice.svelte';
   import { onDestroy, onMount } from 'svelte';
-  import { invalidateAll } from '$app/navigation';
+  import { refresh } from '$ui/refresh';
   import { openPlanner, type Planner } from '$ui/planner';
   import PlanAsk from '$ui/PlanAsk.svelte';
   import PlanRules from '$ui/PlanRules.svelte';
@@ -40,14 +41,8 @@
     const tried = await planner?.tryPin(operation, at);
     if (!tried) return '';
     if (tried.back === null) {
-      const reason = [...operations].reduce(
-        (text, [id, words]) => text.replaceAll(id, words),
-        tried.reason ?? '',
-      );
-      const timed = reason
-        .replace(/other:work:[\w-]+:\d+/g, 'work on another job')
-        .replace(/minute (\d+)/g, (_, n: string) => sayTime(tried.t0 + Number(n) * 60_000, data.zone));
-      return `no plan fits (${timed})`;
+      const why = sayReason(tried.reason ?? '', data.operations, tried.t0, data.zone);
+      return `no plan fits (${why})`;
     }
     const off = Math.round((tried.back - (data.handBack?.at ?? tried.back)) / 60_000);
     return `hand back ${sayTime(tried.back, data.zone)}, ${off === 0 ? 'as before' : `${sayMinutes(Math.abs(off))} ${off > 0 ? 'later' : 'sooner'}`}`;
@@ -69,7 +64,7 @@
     if (answer?.ok) search = await answer.json();
     clearTimeout(timer);
     if (search.state === 'running') timer = setTimeout(() => void ask('GET'), 400);
-    else if (was === 'running') await invalidateAll();
+    else if (was === 'running') await refresh();
   };
   onMount(() => {
     if (search.state === 'running') void ask('GET');

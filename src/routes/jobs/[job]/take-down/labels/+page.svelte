@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Button } from 'carbon-components-svelte';
-  import { invalidate, invalidateAll } from '$app/navigation';
+  import { refresh } from '$ui/refresh';
   import { enhance } from '$app/forms';
   import Codes from '$ui/Codes.svelte';
   import NoEnter from '$ui/NoEnter.svelte';
@@ -45,7 +45,7 @@
     const follow = async () => {
       while (following) {
         await new Promise((passed) => setTimeout(passed, 400));
-        if (following) await invalidate('anthem:printer');
+        if (following) await refresh('anthem:printer');
       }
     };
     void follow();
@@ -157,7 +157,7 @@
               class="tool"
               formaction="/jobs/{data.jobId}/take-down/labels/sheet.pdf"
               formtarget="_blank"
-              onclick={() => setTimeout(() => void invalidateAll(), 1500)}>Make the PDF</button
+              onclick={() => setTimeout(() => void refresh(), 1500)}>Make the PDF</button
             >
           </div>
         </form>
