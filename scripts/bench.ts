@@ -13,6 +13,7 @@ import { SYSTEMS } from '../src/lib/core/coating/systems/index';
 import { ratesOf, type Climate } from '../src/lib/core/drying/climate';
 import { readyAt } from '../src/lib/core/drying/ready';
 import { addYears } from './bench-scale';
+import { latencyRows } from './bench-latency';
 import { planRows, printRows, type Row } from './bench-plan';
 import { launchOptions } from './chromium.mjs';
 import { build, freePort, root } from './prepare.mjs';
@@ -309,4 +310,4 @@ rows.push([
   '1000 ms',
 ]);
 
-printRows([...rows, ...(await planRows())]);
+printRows([...rows, ...(await latencyRows()), ...(await planRows())]);

@@ -26,7 +26,14 @@ export function audit(problem: Problem, plan: Plan): string[] {
     if (!operation.has(a.operation)) faults.push(`${a.operation} is not in the problem`);
     done.set(a.operation, a);
   }
-  const hoursOf = (
+  const known = new Map<string, Span[]>();
+  const hoursOf = (worker: string | undefined, station: string | null | undefined): Span[] => {
+    const key = JSON.stringify([worker, station]);
+    const hours = known.get(key) ?? hoursBetween(worker, station);
+    known.set(key, hours);
+    return hours;
+  };
+  const hoursBetween = (
     workerCalendar: string | undefined,
     stationCalendar: string | null | undefined,
   ): Span[] => {

@@ -56,17 +56,30 @@ function readParts(row: Pick<Row, 'problem' | 'result' | 'stamp'>): Read {
 
 const plans = new WeakMap<NonNullable<Read>, StoredPlan>();
 
-function find(db: Db, where: string, of: string): StoredPlan | undefined {
-  const head = db
+/** What tells a stored plan from others, and from what it was before someone tampered with it. */
+const headOf = (
+  db: Db,
+  where: string,
+  of: string,
+): (Pick<Row, 'id' | 'before'> & { size: string }) | undefined =>
+  db
     .prepare<[string], Pick<Row, 'id' | 'before'> & { size: string }>(
       `SELECT id, CASE WHEN seen_at IS NULL THEN before END AS before,
          length(problem) || ' ' || length(result) || ' ' || coalesce(stamp, '') AS size
        FROM plan WHERE ${where}`,
     )
     .get(of);
-  if (!head) return undefined;
+
+function keptOf(db: Db): (key: string, make: () => Read) => Read {
   const kept = known.get(db) ?? keepLast<Read>(64);
   known.set(db, kept);
+  return kept;
+}
+
+function find(db: Db, where: string, of: string): StoredPlan | undefined {
+  const head = headOf(db, where, of);
+  if (!head) return undefined;
+  const kept = keptOf(db);
   const row = (): Row | undefined =>
     db.prepare<[string], Row>(`SELECT ${COLUMNS} FROM plan WHERE id = ?`).get(head.id);
   const parts = kept(`${head.id} ${head.size}`, () => {
@@ -93,6 +106,7 @@ export const markSeen = (db: Db, job: string, at: number): void => {
   db.prepare('UPDATE plan SET seen_at = ? WHERE job_id = ? AND seen_at IS NULL').run(at, job);
 };
 
+/** Stores a plan, which passed its schema or was made by the planner. */
 export function insertPlan(db: Db, job: string, plan: StoredPlan): void {
   db.prepare(
     `INSERT INTO plan (id, job_id, made_at, t0, facts, choice, problem, result, before, stamp)
@@ -105,6 +119,10 @@ export function insertPlan(db: Db, job: string, plan: StoredPlan): void {
     result: JSON.stringify(plan.result),
     stamp: JSON.stringify(plan.stamp),
   });
+  // What was stored just now need not be read back.
+  const head = headOf(db, 'id = ?', plan.id);
+  const { problem, result, stamp } = plan;
+  if (head) keptOf(db)(`${head.id} ${head.size}`, () => ({ problem, result, stamp }));
   db.prepare(
     'DELETE FROM plan WHERE job_id = @job AND rowid NOT IN (SELECT rowid FROM plan WHERE job_id = @job ORDER BY rowid DESC LIMIT @keep)',
   ).run({ job, keep: KEPT });

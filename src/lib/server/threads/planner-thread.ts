@@ -2,6 +2,7 @@
  * What runs in a planning thread: tasks of a thread that stays, or one long search that reports how far it is and can be
  * stopped. Loaded as a module, it starts such threads.
  */
+import { constants, setPriority } from 'node:os';
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
 import { planAllJobs } from '$core/job-plan/all-jobs';
 import { EFFORTS } from '$core/job-plan/efforts';
@@ -116,6 +117,9 @@ function reply({ id, kind, given }: Order): Reply {
     return { id, failed: error instanceof Error ? error.message : String(error) };
   }
 }
+
+/** Whoever uses the pages goes before the planner. On Linux this holds for the thread alone; elsewhere for all, so not there. */
+if (!isMainThread && process.platform === 'linux') setPriority(constants.priority.PRIORITY_LOW);
 
 const own = workerData as { stays?: true; search?: Search; flag?: SharedArrayBuffer } | null;
 if (!isMainThread && own?.stays)
