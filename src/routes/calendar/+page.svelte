@@ -322,7 +322,7 @@
       <label>First day<input type="date" name="from" required /></label>
       <label>Last day<input type="date" name="to" /></label>
       <label>Why<input name="why" required maxlength="80" placeholder="holiday" /></label>
-      <Button type="submit" kind="tertiary">Away then</Button>
+      <Button type="submit" kind="tertiary">Add these days</Button>
     </form>
     <form method="post" action="?/import" enctype="multipart/form-data" class="fields" use:enhance={keep}>
       <label

@@ -14,7 +14,7 @@ import { contestedOf } from '../bench/contested';
 import { eachJob, withFaults, type SpoiltJob } from '../job/each-job';
 import { handBack } from '../plan/hand-back';
 import type { OpenedJob } from '../plan/open-planned';
-import { takeOff } from '../take-off/take-off';
+import { firstNeeds } from '../take-off/take-off';
 
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
@@ -94,7 +94,7 @@ function todayJob(db: Db, { file, plan }: OpenedJob, now: number): TodayJob {
         ? [{ at: m.useBy, words: `batch ${m.batch} is past its pot life` }]
         : [],
     ),
-    ...(takeOff(db, file, plan)?.lines ?? []).flatMap((l) =>
+    ...firstNeeds(file, plan).flatMap((l) =>
       l.first !== null && l.first > now && l.first < tomorrow + 24 * HOUR
         ? [
             {

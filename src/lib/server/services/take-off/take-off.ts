@@ -49,6 +49,19 @@ function firstCoats(file: JobFile, plan: StoredPlan | null): Map<string, number>
   return out;
 }
 
+/** What a job takes, by product and colour, and when it is first laid or planned, ms since 1970; empty before a system is chosen. */
+export function firstNeeds(
+  file: JobFile,
+  plan: StoredPlan | null,
+): (ZoneNeed & { colour: string; first: number | null })[] {
+  const firsts = firstCoats(file, plan);
+  return needsByZone(file.route, file.pieces, fixedOf(file.job, file.pieces).byZone).map((need) => ({
+    ...need,
+    colour: file.zones.find((z) => z.id === need.zone)?.colour ?? '',
+    first: firsts.get(need.product.key) ?? null,
+  }));
+}
+
 /** Sizes a product is sold in here; the usual ones without a price where nobody wrote any down. */
 export function sizesOf(
   cans: readonly (CanSize & { product: string })[],
@@ -67,17 +80,11 @@ export function takeOff(db: Db, file: JobFile, plan: StoredPlan | null): TakeOff
   const cans = listCans(db);
   const { work, byZone } = fixedOf(file.job, file.pieces);
   const fixedM2 = [...byZone.values()].reduce((sum, a) => sum + a, 0);
-  const firsts = firstCoats(file, plan);
-  const lines = needsByZone(file.route, file.pieces, byZone).map((need): TakeOffLine => {
-    const first = firsts.get(need.product.key) ?? null;
-    return {
-      ...need,
-      colour: file.zones.find((z) => z.id === need.zone)?.colour ?? '',
-      cover: cheapestCover(need.volumeMl, sizesOf(cans, need.product.key, measures)),
-      first,
-      day: first === null ? null : isoDay(first, file.job.zone),
-    };
-  });
+  const lines = firstNeeds(file, plan).map((need): TakeOffLine => ({
+    ...need,
+    cover: cheapestCover(need.volumeMl, sizesOf(cans, need.product.key, measures)),
+    day: need.first === null ? null : isoDay(need.first, file.job.zone),
+  }));
   const hours = hoursBySteps(
     file.route,
     file.system,

@@ -1,0 +1,58 @@
+<!-- Cups that were mixed, and what the gun holds. -->
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+  import { formatVolume } from '$core/units/measures';
+  import CupWords from '../CupWords.svelte';
+  import FactForm from '../FactForm.svelte';
+  import { getBench } from './bench-page';
+
+  const bench = getBench();
+</script>
+
+{#if bench.view.cups.length}
+  <section class="card" id="cups">
+    <h2>Cups</h2>
+    {#each bench.view.cups as cup (cup.id)}
+      <p>
+        <b class="mono">{cup.batch}</b>
+        {cup.name}, {formatVolume(cup.a + cup.b + cup.thinner, bench.measures)}<br />
+        <CupWords age={cup.age} now={bench.now} zone={bench.zone} />
+      </p>
+    {/each}
+  </section>
+{/if}
+{#if bench.view.paints.length}
+  <section class="card" id="gun">
+    <h2>In the gun</h2>
+    <FactForm kind="paint.loaded" empties={false}>
+      {#snippet children(sending)}
+        <div class="gun">
+          <label class="labelled wide"
+            >{bench.view.loaded ? 'Now' : 'Not said yet'}<select class="field" name="paint">
+              {#each bench.view.paints as p, i (i)}
+                <option
+                  value="{p.product} {p.colour}"
+                  selected={bench.view.loaded?.product === p.product && bench.view.loaded.colour === p.colour}
+                  >{p.words}</option
+                >
+              {/each}
+            </select></label
+          >
+          <Button type="submit" kind="tertiary" disabled={sending}>Loaded</Button>
+        </div>
+      {/snippet}
+    </FactForm>
+  </section>
+{/if}
+
+<style>
+  .gun {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 10px;
+    align-items: end;
+  }
+  .wide {
+    grid-column: 1 / -1;
+  }
+</style>

@@ -1,0 +1,84 @@
+<!-- What dries until when, and what is ready to hang. -->
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+  import { FEEL_FACTS, FEELS } from '$core/bench/looks';
+  import FactForm from '../FactForm.svelte';
+  import { pieces } from '../words';
+  import { getBench } from './bench-page';
+
+  const bench = getBench();
+  const waiting = $derived(bench.view.list.filter((a) => a.status === 'waiting'));
+  const hang = $derived(bench.view.list.filter((a) => a.status === 'ready' && a.kind === 'hang'));
+</script>
+
+{#if hang.length}
+  <section class="card ready">
+    <h2 class="act">Hang</h2>
+    <p>{pieces(hang.reduce((n, a) => n + a.pieces.length, 0))} ready to hang.</p>
+    <Button href="/jobs/{bench.jobId}/hang">Go to hanging</Button>
+  </section>
+{/if}
+{#if waiting.length}
+  <section class="card">
+    <h2>Drying</h2>
+    {#each waiting as act (act.key)}
+      <div class="wait">
+        <b class="mono">{bench.near(act.from ?? 0)}</b>
+        <div>
+          <b>{act.act}, lot {act.lot}</b> <span class="soft">{pieces(act.pieces.length)}</span>
+          {#if act.felt}
+            <details class="touch">
+              <summary>Touch test</summary>
+              <FactForm kind="film.felt" fields={{ piece: act.pieces.map((p) => p.id), step: act.felt }}>
+                {#snippet children(sending)}
+                  <div class="row">
+                    {#each FEELS as feel (feel)}<Button
+                        type="submit"
+                        name="feel"
+                        value={feel}
+                        kind="tertiary"
+                        size="field"
+                        disabled={sending}>{FEEL_FACTS[feel].words}</Button
+                      >{/each}
+                  </div>
+                {/snippet}
+              </FactForm>
+            </details>
+          {/if}
+          {#if act.closes}<div class="warn">▲ before {bench.near(act.closes)}</div>{/if}
+        </div>
+        {#if act.kind !== 'hang'}
+          <FactForm
+            kind="work.started"
+            fields={{ step: act.step, lot: act.lotId, piece: act.pieces.map((p) => p.id) }}
+          >
+            {#snippet children(sending)}<Button type="submit" kind="ghost" size="field" disabled={sending}
+                >Start now</Button
+              >{/snippet}
+          </FactForm>
+        {/if}
+      </div>
+    {/each}
+  </section>
+{/if}
+
+<style>
+  .ready {
+    border-left: 6px solid var(--ready);
+  }
+  .act {
+    font-size: 20px;
+    line-height: 1.2;
+  }
+  .touch {
+    margin-left: 8px;
+  }
+  .wait {
+    display: grid;
+    grid-template-columns: minmax(60px, max-content) 1fr auto;
+    gap: 10px;
+    align-items: center;
+    padding: 6px 0;
+    border-top: 1px solid var(--line);
+  }
+</style>

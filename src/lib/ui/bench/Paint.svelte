@@ -1,0 +1,65 @@
+<!-- What an act lays on, how thick, how much, and how it is mixed. -->
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+  import type { BenchAct } from '$core/bench/view';
+  import { sayMinutes } from '$core/units/clock-time';
+  import { formatFilm, formatVolume } from '$core/units/measures';
+  import FactForm from '../FactForm.svelte';
+  import { getBench } from './bench-page';
+
+  let { act }: { act: BenchAct } = $props();
+  const bench = getBench();
+</script>
+
+{#if act.paint}
+  <p>
+    {act.paint.name} · wet film <b>{formatFilm(act.paint.wetUm, bench.measures)}</b> · {formatVolume(
+      act.paint.volumeMl,
+      bench.measures,
+    )} for this pass
+  </p>
+  {#if act.paint.mix}
+    {@const mix = act.paint.mix}
+    <p>
+      Mix {act.paint.mix.a.toFixed(0)} mL base, {act.paint.mix.b.toFixed(0)} mL hardener, {act.paint.mix.thinner.toFixed(
+        0,
+      )} mL thinner. Let it stand {act.paint.mix.induction} min; use it within {sayMinutes(
+        act.paint.mix.potLife,
+      )}.
+    </p>
+    {#if !bench.view.cups.some((c) => c.product === act.paint?.key && c.age.state !== 'past')}
+      <FactForm
+        kind="mix.made"
+        fields={{
+          product: act.paint.key,
+          a: mix.a.toFixed(1),
+          b: mix.b.toFixed(1),
+          thinner: mix.thinner.toFixed(1),
+          induction: String(mix.induction),
+          potLife: String(mix.potLife),
+        }}
+        class="row end"
+      >
+        {#snippet children(sending)}
+          <label class="labelled"
+            >Batch<input
+              class="field mono"
+              name="batch"
+              value={bench.view.batch}
+              maxlength="40"
+              required
+            /></label
+          >
+          <Button type="submit" kind="tertiary" disabled={sending}>Mixed now</Button>
+        {/snippet}
+      </FactForm>
+    {/if}
+  {/if}
+{/if}
+
+<style>
+  :global(form.row.end) {
+    align-items: end;
+    margin-bottom: 8px;
+  }
+</style>

@@ -1,0 +1,99 @@
+/** Plans follow what happens: on the server's own account, while pages are read and nothing is written by reading. */
+import { expect, test, type Page } from '@playwright/test';
+import Database from 'better-sqlite3';
+import { jobCalled, ready, startServer, type TestServer } from './server';
+
+let server: TestServer;
+test.beforeAll(async () => {
+  server = await startServer();
+});
+test.afterAll(() => server.end());
+
+const PAGES = ['', '/jobs', '/calendar', '/systems', '/systems/two-pack', '/air', '/drying', '/settings'];
+const OF_A_JOB = [
+  'survey',
+  'survey/pieces',
+  'survey/tests',
+  'survey/files',
+  'plan',
+  'plan/system',
+  'plan/take-off',
+  'plan/mix',
+  'plan/ask.json',
+  'plan/plan.json',
+  'plan/calendar.ics',
+  'plan/work-order.pdf',
+  'take-down',
+  'take-down/labels',
+  'coat',
+  'hang',
+  'hand-over',
+  'check',
+  'manage',
+  'job.json',
+  'pieces.csv',
+];
+
+/** Nothing is being planned. */
+async function calm(url: string): Promise<void> {
+  const jobs = await Promise.all(['Lanternhouse', 'Orchard Row'].map((name) => jobCalled(url, name)));
+  const asked = jobs.map((j) => `job=${j.split('/').at(-1) ?? ''}`).join('&');
+  await expect
+    .poll(
+      async () =>
+        ((await (await fetch(`${url}/api/plans?${asked}`)).json()) as { planning: unknown[] }).planning,
+    )
+    .toEqual([]);
+}
+
+test('opening every page writes nothing', async ({ request }) => {
+  const job = await jobCalled(server.url, 'Orchard Row');
+  await calm(server.url);
+  const watch = new Database(server.data, { readonly: true });
+  const version = (): unknown => watch.pragma('data_version', { simple: true });
+  const before = version();
+  const addresses = [...PAGES.map((p) => server.url + p), ...OF_A_JOB.map((p) => `${job}/${p}`)];
+  for (const address of addresses) {
+    const answer = await request.get(address);
+    expect(answer.status(), address).toBe(200);
+    expect(version(), address).toBe(before);
+  }
+  watch.close();
+});
+
+const back = async (page: Page): Promise<string> =>
+  (await page
+    .getByRole('navigation', { name: 'Stages of the job' })
+    .getByRole('link', { name: 'Plan' })
+    .textContent()) ?? '';
+
+test('an absence, and the heater of the tent, move plans without anybody asking', async ({ page }) => {
+  const job = await jobCalled(server.url, 'Orchard Row');
+  await calm(server.url);
+  await page.goto(`${job}/plan`);
+  await ready(page);
+  const before = await back(page);
+  await page.goto(`${server.url}/calendar`);
+  await ready(page);
+  await page.getByLabel('First day').fill('2026-03-13');
+  await page.getByLabel('Last day').fill('2026-03-20');
+  await page.getByLabel('Why').fill('Course');
+  await page.getByRole('button', { name: 'Add these days' }).click();
+  await expect(page.getByText('Kept. Plans keep clear of it')).toBeVisible();
+  await page.goto(`${job}/plan`);
+  await ready(page);
+  // The page that was loaded with the last plan shows the new one by itself.
+  await expect.poll(() => back(page)).not.toBe(before);
+  await calm(server.url);
+  const kept = await back(page);
+
+  await page.goto(`${server.url}/air`);
+  await ready(page);
+  const heater = page.getByRole('checkbox', { name: 'heater' });
+  await heater.setChecked(!(await heater.isChecked()));
+  await page.getByRole('button', { name: 'Set the places' }).click();
+  await expect(page.getByText('The places are set.')).toBeVisible();
+  await page.goto(`${job}/plan`);
+  await ready(page);
+  await expect.poll(() => back(page)).not.toBe(kept);
+});
