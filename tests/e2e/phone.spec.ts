@@ -169,11 +169,19 @@ test('a plan that cannot be is explained in words', async ({ page }) => {
 test('people and measures are set, and what is wrong is said', async ({ page }) => {
   await page.goto(`${server.url}/settings`);
   await ready(page);
-  await page.getByLabel('Name').fill('Ines');
-  await page.getByRole('button', { name: 'Add' }).click();
+  const added = page.locator('form', { has: page.getByRole('button', { name: 'Add', exact: true }) });
+  await added.getByLabel('Name').fill('Ines');
+  await added.getByRole('button', { name: 'Add' }).click();
   await expect(page.getByRole('alert')).toHaveText('There is a Ines already.');
-  await page.getByLabel('Name').fill('Wren');
-  await page.getByRole('button', { name: 'Add' }).click();
+  await added.getByLabel('Name').fill('Wrenn');
+  await added.getByRole('button', { name: 'Add' }).click();
+  const wrenn = page.getByRole('form', { name: 'Name and role of Wrenn' });
+  await wrenn.getByLabel('Name', { exact: true }).fill('Tobin');
+  await wrenn.getByRole('button', { name: 'Save Wrenn' }).click();
+  await expect(page.getByRole('alert')).toHaveText('There is a Tobin already.');
+  await wrenn.getByLabel('Name', { exact: true }).fill('Wren');
+  await wrenn.getByRole('button', { name: 'Save Wrenn' }).click();
+  await expect(page.getByText('Saved: Wren.')).toBeVisible();
   await page.getByLabel('Wren, painter').check();
   await page.getByRole('button', { name: 'This is me' }).click();
   await expect(page.locator('.who')).toContainText('Wren');

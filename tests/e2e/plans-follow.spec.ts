@@ -1,7 +1,7 @@
 /** Plans follow what happens: on the server's own account, while pages are read and nothing is written by reading. */
 import { expect, test, type Page } from '@playwright/test';
 import Database from 'better-sqlite3';
-import { jobCalled, ready, startServer, type TestServer } from './server';
+import { calm, jobCalled, ready, startServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
@@ -33,18 +33,6 @@ const OF_A_JOB = [
   'job.json',
   'pieces.csv',
 ];
-
-/** Nothing is being planned. */
-async function calm(url: string): Promise<void> {
-  const jobs = await Promise.all(['Lanternhouse', 'Orchard Row'].map((name) => jobCalled(url, name)));
-  const asked = jobs.map((j) => `job=${j.split('/').at(-1) ?? ''}`).join('&');
-  await expect
-    .poll(
-      async () =>
-        ((await (await fetch(`${url}/api/plans?${asked}`)).json()) as { planning: unknown[] }).planning,
-    )
-    .toEqual([]);
-}
 
 test('opening every page writes nothing', async ({ request }) => {
   const job = await jobCalled(server.url, 'Orchard Row');

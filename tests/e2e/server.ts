@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ChildProcess } from 'node:child_process';
-import type { Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { serve } from '../../scripts/prepare.mjs';
 
 export interface TestServer {
@@ -97,4 +97,16 @@ export async function setClock(page: Page, url: string, shows: string): Promise<
 export async function byItself(page: Page): Promise<void> {
   await page.getByLabel('the fixed work in the kitchen').uncheck();
   await page.getByLabel('people, place and rack are shared with other jobs').uncheck();
+}
+
+/** Waits until no plan is being made. */
+export async function calm(url: string): Promise<void> {
+  const jobs = await Promise.all(['Lanternhouse', 'Orchard Row'].map((name) => jobCalled(url, name)));
+  const asked = jobs.map((j) => `job=${j.split('/').at(-1) ?? ''}`).join('&');
+  await expect
+    .poll(
+      async () =>
+        ((await (await fetch(`${url}/api/plans?${asked}`)).json()) as { planning: unknown[] }).planning,
+    )
+    .toEqual([]);
 }

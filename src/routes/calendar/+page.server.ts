@@ -10,6 +10,7 @@ import {
   planAllJobs,
   stopAllJobs,
   takeOverAllJobs,
+  whyNoJointPlan,
 } from '$server/services/plan/all-jobs';
 import { companyCalendar } from '$server/services/across/company-calendar';
 import { eachJob } from '$server/services/job/each-job';
@@ -34,10 +35,7 @@ export const load: PageServerLoad = ({ locals, depends }) => {
     absences: listAbsences(locals.db, now),
     search: search && { state: search.state, share: search.share },
     together: compareAllJobs(opened, search?.found ?? null, search?.startedAt ?? now),
-    impossible:
-      search?.found?.kind === 'together' && search.found.made && 'infeasible' in search.found.made.result
-        ? search.found.made.result.reason
-        : null,
+    impossible: whyNoJointPlan(opened, search?.found ?? null, search?.startedAt ?? now),
   };
 };
 

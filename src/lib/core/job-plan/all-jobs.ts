@@ -1,6 +1,7 @@
 /** All jobs planned together, and each job's own plan within what was found. */
+import { readOwnId } from '../planning/joined-id';
 import type { Effort } from '../planning/effort';
-import { planTogether, readOwn, type JobTogether, type PlannedTogether } from '../planning/together';
+import { planTogether, type JobTogether, type PlannedTogether } from '../planning/together';
 import { dayAfter } from '../units/clock-time';
 import { togetherEffort, TOGETHER } from './efforts';
 import type { PlanInputs } from './inputs';
@@ -58,7 +59,7 @@ export function plansWithin(
   const t0 = jointStart(startedAt);
   const near = new Map<string, Map<string, { at: number }>>();
   for (const a of joint.result.assignments) {
-    const { job, operation } = readOwn(a.operation);
+    const { job, operation } = readOwnId(a.operation);
     const own = near.get(job) ?? new Map<string, { at: number }>();
     own.set(operation, { at: t0 + a.start * MINUTE });
     near.set(job, own);

@@ -9,6 +9,8 @@ const quick = (steps: number, nodes: number): Effort => ({ ...effort(steps, node
 export const EFFORTS = {
   /** a plan that is stored */
   stored: effort(160, 8_000),
+  /** a stored plan that stays near the one before it, and is waited for */
+  followed: effort(160, 3_000),
   /** a longer search for one, some ten seconds */
   search: effort(3_000, 150_000),
   /** dividing pieces into lots and choosing how they are turned: dozens of plans are compared */

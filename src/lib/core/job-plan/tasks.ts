@@ -47,7 +47,7 @@ const compare = ({ ways, at }: Tasks['compare']['given']): (Outcome | null)[] =>
   ways.map((inputs) => ifKnown(() => weighPlan(inputs, at, EFFORTS.compare, NEW_START)));
 
 const DO: { [K in TaskKind]: (given: Tasks[K]['given']) => Tasks[K]['back'] } = {
-  plan: ({ inputs, at, near }) => makePlan(inputs, at, near),
+  plan: ({ inputs, at, near }) => makePlan(inputs, at, near, near ? EFFORTS.followed : EFFORTS.stored),
   'settle-choice': ({ inputs, at }) => settleChoice(inputs, at),
   'settle-rework': ({ inputs, at, weighed, ids }) => {
     const left = [...ids];

@@ -1,3 +1,4 @@
+import { readOwnId } from './joined-id';
 import { describe, expect, it } from 'vitest';
 import { buildRoute } from '../coating/route';
 import { usualCounts } from '../coating/system';
@@ -15,7 +16,7 @@ import type { PackedAir } from '../drying/packed-air';
 import { plainHandBack, plainLots } from './plain';
 import { planJob } from './plan-job';
 import type { Plan } from './problem';
-import { joinJobs, planTogether, readOwn, type JobTogether } from './together';
+import { joinJobs, planTogether, type JobTogether } from './together';
 import { divide, lotSizes } from './lots';
 
 const ZONE = 'America/Halifax';
@@ -82,7 +83,7 @@ describe('several jobs in one problem', () => {
     expect(audit(made.problem, made.result)).toEqual([]);
     expect([...made.backs.keys()].sort()).toEqual(['a', 'b']);
     expect(Math.max(...made.backs.values())).toBe(made.result.makespan);
-    for (const a of made.result.assignments) expect(['a', 'b']).toContain(readOwn(a.operation).job);
+    for (const a of made.result.assignments) expect(['a', 'b']).toContain(readOwnId(a.operation).job);
   });
 
   it('the promised one is handed back first', () => {

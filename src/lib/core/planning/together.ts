@@ -8,6 +8,7 @@ import { buildProblem, type JobToPlan } from './job-problem';
 import { linkKey, type AirWaits, type Ready } from './model';
 import { freeze } from './plan-job';
 import type { NoPlan, Plan, Problem } from './problem';
+import { ownId, readOwnId } from './joined-id';
 import { solve } from './solve';
 
 export interface JobTogether {
@@ -19,15 +20,6 @@ export interface JobTogether {
   promised: number | null;
   /** 1 to 3 */
   weight: number;
-}
-
-const SEPARATOR = '|';
-const own = (job: string, id: string): string => `${job}${SEPARATOR}${id}`;
-
-/** Job and operation of an operation of a joined problem. */
-export function readOwn(id: string): { job: string; operation: string } {
-  const at = id.indexOf(SEPARATOR);
-  return { job: id.slice(0, at), operation: id.slice(at + 1) };
 }
 
 export interface Joined {
@@ -69,10 +61,11 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
   };
   for (const { id, problem: p, air: waits, place, promised, weight, job } of built) {
     const crew = new Set(job.workers);
-    const at = (name: string): string => own(id, name);
+    const at = (name: string): string => ownId(id, name);
     const station = (name: string): string =>
-      place !== null && name === 'tent' ? own(place, name) : at(name);
-    const rack = (name: string): string => (place !== null && name === 'rack' ? own(place, name) : at(name));
+      place !== null && name === 'tent' ? ownId(place, name) : at(name);
+    const rack = (name: string): string =>
+      place !== null && name === 'rack' ? ownId(place, name) : at(name);
     for (const c of p.calendars)
       problem.calendars.push({ id: c.id === 'always' ? 'always' : at(c.id), open: c.open });
     for (const w of p.workers) {
@@ -84,7 +77,7 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
       const open = p.calendars.find((c) => c.id === w.calendar)?.open ?? [];
       const known = people.get(w.id);
       people.set(w.id, known ? intersect(known, open) : open);
-      add(problem.workers, { id: w.id, calendar: own('crew', w.id), skills: w.skills });
+      add(problem.workers, { id: w.id, calendar: ownId('crew', w.id), skills: w.skills });
     }
     for (const s of p.stations) {
       const name = station(s.id);
@@ -134,7 +127,7 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
       weight,
     });
   }
-  for (const [id, open] of people) problem.calendars.push({ id: own('crew', id), open });
+  for (const [id, open] of people) problem.calendars.push({ id: ownId('crew', id), open });
   const seen = new Set<string>();
   problem.calendars = problem.calendars.filter((c) => !seen.has(c.id) && seen.add(c.id));
   return { problem, air, goal };
@@ -161,7 +154,7 @@ export function planTogether(
   if ('infeasible' in result) return { problem, result, backs };
   const ends = new Map(result.assignments.map((a) => [a.operation, a.end]));
   for (const f of problem.finish) {
-    const { job } = readOwn(f.operation);
+    const { job } = readOwnId(f.operation);
     backs.set(job, Math.max(backs.get(job) ?? 0, (ends.get(f.operation) ?? 0) + f.tail));
   }
   return { problem: freeze(problem, air, result), result, backs };

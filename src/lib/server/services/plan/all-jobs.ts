@@ -1,5 +1,7 @@
 /** All open jobs planned together, what that would give, and taking it over; and when a new kitchen could start. */
 import { jointStart } from '$core/job-plan/job-at';
+import { sayReason } from '$core/job-plan/say-reason';
+import { ownId } from '$core/planning/joined-id';
 import type { NewStart } from '$core/job-plan/new-kitchen';
 import { stampOf, whatChanged } from '$core/job-plan/stamp';
 import type { Db } from '../../db/open';
@@ -11,7 +13,7 @@ import type { Found } from '../../threads/planner-thread';
 import { beginSearch, forgetSearch, searchOf, stopSearch, type Search } from '../../threads/searches';
 import { companyZone } from '../company/clock';
 import { eachJob } from '../job/each-job';
-import { handBack } from './hand-back';
+import { handBack, operationNames } from './hand-back';
 import { basisOf, keepPlan, type Basis } from './make-plan';
 import type { OpenedJob } from './open-planned';
 import { surroundings } from './plan-inputs';
@@ -64,6 +66,22 @@ export function compareAllJobs(
     const was = handBack(plan)?.at ?? null;
     return back === undefined ? [] : [{ id, name, was, is: jointStart(startedAt) + back * MINUTE }];
   });
+}
+
+/** Why there is no joint plan, in words; null where there is one, or nobody looked for it. */
+export function whyNoJointPlan(
+  opened: readonly OpenedJob[],
+  found: Found | null,
+  startedAt: number,
+): string | null {
+  if (found?.kind !== 'together' || !found.made || !('infeasible' in found.made.result)) return null;
+  const names = opened.flatMap(({ file }) =>
+    operationNames(file).map(([id, words]): [string, string] => [
+      ownId(file.job.id, id),
+      `${words}, ${file.job.name},`,
+    ]),
+  );
+  return sayReason(found.made.result.reason, names, jointStart(startedAt), companyZone());
 }
 
 const MOVED_ON = 'Something was recorded or chosen since. Plan together again.';

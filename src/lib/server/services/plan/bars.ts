@@ -1,5 +1,6 @@
 /** Bars of the day rail and the time board: what was done, is under way and is planned. */
 import { NO_COLOUR } from '$core/kitchen/colour';
+import { pieceState } from '$core/bench/state';
 import type { Step } from '$core/coating/route';
 import { workMinutes } from '$core/coating/route';
 import { operationId, plannedSteps } from '$core/planning/job-problem';
@@ -61,6 +62,20 @@ function windowAfter(file: JobFile, step: Step, laid: number): number | null {
     later.after.flatMap((r) => (r.step === step.key && r.max !== null ? [laid + r.max * MINUTE] : [])),
   );
   return limits.length ? Math.min(...limits) : null;
+}
+
+/** Whether all of a planned operation was begun, or done, since. */
+function isBegun({ state, lots }: JobFile, lot: string, step: string): boolean {
+  if (lot === SITE) return state.site.has(step);
+  const busy = new Set(
+    [...state.works.values()].flatMap((w) => (w.step === step && w.end === null ? w.pieces : [])),
+  );
+  const pieces = lots.find((l) => l.id === lot)?.pieces ?? [];
+  const skipped = (piece: string): boolean => pieceState(state, piece).hungIn !== null;
+  return (
+    pieces.some((p) => busy.has(p) || pieceState(state, p).done.has(step)) &&
+    pieces.every((p) => busy.has(p) || skipped(p) || pieceState(state, p).done.has(step))
+  );
 }
 
 /** Bars of what was done, is under way and is planned. */
@@ -161,6 +176,8 @@ export function bars(
       ? plannedSteps(plan.result.assignments, plan.t0).flatMap((p) => {
           const id = `plan ${p.lot} ${p.step}`;
           const operation = operationId(p.lot, p.step);
+          // The plan may be older than what was recorded.
+          if (isBegun(file, p.lot, p.step)) return [];
           if (p.lot === SITE) {
             const s = site(p.step);
             return s ? [onSite(id, s, p.worker, p.start, p.end, 'planned', operation)] : [];

@@ -146,9 +146,14 @@ describe('recording', () => {
     [{ kind: 'piece.labelled', pieces: [] }, /at least one piece/],
     [{ kind: 'air.read', place: 'tent', celsius: 20, humidity: 0 }, /above 0/],
     [{ kind: 'varnished' }, /invalid/i],
-    [{ kind: 'void', fact: 'x', reason: 'because' }, /body\.fact/],
+    [{ kind: 'void', fact: 'x', reason: 'because' }, /UUID/],
   ])('says what is wrong with %j', (body, message) => {
-    expect(refusal(() => recordFacts(db, job, [fact(body)])).message).toMatch(message);
+    const one = refusal(() => recordFacts(db, job, [fact(body)]));
+    expect(one.message).toMatch(message);
+    expect(one.detail.path?.[0]).toBe('body');
+    // Among several it is said which.
+    const second = refusal(() => recordFacts(db, job, [fact({ kind: 'job.handed-over' }), fact(body)]));
+    expect(second.message).toMatch(/^Fact 2, body/);
   });
 
   it('refuses a fact of the future and one of another job', () => {

@@ -1,4 +1,4 @@
-/** Lets the stored plans follow what happens: those that do not hold any more are made anew, one after another. */
+/** Lets the stored plans follow what happens: those that do not hold any more are made anew. */
 import type { Db } from '../../db/open';
 import { Refused } from '../../refused';
 import { lastFact } from '../../store/facts';
@@ -10,6 +10,8 @@ import { makeCurrentPlan } from './make-plan';
 
 /** All plans are looked at so often, ms: absences end and work becomes overdue by itself. */
 const PACE = 20_000;
+/** Jobs that are planned at once: as many as there are threads. */
+const AT_ONCE = 2;
 /** A plan that could not be made is tried again after so long, or when something changes, ms. */
 const PATIENCE = 300_000;
 
@@ -17,7 +19,8 @@ interface Follower {
   clock: () => number;
   /** jobs that are looked at next, those that someone waits for first */
   wanted: string[];
-  working: boolean;
+  /** jobs that are looked at now */
+  working: Set<string>;
   failed: Map<string, { of: string; message: string; at: number }>;
 }
 const followers = new WeakMap<Db, Follower>();
@@ -34,7 +37,7 @@ export function planFailure(db: Db, file: JobFile): string | null {
 /** Someone waits for the plan of a job: it is looked at before others. */
 export function wantPlan(db: Db, job: string): void {
   const follower = followers.get(db);
-  if (!follower || follower.wanted[0] === job) return;
+  if (!follower) return;
   follower.wanted = [job, ...follower.wanted.filter((j) => j !== job)];
   begin(db, follower);
 }
@@ -48,19 +51,21 @@ export function lookAtPlans(db: Db): void {
   begin(db, follower);
 }
 
+/** Takes up what is wanted and not looked at, as far as there is room. */
 function begin(db: Db, follower: Follower): void {
-  if (follower.working) return;
-  follower.working = true;
-  setImmediate(() => {
-    void work(db, follower).finally(() => (follower.working = false));
-  });
-}
-
-async function work(db: Db, follower: Follower): Promise<void> {
-  for (let job = follower.wanted.shift(); job !== undefined && db.open; job = follower.wanted.shift()) {
-    await follow(db, follower, job);
+  const { wanted, working } = follower;
+  while (working.size < AT_ONCE && db.open) {
+    const next = wanted.findIndex((job) => !working.has(job));
+    const [job] = next < 0 ? [] : wanted.splice(next, 1);
+    if (job === undefined) return;
+    working.add(job);
     // Requests go first.
-    await new Promise((done) => setImmediate(done));
+    setImmediate(() => {
+      void follow(db, follower, job).finally(() => {
+        working.delete(job);
+        begin(db, follower);
+      });
+    });
   }
 }
 
@@ -73,12 +78,21 @@ async function follow(db: Db, follower: Follower, job: string): Promise<void> {
     // Others may have to keep clear of it.
     lookAtPlans(db);
   } catch (error) {
-    if (!db.open || error instanceof Refused) return;
-    const held = unavailable(error);
-    console.error(held ?? error);
-    if (held !== null) return;
-    const message = error instanceof Error ? error.message : String(error);
+    giveUp(db, follower, job, error);
+  }
+}
+
+/** Says why a plan could not be made; it is tried again when something changes, or later. */
+function giveUp(db: Db, follower: Follower, job: string, error: unknown): void {
+  if (!db.open || error instanceof Refused) return;
+  const held = unavailable(error);
+  console.error(held ?? error);
+  if (held !== null) return;
+  const message = error instanceof Error ? error.message : String(error);
+  try {
     follower.failed.set(job, { of: stateOf(db, openJob(db, job)), message, at: Date.now() });
+  } catch (reason) {
+    console.error(unavailable(reason) ?? reason);
   }
 }
 
@@ -88,7 +102,7 @@ async function follow(db: Db, follower: Follower, job: string): Promise<void> {
  * @returns ends it
  */
 export function followPlans(db: Db, clock: () => number): () => void {
-  const follower: Follower = { clock, wanted: [], working: false, failed: new Map() };
+  const follower: Follower = { clock, wanted: [], working: new Set(), failed: new Map() };
   followers.set(db, follower);
   const look = (): void => {
     try {

@@ -17,12 +17,16 @@ export function handBack(plan: StoredPlan | null): { at: number; bound: number }
  * Why there is no plan, with lots, steps and times as people know them.
  * @param t0 the moment its minutes count from, ms since 1970
  */
-export function whyNoPlan(file: JobFile, reason: string, t0: number): string {
-  const names = [
-    ...file.lots.flatMap((lot) =>
-      file.route.map((step) => [operationId(lot.id, step.key), `“${step.act}” of lot ${lot.name}`] as const),
-    ),
-    ...file.site.map((step) => [operationId(SITE, step.key), `“${step.act}” in the kitchen`] as const),
-  ];
-  return sayReason(reason, names, t0, file.job.zone);
-}
+export const whyNoPlan = (file: JobFile, reason: string, t0: number): string =>
+  sayReason(reason, operationNames(file), t0, file.job.zone);
+
+/** Operations of a job and their words. */
+export const operationNames = (file: JobFile): [operation: string, words: string][] => [
+  ...file.lots.flatMap((lot) =>
+    file.route.map((step): [string, string] => [
+      operationId(lot.id, step.key),
+      `“${step.act}” of lot ${lot.name}`,
+    ]),
+  ),
+  ...file.site.map((step): [string, string] => [operationId(SITE, step.key), `“${step.act}” in the kitchen`]),
+];
