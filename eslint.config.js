@@ -30,6 +30,24 @@ export default ts.config(
       'no-console': ['error', { allow: ['error'] }],
     },
   },
+  {
+    files: ['src/routes/**'],
+    rules: {
+      // What is written goes through a service, which checks it.
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              group: ['$server/store/*'],
+              importNamePattern: '^(write|insert|delete|clear|mark|forget|undelete|put|remove)',
+              message: 'Routes may read from stores; services write.',
+            },
+          ],
+        },
+      ],
+    },
+  },
   { files: ['scripts/**', 'tests/**'], rules: { 'no-console': 'off' } },
   {
     files: ['**/*.cjs'],

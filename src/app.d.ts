@@ -1,6 +1,6 @@
 import type { IncomingMessage } from 'node:http';
 import type { Db } from '$server/db/open';
-import type { OpenedJob } from '$server/services/plan/open-planned';
+import type { JobWithPlan } from '$server/services/plan/open-planned';
 
 declare global {
   namespace App {
@@ -20,9 +20,9 @@ declare global {
       worker: string;
       device: string;
       /** a job and its last plan, loaded once per request */
-      open: (job: string) => OpenedJob;
+      open: (job: string) => JobWithPlan;
       /** the same once its plan holds: for what leaves the house on paper */
-      openWithPlan: (job: string) => Promise<OpenedJob>;
+      openWithPlan: (job: string) => Promise<JobWithPlan>;
       /** drops what was loaded, after a change */
       forget: () => void;
     }

@@ -5,7 +5,7 @@ import { makeDemo } from '$server/demo/demo';
 import { isDemo, now } from '$server/services/company/clock';
 import { followPlans, lookAtPlans } from '$server/services/plan/follow';
 import { makeCurrentPlan } from '$server/services/plan/make-plan';
-import { openPlanned, type OpenedJob } from '$server/services/plan/open-planned';
+import { openPlanned, type JobWithPlan } from '$server/services/plan/open-planned';
 import { followSensors } from '$server/services/air/sensors';
 import { endThreads } from '$server/threads/ask';
 import { Refused } from '$server/refused';
@@ -58,7 +58,7 @@ export const handle: Handle = async ({ event, resolve }) => {
       secure: event.url.protocol === 'https:',
     });
   }
-  const jobs = new Map<string, OpenedJob>();
+  const jobs = new Map<string, JobWithPlan>();
   const clock = () => now(db);
   event.locals = {
     db,

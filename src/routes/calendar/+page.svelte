@@ -202,7 +202,14 @@
               <tr>
                 <td><a href="/jobs/{job.id}/plan">{job.name}</a></td>
                 <td
-                  ><b>{job.none ? 'no plan fits' : job.back ? sayTime(job.back, data.zone) : 'all home'}</b
+                  ><b
+                    >{job.none
+                      ? 'no plan fits'
+                      : job.back
+                        ? sayTime(job.back, data.zone)
+                        : job.home
+                          ? 'all home'
+                          : 'no plan yet'}</b
                   ></td
                 >
                 <td class:bad={job.promised !== null && job.back !== null && job.back > job.promised}

@@ -4,12 +4,12 @@ import { hidingPlace } from '$core/labels/hiding';
 import { isTurnUnsafe } from '$core/labels/turn-safe';
 import { formatLength } from '$core/units/length';
 import type { TableCell } from 'pdfmake/interfaces';
-import type { JobFile } from '../services/job/open-job';
+import type { OpenJob } from '../services/job/open-job';
 import { makePdf, pt } from './pdf';
 
 const HEAD = ['Code', 'Piece', 'Size', 'Hinges', 'Zone', 'Code hidden', 'On', 'Down', 'Home'];
 
-export function copyList(file: JobFile): Promise<Buffer> {
+export function copyList(file: OpenJob): Promise<Buffer> {
   const { job, zones, pieces } = file;
   const zone = new Map(zones.map((z) => [z.id, z]));
   const mm = (value: number): string => formatLength(value, job.unit);

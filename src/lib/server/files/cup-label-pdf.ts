@@ -2,12 +2,12 @@
 import type { Mix } from '$core/bench/state';
 import { sayTime } from '$core/units/clock-time';
 import { ML_PER_FL_OZ } from '$core/units/measures';
-import type { JobFile } from '../services/job/open-job';
+import type { OpenJob } from '../services/job/open-job';
 import { makePdf, pt } from './pdf';
 
 const [WIDTH_MM, HEIGHT_MM] = [62, 38];
 
-export function cupLabel(file: JobFile, mix: Mix): Promise<Buffer> {
+export function cupLabel(file: OpenJob, mix: Mix): Promise<Buffer> {
   const product = file.system?.products.find((p) => p.key === mix.product)?.name ?? mix.product;
   const say = (at: number): string => sayTime(at, file.job.zone);
   const ml = (value: number): string =>

@@ -1,10 +1,10 @@
 /** The shopping list on paper. */
 import type { TableCell } from 'pdfmake/interfaces';
-import type { JobFile } from '../services/job/open-job';
+import type { OpenJob } from '../services/job/open-job';
 import { shoppingTable, type ShoppingLine } from '../services/take-off/shopping';
 import { makePdf, pt } from './pdf';
 
-export function shoppingPdf(file: JobFile, lines: readonly ShoppingLine[]): Promise<Buffer> {
+export function shoppingPdf(file: OpenJob, lines: readonly ShoppingLine[]): Promise<Buffer> {
   const [head, ...rows] = shoppingTable(lines);
   return makePdf({
     pageSize: file.job.unit === 'in' ? 'LETTER' : 'A4',

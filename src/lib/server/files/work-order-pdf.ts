@@ -5,11 +5,11 @@ import { cautionsFor } from '$core/coating/cautions';
 import type { StoredPlan } from '../store/plans';
 import { bars } from '../services/plan/bars';
 import { handBack } from '../services/plan/hand-back';
-import type { JobFile } from '../services/job/open-job';
+import type { OpenJob } from '../services/job/open-job';
 import { makePdf, pt } from './pdf';
 
 export function workOrderPdf(
-  file: JobFile,
+  file: OpenJob,
   plan: StoredPlan | null,
   people: ReadonlyMap<string, string>,
 ): Promise<Buffer> {

@@ -11,7 +11,7 @@ import type { StoredPlan } from '../../store/plans';
 import { listWorkers } from '../../store/workers';
 import { currentPlan } from '../plan/current-plan';
 import { eachJob } from '../job/each-job';
-import { openJob, type JobFile } from '../job/open-job';
+import { openJob, type OpenJob } from '../job/open-job';
 import { handBack } from '../plan/hand-back';
 import { Refused } from '../../refused';
 import { sayOperation } from '../plan/say-plan';
@@ -42,7 +42,7 @@ function planned(plan: StoredPlan | null): Planned[] {
 const inKitchen = (operation: string): boolean =>
   operation.startsWith(`${SITE}:`) || operation.endsWith(':hang');
 
-const entry = (file: JobFile, p: Planned, who: string): CalendarEntry => ({
+const entry = (file: OpenJob, p: Planned, who: string): CalendarEntry => ({
   id: `${file.job.id}-${p.operation.replace(/[^\w-]+/g, '-')}@anthem`,
   start: p.start,
   end: p.end,
@@ -52,13 +52,13 @@ const entry = (file: JobFile, p: Planned, who: string): CalendarEntry => ({
 });
 
 /** Everything planned on a job. */
-export function jobCalendar(db: Db, file: JobFile, plan: StoredPlan | null): CalendarEntry[] {
+export function jobCalendar(db: Db, file: OpenJob, plan: StoredPlan | null): CalendarEntry[] {
   const names = new Map(listWorkers(db).map((w) => [w.id, w.name]));
   return planned(plan).map((p) => entry(file, p, names.get(p.worker) ?? ''));
 }
 
 /** What a household needs to know: when people are in the kitchen, and when it is handed back. */
-export function customerCalendar(file: JobFile, plan: StoredPlan | null): CalendarEntry[] {
+export function customerCalendar(file: OpenJob, plan: StoredPlan | null): CalendarEntry[] {
   const days = new Map<string, Planned[]>();
   for (const p of planned(plan).filter((x) => inKitchen(x.operation))) {
     const day = isoDay(p.start, file.job.zone);

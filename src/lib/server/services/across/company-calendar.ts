@@ -10,9 +10,9 @@ import type { StoredPlan } from '../../store/plans';
 import { listWorkers } from '../../store/workers';
 import { companyZone } from '../company/clock';
 import { withFaults, type SpoiltJob } from '../job/each-job';
-import type { JobFile } from '../job/open-job';
-import { handBack } from '../plan/hand-back';
-import type { OpenedJob } from '../plan/open-planned';
+import type { OpenJob } from '../job/open-job';
+import { handBack, isHome } from '../plan/hand-back';
+import type { JobWithPlan } from '../plan/open-planned';
 import { sayOperation } from '../plan/say-plan';
 
 const MINUTE = 60_000;
@@ -41,6 +41,7 @@ export interface CompanyCalendar {
     /** its work */
     spans: Span[];
     none: boolean;
+    home: boolean;
   }[];
   people: { id: string; name: string; days: DayLoad[] }[];
   /** share of the open hours the place is in use, and most slots taken, by day */
@@ -51,7 +52,7 @@ export interface CompanyCalendar {
 }
 
 interface Opened {
-  file: JobFile;
+  file: OpenJob;
   plan: StoredPlan | null;
   work: (Span & { operation: string; worker: string })[];
   /** what it takes of its place */
@@ -89,7 +90,7 @@ const most = (list: readonly (Span & { slots: number })[], day: Span): number =>
 /** @param opened all jobs under way with their plans @param broken jobs that could not be opened */
 export function companyCalendar(
   db: Db,
-  opened: readonly OpenedJob[],
+  opened: readonly JobWithPlan[],
   now: number,
   broken: readonly SpoiltJob[] = [],
 ): CompanyCalendar {
@@ -217,6 +218,7 @@ export function companyCalendar(
       begins: list.length ? Math.min(...list.map((w) => w.from)) : null,
       spans: list.map((w) => ({ from: w.from, to: Math.min(w.to, end) })),
       none: plan !== null && 'infeasible' in plan.result,
+      home: isHome(file),
     };
   });
   return {

@@ -3,7 +3,7 @@ import { plannedSteps } from '$core/planning/job-problem';
 import { firstVisit } from '$core/quality/visits';
 import { sayDate, sayDay, sayTime } from '$core/units/clock-time';
 import type { StoredPlan } from '../../store/plans';
-import type { JobFile } from '../job/open-job';
+import type { OpenJob } from '../job/open-job';
 import { summarise } from '../job/summaries';
 import { handBack } from '../plan/hand-back';
 
@@ -17,7 +17,7 @@ export interface Station {
   done: boolean;
 }
 
-export function stations(file: JobFile, plan: StoredPlan | null): Station[] {
+export function stations(file: OpenJob, plan: StoredPlan | null): Station[] {
   const s = summarise(file);
   const { zone, id } = file.job;
   const back = handBack(plan);
@@ -33,9 +33,11 @@ export function stations(file: JobFile, plan: StoredPlan | null): Station[] {
       ? 'no plan fits'
       : back
         ? `back ${sayTime(back.at, zone)}`
-        : s.pieces
-          ? 'all home'
-          : '';
+        : s.pieces === 0
+          ? ''
+          : s.hung === s.pieces
+            ? 'all home'
+            : 'no plan yet';
   return [
     {
       key: 'survey',

@@ -13,7 +13,7 @@ import { companyZone } from '../company/clock';
 import { contestedOf } from '../bench/contested';
 import { eachJob, withFaults, type SpoiltJob } from '../job/each-job';
 import { handBack } from '../plan/hand-back';
-import type { OpenedJob } from '../plan/open-planned';
+import type { JobWithPlan } from '../plan/open-planned';
 import { firstNeeds } from '../take-off/take-off';
 
 const MINUTE = 60_000;
@@ -74,7 +74,7 @@ export const openJobs = (db: Db): string[] =>
     .filter((s) => s.archivedAt === null && (s.stage !== 'check' || s.openTouchUps > 0))
     .map((s) => s.id);
 
-function todayJob(db: Db, { file, plan }: OpenedJob, now: number): TodayJob {
+function todayJob(db: Db, { file, plan }: JobWithPlan, now: number): TodayJob {
   const summary = listSummariesOf(db, file.job.id);
   const planned =
     plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
@@ -145,7 +145,7 @@ const urgency = ({ acts: list }: TodayJob): number =>
   list.some((a) => a.status === 'running' || a.status === 'ready') ? 0 : list.length ? 1 : 2;
 
 /** The rest of the day of everyone, by the plans. */
-function peopleToday(db: Db, opened: readonly OpenedJob[], now: number): TodayPerson[] {
+function peopleToday(db: Db, opened: readonly JobWithPlan[], now: number): TodayPerson[] {
   return listWorkers(db).map(({ id, name }) => {
     const next = opened
       .flatMap(({ file, plan }) => {
@@ -175,7 +175,7 @@ function peopleToday(db: Db, opened: readonly OpenedJob[], now: number): TodayPe
 /** @param broken jobs that could not be opened */
 export function today(
   db: Db,
-  opened: readonly OpenedJob[],
+  opened: readonly JobWithPlan[],
   now: number,
   broken: readonly SpoiltJob[] = [],
 ): { jobs: TodayJob[]; people: TodayPerson[]; visits: TodayVisit[]; spoilt: SpoiltJob[] } {

@@ -23,7 +23,7 @@ import { choosePlan } from '../plan/choose-plan';
 import { contestedOf } from './contested';
 import { currentPlan } from '../plan/current-plan';
 import { openJob } from '../job/open-job';
-import { openPlanned, type OpenedJob } from '../plan/open-planned';
+import { openPlanned, type JobWithPlan } from '../plan/open-planned';
 import { planInputs } from '../plan/plan-inputs';
 import { makePlan } from '$core/job-plan/make-plan';
 import { learntPaces } from './paces';
@@ -93,7 +93,7 @@ beforeEach(async () => {
 });
 
 /** The job as pages show it once its plan holds. */
-const planned = async (id: string): Promise<OpenedJob> => {
+const planned = async (id: string): Promise<JobWithPlan> => {
   await makeCurrentPlan(db, id, () => NOW);
   return openPlanned(db, id, NOW);
 };

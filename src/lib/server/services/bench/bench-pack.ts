@@ -11,7 +11,7 @@ import { listOtherColours } from '../../store/jobs';
 import type { StoredPlan } from '../../store/plans';
 import { listPhotos } from '../../store/photos';
 import { listWorkers } from '../../store/workers';
-import { firstFilm, type JobFile } from '../job/open-job';
+import { firstFilm, type OpenJob } from '../job/open-job';
 import { placeAir } from '../air/job-air';
 import { airOf } from '../air/places';
 
@@ -33,7 +33,7 @@ function spansRead(air: readonly EstimatedAir[]): [number, number][] {
 }
 
 /** The air from a day before the first film to some days ahead, and when it was read. */
-function airFor(db: Db, file: JobFile, now: number): Pick<BenchPack, 'air' | 'airRead'> {
+function airFor(db: Db, file: OpenJob, now: number): Pick<BenchPack, 'air' | 'airRead'> {
   const { choice } = file;
   if (choice?.air !== 'place') return { air: null, airRead: [] };
   const since = firstFilm(choice, file.state, file.job.zone);
@@ -45,7 +45,7 @@ function airFor(db: Db, file: JobFile, now: number): Pick<BenchPack, 'air' | 'ai
 
 export function benchPack(
   db: Db,
-  { file, plan }: { file: JobFile; plan: StoredPlan | null },
+  { file, plan }: { file: OpenJob; plan: StoredPlan | null },
   now: number,
 ): BenchPack {
   const { job, zones, pieces, lots, choice, system, plainRoute, site, facts, context } = file;

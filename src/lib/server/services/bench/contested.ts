@@ -3,7 +3,7 @@ import { sayFact } from '$core/bench/say-fact';
 import type { Db } from '../../db/open';
 import { listContested } from '../../store/contested';
 import { listWorkers } from '../../store/workers';
-import type { JobFile } from '../job/open-job';
+import type { OpenJob } from '../job/open-job';
 
 export interface ContestedView {
   message: string;
@@ -13,7 +13,7 @@ export interface ContestedView {
 }
 
 /** Contested facts that nobody has settled or taken back. */
-export function contestedOf(db: Db, file: JobFile): ContestedView[] {
+export function contestedOf(db: Db, file: OpenJob): ContestedView[] {
   const { state, facts } = file;
   const byId = new Map(facts.map((f) => [f.id, f]));
   const settled = new Set(

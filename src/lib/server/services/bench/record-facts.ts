@@ -18,7 +18,7 @@ import { listWorkers } from '../../store/workers';
 import { unavailable } from '../../unavailable';
 import { now } from '../company/clock';
 import { keepFelt } from './touch-at-bench';
-import { firstFilm, openJob, type JobFile } from '../job/open-job';
+import { firstFilm, openJob, type OpenJob } from '../job/open-job';
 import { jobWaits } from '../air/job-air';
 import { keepPace } from './paces';
 import { placeNamed } from '../air/places';
@@ -51,7 +51,7 @@ function read(input: unknown, i: number, of: number): Fact {
 }
 
 /** The context of guards in a state. */
-function contextIn(file: JobFile, state: JobState): Context & { route: Step[] } {
+function contextIn(file: OpenJob, state: JobState): Context & { route: Step[] } {
   if (state.flaws.size === 0) return { ...file.context, state, route: file.plainRoute };
   const ids = file.pieces.map((p) => p.id);
   return { ...file.context, state, route: withRework(file.plainRoute, state, ids) };
@@ -62,7 +62,7 @@ function contextIn(file: JobFile, state: JobState): Context & { route: Step[] } 
  * facts that it had not heard of, beside which it is kept and contested.
  * @throws Refused 409
  */
-function contestedBy(file: JobFile, log: readonly Fact[], state: JobState, fact: Fact): Contested | null {
+function contestedBy(file: OpenJob, log: readonly Fact[], state: JobState, fact: Fact): Contested | null {
   const unheard = unheardOf(log, fact);
   const against = speaksAgainst(unheard, fact);
   if (against) {
@@ -86,7 +86,7 @@ function contestedBy(file: JobFile, log: readonly Fact[], state: JobState, fact:
 
 /** A job whose log is being written to. */
 interface Open {
-  file: JobFile;
+  file: OpenJob;
   log: Fact[];
   state: JobState;
   latest: Fact | undefined;

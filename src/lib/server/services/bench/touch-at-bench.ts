@@ -4,11 +4,11 @@ import { pieceState } from '$core/bench/state';
 import { stageFelt } from '$core/bench/looks';
 import type { Db } from '../../db/open';
 import { forgetTouchTest, insertTouchTest } from '../../store/touch-tests';
-import type { JobFile } from '../job/open-job';
+import type { OpenJob } from '../job/open-job';
 import { ratios } from '../air/learnt';
 
 /** Keeps what a touch at the bench tells of its product where the job's pieces dry; forgets one that was taken back. */
-export function keepFelt(db: Db, fact: Fact, file: JobFile, now: number): void {
+export function keepFelt(db: Db, fact: Fact, file: OpenJob, now: number): void {
   const { body } = fact;
   if (body.kind === 'void') forgetTouchTest(db, body.fact, now);
   if (body.kind !== 'film.felt' || !file.choice) return;

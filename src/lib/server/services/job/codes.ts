@@ -7,11 +7,11 @@ import type { Db } from '../../db/open';
 import { writeCodeRules } from '../../store/jobs';
 import { printedPieces } from '../../store/prints';
 import { writeCodes } from '../../store/pieces';
-import { openJob, type JobFile } from './open-job';
+import { openJob, type OpenJob } from './open-job';
 import { readInput } from '../../read-input';
 
 /** Pieces whose code is on a label: stuck on, printed, or waiting in the printer. */
-export function keptCodes(db: Db, file: Pick<JobFile, 'job' | 'state' | 'pieces'>): Set<string> {
+export function keptCodes(db: Db, file: Pick<OpenJob, 'job' | 'state' | 'pieces'>): Set<string> {
   const printed = printedPieces(db, file.job.id);
   return new Set(
     file.pieces
@@ -21,7 +21,7 @@ export function keptCodes(db: Db, file: Pick<JobFile, 'job' | 'state' | 'pieces'
 }
 
 /** The codes that the job's scheme gives its pieces, in their order. */
-export function codesOf(db: Db, file: Pick<JobFile, 'job' | 'zones' | 'state' | 'pieces'>): string[] {
+export function codesOf(db: Db, file: Pick<OpenJob, 'job' | 'zones' | 'state' | 'pieces'>): string[] {
   const kept = keptCodes(db, file);
   const letters = new Map(file.zones.map((z) => [z.id, z.letter]));
   return assignCodes(

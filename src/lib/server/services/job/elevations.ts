@@ -7,7 +7,7 @@ import { elevation, type Box } from '$core/kitchen/geometry';
 import type { Form, Hinge, Vacancy } from '$core/kitchen/kitchen';
 import { readNotation } from '$core/kitchen/notation';
 import { signOf, type Sign } from '$core/labels/label-set';
-import type { JobFile } from './open-job';
+import type { OpenJob } from './open-job';
 
 /** A colour zone as it is drawn. */
 export interface ZoneView {
@@ -47,7 +47,7 @@ export interface ElevationView {
   fronts: FrontView[];
 }
 
-export const zoneViews = (file: Pick<JobFile, 'zones'>): ZoneView[] =>
+export const zoneViews = (file: Pick<OpenJob, 'zones'>): ZoneView[] =>
   file.zones.map(({ id, name, letter, colour, hex, sheen }, i) => ({
     id,
     name,
@@ -59,7 +59,7 @@ export const zoneViews = (file: Pick<JobFile, 'zones'>): ZoneView[] =>
   }));
 
 /** @param noted with what is noted about each piece, for pages that show it */
-export function elevations(file: JobFile, now: number, noted = false): ElevationView[] {
+export function elevations(file: OpenJob, now: number, noted = false): ElevationView[] {
   const { kitchen } = readNotation(file.job.surveyed, file.job.unit);
   const paint = new Map(file.zones.map((z) => [z.id, z.hex]));
   // Pieces are kept in the order in which the drawing has them.

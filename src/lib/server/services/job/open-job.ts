@@ -28,7 +28,7 @@ import type { JobFault } from './each-job';
 import { jobWaits } from '../air/job-air';
 import { Refused } from '../../refused';
 
-export interface JobFile {
+export interface OpenJob {
   job: Job;
   zones: Zone[];
   pieces: Piece[];
@@ -115,7 +115,7 @@ export const firstFilm = (choice: Choice | null, state: JobState, zone: string):
   );
 
 /** Loads a job, as far as it can be read. @throws Refused 404 when there is none, 410 when it was deleted */
-export function openJob(db: Db, id: string): JobFile {
+export function openJob(db: Db, id: string): OpenJob {
   const stored = findJob(db, id);
   const gone = stored ? undefined : findDeleted(db, id);
   if (gone)

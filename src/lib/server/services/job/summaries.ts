@@ -4,12 +4,12 @@ import { gets } from '$core/coating/route';
 import type { Db } from '../../db/open';
 import { listJobIds } from '../../store/jobs';
 import { writeSummary, type JobStage, type Summary } from '../../store/summaries';
-import { openJob, type JobFile } from './open-job';
+import { openJob, type OpenJob } from './open-job';
 
 /** Coats of a piece that count as passes. */
-const coats = (file: JobFile) => file.route.filter((s) => s.kind === 'coat');
+const coats = (file: OpenJob) => file.route.filter((s) => s.kind === 'coat');
 
-function stageOf(file: JobFile, s: Omit<Summary, 'stage'>): JobStage {
+function stageOf(file: OpenJob, s: Omit<Summary, 'stage'>): JobStage {
   if (s.handedOver !== null) return 'check';
   if (s.pieces === 0) return 'survey';
   if (!file.choice) return 'plan';
@@ -20,7 +20,7 @@ function stageOf(file: JobFile, s: Omit<Summary, 'stage'>): JobStage {
 }
 
 /** How far a job is, counted from its facts. */
-export function summarise(file: JobFile): Summary {
+export function summarise(file: OpenJob): Summary {
   const states = file.pieces.map((p) => pieceState(file.state, p.id));
   const steps = coats(file);
   const counts = {

@@ -15,7 +15,7 @@ import { companyZone } from '../company/clock';
 import { eachJob } from '../job/each-job';
 import { handBack, operationNames } from './hand-back';
 import { basisOf, keepPlan, type Basis } from './make-plan';
-import type { OpenedJob } from './open-planned';
+import type { JobWithPlan } from './open-planned';
 import { surroundings } from './plan-inputs';
 
 const MINUTE = 60_000;
@@ -54,7 +54,7 @@ export interface Compared {
 
 /** Hand-backs that planning together would give, against the plans as they are. */
 export function compareAllJobs(
-  opened: readonly OpenedJob[],
+  opened: readonly JobWithPlan[],
   found: Found | null,
   startedAt: number,
 ): Compared[] {
@@ -70,7 +70,7 @@ export function compareAllJobs(
 
 /** Why there is no joint plan, in words; null where there is one, or nobody looked for it. */
 export function whyNoJointPlan(
-  opened: readonly OpenedJob[],
+  opened: readonly JobWithPlan[],
   found: Found | null,
   startedAt: number,
 ): string | null {

@@ -9,12 +9,12 @@ import { startOfDay } from '$core/units/clock-time';
 import { SITE, type SiteStep } from '$core/takeoff/site-route';
 import { KITCHEN_ROW, type Bar } from './bar';
 import type { StoredPlan } from '../../store/plans';
-import type { JobFile } from '../job/open-job';
+import type { OpenJob } from '../job/open-job';
 
 const MINUTE = 60_000;
 
 /** When the film of a coat is ready for the first later step that waits for it. */
-function readyAfter(file: JobFile, step: Step, laid: number): { at: number; word: string } | null {
+function readyAfter(file: OpenJob, step: Step, laid: number): { at: number; word: string } | null {
   for (const later of file.route) {
     const need = later.after.find((r) => r.step === step.key && r.stage !== null);
     if (need?.film && need.stage)
@@ -32,7 +32,7 @@ function short(step: Step): string {
 }
 
 /** The paint of each lot: a lot has one colour. */
-function lotPaint(file: JobFile): Map<string, string> {
+function lotPaint(file: OpenJob): Map<string, string> {
   const zones = new Map(file.zones.map((z) => [z.id, z.hex]));
   const pieces = new Map(file.pieces.map((p) => [p.id, zones.get(p.zoneId) ?? '']));
   return new Map(file.lots.map((l) => [l.id, pieces.get(l.pieces[0] ?? '') ?? '']));
@@ -57,7 +57,7 @@ function setupsOf(plan: StoredPlan): Map<string, number> {
 }
 
 /** When the recoat window of a coat closes; null where it has none. */
-function windowAfter(file: JobFile, step: Step, laid: number): number | null {
+function windowAfter(file: OpenJob, step: Step, laid: number): number | null {
   const limits = file.route.flatMap((later) =>
     later.after.flatMap((r) => (r.step === step.key && r.max !== null ? [laid + r.max * MINUTE] : [])),
   );
@@ -65,7 +65,7 @@ function windowAfter(file: JobFile, step: Step, laid: number): number | null {
 }
 
 /** Whether all of a planned operation was begun, or done, since. */
-function isBegun({ state, lots }: JobFile, lot: string, step: string): boolean {
+function isBegun({ state, lots }: OpenJob, lot: string, step: string): boolean {
   if (lot === SITE) return state.site.has(step);
   const busy = new Set(
     [...state.works.values()].flatMap((w) => (w.step === step && w.end === null ? w.pieces : [])),
@@ -80,7 +80,7 @@ function isBegun({ state, lots }: JobFile, lot: string, step: string): boolean {
 
 /** Bars of what was done, is under way and is planned. */
 export function bars(
-  file: JobFile,
+  file: OpenJob,
   plan: StoredPlan | null,
   workers: ReadonlyMap<string, string>,
   pins: ReadonlySet<string> = new Set(),
@@ -190,7 +190,7 @@ export function bars(
 }
 
 /** The crew's open hours between two moments, ms since 1970. */
-export function openSpans(file: JobFile, from: number, to: number): [number, number][] {
+export function openSpans(file: OpenJob, from: number, to: number): [number, number][] {
   if (!file.choice) return [];
   return openMinutes(file.choice.crewWeek, file.job.zone, from, Math.round((to - from) / MINUTE)).map(
     ([a, b]) => [from + a * MINUTE, from + b * MINUTE],
@@ -199,7 +199,7 @@ export function openSpans(file: JobFile, from: number, to: number): [number, num
 
 /** The rail of today: its bars and hours. */
 export function today(
-  file: JobFile,
+  file: OpenJob,
   plan: StoredPlan | null,
   workers: ReadonlyMap<string, string>,
   now: number,

@@ -14,12 +14,12 @@ import { writeLots } from '../../store/pieces';
 import type { StoredPlan } from '../../store/plans';
 import { ask } from '../../threads/ask';
 import { dividedLots } from '../job/lots';
-import type { JobFile } from '../job/open-job';
+import type { OpenJob } from '../job/open-job';
 import { refreshSummary } from '../job/summaries';
 import { basisOf, keepPlan, lastPlan } from './make-plan';
 
 /** The route of a choice. @throws Refused 422 with the figure that is missing */
-function routeFor(choice: Choice, file: JobFile): Step[] {
+function routeFor(choice: Choice, file: OpenJob): Step[] {
   try {
     return routeOf(choice, file.pieces);
   } catch (error) {
@@ -28,7 +28,7 @@ function routeFor(choice: Choice, file: JobFile): Step[] {
 }
 
 /** @throws Refused 409 when work is recorded that the new route has no step for */
-function mustKeepWork(file: JobFile, route: readonly Step[]): void {
+function mustKeepWork(file: OpenJob, route: readonly Step[]): void {
   const given = new Map(route.map((s) => [s.key, s]));
   const orphan = [...file.state.works.values()].find((w) => {
     if (isRework(w.step)) return false;

@@ -7,7 +7,7 @@ import { readOperationId } from '$core/planning/job-problem';
 import type { Db } from '../../db/open';
 import { lastFact } from '../../store/facts';
 import { newestPlan, type StoredPlan } from '../../store/plans';
-import type { JobFile } from '../job/open-job';
+import type { OpenJob } from '../job/open-job';
 import { planInputs } from './plan-inputs';
 
 const MINUTE = 60_000;
@@ -30,7 +30,7 @@ function isOverdue(plan: StoredPlan, now: number): boolean {
 }
 
 /** Whether anything that stands in a lot is not home yet. */
-const isOpen = ({ lots, state }: Pick<JobFile, 'lots' | 'state'>): boolean =>
+const isOpen = ({ lots, state }: Pick<OpenJob, 'lots' | 'state'>): boolean =>
   lots.some((lot) => lot.pieces.some((p) => pieceState(state, p).hungIn === null));
 
 /** Why a plan does not hold for what a job is now. */
@@ -51,7 +51,7 @@ function whyStale(db: Db, plan: StoredPlan, inputs: PlanInputs, now: number): st
  * @param now ms since 1970
  * @throws Error when a figure that planning needs is missing
  */
-export function currentPlan(db: Db, file: JobFile, now: number): CurrentPlan {
+export function currentPlan(db: Db, file: OpenJob, now: number): CurrentPlan {
   if (!file.choice || file.pieces.length === 0 || !isOpen(file)) return { plan: null, stale: null };
   const stored = newestPlan(db, file.job.id);
   if (!stored) return { plan: null, stale: 'there is none yet' };

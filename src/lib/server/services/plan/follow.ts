@@ -4,7 +4,7 @@ import { Refused } from '../../refused';
 import { lastFact } from '../../store/facts';
 import { listOpenJobs } from '../../store/jobs';
 import { unavailable } from '../../unavailable';
-import { openJob, type JobFile } from '../job/open-job';
+import { openJob, type OpenJob } from '../job/open-job';
 import { currentPlan } from './current-plan';
 import { makeCurrentPlan } from './make-plan';
 
@@ -26,10 +26,10 @@ interface Follower {
 const followers = new WeakMap<Db, Follower>();
 
 /** Stands for what a job was when its plan failed. */
-const stateOf = (db: Db, file: JobFile): string => `${lastFact(db, file.job.id)} ${file.job.choice ?? ''}`;
+const stateOf = (db: Db, file: OpenJob): string => `${lastFact(db, file.job.id)} ${file.job.choice ?? ''}`;
 
 /** Why the plan of a job as it is now could not be made; null where that is not so. */
-export function planFailure(db: Db, file: JobFile): string | null {
+export function planFailure(db: Db, file: OpenJob): string | null {
   const failed = followers.get(db)?.failed.get(file.job.id);
   return failed?.of === stateOf(db, file) && Date.now() - failed.at < PATIENCE ? failed.message : null;
 }

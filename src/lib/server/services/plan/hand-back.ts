@@ -1,9 +1,10 @@
 /** When a plan hands the kitchen back, and why there is no plan. */
+import { pieceState } from '$core/bench/state';
 import { sayReason } from '$core/job-plan/say-reason';
 import { operationId } from '$core/planning/job-problem';
 import { SITE } from '$core/takeoff/site-route';
 import type { StoredPlan } from '../../store/plans';
-import type { JobFile } from '../job/open-job';
+import type { OpenJob } from '../job/open-job';
 
 const MINUTE = 60_000;
 
@@ -17,11 +18,11 @@ export function handBack(plan: StoredPlan | null): { at: number; bound: number }
  * Why there is no plan, with lots, steps and times as people know them.
  * @param t0 the moment its minutes count from, ms since 1970
  */
-export const whyNoPlan = (file: JobFile, reason: string, t0: number): string =>
+export const whyNoPlan = (file: OpenJob, reason: string, t0: number): string =>
   sayReason(reason, operationNames(file), t0, file.job.zone);
 
 /** Operations of a job and their words. */
-export const operationNames = (file: JobFile): [operation: string, words: string][] => [
+export const operationNames = (file: OpenJob): [operation: string, words: string][] => [
   ...file.lots.flatMap((lot) =>
     file.route.map((step): [string, string] => [
       operationId(lot.id, step.key),
@@ -30,3 +31,7 @@ export const operationNames = (file: JobFile): [operation: string, words: string
   ),
   ...file.site.map((step): [string, string] => [operationId(SITE, step.key), `“${step.act}” in the kitchen`]),
 ];
+
+/** Whether every piece hangs again. */
+export const isHome = ({ pieces, state }: OpenJob): boolean =>
+  pieces.length > 0 && pieces.every((p) => pieceState(state, p.id).hungIn !== null);

@@ -14,13 +14,13 @@ import { lastFact } from '../../store/facts';
 import { writeLots } from '../../store/pieces';
 import { insertPlan, newestPlan, type StoredPlan } from '../../store/plans';
 import { ask } from '../../threads/ask';
-import { openJob, type JobFile } from '../job/open-job';
+import { openJob, type OpenJob } from '../job/open-job';
 import { currentPlan } from './current-plan';
 import { planInputs } from './plan-inputs';
 
 /** What a plan is made from, as it was when it was begun. */
 export interface Basis {
-  file: JobFile;
+  file: OpenJob;
   inputs: PlanInputs;
   facts: number;
   /** ms since 1970 */
@@ -36,7 +36,7 @@ export function basisOf(
   db: Db,
   job: string,
   at: number,
-  choose: (file: JobFile) => JobFile['choice'] = (file) => file.choice,
+  choose: (file: OpenJob) => OpenJob['choice'] = (file) => file.choice,
 ): Basis | null {
   const file = openJob(db, job);
   const inputs = planInputs(db, file, at, choose(file));
@@ -98,7 +98,7 @@ export function keepPlan(
 }
 
 /** The last plan for what is chosen, to stay near to. */
-export function lastPlan(db: Db, file: JobFile): StoredPlan | undefined {
+export function lastPlan(db: Db, file: OpenJob): StoredPlan | undefined {
   const stored = newestPlan(db, file.job.id);
   return stored && stored.choice === file.job.choice ? stored : undefined;
 }

@@ -2,7 +2,7 @@
 import type { Db } from '../../db/open';
 import { Refused } from '../../refused';
 import type { StoredPlan } from '../../store/plans';
-import { openJob, type JobFile } from '../job/open-job';
+import { openJob, type OpenJob } from '../job/open-job';
 import { currentPlan } from './current-plan';
 import { planFailure, wantPlan } from './follow';
 import { planUnderWay } from './make-plan';
@@ -17,15 +17,15 @@ export interface Planning {
   waited: number;
 }
 
-export interface OpenedJob {
-  file: JobFile;
+export interface JobWithPlan {
+  file: OpenJob;
   plan: StoredPlan | null;
   planning: Planning | null;
 }
 
 const ADVICE = 'Forget what was chosen, then choose the system again. What was recorded stays.';
 
-const withFault = (file: JobFile, message: string): OpenedJob => ({
+const withFault = (file: OpenJob, message: string): JobWithPlan => ({
   file: {
     ...file,
     faults: [...file.faults, { what: `No plan can be made: ${message}.`, advice: ADVICE }],
@@ -38,7 +38,7 @@ const withFault = (file: JobFile, message: string): OpenedJob => ({
  * @param now ms since 1970
  * @throws Refused 404, 410 when there is no such job
  */
-export function openPlanned(db: Db, job: string, now: number): OpenedJob {
+export function openPlanned(db: Db, job: string, now: number): JobWithPlan {
   const file = openJob(db, job);
   const failed = planFailure(db, file);
   if (failed !== null) return withFault(file, failed);

@@ -7,14 +7,14 @@ import { NO_RULES } from '$core/planning/rules';
 import { parseLength } from '$core/units/length';
 import type { Db } from '../../db/open';
 import { listWorkers } from '../../store/workers';
-import type { JobFile } from '../job/open-job';
+import type { OpenJob } from '../job/open-job';
 import { learntPaces } from '../bench/paces';
 import { answersOf } from './propose';
 import { Refused } from '../../refused';
 import { systemCalled } from '../systems/systems';
 
 /** What stands in the form before anything is chosen; all but the system. */
-export function formDefaults(db: Db, file: JobFile, now: number): Omit<Choice, 'system' | 'counts'> {
+export function formDefaults(db: Db, file: OpenJob, now: number): Omit<Choice, 'system' | 'counts'> {
   const answers = answersOf(file);
   return {
     tool: (answers?.tool as Choice['tool'] | undefined) ?? 'spray',
@@ -71,7 +71,7 @@ function rulesFrom(form: FormData): unknown {
 }
 
 /** The system a form names. A job keeps the version it was planned with until another is chosen, or the new one is asked for. */
-function systemOf(db: Db, file: JobFile, form: FormData): System {
+function systemOf(db: Db, file: OpenJob, form: FormData): System {
   const key = String(form.get('system') ?? '');
   if (!key) throw new Refused(422, 'Choose a finish system.', 'system');
   const kept = file.choice?.system;
@@ -82,7 +82,7 @@ function systemOf(db: Db, file: JobFile, form: FormData): System {
  * Reads a choice from a form, unchecked: fields that the form has not keep what was chosen or is usual.
  * @throws Refused when no system is named
  */
-export function choiceFromForm(db: Db, file: JobFile, form: FormData, now: number): unknown {
+export function choiceFromForm(db: Db, file: OpenJob, form: FormData, now: number): unknown {
   const base = formDefaults(db, file, now);
   const system = systemOf(db, file, form);
   const kept = file.choice?.system.key === system.key ? file.choice.counts : usualCounts(system);

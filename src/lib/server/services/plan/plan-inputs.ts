@@ -8,7 +8,7 @@ import { listOpenJobs } from '../../store/jobs';
 import { listPins } from '../../store/pins';
 import { newestPlan } from '../../store/plans';
 import { jobAir } from '../air/job-air';
-import { firstFilm, readChoice, type JobFile } from '../job/open-job';
+import { firstFilm, readChoice, type OpenJob } from '../job/open-job';
 
 /**
  * Who is away, and the plans of other jobs that share people and places.
@@ -34,7 +34,7 @@ export function surroundings(db: Db, job: string | null, now: number): Surroundi
  */
 export function planInputs(
   db: Db,
-  file: JobFile,
+  file: OpenJob,
   now: number,
   choice: Choice | null = file.choice,
 ): PlanInputs | null {

@@ -12,7 +12,7 @@ import { readNotation } from '$core/kitchen/notation';
 import type { Db } from '../../db/open';
 import { forgiving } from '../../forgiving';
 import { writeAnswers } from '../../store/jobs';
-import type { JobFile } from '../job/open-job';
+import type { OpenJob } from '../job/open-job';
 import { openJob } from '../job/open-job';
 import { readInput } from '../../read-input';
 import { allSystems } from '../systems/systems';
@@ -24,7 +24,7 @@ const STOVES = /stove|cook|hob|oven|range/i;
 const SINKS = /sink|dishwasher/i;
 
 /** What the survey and the tests found. */
-export function found(file: JobFile): Found {
+export function found(file: OpenJob): Found {
   const conditions = file.pieces.map((p) => p.condition);
   const slick = conditions.map((c) => SLICK_WOODS.includes(c.wood) || c.oldFinish === 'printed film');
   const { kitchen } = readNotation(file.job.surveyed, file.job.unit);
@@ -43,7 +43,7 @@ export function found(file: JobFile): Found {
   };
 }
 
-export const answersOf = (file: { job: Pick<JobFile['job'], 'answers'> }): Answers | null =>
+export const answersOf = (file: { job: Pick<OpenJob['job'], 'answers'> }): Answers | null =>
   file.job.answers === null ? null : (forgiving(answersSchema, file.job.answers)?.value ?? null);
 
 export interface JobProposal {
@@ -54,7 +54,7 @@ export interface JobProposal {
   whatIfs: WhatIf[];
 }
 
-export function proposeFor(db: Db, file: JobFile): JobProposal {
+export function proposeFor(db: Db, file: OpenJob): JobProposal {
   const answers = answersOf(file) ?? USUAL_ANSWERS;
   const facts: ProposalFacts = { ...answers, ...found(file) };
   const systems = allSystems(db);

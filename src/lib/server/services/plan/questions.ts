@@ -7,7 +7,7 @@ import type { Db } from '../../db/open';
 import { listWorkers } from '../../store/workers';
 import { placeAirWith } from '../air/job-air';
 import { placesOf } from '../air/places';
-import { firstFilm, type JobFile } from '../job/open-job';
+import { firstFilm, type OpenJob } from '../job/open-job';
 import { learntRisk } from './learnt-risk';
 import { planInputs } from './plan-inputs';
 
@@ -26,7 +26,7 @@ function warmed(places: Places, place: Choice['place']): Places {
 }
 
 /** @returns null before anything is chosen */
-export function questions(db: Db, file: JobFile, now: number): (Questions & { risk: RiskModel }) | null {
+export function questions(db: Db, file: OpenJob, now: number): (Questions & { risk: RiskModel }) | null {
   const inputs = planInputs(db, file, now);
   if (!inputs) return null;
   const { choice, state, job } = inputs;

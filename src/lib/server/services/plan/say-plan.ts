@@ -6,12 +6,12 @@ import { readOperationId } from '$core/planning/job-problem';
 import { SITE } from '$core/takeoff/site-route';
 import { sayMinutes, sayTime } from '$core/units/clock-time';
 import type { StoredPlan } from '../../store/plans';
-import type { JobFile } from '../job/open-job';
+import type { OpenJob } from '../job/open-job';
 
 const MINUTE = 60_000;
 
 /** An operation as people know it: “Prime backs, lot A”. */
-export function sayOperation(file: JobFile, id: string): string {
+export function sayOperation(file: OpenJob, id: string): string {
   const [lot = '', step = ''] = id.split(':');
   if (lot === 'other') return step === 'work' ? 'another job' : 'another job’s pieces';
   if (lot === SITE) {
@@ -42,7 +42,7 @@ export function sayBoundHolds(plan: StoredPlan | null, pins: number): string {
 }
 
 /** Why an operation did not begin sooner. */
-export function sayBecause(file: JobFile, because: Because, people: ReadonlyMap<string, string>): string {
+export function sayBecause(file: OpenJob, because: Because, people: ReadonlyMap<string, string>): string {
   const act = (id: string): string => sayOperation(file, id);
   switch (because.kind) {
     case 'film':
@@ -79,7 +79,7 @@ export interface ChainRow {
 
 /** The critical chain on the clock. @returns null where there is no plan */
 export function sayChain(
-  file: JobFile,
+  file: OpenJob,
   plan: StoredPlan | null,
   people: ReadonlyMap<string, string>,
 ): ChainRow[] | null {
@@ -111,7 +111,7 @@ export interface MoveRow extends Move {
 
 /** Moved operations in words: what, from, to, why. */
 export function sayMoves(
-  file: JobFile,
+  file: OpenJob,
   plan: StoredPlan,
   moves: readonly Move[],
   people: ReadonlyMap<string, string>,

@@ -8,7 +8,7 @@ import { hoursBySteps, needsByZone } from '$core/takeoff/needs';
 import type { Db } from '../../db/open';
 import type { StoredPlan } from '../../store/plans';
 import { ask } from '../../threads/ask';
-import type { JobFile } from '../job/open-job';
+import type { OpenJob } from '../job/open-job';
 import { planInputs } from './plan-inputs';
 import { handBack } from './hand-back';
 import { fixedOf } from '$core/takeoff/fixed-zones';
@@ -23,7 +23,7 @@ export interface Weight {
 }
 
 /** What the job comes to as it is chosen. */
-export function weigh(db: Db, file: JobFile, plan: StoredPlan | null): Weight | null {
+export function weigh(db: Db, file: OpenJob, plan: StoredPlan | null): Weight | null {
   const taken = takeOff(db, file, plan);
   if (!taken) return null;
   return {
@@ -36,7 +36,7 @@ export function weigh(db: Db, file: JobFile, plan: StoredPlan | null): Weight | 
 }
 
 /** Hands' minutes and mL that another choice would take on this kitchen, without planning it. */
-function work(file: JobFile, choice: Choice): { minutes: number; ml: number } {
+function work(file: OpenJob, choice: Choice): { minutes: number; ml: number } {
   const route = routeOf(choice, file.pieces);
   const { byZone } = fixedOf(file.job, file.pieces);
   const fixed = [...byZone.values()].reduce((sum, a) => sum + a, 0);
@@ -59,7 +59,7 @@ export interface SchoolCost {
 }
 
 /** What every school would cost against what is chosen, in minutes of hands and mL. */
-export function schoolCosts(file: JobFile): SchoolCost[] {
+export function schoolCosts(file: OpenJob): SchoolCost[] {
   const { choice } = file;
   if (!choice) return [];
   const now = work(file, choice);
@@ -97,7 +97,7 @@ export function schoolCosts(file: JobFile): SchoolCost[] {
 /** The hand-back that every pattern would give, planned now; null where none is found. Empty once work has begun. */
 export async function patternBacks(
   db: Db,
-  file: JobFile,
+  file: OpenJob,
   now: number,
 ): Promise<{ pattern: string; back: number | null }[]> {
   const inputs = planInputs(db, file, now);

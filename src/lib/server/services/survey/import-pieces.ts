@@ -13,7 +13,7 @@ import { readNotation } from '$core/kitchen/notation';
 import type { Db } from '../../db/open';
 import { readCsv } from '../../files/csv';
 import { listPieces, writeConditions } from '../../store/pieces';
-import { openJob, type JobFile } from '../job/open-job';
+import { openJob, type OpenJob } from '../job/open-job';
 import { Refused } from '../../refused';
 import { saveSurvey } from './save-survey';
 import { paintZone } from './zones';
@@ -33,7 +33,7 @@ export const readMapping = (sent: readonly string[]): (CsvField | null)[] =>
 
 /** What a table would do. @throws Refused 422 when it is no table */
 export function previewPieces(
-  file: JobFile,
+  file: OpenJob,
   text: string,
   mapping: readonly (CsvField | null)[] | null,
   asNew: boolean,
@@ -46,7 +46,7 @@ export function previewPieces(
 }
 
 /** The survey with the new cabinets at the end of their walls. */
-function addCabinets(file: JobFile, cabinets: readonly NewCabinet[]): string {
+function addCabinets(file: OpenJob, cabinets: readonly NewCabinet[]): string {
   const { job } = file;
   return cabinets.reduce((text, { wall: name, cabinet }) => {
     const find = (t: string): number =>
@@ -60,7 +60,7 @@ function addCabinets(file: JobFile, cabinets: readonly NewCabinet[]): string {
 }
 
 /** The pieces that the new cabinets made, in the order of their rows. */
-function madeBy(db: Db, before: JobFile): string[] {
+function madeBy(db: Db, before: OpenJob): string[] {
   const old = new Set(before.pieces.map((p) => p.id));
   return listPieces(db, before.job.id).flatMap((p) => (old.has(p.id) ? [] : [p.id]));
 }

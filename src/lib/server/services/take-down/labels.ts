@@ -5,14 +5,14 @@ import { z } from 'zod';
 import type { Db } from '../../db/open';
 import { insertPrintJob, labelsIn, printCounts, writePrintState, type PrintVia } from '../../store/prints';
 import { zoneViews } from '../job/elevations';
-import { openJob, type JobFile } from '../job/open-job';
+import { openJob, type OpenJob } from '../job/open-job';
 import { Refused } from '../../refused';
 
 /** Labels that are printed without asking. */
 export const FEW_LABELS = 12;
 
 /** All labels of a kind for a job. */
-export function jobLabels(file: JobFile, kind: LabelKind): Label[] {
+export function jobLabels(file: OpenJob, kind: LabelKind): Label[] {
   const zones = new Map(zoneViews(file).map((z) => [z.id, z]));
   const pieces = file.pieces.map((p) => {
     const zone = zones.get(p.zoneId);
@@ -47,7 +47,7 @@ export interface LabelToPrint {
  * The labels that a request is for. Without `again` those that came out before, or wait in the printer, are left out.
  * @throws Refused 409 when nothing is left to print
  */
-export function wantedLabels(db: Db, file: JobFile, request: LabelRequest): LabelToPrint[] {
+export function wantedLabels(db: Db, file: OpenJob, request: LabelRequest): LabelToPrint[] {
   if (file.pieces.length === 0)
     throw new Refused(409, 'There are no pieces to label yet. Enter the survey first.');
   const walls = new Map(file.pieces.map((p) => [p.id, p.wall]));
@@ -76,7 +76,7 @@ export function wantedLabels(db: Db, file: JobFile, request: LabelRequest): Labe
 /** Notes that labels were asked for, so that their codes stay. On a sheet they count as printed. */
 export function notePrint(
   db: Db,
-  file: JobFile,
+  file: OpenJob,
   worker: string,
   now: number,
   via: PrintVia,

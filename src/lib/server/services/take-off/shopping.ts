@@ -7,7 +7,7 @@ import type { Db } from '../../db/open';
 import { listCans, writeCans } from '../../store/cans';
 import type { StoredPlan } from '../../store/plans';
 import { readSetting } from '../../store/settings';
-import type { JobFile } from '../job/open-job';
+import type { OpenJob } from '../job/open-job';
 import { Refused } from '../../refused';
 import { allProducts } from '../systems/systems';
 import { sizesOf, takeOff } from './take-off';
@@ -35,7 +35,7 @@ const volumeUnit = (measures: Measures): { name: string; ml: number } =>
   measures === 'us' ? { name: 'gal', ml: ML_PER_US_GALLON } : { name: 'L', ml: 1000 };
 
 /** @throws Refused 409 before a system is chosen */
-export function shopping(db: Db, file: JobFile, plan: StoredPlan | null): ShoppingLine[] {
+export function shopping(db: Db, file: OpenJob, plan: StoredPlan | null): ShoppingLine[] {
   const taken = takeOff(db, file, plan);
   if (!taken) throw new Refused(409, 'No system is chosen yet. Choose one first.');
   const measures = readSetting(db, 'measures') ?? 'metric';

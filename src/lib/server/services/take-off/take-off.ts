@@ -10,7 +10,7 @@ import { listCans } from '../../store/cans';
 import type { StoredPlan } from '../../store/plans';
 import { readSetting } from '../../store/settings';
 import { fixedOf } from '$core/takeoff/fixed-zones';
-import type { JobFile } from '../job/open-job';
+import type { OpenJob } from '../job/open-job';
 
 export interface TakeOffLine extends ZoneNeed {
   /** colour in words; empty for what all zones share */
@@ -37,7 +37,7 @@ export interface TakeOff {
 }
 
 /** When each product was first laid, or is by the plan. */
-function firstCoats(file: JobFile, plan: StoredPlan | null): Map<string, number> {
+function firstCoats(file: OpenJob, plan: StoredPlan | null): Map<string, number> {
   const product = new Map(file.route.map((s) => [s.key, s.product?.key]));
   const planned =
     plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
@@ -51,7 +51,7 @@ function firstCoats(file: JobFile, plan: StoredPlan | null): Map<string, number>
 
 /** What a job takes, by product and colour, and when it is first laid or planned, ms since 1970; empty before a system is chosen. */
 export function firstNeeds(
-  file: JobFile,
+  file: OpenJob,
   plan: StoredPlan | null,
 ): (ZoneNeed & { colour: string; first: number | null })[] {
   const firsts = firstCoats(file, plan);
@@ -73,7 +73,7 @@ export function sizesOf(
 }
 
 /** @returns null before a system is chosen */
-export function takeOff(db: Db, file: JobFile, plan: StoredPlan | null): TakeOff | null {
+export function takeOff(db: Db, file: OpenJob, plan: StoredPlan | null): TakeOff | null {
   if (!file.choice || !file.system) return null;
   const measures = readSetting(db, 'measures') ?? 'metric';
   const costs = readSetting(db, 'costs');

@@ -3,7 +3,7 @@ import { mixFor } from '$core/takeoff/mix';
 import { openFindings } from '$core/quality/site-tests';
 import { startOfDay } from '$core/units/clock-time';
 import { bars, openSpans } from '$server/services/plan/bars';
-import { handBack, whyNoPlan } from '$server/services/plan/hand-back';
+import { handBack, isHome, whyNoPlan } from '$server/services/plan/hand-back';
 import { rackUse } from '$core/job-plan/rack-use';
 import { movesBetween } from '$core/planning/moves';
 import { dayAfter } from '$core/units/clock-time';
@@ -81,6 +81,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
       air: hours.map(({ at, celsius, humidity }) => ({ at, celsius, humidity })),
     },
     handBack: handBack(plan),
+    home: isHome(file),
     boundHolds: sayBoundHolds(plan, pins.length),
     promised: choice?.promised ? dayAfter(choice.promised, file.job.zone) : null,
     chain: sayChain(file, plan, names),

@@ -5,11 +5,11 @@ import type { Form } from '$core/kitchen/kitchen';
 import { hidingPlace } from '$core/labels/hiding';
 import { recordFromForm } from '$server/fact-action';
 import { elevations, zoneViews } from '$server/services/job/elevations';
-import type { JobFile } from '$server/services/job/open-job';
+import type { OpenJob } from '$server/services/job/open-job';
 import type { Actions, PageServerLoad } from './$types';
 
 /** Its place among the fronts of its cabinet, in words; empty when it is alone. */
-function inCabinet(file: JobFile, piece: JobFile['pieces'][number]): string {
+function inCabinet(file: OpenJob, piece: OpenJob['pieces'][number]): string {
   const group = file.pieces.filter((p) => p.wall === piece.wall && p.cabinet === piece.cabinet);
   const form: Form = piece.form;
   const row = group.filter((p) => p.row === piece.row && p.form !== 'shelf' && form !== 'shelf');

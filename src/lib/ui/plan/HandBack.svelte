@@ -1,0 +1,88 @@
+<!-- When the kitchen is handed back, how near that is to the best possible, and a longer search for better. -->
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+  import { onDestroy, onMount } from 'svelte';
+  import { sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
+  import { refresh } from '../refresh';
+  import type { PlanData } from './plan-page';
+
+  interface Props {
+    data: PlanData;
+    handBack: NonNullable<PlanData['handBack']>;
+    /** the chance of the promise, in words; empty while it is not known */
+    sure: string;
+  }
+  let { data, handBack, sure }: Props = $props();
+  // svelte-ignore state_referenced_locally
+  let search = $state(data.search);
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const ask = async (method: 'GET' | 'POST' | 'DELETE'): Promise<void> => {
+    const was = search.state;
+    const answer = await fetch(`/jobs/${data.jobId}/plan/search`, { method }).catch(() => null);
+    if (answer?.ok) search = await answer.json();
+    clearTimeout(timer);
+    if (search.state === 'running') timer = setTimeout(() => void ask('GET'), 400);
+    else if (was === 'running') await refresh();
+  };
+  onMount(() => {
+    if (search.state === 'running') void ask('GET');
+  });
+  onDestroy(() => clearTimeout(timer));
+</script>
+
+<div class="card back stack">
+  <h2>Hand back</h2>
+  <p class="big">{sayTime(handBack.at, data.zone)}</p>
+  {#if handBack.bound < handBack.at}
+    <p>
+      With {data.boundHolds}, no plan is before <b>{sayTime(handBack.bound, data.zone)}</b>.
+    </p>
+  {:else}
+    <p>With {data.boundHolds}, no plan is sooner.</p>
+  {/if}
+  {#if data.promised !== null}
+    <p class:bad={handBack.at > data.promised}>
+      {sure || `Promised ${sayDay(data.promised - 60_000, data.zone)}`}{handBack.at > data.promised
+        ? ': planned after that'
+        : ''}.
+    </p>
+  {/if}
+  {#if handBack.bound < handBack.at || search.state === 'running'}
+    {#if search.state === 'running'}
+      <progress value={search.share} aria-label="Looking for a better plan"></progress>
+      <p class="soft">Looking for a better plan. The best so far is kept.</p>
+      <Button kind="tertiary" size="small" on:click={() => ask('DELETE')}>Stop</Button>
+    {:else}
+      {#if search.state === 'done'}<p class="soft" role="status">
+          {search.gain ? `Found ${sayMinutes(search.gain)}.` : 'Nothing better was found.'}
+        </p>{/if}
+      <Button kind="tertiary" size="small" on:click={() => ask('POST')}>Look longer for a better one</Button>
+    {/if}
+  {/if}
+  <p class="soft">
+    {data.chosen?.air === 'place'
+      ? `Waits in the air of the ${data.chosen.place}, by readings and forecast.`
+      : 'Waits at 25 °C, 50 % humidity.'}
+  </p>
+</div>
+
+<style>
+  .back {
+    gap: 4px;
+    justify-items: start;
+    border-left: 5px solid var(--act);
+  }
+  .big {
+    font-size: 24px;
+    font-weight: 600;
+  }
+  progress {
+    width: 100%;
+    height: 10px;
+    accent-color: var(--act);
+  }
+  .bad {
+    color: var(--bad);
+    font-weight: 500;
+  }
+</style>

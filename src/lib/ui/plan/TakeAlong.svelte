@@ -1,0 +1,35 @@
+<!-- The plan on paper, as files, and in calendars. -->
+<script lang="ts">
+  import { Button } from 'carbon-components-svelte';
+  import { enhance } from '$app/forms';
+
+  interface Props {
+    /** of the plan page */
+    address: string;
+    /** a private address of a calendar, just made; empty where none was */
+    feed: string;
+  }
+  let { address, feed }: Props = $props();
+</script>
+
+<div class="card not-printed">
+  <h2>Take it along</h2>
+  <p>
+    <a href="{address}/work-order.pdf">Work order</a> ·
+    <a href="{address}/calendar.ics" download>Crew’s calendar</a> ·
+    <a href="{address}/customer.ics" download>Customer’s calendar</a> ·
+    <a href="{address}/plan.json" download>Plan as data</a>
+  </p>
+  <form method="post" action="?/feed" class="row" use:enhance>
+    <Button type="submit" size="small" kind="ghost" name="kind" value="job">Crew’s private address</Button>
+    <Button type="submit" size="small" kind="ghost" name="kind" value="customer"
+      >Customer’s private address</Button
+    >
+  </form>
+  {#if feed}
+    <p class="soft">
+      A calendar program that is given this address looks again by itself. Who has it, can read it.
+    </p>
+    <input class="field mono" readonly value={feed} aria-label="Private address" />
+  {/if}
+</div>
