@@ -3,6 +3,7 @@ import { launchOptions } from './scripts/chromium.mjs';
 
 export default defineConfig({
   testDir: 'tests/e2e',
+  globalSetup: './tests/e2e/demo-once.ts',
   timeout: 240_000,
   expect: { timeout: 30_000 },
   workers: 2,

@@ -1,5 +1,5 @@
 /** `npm test`: everything, from a fresh clone. Ends with a line "N passed, N failed". */
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromiumPath } from './chromium.mjs';
@@ -27,12 +27,24 @@ mkdirSync(join(root, 'test-results'));
 let passed = 0;
 let failed = 0;
 
-/** A check that passes or fails as one. */
+/** A check that passes or fails as one. What it says is shown when it has ended, so that two may run at once. */
 function check(name, ...args) {
-  console.log(`\n— ${name}`);
-  const { status } = spawnSync('npx', ['--no-install', ...args], { cwd: root, stdio: 'inherit' });
-  if (status === 0) passed++;
-  else failed++;
+  return new Promise((resolve) => {
+    const run = spawn('npx', ['--no-install', ...args], { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+    let said = '';
+    for (const stream of [run.stdout, run.stderr]) stream.on('data', (part) => (said += part));
+    run.once('close', (status) => {
+      console.log(`\n— ${name}\n${said}`);
+      if (status === 0) passed++;
+      else failed++;
+      resolve();
+    });
+  });
+}
+
+/** Some checks one after another. */
+async function checks(list) {
+  for (const [name, ...args] of list) await check(name, ...args);
 }
 
 /** Counts of a test runner's JSON report; a run without a report is a failure. */
@@ -45,12 +57,18 @@ function suite(name, report, count, ...args) {
   failed += status !== 0 && bad === 0 ? 1 : bad;
 }
 
-check('prepare', 'svelte-kit', 'sync');
-check('types of components', 'svelte-check', '--fail-on-warnings', '--output', 'human');
-check('types', 'tsc', '--noEmit');
-check('style', 'eslint', '.', '--max-warnings', '0');
-check('format', 'prettier', '--check', '--log-level', 'warn', '.');
-check('layers', 'depcruise', 'src', '--config', '.dependency-cruiser.cjs', '--output-type', 'err');
+await check('prepare', 'svelte-kit', 'sync');
+await Promise.all([
+  checks([
+    ['types of components', 'svelte-check', '--fail-on-warnings', '--output', 'human'],
+    ['types', 'tsc', '--noEmit'],
+  ]),
+  checks([
+    ['style', 'eslint', '.', '--max-warnings', '0'],
+    ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
+    ['layers', 'depcruise', 'src', '--config', '.dependency-cruiser.cjs', '--output-type', 'err'],
+  ]),
+]);
 suite(
   'unit and reference',
   'unit.json',
@@ -61,7 +79,7 @@ suite(
   '--reporter=json',
   '--outputFile.json=test-results/unit.json',
 );
-check('build', 'vite', 'build', '--logLevel', 'error');
+await check('build', 'vite', 'build', '--logLevel', 'error');
 suite(
   'browser',
   'browser.json',

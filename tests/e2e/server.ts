@@ -1,10 +1,11 @@
 /** The built server on a database of its own, and what tests do to it. */
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import type { ChildProcess } from 'node:child_process';
 import { expect, type Page } from '@playwright/test';
 import { serve } from '../../scripts/prepare.mjs';
+import { DEMO } from './demo-once';
 
 export interface TestServer {
   url: string;
@@ -44,8 +45,13 @@ async function start(
 export const ready = (page: Page): Promise<unknown> =>
   page.locator('html[data-ready]').waitFor({ state: 'attached' });
 
-export const startServer = (env: Record<string, string> = {}): Promise<TestServer> =>
-  start(mkdtempSync(join(tmpdir(), 'anthem-')), env);
+/** A server on a database of its own: the demo, or an empty one where it is started without. */
+export function startServer(env: Record<string, string> = {}): Promise<TestServer> {
+  const folder = mkdtempSync(join(tmpdir(), 'anthem-'));
+  if ((env.ANTHEM_DEMO ?? '1') === '1' && existsSync(DEMO))
+    cpSync(dirname(DEMO), folder, { recursive: true });
+  return start(folder, env);
+}
 
 /** The address of a job by its name. */
 export async function jobCalled(url: string, name: string): Promise<string> {

@@ -19,7 +19,7 @@ export const EFFORTS = {
   rework: quick(24, 400),
   /** what one change would gain, and the plan that a risk is weighed for */
   whatIf: quick(60, 3_000),
-  /** what a pin would cost, while it is dragged */
+  /** what a pin would cost, while it is dragged; whether an old time can be kept */
   pin: quick(24, 600),
   /** ways to turn the pieces, side by side */
   compare: quick(40, 1_000),

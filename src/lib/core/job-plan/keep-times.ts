@@ -1,4 +1,5 @@
 /** Keeps the old times of operations that moved: as many are pinned to where they were as a right plan allows. */
+import { EFFORTS } from './efforts';
 import type { PlanInputs } from './inputs';
 import { makePlan } from './make-plan';
 import type { MadePlan, Times } from './made-plan';
@@ -24,19 +25,18 @@ export function keepTimes(
   near: Times | undefined,
 ): KeptTimes {
   let pins = new Map(inputs.pins);
-  let made: MadePlan | null = null;
   const lost: string[] = [];
   const kept = new Map<string, number>();
   for (const { operation, from } of moves) {
     const more = new Map([...pins, [operation, from]]);
-    const plan = from >= at ? makePlan({ ...inputs, pins: more }, at, near) : null;
+    const plan = from >= at ? makePlan({ ...inputs, pins: more }, at, near, EFFORTS.pin) : null;
     if (!plan || 'infeasible' in plan.result) {
       lost.push(operation);
       continue;
     }
     pins = more;
-    made = plan;
     kept.set(operation, from);
   }
+  const made = kept.size ? makePlan({ ...inputs, pins }, at, near, EFFORTS.followed) : null;
   return { pins: kept, lost, made };
 }

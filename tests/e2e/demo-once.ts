@@ -1,0 +1,15 @@
+/** Makes the demo once: every test server begins with a copy of it. */
+import { mkdirSync, rmSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { serve } from '../../scripts/prepare.mjs';
+
+export const DEMO = join(import.meta.dirname, '..', '..', 'test-results', 'demo', 'anthem.db');
+
+export default async function makeOnce(): Promise<void> {
+  rmSync(dirname(DEMO), { recursive: true, force: true });
+  mkdirSync(dirname(DEMO), { recursive: true });
+  const { server } = await serve({ ANTHEM_DEMO: '1', ANTHEM_DATA: DEMO }, 7300, 'ignore');
+  const ended = new Promise((done) => server.once('exit', done));
+  server.kill('SIGTERM');
+  await ended;
+}
