@@ -46,7 +46,7 @@
       <form
         method="post"
         action="?/rename"
-        class="row end"
+        class="row end person"
         aria-label="Name and role of {worker.name}"
         use:enhance={() =>
           ({ update }) =>
@@ -100,19 +100,19 @@
     >
       <TextInput
         name="hour"
-        labelText="An hour of hands costs"
+        labelText="Labour rate, for an hour"
         inputmode="decimal"
         value={data.costs ? (data.costs.hourCents / 100).toFixed(2) : ''}
         required
       />
       <TextInput
         name="currency"
-        labelText="Money"
+        labelText="Currency"
         placeholder="CAD"
         maxlength={4}
         value={data.costs?.currency ?? ''}
       />
-      <Button type="submit" kind="tertiary">Keep</Button>
+      <Button type="submit" kind="tertiary">Save</Button>
     </form>
   </section>
   {#if data.clock}
@@ -158,6 +158,11 @@
   }
   .end {
     align-items: end;
+  }
+  .person {
+    padding-bottom: 12px;
+    margin-bottom: 10px;
+    border-bottom: 1px solid var(--line);
   }
   .when {
     display: grid;

@@ -58,12 +58,11 @@ export function rackUse(
     ...lots.flatMap((lot) => stayBefore(lot, state, route, now)),
     ...(known ? [...ownRack(known), ...staysOfOthers(known)] : []),
   ];
-  const changes = stays
-    .flatMap(({ from, to, slots }) => [
-      { at: from, change: slots },
-      { at: to, change: -slots },
-    ])
-    .sort((a, b) => a.at - b.at || a.change - b.change);
+  const changes = new Map<number, number>();
+  for (const { from, to, slots } of stays) {
+    changes.set(from, (changes.get(from) ?? 0) + slots);
+    changes.set(to, (changes.get(to) ?? 0) - slots);
+  }
   let level = 0;
-  return changes.map(({ at, change }) => ({ at, level: (level += change) }));
+  return [...changes].sort(([a], [b]) => a - b).map(([at, change]) => ({ at, level: (level += change) }));
 }

@@ -33,7 +33,9 @@
 <div class="card back stack">
   <h2>Hand back</h2>
   <p class="big">{sayTime(handBack.at, data.zone)}</p>
-  {#if handBack.bound < handBack.at}
+  {#if data.planning.length}
+    <p>This is the last plan. A new one is being made.</p>
+  {:else if handBack.bound < handBack.at}
     <p>
       With {data.boundHolds}, no plan is before <b>{sayTime(handBack.bound, data.zone)}</b>.
     </p>

@@ -54,6 +54,8 @@ export interface CompanyCalendar {
 interface Opened {
   file: OpenJob;
   plan: StoredPlan | null;
+  /** a new plan is being made: the bound of the last says nothing any more */
+  stale: boolean;
   work: (Span & { operation: string; worker: string })[];
   /** what it takes of its place */
   takes: Neighbour | null;
@@ -95,9 +97,10 @@ export function companyCalendar(
   broken: readonly SpoiltJob[] = [],
 ): CompanyCalendar {
   const zone = companyZone();
-  const all = opened.map(({ file, plan }): Opened => ({
+  const all = opened.map(({ file, plan, planning }): Opened => ({
     file,
     plan,
+    stale: planning !== null,
     work: workOf(plan),
     takes: plan && file.choice && neighbourOf(file.job.id, file.choice, plan),
   }));
@@ -195,7 +198,7 @@ export function companyCalendar(
     };
   });
 
-  const jobs = all.map(({ file, plan, work: list }) => {
+  const jobs = all.map(({ file, plan, stale, work: list }) => {
     const back = handBack(plan);
     const promised = file.choice?.promised ? dayAfter(file.choice.promised, zone) : null;
     if (back && promised !== null && back.at > promised)
@@ -213,7 +216,7 @@ export function companyCalendar(
       name: file.job.name,
       hex: file.zones[0]?.hex ?? '#ddd',
       back: back?.at ?? null,
-      bound: back?.bound ?? null,
+      bound: stale ? null : (back?.bound ?? null),
       promised,
       begins: list.length ? Math.min(...list.map((w) => w.from)) : null,
       spans: list.map((w) => ({ from: w.from, to: Math.min(w.to, end) })),
