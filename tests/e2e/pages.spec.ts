@@ -1,4 +1,5 @@
 /** Every main page of the demo at both sizes: readable, nothing beyond the edge, and errors that help. */
+import { COMPANY_PAGES, JOB_PAGES } from './addresses';
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
@@ -13,32 +14,7 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => server.end());
 
-const PAGES = [
-  '/',
-  '/jobs',
-  '/jobs/new',
-  '/settings',
-  '/calendar',
-  '/jobs/bring-in',
-  '/systems',
-  '/systems/two-pack',
-  '/air',
-  '/drying',
-  'survey',
-  'survey/pieces',
-  'survey/tests',
-  'survey/files',
-  'plan',
-  'plan/system',
-  'plan/take-off',
-  'plan/mix',
-  'take-down',
-  'take-down/labels',
-  'coat',
-  'hang',
-  'hand-over',
-  'check',
-];
+const PAGES = [...COMPANY_PAGES, ...JOB_PAGES];
 const SIZES = [
   { width: 1280, height: 800 },
   { width: 390, height: 844 },

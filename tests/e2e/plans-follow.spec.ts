@@ -1,4 +1,5 @@
 /** Plans follow what happens: on the server's own account, while pages are read and nothing is written by reading. */
+import { COMPANY_PAGES, JOB_FILES, JOB_PAGES } from './addresses';
 import { expect, test, type Page } from '@playwright/test';
 import Database from 'better-sqlite3';
 import { calm, jobCalled, ready, startServer, type TestServer } from './server';
@@ -9,38 +10,16 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => server.end());
 
-const PAGES = ['', '/jobs', '/calendar', '/systems', '/systems/two-pack', '/air', '/drying', '/settings'];
-const OF_A_JOB = [
-  'survey',
-  'survey/pieces',
-  'survey/tests',
-  'survey/files',
-  'plan',
-  'plan/system',
-  'plan/take-off',
-  'plan/mix',
-  'plan/ask.json',
-  'plan/plan.json',
-  'plan/calendar.ics',
-  'plan/work-order.pdf',
-  'take-down',
-  'take-down/labels',
-  'coat',
-  'hang',
-  'hand-over',
-  'check',
-  'manage',
-  'job.json',
-  'pieces.csv',
-];
-
 test('opening every page writes nothing', async ({ request }) => {
   const job = await jobCalled(server.url, 'Orchard Row');
   await calm(server.url);
   const watch = new Database(server.data, { readonly: true });
   const version = (): unknown => watch.pragma('data_version', { simple: true });
   const before = version();
-  const addresses = [...PAGES.map((p) => server.url + p), ...OF_A_JOB.map((p) => `${job}/${p}`)];
+  const addresses = [
+    ...COMPANY_PAGES.map((p) => server.url + p),
+    ...[...JOB_PAGES, ...JOB_FILES].map((p) => `${job}/${p}`),
+  ];
   for (const address of addresses) {
     const answer = await request.get(address);
     expect(answer.status(), address).toBe(200);

@@ -1,4 +1,5 @@
 /** A company of jobs of which each thing in turn is spoilt in the database: no page of all jobs falls, and the spoilt one is named. */
+import { JOB_PAGES } from './addresses';
 import Database from 'better-sqlite3';
 import { rmSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
@@ -22,26 +23,7 @@ test.afterAll(() => {
 
 const ALL = ['/', '/jobs', '/calendar'];
 const OTHERS = ['/air', '/drying', '/systems', '/settings', '/jobs/new', '/jobs/bring-in'];
-const OF_A_JOB = [
-  'survey',
-  'survey/pieces',
-  'survey/tests',
-  'survey/files',
-  'plan',
-  'plan/system',
-  'plan/take-off',
-  'plan/mix',
-  'take-down',
-  'take-down/labels',
-  'coat',
-  'hang',
-  'hand-over',
-  'check',
-  'scan',
-  'manage',
-  'job.json',
-  'pieces.csv',
-];
+const OF_A_JOB = [...JOB_PAGES, 'scan', 'manage', 'job.json', 'pieces.csv'];
 const statusOf = async (path: string): Promise<number> => (await fetch(server.url + path)).status;
 
 const fact = (at: number, body: object): void => {
