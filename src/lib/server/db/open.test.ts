@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { newestPlan, insertPlan, type StoredPlan } from '../store/plans';
+import { findPlan, newestPlan, insertPlan, type StoredPlan } from '../store/plans';
 import { insertJob } from '../store/jobs';
 import { readSetting, writeSetting } from '../store/settings';
 import { isDemo, now, setClock } from '../services/company/clock';
@@ -129,10 +129,12 @@ describe('the database', () => {
         problem,
         result,
         stamp: null,
-        before: null,
+        before: i > 3 ? 'p3' : null,
       });
     expect(newestPlan(db, 'j')).toMatchObject({ id: 'p34', madeAt: 34, result });
-    expect(db.prepare('SELECT count(*) FROM plan').pluck().get()).toBe(30);
+    // The newest thirty, and the one that moves are told against.
+    expect(db.prepare('SELECT count(*) FROM plan').pluck().get()).toBe(31);
+    expect(findPlan(db, 'p3')).toMatchObject({ madeAt: 3 });
     db.exec("UPDATE plan SET problem = '{}'");
     // What cannot be read is no plan: another one is made.
     expect(newestPlan(db, 'j')).toBeUndefined();

@@ -29,7 +29,7 @@ export interface StoredPlan {
 
 const resultSchema = z.union([planSchema, noPlanSchema]);
 
-/** Versions of a plan that are kept. */
+/** Versions of a plan that are kept, beside the one that moves are told against. */
 const KEPT = 30;
 
 type Row = Omit<StoredPlan, 'problem' | 'result' | 'stamp'> & {
@@ -124,7 +124,9 @@ export function insertPlan(db: Db, job: string, plan: StoredPlan): void {
   const { problem, result, stamp } = plan;
   if (head) keptOf(db)(`${head.id} ${head.size}`, () => ({ problem, result, stamp }));
   db.prepare(
-    'DELETE FROM plan WHERE job_id = @job AND rowid NOT IN (SELECT rowid FROM plan WHERE job_id = @job ORDER BY rowid DESC LIMIT @keep)',
+    `DELETE FROM plan WHERE job_id = @job
+       AND rowid NOT IN (SELECT rowid FROM plan WHERE job_id = @job ORDER BY rowid DESC LIMIT @keep)
+       AND id NOT IN (SELECT before FROM plan WHERE job_id = @job AND before IS NOT NULL AND seen_at IS NULL)`,
   ).run({ job, keep: KEPT });
 }
 

@@ -122,14 +122,14 @@ export async function takeOverAllJobs(db: Db, now: number): Promise<void> {
     const kept = new Map<string, StoredPlan>();
     for (const [id, made] of plans) {
       const basis = basisOf(db, id, now);
-      const plan =
-        basis && keepPlan(db, basis, { made, inputs: basis.inputs, weighed: [], toldAgainst: () => null });
+      const plan = basis && keepPlan(db, basis, { made, inputs: basis.inputs, toldAgainst: () => null });
       if (plan && typeof plan !== 'string') kept.set(id, plan);
     }
     // Only now is each one's plan known to the others.
     for (const [id, plan] of kept) {
       const basis = basisOf(db, id, now);
-      if (basis) writeStamp(db, plan.id, stampOf(basis.inputs, basis.facts, now, plan, []));
+      if (basis)
+        writeStamp(db, plan.id, stampOf(basis.inputs, basis.facts, now, plan, plan.stamp?.weighed ?? []));
     }
   }).immediate();
   forgetSearch(KEY);

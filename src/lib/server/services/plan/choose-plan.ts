@@ -92,7 +92,6 @@ export async function choosePlan(db: Db, job: string, input: unknown, clock: () 
     const kept = keepPlan(db, basis, {
       made,
       inputs,
-      weighed: [],
       toldAgainst: () => null,
       choice: text,
       write,

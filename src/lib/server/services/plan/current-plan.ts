@@ -11,6 +11,8 @@ import type { OpenJob } from '../job/open-job';
 import { planInputs } from './plan-inputs';
 
 const MINUTE = 60_000;
+/** Work is late when it should have begun so long ago: a plan made anew each minute would help nobody. Our choice. */
+const LATE = 5 * MINUTE;
 /** Where no plan was found, another is looked for after so long. */
 const AGAIN = 15 * MINUTE;
 
@@ -25,7 +27,7 @@ export interface CurrentPlan {
 function isOverdue(plan: StoredPlan, now: number): boolean {
   if ('infeasible' in plan.result) return now - plan.madeAt > AGAIN;
   return plan.result.assignments.some(
-    (a) => readOperationId(a.operation) !== null && plan.t0 + a.start * MINUTE < now - MINUTE,
+    (a) => readOperationId(a.operation) !== null && plan.t0 + a.start * MINUTE < now - LATE,
   );
 }
 

@@ -50,8 +50,7 @@ function keepBetter(db: Db, basis: Basis, found: Found): void {
   if (!is) return;
   const tighter = (boundOf(made) ?? 0) > (boundOf(stored) ?? 0);
   if (isBetter(is, was) || (was?.back === is.back && tighter)) {
-    const weighed = stored.stamp?.weighed ?? [];
-    keepPlan(db, basis, { made, inputs: basis.inputs, weighed, toldAgainst: () => null });
+    keepPlan(db, basis, { made, inputs: basis.inputs, toldAgainst: () => null });
   }
   gains.set(job, was ? Math.max(0, Math.round((was.back - is.back) / MINUTE)) : 0);
 }

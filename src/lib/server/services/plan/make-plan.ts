@@ -49,8 +49,8 @@ export interface Keep {
   made: MadePlan | null;
   /** what it was made from in truth: the basis, and what is written with it */
   inputs: PlanInputs;
-  /** flaws whose lot was weighed */
-  weighed: readonly string[];
+  /** flaws whose lot was weighed; those of the last plan where nothing is said */
+  weighed?: readonly string[];
   /** the plan that its moves are told against; null: they are known */
   toldAgainst: (made: StoredPlan) => string | null;
   /** the choice it is for, as it is stored; the job's own where nothing is said */
@@ -71,12 +71,13 @@ export function keepPlan(
 ): StoredPlan | 'nothing' | 'changed' {
   const { at } = basis;
   const job = basis.file.job.id;
+  const known = weighed ?? newestPlan(db, job)?.stamp?.weighed ?? [];
   if (made) mustBeRight(basis.file.job.name, made);
   return db
     .transaction(() => {
       const now = basisOf(db, job, at, () => basis.inputs.choice);
       if (!now || now.file.job.choice !== basis.file.job.choice) return 'changed';
-      const [was, is] = [basis, now].map((b) => stampOf(b.inputs, b.facts, at, made, weighed));
+      const [was, is] = [basis, now].map((b) => stampOf(b.inputs, b.facts, at, made, known));
       if (!was || !is || whatChanged(was, is, at)) return 'changed';
       write?.();
       if (!made) return 'nothing';
@@ -87,7 +88,7 @@ export function keepPlan(
         choice: choice ?? basis.file.job.choice ?? '',
         problem: made.problem,
         result: made.result,
-        stamp: stampOf(inputs, basis.facts, at, made, weighed),
+        stamp: stampOf(inputs, basis.facts, at, made, known),
         before: null,
       };
       plan.before = toldAgainst(plan);

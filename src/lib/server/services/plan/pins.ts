@@ -32,9 +32,7 @@ async function planPinned<T>(
     if (!basis) throw new Refused(409, 'There is no plan yet. Choose a system first.');
     const last = newestPlan(db, job);
     const { made, inputs, write, result } = await make(basis, last);
-    const weighed = last?.stamp?.weighed ?? [];
-    if (keepPlan(db, basis, { made, inputs, weighed, toldAgainst: known, write }) !== 'changed')
-      return result;
+    if (keepPlan(db, basis, { made, inputs, toldAgainst: known, write }) !== 'changed') return result;
   }
 }
 
