@@ -21,6 +21,8 @@ interface Thread {
 const threads = new Set<Thread>();
 const waiting: Asked[] = [];
 let serial = 0;
+/** the server ends: no thread takes the place of one that is gone */
+let ending = false;
 
 function start(): Thread {
   const thread: Thread = { worker: startThread(), doing: null };
@@ -45,7 +47,7 @@ function start(): Thread {
 
 /** Gives threads that are free what waits. */
 function next(): void {
-  for (;;) {
+  while (!ending) {
     const busy = [...threads].filter((t) => t.doing);
     const long = busy.filter((t) => t.doing && LONG.has(t.doing.order.kind)).length;
     const at = waiting.findIndex((a) => !LONG.has(a.order.kind));
@@ -73,5 +75,6 @@ export function ask<K extends TaskKind>(kind: K, given: Tasks[K]['given']): Prom
 
 /** Ends all threads, so that the server can end. */
 export const endThreads = async (): Promise<void> => {
+  ending = true;
   await Promise.all([...threads].map((t) => t.worker.terminate()));
 };
