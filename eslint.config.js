@@ -48,6 +48,31 @@ export default ts.config(
       ],
     },
   },
+  {
+    // Controls come from the kit; only drawings have elements of their own.
+    files: ['src/**/*.svelte'],
+    ignores: [
+      'src/lib/ui/kit/**',
+      'src/lib/ui/bench/FaceDrawing.svelte',
+      'src/lib/ui/bench/Rack.svelte',
+      'src/lib/ui/calendar/JobsByDay.svelte',
+      'src/lib/ui/check/CrossCutGrid.svelte',
+      'src/lib/ui/kitchen/LineEditor.svelte',
+    ],
+    rules: {
+      'svelte/no-restricted-html-elements': [
+        'error',
+        {
+          elements: ['input', 'select', 'textarea', 'button', 'fieldset', 'details', 'dialog', 'table'],
+          message: 'Take it from the kit ($ui/kit).',
+        },
+      ],
+      'no-restricted-imports': [
+        'error',
+        { name: 'carbon-components-svelte', message: 'The kit ($ui/kit) has its controls.' },
+      ],
+    },
+  },
   { files: ['scripts/**', 'tests/**'], rules: { 'no-console': 'off' } },
   {
     files: ['**/*.cjs'],

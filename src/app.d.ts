@@ -9,6 +9,10 @@ declare global {
       /** what to do */
       advice?: string;
     }
+    interface PageState {
+      /** the panel that this entry of the history opened */
+      panel?: string;
+    }
     interface Platform {
       /** the request as Node has it */
       req?: IncomingMessage;

@@ -1,25 +1,25 @@
 <script lang="ts">
-  import 'carbon-components-svelte/css/all.css';
+  import '$ui/theme/controls.css';
   import '@fontsource/ibm-plex-sans/latin-400.css';
   import '@fontsource/ibm-plex-sans/latin-500.css';
   import '@fontsource/ibm-plex-sans/latin-600.css';
   import '@fontsource/ibm-plex-mono/latin-500.css';
   import '@fontsource/ibm-plex-mono/latin-600.css';
   import '@fontsource/ibm-plex-sans-condensed/latin-400.css';
-  import '$ui/theme.css';
+  import '$ui/theme/theme.css';
   import { page } from '$app/state';
-  import { findOnPage } from '$ui/finder';
-  import { isWritten, openPanel, readSingleKeys, singleKeys } from '$ui/keys.svelte';
-  import KeyHelp from '$ui/KeyHelp.svelte';
-  import Part from '$ui/Part.svelte';
-  import Patterns from '$ui/Patterns.svelte';
-  import PlanUnderWay from '$ui/PlanUnderWay.svelte';
+  import { focusFinder } from '$ui/shell/finder';
+  import FindPiece from '$ui/shell/FindPiece.svelte';
+  import { isWritten, openPanel, readSingleKeys, singleKeys } from '$ui/shell/keys.svelte';
+  import KeyHelp from '$ui/shell/KeyHelp.svelte';
+  import Part from '$ui/shell/Part.svelte';
+  import Patterns from '$ui/shell/Patterns.svelte';
+  import PlanUnderWay from '$ui/shell/PlanUnderWay.svelte';
   import type { Planning } from '$server/services/plan/open-planned';
-  import Unsent from '$ui/Unsent.svelte';
+  import Unsent from '$ui/shell/Unsent.svelte';
   import { formatTemperature } from '$core/units/measures';
 
   let { data, children } = $props();
-  let find: HTMLInputElement | undefined = $state();
   let help = $state(false);
   /** without signal a link asks the device for the whole page it keeps */
   let away = $state(false);
@@ -45,14 +45,11 @@
   const PRESSING = ['s', 'd', 'n'];
   /** Single keys, by the sign they write, so that keyboards where it needs Shift have it, too. */
   function key(event: KeyboardEvent) {
-    if (event.key === 'Escape') help = false;
     if (!singleKeys.on || isWritten(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
     const panel = openPanel();
-    if (event.key === '?' && !panel) help = !help;
-    else if (event.key === '/' && find && !panel) {
-      event.preventDefault();
-      find.focus();
-    } else if (PRESSING.includes(event.key) && !event.repeat) {
+    if (event.key === '?' && (help || !panel)) help = !help;
+    else if (event.key === '/' && !panel && focusFinder()) event.preventDefault();
+    else if (PRESSING.includes(event.key) && !event.repeat) {
       // Behind an open panel nothing is pressed.
       const button = (panel ?? document).querySelector<HTMLElement>(
         `[data-key="${event.key}"]:not([disabled])`,
@@ -95,27 +92,7 @@
   </nav>
   <span class="gap"></span>
   {#if job}
-    <form
-      class="find"
-      action="/jobs/{job}/find"
-      role="search"
-      onsubmit={(event) => {
-        if (!find || !findOnPage(find.value)) return;
-        event.preventDefault();
-        find.value = '';
-        find.blur();
-      }}
-    >
-      <label class="sr-only" for="find">Find a piece by its code</label>
-      <input
-        id="find"
-        name="code"
-        bind:this={find}
-        placeholder="/  find a piece"
-        autocomplete="off"
-        autocapitalize="characters"
-      />
-    </form>
+    <FindPiece {job} />
   {/if}
   {#if air}
     <span class="chip"
@@ -150,7 +127,7 @@
   .top {
     display: flex;
     align-items: center;
-    height: 48px;
+    height: 52px;
     padding: 0 20px;
     gap: 18px;
     border-bottom: 1px solid var(--line);
@@ -184,15 +161,6 @@
   .gap {
     flex: 1;
   }
-  .find input {
-    width: 170px;
-    height: 32px;
-    padding: 0 12px;
-    border: 1px solid var(--line-strong);
-    border-radius: 16px;
-    background: var(--paper);
-    font: inherit;
-  }
   .chip {
     border: 1px solid var(--line-strong);
     border-radius: 16px;
@@ -211,7 +179,6 @@
     .top {
       padding: 0 10px;
       gap: 6px;
-      height: 52px;
     }
     nav a {
       padding: 0 7px;
@@ -220,18 +187,6 @@
     .who span,
     nav a.settings {
       display: none;
-    }
-    .find {
-      min-width: 0;
-    }
-    .find input {
-      width: 100%;
-      max-width: 110px;
-      height: 44px;
-      padding: 0 8px;
-    }
-    .find input::placeholder {
-      font-size: 13px;
     }
     .who {
       padding: 11px 10px;

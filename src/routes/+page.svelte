@@ -1,7 +1,7 @@
 <script lang="ts">
+  import Button from '$ui/kit/Button.svelte';
   import { pieces } from '$ui/words';
-  import { Button } from 'carbon-components-svelte';
-  import Spoilt from '$ui/Spoilt.svelte';
+  import Spoilt from '$ui/shell/Spoilt.svelte';
   import { sayDay, sayNear, sayTime } from '$core/units/clock-time';
 
   let { data } = $props();

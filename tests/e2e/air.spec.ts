@@ -16,7 +16,7 @@ test('readings change what may be coated; a logger’s file comes in whole or no
   await shop.getByText('Readings').click();
   await shop.getByLabel('Air, °C').fill('11');
   await shop.getByLabel('Humidity, %').fill('96');
-  await shop.getByRole('button', { name: 'Keep the reading' }).click();
+  await shop.getByRole('button', { name: 'Save the reading' }).click();
   await expect(page.getByText('The reading is kept.')).toBeVisible();
   await expect(shop.locator('.verdict')).toHaveText('Wait');
   await expect(shop).toContainText(/Wait until .*above the dew point/);
@@ -29,12 +29,12 @@ test('readings change what may be coated; a logger’s file comes in whole or no
     buffer: Buffer.from(`time,temperature C,humidity\n${rows}`),
   });
   await house.getByLabel('A data logger’s CSV').setInputFiles(csv('2026-03-10 08:00,19,40\nsoon,19,40\n'));
-  await house.getByRole('button', { name: 'Take it in' }).click();
+  await house.getByRole('button', { name: 'Import it' }).click();
   await expect(page.getByRole('alert')).toContainText('Row 3: “soon” is no date and time');
   await house
     .getByLabel('A data logger’s CSV')
     .setInputFiles(csv('2026-03-10 08:00,19,40\n2026-03-10 09:00,19.5,41\n'));
-  await house.getByRole('button', { name: 'Take it in' }).click();
+  await house.getByRole('button', { name: 'Import it' }).click();
   await expect(page.getByText('2 readings came in.')).toBeVisible();
   await expect(page.getByRole('row', { name: /heater and dehumidifier/ })).toContainText('°C');
 });
@@ -120,7 +120,7 @@ test('in US measures: Fahrenheit, feet, fluid ounces, gallons, mils, there and b
   await expect(page.getByLabel('Shop by day, °F')).toHaveValue('60.8');
   await expect(page.getByLabel('Length, ft')).toHaveValue('15.1');
   await page.getByLabel('Shop by day, °F').fill('68');
-  await page.getByRole('button', { name: 'Set the places' }).click();
+  await page.getByRole('button', { name: 'Save the places' }).click();
   await expect(page.getByText('The places are set.')).toBeVisible();
 
   await page.goto(`${server.url}/systems/spray-pro`);

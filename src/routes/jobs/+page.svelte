@@ -1,6 +1,8 @@
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
-  import Spoilt from '$ui/Spoilt.svelte';
+  import Table from '$ui/kit/Table.svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import FoldOut from '$ui/kit/FoldOut.svelte';
+  import Spoilt from '$ui/shell/Spoilt.svelte';
 
   let { data } = $props();
   const words: Record<string, string> = {
@@ -22,40 +24,37 @@
   </div>
   <Spoilt jobs={data.spoilt} />
   {#if data.jobs.length}
-    <div class="scroll">
-      <table class="plain">
-        <thead
-          ><tr
-            ><th>Job</th><th>Stage</th><th>Pieces</th><th>Down</th><th>Passes</th><th>Home</th><th
-              >To touch up</th
-            ></tr
-          ></thead
-        >
-        <tbody>
-          {#each data.jobs as job (job.id)}
-            <tr>
-              <td
-                ><a href="/jobs/{job.id}/{job.stage}"><b>{job.name}</b></a><br /><span class="soft"
-                  >{job.place}</span
-                ></td
-              >
-              <td>{words[job.stage]}</td>
-              <td>{job.pieces}</td>
-              <td>{job.down}</td>
-              <td>{job.passesDone} of {job.passes}</td>
-              <td>{job.hung}</td>
-              <td>{job.openTouchUps}</td>
-            </tr>
-          {/each}
-        </tbody>
-      </table>
-    </div>
+    <Table label="Jobs">
+      <thead
+        ><tr
+          ><th>Job</th><th>Stage</th><th>Pieces</th><th>Down</th><th>Passes</th><th>Home</th><th
+            >To touch up</th
+          ></tr
+        ></thead
+      >
+      <tbody>
+        {#each data.jobs as job (job.id)}
+          <tr>
+            <td
+              ><a href="/jobs/{job.id}/{job.stage}"><b>{job.name}</b></a><br /><span class="soft"
+                >{job.place}</span
+              ></td
+            >
+            <td>{words[job.stage]}</td>
+            <td>{job.pieces}</td>
+            <td>{job.down}</td>
+            <td>{job.passesDone} of {job.passes}</td>
+            <td>{job.hung}</td>
+            <td>{job.openTouchUps}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </Table>
   {:else if data.archived.length === 0}
     <p>No jobs yet. Start one: a name and a colour are enough, the walls come next.</p>
   {/if}
   {#if data.archived.length}
-    <details class="card">
-      <summary>Archived, {data.archived.length}</summary>
+    <FoldOut words="Archived, {data.archived.length}" class="card">
       <ul class="away">
         {#each data.archived as job (job.id)}<li>
             <a href="/jobs/{job.id}/{job.stage}"><b>{job.name}</b></a>
@@ -63,7 +62,7 @@
             <a href="/jobs/{job.id}/manage">Manage</a>
           </li>{/each}
       </ul>
-    </details>
+    </FoldOut>
   {/if}
 </div>
 
@@ -71,9 +70,6 @@
   .page {
     padding: 18px 20px;
     max-width: 980px;
-  }
-  .scroll {
-    overflow-x: auto;
   }
   .away {
     list-style: none;

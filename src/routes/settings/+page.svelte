@@ -1,7 +1,14 @@
 <script lang="ts">
-  import { Button, TextInput } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import DateField from '$ui/kit/DateField.svelte';
+  import Field from '$ui/kit/Field.svelte';
+  import Hidden from '$ui/kit/Hidden.svelte';
+  import Notice from '$ui/kit/Notice.svelte';
+  import NumberField from '$ui/kit/NumberField.svelte';
+  import Pick from '$ui/kit/Pick.svelte';
+  import Tick from '$ui/kit/Tick.svelte';
   import { enhance } from '$app/forms';
-  import { singleKeys } from '$ui/keys.svelte';
+  import { singleKeys } from '$ui/shell/keys.svelte';
 
   let { data, form } = $props();
 </script>
@@ -9,8 +16,8 @@
 <div class="page stack">
   <h1>Settings</h1>
   <p><a href="/systems">Finish systems</a> · <a href="/air">Air and places</a></p>
-  {#if form?.refused}<p class="bad" role="alert">{form.refused}</p>{/if}
-  {#if form?.saved}<p class="ok" role="status">{form.saved}</p>{/if}
+  {#if form?.refused}<Notice>{form.refused}</Notice>{/if}
+  {#if form?.saved}<Notice kind="ok">{form.saved}</Notice>{/if}
   <section class="card">
     <h2>Who is using this device</h2>
     <form
@@ -22,9 +29,8 @@
           update({ reset: false })}
     >
       {#each data.workers as worker (worker.id)}
-        <label class="check"
-          ><input type="radio" name="worker" value={worker.id} checked={worker.id === data.worker?.id} />
-          {worker.name}, {worker.role}</label
+        <Pick name="worker" value={worker.id} checked={worker.id === data.worker?.id}>
+          {worker.name}, {worker.role}</Pick
         >
       {/each}
       <Button type="submit" kind="tertiary">This is me</Button>
@@ -32,10 +38,7 @@
   </section>
   <section class="card">
     <h2>Keys on this device</h2>
-    <label class="check"
-      ><input type="checkbox" bind:checked={singleKeys.on} /> single keys act: / finds a piece, s starts, d is done,
-      n goes on</label
-    >
+    <Tick bind:checked={singleKeys.on}>single keys act: / finds a piece, s starts, d is done, n goes on</Tick>
     <p class="soft">
       Switch them off where speech or a scanner presses them unasked. Everything has its button.
     </p>
@@ -52,9 +55,9 @@
           ({ update }) =>
             update({ reset: false })}
       >
-        <input type="hidden" name="worker" value={worker.id} />
-        <TextInput name="name" labelText="Name" value={worker.name} required maxlength={60} />
-        <TextInput name="role" labelText="Role" value={worker.role} maxlength={40} />
+        <Hidden name="worker" value={worker.id} />
+        <Field name="name" label="Name" value={worker.name} required maxlength={60} />
+        <Field name="role" label="Role" value={worker.role} maxlength={40} />
         <Button type="submit" kind="tertiary">Save<span class="sr-only"> {worker.name}</span></Button>
       </form>
     {/each}
@@ -63,8 +66,8 @@
   <section class="card">
     <h2>Add a person</h2>
     <form method="post" action="?/person" class="row end" use:enhance>
-      <TextInput name="name" labelText="Name" required maxlength={60} />
-      <TextInput name="role" labelText="Role" placeholder="painter" maxlength={40} />
+      <Field name="name" label="Name" required maxlength={60} />
+      <Field name="role" label="Role" placeholder="painter" maxlength={40} />
       <Button type="submit" kind="tertiary">Add</Button>
     </form>
   </section>
@@ -78,13 +81,8 @@
         ({ update }) =>
           update({ reset: false })}
     >
-      <label class="check"
-        ><input type="radio" name="measures" value="metric" checked={data.measures === 'metric'} /> litres, m²,
-        µm, °C</label
-      >
-      <label class="check"
-        ><input type="radio" name="measures" value="us" checked={data.measures === 'us'} /> gallons, ft², mil, °F</label
-      >
+      <Pick name="measures" value="metric" checked={data.measures === 'metric'}>litres, m², µm, °C</Pick>
+      <Pick name="measures" value="us" checked={data.measures === 'us'}>gallons, ft², mil, °F</Pick>
       <Button type="submit" kind="tertiary">Use these</Button>
     </form>
   </section>
@@ -98,16 +96,15 @@
         ({ update }) =>
           update({ reset: false })}
     >
-      <TextInput
+      <NumberField
         name="hour"
-        labelText="Labour rate, for an hour"
-        inputmode="decimal"
+        label="Labour rate, for an hour"
         value={data.costs ? (data.costs.hourCents / 100).toFixed(2) : ''}
         required
       />
-      <TextInput
+      <Field
         name="currency"
-        labelText="Currency"
+        label="Currency"
         placeholder="CAD"
         maxlength={4}
         value={data.costs?.currency ?? ''}
@@ -126,12 +123,8 @@
           ({ update }) =>
             update({ reset: false })}
       >
-        <label class="when"
-          >It shows<input type="datetime-local" name="shows" value={data.clock.shows} /></label
-        >
-        <label class="check"
-          ><input type="checkbox" name="running" checked={data.clock.running} /> runs on from there</label
-        >
+        <DateField label="It shows" of="day and time" name="shows" value={data.clock.shows} />
+        <Tick name="running" checked={data.clock.running}>runs on from there</Tick>
         <Button type="submit" kind="tertiary">Set it</Button>
       </form>
       <form
@@ -163,22 +156,5 @@
     padding-bottom: 12px;
     margin-bottom: 10px;
     border-bottom: 1px solid var(--line);
-  }
-  .when {
-    display: grid;
-    gap: 4px;
-    font-size: 13px;
-    color: var(--soft);
-  }
-  .when input {
-    height: 44px;
-    font: inherit;
-    padding: 0 10px;
-    border: 1px solid var(--line-strong);
-    background: var(--card);
-  }
-  .bad {
-    color: var(--bad);
-    font-weight: 500;
   }
 </style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Field from '$ui/kit/Field.svelte';
   import { sayMinutes } from '$core/units/clock-time';
 
   let { data } = $props();
@@ -17,9 +18,7 @@
 <div class="page stack">
   <div class="head">
     <h1>Finish systems</h1>
-    <label class="labelled"
-      >Look for<input class="field" bind:value={wanted} placeholder="shellac, wax …" /></label
-    >
+    <Field label="Look for" bind:value={wanted} placeholder="shellac, wax …" />
   </div>
   {#each data.unreadable as s (s.key)}
     <p class="card bad" role="alert">

@@ -1,7 +1,7 @@
 <!-- The door marks of an act, each opening its piece. -->
 <script lang="ts">
   import type { BenchAct } from '$core/bench/view';
-  import DoorMark from '../DoorMark.svelte';
+  import DoorMark from '../kitchen/DoorMark.svelte';
   import { getBench } from './bench-page';
 
   let { act }: { act: BenchAct } = $props();

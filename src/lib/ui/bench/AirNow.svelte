@@ -1,7 +1,9 @@
 <!-- Noting the air as it was read. -->
 <script lang="ts">
-  import { Button, TextInput } from 'carbon-components-svelte';
-  import FactForm from '../FactForm.svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Field from '$ui/kit/Field.svelte';
+  import NumberField from '$ui/kit/NumberField.svelte';
+  import FactForm from '../facts/FactForm.svelte';
   import { getBench } from './bench-page';
 
   const bench = getBench();
@@ -12,18 +14,12 @@
   <FactForm kind="air.read" fields={{ unit: bench.measures === 'us' ? 'F' : 'C' }}>
     {#snippet children(sending)}
       <div class="air">
-        <TextInput name="place" labelText="Place" value="tent" required maxlength={40} />
-        <TextInput
-          name="celsius"
-          labelText="Air, {bench.measures === 'us' ? '°F' : '°C'}"
-          inputmode="decimal"
-          required
-        />
-        <TextInput name="humidity" labelText="Humidity, %" inputmode="decimal" required />
-        <TextInput
+        <Field name="place" label="Place" value="tent" required maxlength={40} />
+        <NumberField name="celsius" label="Air, {bench.measures === 'us' ? '°F' : '°C'}" required />
+        <NumberField name="humidity" label="Humidity, %" required />
+        <NumberField
           name="surface"
-          labelText="Surface, {bench.measures === 'us' ? '°F' : '°C'}"
-          inputmode="decimal"
+          label="Surface, {bench.measures === 'us' ? '°F' : '°C'}"
           placeholder="if measured"
         />
         <Button type="submit" kind="tertiary" disabled={sending}>Note it</Button>

@@ -1,9 +1,11 @@
 <!-- Cups that were mixed, and what the gun holds. -->
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Choice from '$ui/kit/Choice.svelte';
+  import Option from '$ui/kit/Option.svelte';
   import { formatVolume } from '$core/units/measures';
-  import CupWords from '../CupWords.svelte';
-  import FactForm from '../FactForm.svelte';
+  import CupWords from '../mix/CupWords.svelte';
+  import FactForm from '../facts/FactForm.svelte';
   import { getBench } from './bench-page';
 
   const bench = getBench();
@@ -27,17 +29,11 @@
     <FactForm kind="paint.loaded" empties={false}>
       {#snippet children(sending)}
         <div class="gun">
-          <label class="labelled wide"
-            >{bench.view.loaded ? 'Now' : 'Not said yet'}<select class="field" name="paint">
-              {#each bench.view.paints as p, i (i)}
-                <option
-                  value="{p.product} {p.colour}"
-                  selected={bench.view.loaded?.product === p.product && bench.view.loaded.colour === p.colour}
-                  >{p.words}</option
-                >
-              {/each}
-            </select></label
-          >
+          <Choice label={bench.view.loaded ? 'Now' : 'Not said yet'} name="paint">
+            {#each bench.view.paints as p, i (i)}
+              <Option value="{p.product} {p.colour}" text={p.words} />
+            {/each}
+          </Choice>
           <Button type="submit" kind="tertiary" disabled={sending}>Loaded</Button>
         </div>
       {/snippet}
@@ -51,8 +47,5 @@
     grid-template-columns: 1fr 1fr;
     gap: 10px;
     align-items: end;
-  }
-  .wide {
-    grid-column: 1 / -1;
   }
 </style>

@@ -1,8 +1,9 @@
 <!-- What dries until when, and what is ready to hang. -->
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import FoldOut from '$ui/kit/FoldOut.svelte';
   import { FEEL_FACTS, FEELS } from '$core/bench/looks';
-  import FactForm from '../FactForm.svelte';
+  import FactForm from '../facts/FactForm.svelte';
   import { pieces } from '../words';
   import { getBench } from './bench-page';
 
@@ -27,8 +28,7 @@
         <div>
           <b>{act.act}, lot {act.lot}</b> <span class="soft">{pieces(act.pieces.length)}</span>
           {#if act.felt}
-            <details class="touch">
-              <summary>Touch test</summary>
+            <FoldOut words="Touch test">
               <FactForm kind="film.felt" fields={{ piece: act.pieces.map((p) => p.id), step: act.felt }}>
                 {#snippet children(sending)}
                   <div class="row">
@@ -37,13 +37,12 @@
                         name="feel"
                         value={feel}
                         kind="tertiary"
-                        size="field"
                         disabled={sending}>{FEEL_FACTS[feel].words}</Button
                       >{/each}
                   </div>
                 {/snippet}
               </FactForm>
-            </details>
+            </FoldOut>
           {/if}
           {#if act.closes}<div class="warn">▲ before {bench.near(act.closes)}</div>{/if}
         </div>
@@ -52,7 +51,7 @@
             kind="work.started"
             fields={{ step: act.step, lot: act.lotId, piece: act.pieces.map((p) => p.id) }}
           >
-            {#snippet children(sending)}<Button type="submit" kind="ghost" size="field" disabled={sending}
+            {#snippet children(sending)}<Button type="submit" kind="ghost" disabled={sending}
                 >Start now</Button
               >{/snippet}
           </FactForm>
@@ -69,9 +68,6 @@
   .act {
     font-size: 20px;
     line-height: 1.2;
-  }
-  .touch {
-    margin-left: 8px;
   }
   .wait {
     display: grid;

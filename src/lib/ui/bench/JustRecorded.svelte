@@ -1,8 +1,9 @@
 <!-- What was recorded last: undone at a touch, or taken back with a reason. -->
 <script lang="ts">
-  import { Button, TextInput } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Field from '$ui/kit/Field.svelte';
   import { UNDO } from '$core/bench/view';
-  import FactForm from '../FactForm.svelte';
+  import FactForm from '../facts/FactForm.svelte';
   import { getBench } from './bench-page';
 
   const bench = getBench();
@@ -15,21 +16,19 @@
     <span>{fact.words} <span class="soft">{fact.who}</span></span>
     {#if bench.now - fact.at < UNDO}
       <FactForm kind="void" fields={{ fact: fact.id, reason: 'Undone at once' }}>
-        {#snippet children(sending)}<Button type="submit" kind="ghost" size="field" disabled={sending}
-            >Undo</Button
+        {#snippet children(sending)}<Button type="submit" kind="ghost" disabled={sending}>Undo</Button
           >{/snippet}
       </FactForm>
     {/if}
     <Button
       kind="ghost"
-      size="field"
-      on:click={() => (taking = taking === fact.id ? null : fact.id)}
+      onclick={() => (taking = taking === fact.id ? null : fact.id)}
       aria-expanded={taking === fact.id}>Take back</Button
     >
     {#if taking === fact.id}
       <FactForm kind="void" fields={{ fact: fact.id }} class="why">
         {#snippet children(sending)}
-          <TextInput name="reason" labelText="Why" required minlength={3} maxlength={500} />
+          <Field name="reason" label="Why" required minlength={3} maxlength={500} />
           <Button type="submit" kind="danger-tertiary" disabled={sending}>Take it back</Button>
         {/snippet}
       </FactForm>

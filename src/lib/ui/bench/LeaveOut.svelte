@@ -1,5 +1,7 @@
 <!-- Pieces of an act, to be left out one by one. -->
 <script lang="ts">
+  import FoldOut from '$ui/kit/FoldOut.svelte';
+  import Tick from '$ui/kit/Tick.svelte';
   import type { BenchAct } from '$core/bench/view';
 
   interface Props {
@@ -12,14 +14,12 @@
   let { act, summary, name, checked }: Props = $props();
 </script>
 
-<details>
-  <summary>{summary}</summary>
+<FoldOut words={summary}>
   <div class="row">
     {#each act.pieces as piece (piece.id)}
-      <label class="check mono"
-        ><input type="checkbox" {name} value={piece.id} {checked} />
-        <span class:unsafe={piece.unsafe}>{piece.code}</span></label
+      <Tick class="mono" {name} value={piece.id} {checked}>
+        <span class:unsafe={piece.unsafe}>{piece.code}</span></Tick
       >
     {/each}
   </div>
-</details>
+</FoldOut>

@@ -1,8 +1,13 @@
 <!-- The coat that was finished last, to be looked at. -->
 <script lang="ts">
-  import { Button, TextInput } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Choice from '$ui/kit/Choice.svelte';
+  import Field from '$ui/kit/Field.svelte';
+  import FoldOut from '$ui/kit/FoldOut.svelte';
+  import Option from '$ui/kit/Option.svelte';
+  import Tick from '$ui/kit/Tick.svelte';
   import { LOOK_WORDS, LOOKS } from '$core/bench/looks';
-  import FactForm from '../FactForm.svelte';
+  import FactForm from '../facts/FactForm.svelte';
   import { getBench } from './bench-page';
 
   const bench = getBench();
@@ -19,32 +24,25 @@
         >
       {/each}
     </div>
-    <details>
-      <summary>What was looked at</summary>
+    <FoldOut words="What was looked at">
       <FactForm kind="coat.inspected" fields={{ work: done.id }}>
         {#snippet children(sending)}
           <div class="stack">
-            {#each LOOKS as look (look)}<label class="check"
-                ><input type="checkbox" name="looked" value={look} /> {LOOK_WORDS[look]}</label
-              >{/each}
-            <label class="labelled"
-              >Sheen<select class="field" name="sheen">
-                <option>like the sample</option><option>duller</option><option>glossier</option><option
-                  >not held</option
-                >
-              </select></label
-            >
-            <label class="labelled"
-              >Colour<select class="field" name="colour">
-                <option>like the sample</option><option>off</option><option>not held</option>
-              </select></label
-            >
-            <TextInput name="note" labelText="Note" maxlength={500} />
+            {#each LOOKS as look (look)}<Tick name="looked" value={look}>{LOOK_WORDS[look]}</Tick>{/each}
+            <Choice label="Sheen" name="sheen">
+              <Option value="like the sample" /><Option value="duller" /><Option value="glossier" /><Option
+                value="not held"
+              />
+            </Choice>
+            <Choice label="Colour" name="colour">
+              <Option value="like the sample" /><Option value="off" /><Option value="not held" />
+            </Choice>
+            <Field name="note" label="Note" maxlength={500} />
             <Button type="submit" kind="tertiary" disabled={sending}>Looked at</Button>
           </div>
         {/snippet}
       </FactForm>
-    </details>
+    </FoldOut>
   </section>
 {/each}
 

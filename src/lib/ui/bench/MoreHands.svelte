@@ -1,8 +1,9 @@
 <!-- Pausing, joining and handing over a work. -->
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import FoldOut from '$ui/kit/FoldOut.svelte';
   import type { BenchAct } from '$core/bench/view';
-  import FactForm from '../FactForm.svelte';
+  import FactForm from '../facts/FactForm.svelte';
   import { getBench } from './bench-page';
 
   let { act }: { act: BenchAct } = $props();
@@ -12,29 +13,27 @@
 
 <div class="hands">
   <FactForm kind={act.work?.paused ? 'work.resumed' : 'work.paused'} fields={{ work }}>
-    {#snippet children(sending)}<Button type="submit" kind="ghost" size="field" disabled={sending}
+    {#snippet children(sending)}<Button type="submit" kind="ghost" disabled={sending}
         >{act.work?.paused ? 'Go on' : 'Pause'}</Button
       >{/snippet}
   </FactForm>
   {#if bench.people.length > 1}
-    <details>
-      <summary>Another pair of hands</summary>
+    <FoldOut words="Another pair of hands">
       {#each bench.people.filter((p) => !act.work?.hands.includes(p.id)) as person (person.id)}
         <div class="row">
           <span>{person.name}</span>
           <FactForm kind="work.joined" fields={{ work, by: person.id }}>
-            {#snippet children(sending)}<Button type="submit" kind="ghost" size="field" disabled={sending}
-                >joins</Button
+            {#snippet children(sending)}<Button type="submit" kind="ghost" disabled={sending}>joins</Button
               >{/snippet}
           </FactForm>
           <FactForm kind="work.handed" fields={{ work, to: person.id }}>
-            {#snippet children(sending)}<Button type="submit" kind="ghost" size="field" disabled={sending}
+            {#snippet children(sending)}<Button type="submit" kind="ghost" disabled={sending}
                 >takes over</Button
               >{/snippet}
           </FactForm>
         </div>
       {/each}
-    </details>
+    </FoldOut>
   {/if}
 </div>
 

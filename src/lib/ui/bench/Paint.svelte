@@ -1,10 +1,11 @@
 <!-- What an act lays on, how thick, how much, and how it is mixed. -->
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Field from '$ui/kit/Field.svelte';
   import type { BenchAct } from '$core/bench/view';
   import { sayMinutes } from '$core/units/clock-time';
   import { formatFilm, formatVolume } from '$core/units/measures';
-  import FactForm from '../FactForm.svelte';
+  import FactForm from '../facts/FactForm.svelte';
   import { getBench } from './bench-page';
 
   let { act }: { act: BenchAct } = $props();
@@ -41,15 +42,7 @@
         class="row end"
       >
         {#snippet children(sending)}
-          <label class="labelled"
-            >Batch<input
-              class="field mono"
-              name="batch"
-              value={bench.view.batch}
-              maxlength="40"
-              required
-            /></label
-          >
+          <Field label="Batch" mono name="batch" value={bench.view.batch} maxlength={40} required />
           <Button type="submit" kind="tertiary" disabled={sending}>Mixed now</Button>
         {/snippet}
       </FactForm>

@@ -1,9 +1,9 @@
 <!-- Acts that may be done now. -->
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
   import { sayMinutes } from '$core/units/clock-time';
-  import Codes from '../Codes.svelte';
-  import FactForm from '../FactForm.svelte';
+  import Codes from '../labels/Codes.svelte';
+  import FactForm from '../facts/FactForm.svelte';
   import { pieces } from '../words';
   import ActMarks from './ActMarks.svelte';
   import { getBench } from './bench-page';

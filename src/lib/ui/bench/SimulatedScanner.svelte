@@ -1,6 +1,9 @@
 <!-- The stand-in for a scanner that types: every key of a label, faster than hands. -->
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Choice from '$ui/kit/Choice.svelte';
+  import FoldOut from '$ui/kit/FoldOut.svelte';
+  import Option from '$ui/kit/Option.svelte';
 
   interface Props {
     pieces: readonly { id: string; code: string }[];
@@ -15,21 +18,19 @@
   }
 </script>
 
-<details class="card">
-  <summary>Simulated scanner</summary>
+<FoldOut words="Simulated scanner" class="card">
   <div class="row scan">
-    <label class="labelled"
-      >Label<select class="field" bind:value={simulated}>
-        <option value="">choose one</option>
-        {#each pieces as p (p.id)}<option value={p.id}>piece {p.code}</option>{/each}
-        {#each Array.from({ length: slots }, (_, i) => i + 1) as n (n)}<option value="slot:{n}"
-            >rack slot {n}</option
-          >{/each}
-      </select></label
-    >
-    <Button kind="tertiary" disabled={!simulated} on:click={typeLikeScanner}>Scan</Button>
+    <Choice label="Label" bind:value={simulated}>
+      <Option value="" text="choose one" />
+      {#each pieces as p (p.id)}<Option value={p.id} text="piece {p.code}" />{/each}
+      {#each Array.from({ length: slots }, (_, i) => i + 1) as n (n)}<Option
+          value="slot:{n}"
+          text="rack slot {n}"
+        />{/each}
+    </Choice>
+    <Button kind="tertiary" disabled={!simulated} onclick={typeLikeScanner}>Scan</Button>
   </div>
-</details>
+</FoldOut>
 
 <style>
   .scan {

@@ -1,8 +1,8 @@
 <!-- The fixed work: what may be done to it now. -->
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
   import { sayClock, sayMinutes } from '$core/units/clock-time';
-  import FactForm from '../FactForm.svelte';
+  import FactForm from '../facts/FactForm.svelte';
   import { getBench } from './bench-page';
 
   const bench = getBench();

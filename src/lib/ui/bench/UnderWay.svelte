@@ -1,8 +1,8 @@
 <!-- Acts under way. -->
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
   import { sayClock } from '$core/units/clock-time';
-  import FactForm from '../FactForm.svelte';
+  import FactForm from '../facts/FactForm.svelte';
   import ActMarks from './ActMarks.svelte';
   import { getBench } from './bench-page';
   import HowAndCautions from './HowAndCautions.svelte';

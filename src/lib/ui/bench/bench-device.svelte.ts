@@ -9,9 +9,9 @@ import { judge } from '$core/bench/guard/judge';
 import { sayRefusals } from '$core/bench/guard/refusal';
 import { firstFault } from '$core/units/first-fault';
 import type { Stopped } from '$server/fact-action';
-import { Outbox } from '../outbox.svelte';
-import { refresh } from '../refresh';
-import { shrinkPhoto } from '../shrink-photo';
+import { Outbox } from '../facts/outbox.svelte';
+import { refresh } from '../shell/refresh';
+import { shrinkPhoto } from '../survey/shrink-photo';
 
 /** What a page is given of its job and its device. */
 export interface BenchData {

@@ -1,13 +1,14 @@
 <!-- What makes the hand-back what it is. -->
 <script lang="ts">
+  import FoldOut from '$ui/kit/FoldOut.svelte';
   import { sayTime } from '$core/units/clock-time';
   import type { PlanData } from './plan-page';
 
   let { data }: { data: PlanData } = $props();
 </script>
 
-<details class="card chain">
-  <summary><h2>What makes it so</h2></summary>
+<FoldOut class="card">
+  {#snippet head()}<h2>What makes it so</h2>{/snippet}
   <p class="soft">Shortening anything else brings nothing.</p>
   <ol>
     {#each data.chain as link (link.id)}
@@ -18,24 +19,21 @@
       </li>
     {/each}
   </ol>
-</details>
+</FoldOut>
 
 <style>
-  .chain summary h2 {
-    display: inline;
-  }
-  .chain ol {
+  ol {
     margin: 8px 0 0;
     padding: 0;
     list-style: none;
   }
-  .chain li {
+  li {
     padding: 5px 0;
     border-top: 1px solid var(--line);
     font-size: 13px;
   }
-  .chain li span,
-  .chain li b {
+  li span,
+  li b {
     display: block;
   }
 </style>

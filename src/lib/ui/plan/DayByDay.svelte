@@ -1,5 +1,6 @@
 <!-- The plan as a list, day by day. -->
 <script lang="ts">
+  import Table from '$ui/kit/Table.svelte';
   import { sayClock, sayDay, sayTime } from '$core/units/clock-time';
   import type { PlanData } from './plan-page';
 
@@ -19,48 +20,46 @@
   <section class="stack">
     <h2>Day by day</h2>
     {#each days as [day, list] (day)}
-      <table class="plain days">
-        <caption>{day}</caption>
+      <h3>{day}</h3>
+      <Table label="The plan on {day}">
         <tbody>
           {#each list as bar (bar.id)}
             <tr>
-              <td class="mono"
+              <td class="mono when"
                 >{bar.tense === 'now' ? 'now' : sayClock(bar.start, data.zone)}–{sayClock(
                   bar.end,
                   data.zone,
                 )}</td
               >
               <td><b>{bar.words}</b>, {bar.lot === 'Kitchen' ? 'in the kitchen' : `lot ${bar.lot}`}</td>
-              <td>{bar.who}</td>
-              <td class="soft"
+              <td class="who">{bar.who}</td>
+              <td class="soft then"
                 >{bar.dryUntil ? `${bar.readyFor} from ${sayTime(bar.dryUntil, data.zone)}` : ''}</td
               >
             </tr>
           {/each}
         </tbody>
-      </table>
+      </Table>
     {/each}
   </section>
 {/if}
 
 <style>
-  .days caption {
-    text-align: left;
+  h3 {
     font-weight: 600;
-    padding-bottom: 2px;
   }
-  .days td:first-child {
+  .when {
     width: 120px;
     white-space: nowrap;
   }
-  .days td:nth-child(3) {
+  .who {
     width: 70px;
   }
-  .days td:nth-child(4) {
+  .then {
     width: 220px;
   }
   @media (max-width: 800px) {
-    .days td:nth-child(4) {
+    .then {
       display: none;
     }
   }

@@ -1,9 +1,9 @@
 <!-- When the kitchen is handed back, how near that is to the best possible, and a longer search for better. -->
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
   import { onDestroy, onMount } from 'svelte';
   import { sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
-  import { refresh } from '../refresh';
+  import { refresh } from '../shell/refresh';
   import type { PlanData } from './plan-page';
 
   interface Props {
@@ -53,12 +53,12 @@
     {#if search.state === 'running'}
       <progress value={search.share} aria-label="Looking for a better plan"></progress>
       <p class="soft">Looking for a better plan. The best so far is kept.</p>
-      <Button kind="tertiary" size="small" on:click={() => ask('DELETE')}>Stop</Button>
+      <Button kind="tertiary" onclick={() => ask('DELETE')}>Stop</Button>
     {:else}
       {#if search.state === 'done'}<p class="soft" role="status">
           {search.gain ? `Found ${sayMinutes(search.gain)}.` : 'Nothing better was found.'}
         </p>{/if}
-      <Button kind="tertiary" size="small" on:click={() => ask('POST')}>Look longer for a better one</Button>
+      <Button kind="tertiary" onclick={() => ask('POST')}>Look longer for a better one</Button>
     {/if}
   {/if}
   <p class="soft">

@@ -1,5 +1,6 @@
 <!-- What the coats take. -->
 <script lang="ts">
+  import Table from '$ui/kit/Table.svelte';
   import { sayMinutes } from '$core/units/clock-time';
   import { formatArea, formatFilm, formatVolume } from '$core/units/measures';
   import type { PlanData } from './plan-page';
@@ -9,7 +10,7 @@
 
 <div class="card">
   <h2>Have at hand</h2>
-  <table class="plain">
+  <Table label="What to have at hand">
     <thead><tr><th>Product</th><th>Area</th><th>Volume</th><th>Wet film</th></tr></thead>
     <tbody>
       {#each data.needs as need, i (i)}
@@ -30,7 +31,7 @@
         {/if}
       {/each}
     </tbody>
-  </table>
+  </Table>
   <p class="soft">
     All coats, with losses and reserve. Work: <b>{sayMinutes(data.labour)}</b> of hands.
     <a href="/jobs/{data.jobId}/plan/take-off">Cans, hours and cost</a>

@@ -1,6 +1,7 @@
 <!-- Operations that were pinned, to be let go. -->
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Hidden from '$ui/kit/Hidden.svelte';
   import { enhance } from '$app/forms';
   import { sayTime } from '$core/units/clock-time';
   import type { PlanData } from './plan-page';
@@ -12,9 +13,9 @@
   <h2>Pinned</h2>
   {#each data.pins as p (p.operation)}
     <form method="post" action="?/unpin" class="row pin" use:enhance>
-      <input type="hidden" name="operation" value={p.operation} />
+      <Hidden name="operation" value={p.operation} />
       <span><b>{p.words}</b>, {sayTime(p.at, data.zone)}</span>
-      <Button type="submit" size="small" kind="ghost">Let it go</Button>
+      <Button type="submit" kind="ghost">Let it go</Button>
     </form>
   {/each}
 </section>

@@ -1,6 +1,8 @@
 <!-- What stands at another time than in the plan before: to be accepted, or kept. -->
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
+  import Table from '$ui/kit/Table.svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import FoldOut from '$ui/kit/FoldOut.svelte';
   import { enhance } from '$app/forms';
   import { sayTime } from '$core/units/clock-time';
   import type { PlanData } from './plan-page';
@@ -19,23 +21,22 @@
         : `; hand-back was ${sayTime(data.movedBack, data.zone)}`
       : ''}.
   </p>
-  <details>
-    <summary>What moved, and why</summary>
-    <table class="plain">
+  <FoldOut words="What moved, and why">
+    <Table label="What moved">
       <thead><tr><th>What</th><th>From → to</th><th>Because</th></tr></thead>
       <tbody>
         {#each data.moves as m (m.operation)}
           <tr><td><b>{m.words}</b></td><td>{m.says}</td><td class="soft">{m.why}</td></tr>
         {/each}
       </tbody>
-    </table>
-  </details>
+    </Table>
+  </FoldOut>
   <div class="row">
     <form method="post" action="?/accept" use:enhance>
-      <Button type="submit" size="small">Accept the new times</Button>
+      <Button type="submit">Accept the new times</Button>
     </form>
     <form method="post" action="?/keep" use:enhance>
-      <Button type="submit" size="small" kind="tertiary">Keep the old ones where possible</Button>
+      <Button type="submit" kind="tertiary">Keep the old ones where possible</Button>
     </form>
   </div>
 </section>

@@ -1,6 +1,7 @@
 <!-- The plan on paper, as files, and in calendars. -->
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Field from '$ui/kit/Field.svelte';
   import { enhance } from '$app/forms';
 
   interface Props {
@@ -21,15 +22,13 @@
     <a href="{address}/plan.json" download>Plan as data</a>
   </p>
   <form method="post" action="?/feed" class="row" use:enhance>
-    <Button type="submit" size="small" kind="ghost" name="kind" value="job">Crew’s private address</Button>
-    <Button type="submit" size="small" kind="ghost" name="kind" value="customer"
-      >Customer’s private address</Button
-    >
+    <Button type="submit" kind="ghost" name="kind" value="job">Crew’s private address</Button>
+    <Button type="submit" kind="ghost" name="kind" value="customer">Customer’s private address</Button>
   </form>
   {#if feed}
     <p class="soft">
       A calendar program that is given this address looks again by itself. Who has it, can read it.
     </p>
-    <input class="field mono" readonly value={feed} aria-label="Private address" />
+    <Field label="Private address" hideLabel mono readonly value={feed} />
   {/if}
 </div>

@@ -1,10 +1,10 @@
 <script lang="ts">
   import { pieces } from '$ui/words';
   import { page } from '$app/state';
-  import DayRail from '$ui/DayRail.svelte';
-  import JobSpine from '$ui/JobSpine.svelte';
-  import Part from '$ui/Part.svelte';
-  import Spoilt from '$ui/Spoilt.svelte';
+  import DayRail from '$ui/plan/DayRail.svelte';
+  import JobSpine from '$ui/shell/JobSpine.svelte';
+  import Part from '$ui/shell/Part.svelte';
+  import Spoilt from '$ui/shell/Spoilt.svelte';
 
   let { data, children } = $props();
   const current = $derived(page.url.pathname.split('/')[3] ?? '');

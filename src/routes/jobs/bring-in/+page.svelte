@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import FileField from '$ui/kit/FileField.svelte';
 
   let { form } = $props();
 </script>
@@ -15,9 +16,7 @@
       {#each form.refused.split('\n') as line, i (i)}<li>{line}</li>{/each}
     </ul>
   {/if}
-  <label class="labelled"
-    >File<input type="file" name="file" accept=".json,application/json" required /></label
-  >
+  <FileField label="File" name="file" accept=".json,application/json" required />
   <div><Button type="submit">Bring it in</Button></div>
 </form>
 
@@ -25,8 +24,5 @@
   .page {
     padding: 18px 20px;
     max-width: 640px;
-  }
-  input {
-    min-height: 44px;
   }
 </style>

@@ -1,11 +1,17 @@
 <script lang="ts">
+  import Button from '$ui/kit/Button.svelte';
+  import Choice from '$ui/kit/Choice.svelte';
+  import Field from '$ui/kit/Field.svelte';
+  import Hidden from '$ui/kit/Hidden.svelte';
+  import Notice from '$ui/kit/Notice.svelte';
+  import NumberField from '$ui/kit/NumberField.svelte';
+  import Option from '$ui/kit/Option.svelte';
   import { NO_COLOUR } from '$core/kitchen/colour';
-  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
 
   let { data, form } = $props();
   const sent = $derived<Record<string, string>>(form?.sent ?? {});
   const errors = $derived<Record<string, string>>(form?.errors ?? {});
-  const wrong = (name: string) => ({ invalid: name in errors, invalidText: errors[name] ?? '' });
+  const wrong = (name: string) => ({ error: errors[name] ?? null });
   const field = (name: string) => ({ name, value: sent[name] ?? '', ...wrong(name) });
   let zone = $state<string>();
   $effect(() => {
@@ -21,52 +27,37 @@
 
 <form class="page stack" method="post" bind:this={page}>
   <h1>New job</h1>
-  <input type="hidden" name="id" value={sent.id ?? data.id} />
-  {#if errors.id}<p class="bad" role="alert">{errors.id}</p>{/if}
-  <TextInput {...field('name')} labelText="Name of the job" placeholder="What everyone calls it" />
-  <TextInput {...field('place')} labelText="Address" />
+  <Hidden name="id" value={sent.id ?? data.id} />
+  {#if errors.id}<Notice>{errors.id}</Notice>{/if}
+  <Field width="whole" {...field('name')} label="Name of the job" placeholder="What everyone calls it" />
+  <Field {...field('place')} label="Address" />
   <div class="two">
-    <TextInput
+    <NumberField
+      width="whole"
+      whole
       {...field('houseYear')}
-      labelText="Year the house was built"
-      helperText="Before 1978: test for lead before sanding"
-      inputmode="numeric"
+      label="Year the house was built"
+      hint="Before 1978: test for lead before sanding"
     />
-    <Select
-      name="unit"
-      labelText="Bare numbers in the survey are"
-      selected={sent.unit ?? 'in'}
-      {...wrong('unit')}
-    >
-      <SelectItem value="in" text="inches" />
-      <SelectItem value="cm" text="centimetres" />
-      <SelectItem value="mm" text="millimetres" />
-    </Select>
+    <Choice name="unit" label="Bare numbers in the survey are" value={sent.unit ?? 'in'} {...wrong('unit')}>
+      <Option value="in" text="inches" />
+      <Option value="cm" text="centimetres" />
+      <Option value="mm" text="millimetres" />
+    </Choice>
   </div>
   <div class="two">
-    <TextInput {...field('colour')} labelText="Colour" placeholder="Its name on the can" />
-    <div class="bx--form-item">
-      <label class="bx--label" for="hex">Shown as</label>
-      <input
-        id="hex"
-        type="color"
-        name="hex"
-        value={sent.hex ?? NO_COLOUR}
-        aria-invalid={'hex' in errors}
-        aria-describedby={'hex' in errors ? 'hex-wrong' : undefined}
-      />
-      {#if errors.hex}<p class="bad" id="hex-wrong">{errors.hex}</p>{/if}
-    </div>
-    <Select name="sheen" labelText="Sheen" selected={sent.sheen ?? 'satin'} {...wrong('sheen')}>
-      <SelectItem value="matt" text="matt" />
-      <SelectItem value="satin" text="satin" />
-      <SelectItem value="semi-gloss" text="semi-gloss" />
-      <SelectItem value="gloss" text="gloss" />
-    </Select>
+    <Field {...field('colour')} label="Colour" placeholder="Its name on the can" />
+    <Field label="Shown as" type="color" name="hex" value={sent.hex ?? NO_COLOUR} {...wrong('hex')} />
+    <Choice name="sheen" label="Sheen" value={sent.sheen ?? 'satin'} {...wrong('sheen')}>
+      <Option value="matt" text="matt" />
+      <Option value="satin" text="satin" />
+      <Option value="semi-gloss" text="semi-gloss" />
+      <Option value="gloss" text="gloss" />
+    </Choice>
   </div>
-  <Select name="zone" labelText="Time zone" selected={sent.zone ?? zone ?? data.zone} {...wrong('zone')}>
-    {#each data.zones as zone (zone)}<SelectItem value={zone} text={zone} />{/each}
-  </Select>
+  <Choice name="zone" label="Time zone" value={sent.zone ?? zone ?? data.zone} {...wrong('zone')}>
+    {#each data.zones as zone (zone)}<Option value={zone} text={zone} />{/each}
+  </Choice>
   <div><Button type="submit">Start the survey</Button></div>
 </form>
 
@@ -74,19 +65,5 @@
   .page {
     padding: 18px 20px;
     max-width: 640px;
-  }
-  .two {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 14px;
-  }
-  .two > :global(*) {
-    flex: 1 1 150px;
-  }
-  input[type='color'] {
-    width: 100%;
-    height: 40px;
-    border: 1px solid var(--line-strong);
-    background: var(--card);
   }
 </style>

@@ -1,15 +1,16 @@
 <script lang="ts">
-  import { Button, TextInput } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Field from '$ui/kit/Field.svelte';
   import { sayNext } from '$core/bench/view';
   import { FORM_WORDS } from '$core/kitchen/kitchen';
   import { sayClock, sayTime } from '$core/units/clock-time';
   import { formatLength } from '$core/units/length';
   import { formatFilm } from '$core/units/measures';
-  import DoorMark from '$ui/DoorMark.svelte';
-  import FactForm from '$ui/FactForm.svelte';
-  import Photos from '$ui/Photos.svelte';
-  import StoppedNote from '$ui/StoppedNote.svelte';
-  import { STATE_WORDS } from '$ui/elevation-view';
+  import DoorMark from '$ui/kitchen/DoorMark.svelte';
+  import FactForm from '$ui/facts/FactForm.svelte';
+  import Photos from '$ui/survey/Photos.svelte';
+  import StoppedNote from '$ui/facts/StoppedNote.svelte';
+  import { STATE_WORDS } from '$ui/kitchen/elevation-view';
 
   let { data, form } = $props();
   const time = (ms: number) => sayTime(ms, data.zone);
@@ -82,16 +83,15 @@
           <span><b>{step.act}</b> <span class="soft">{step.product} · {step.who}</span></span>
           <Button
             kind="ghost"
-            size="field"
-            on:click={() => (taking = taking === step.id ? null : step.id)}
+            onclick={() => (taking = taking === step.id ? null : step.id)}
             aria-expanded={taking === step.id}>Take back</Button
           >
           {#if taking === step.id}
             <FactForm kind="void" fields={{ fact: step.id }} class="why">
               {#snippet children(sending)}
-                <TextInput
+                <Field
                   name="reason"
-                  labelText="Why (the whole lot’s step is taken back)"
+                  label="Why (the whole lot’s step is taken back)"
                   required
                   minlength={3}
                   maxlength={500}

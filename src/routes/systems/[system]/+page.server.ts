@@ -1,15 +1,12 @@
 import { error } from '@sveltejs/kit';
-import { phasesOf } from '$core/coating/film-stage';
 import { coatCard, methodCard, prepCard } from '$core/coating/methods';
 import { cautionsFor } from '$core/coating/cautions';
 import { buildRoute } from '$core/coating/route';
-import { STAGES, usualCounts } from '$core/coating/system';
+import { usualCounts } from '$core/coating/system';
 import { PREP_LIBRARY } from '$core/coating/systems/prep';
 import { JOB_TOOLS, TOOL_FACTS } from '$core/coating/tool';
 import { PLACES } from '$core/air/places';
 import { sayLearnt } from '$core/drying/learn';
-import { writePhases } from '$core/drying/phase-words';
-import { writeWait } from '$core/units/wait';
 import { answer } from '$server/answer';
 import { learntAt } from '$server/services/air/learnt';
 import { changeSystem, resetSystem, systemCalled } from '$server/services/systems/systems';
@@ -75,19 +72,6 @@ export const load: PageServerLoad = ({ locals, params }) => {
     system,
     steps,
     cards,
-    stages: STAGES,
-    phases: Object.fromEntries(
-      system.products.map((p) => [
-        p.key,
-        Object.fromEntries(STAGES.flatMap((s) => (p.stages[s] ? [[s, writePhases(phasesOf(p, s))]] : []))),
-      ]),
-    ),
-    waits: Object.fromEntries(
-      system.products.map((p) => [
-        p.key,
-        Object.fromEntries(STAGES.flatMap((s) => (p.stages[s] ? [[s, writeWait(p.stages[s].value)]] : []))),
-      ]),
-    ),
     learnt: system.products.flatMap((p) =>
       PLACES.flatMap((place) => {
         const known = learntAt(locals.db, place).get(p.key);

@@ -1,13 +1,20 @@
 <script lang="ts">
-  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import Table from '$ui/kit/Table.svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Choice from '$ui/kit/Choice.svelte';
+  import Field from '$ui/kit/Field.svelte';
+  import Hidden from '$ui/kit/Hidden.svelte';
+  import NumberField from '$ui/kit/NumberField.svelte';
+  import Option from '$ui/kit/Option.svelte';
+  import Pick from '$ui/kit/Pick.svelte';
   import { crossCutClass, type Lattice } from '$core/quality/cross-cut';
   import { FORM_WORDS } from '$core/kitchen/kitchen';
   import { isTurnUnsafe } from '$core/labels/turn-safe';
   import { sayTime } from '$core/units/clock-time';
-  import CrossCutGrid from '$ui/CrossCutGrid.svelte';
-  import FactForm from '$ui/FactForm.svelte';
-  import StoppedNote from '$ui/StoppedNote.svelte';
-  import Walls from '$ui/Walls.svelte';
+  import CrossCutGrid from '$ui/check/CrossCutGrid.svelte';
+  import FactForm from '$ui/facts/FactForm.svelte';
+  import StoppedNote from '$ui/facts/StoppedNote.svelte';
+  import Walls from '$ui/kitchen/Walls.svelte';
 
   let { data, form } = $props();
   let method: 'visual' | 'cross-cut' = $state('visual');
@@ -56,27 +63,25 @@
     {#if data.checks.length}
       <section class="card">
         <h2>Checks</h2>
-        <div class="scroll">
-          <table class="plain">
-            <thead><tr><th>When</th><th>Piece</th><th>Face</th><th>Seen</th><th>By</th></tr></thead>
-            <tbody>
-              {#each data.checks as check (check.id)}
-                <tr>
-                  <td>{time(check.at)}</td>
-                  <td class="mono"><b>{check.code}</b></td>
-                  <td>{check.face}</td>
-                  <td class:bad={!check.sound}>
-                    {#if check.crossCut}cross-cut <b>{check.crossCut.astm}</b> ({Math.round(
-                        check.crossCut.share * 100,
-                      )} % off){:else}{check.seen ?? 'sound'}{/if}
-                    {#if check.note}<span class="soft"> {check.note}</span>{/if}
-                  </td>
-                  <td>{check.who}</td>
-                </tr>
-              {/each}
-            </tbody>
-          </table>
-        </div>
+        <Table label="Checks">
+          <thead><tr><th>When</th><th>Piece</th><th>Face</th><th>Seen</th><th>By</th></tr></thead>
+          <tbody>
+            {#each data.checks as check (check.id)}
+              <tr>
+                <td>{time(check.at)}</td>
+                <td class="mono"><b>{check.code}</b></td>
+                <td>{check.face}</td>
+                <td class:bad={!check.sound}>
+                  {#if check.crossCut}cross-cut <b>{check.crossCut.astm}</b> ({Math.round(
+                      check.crossCut.share * 100,
+                    )} % off){:else}{check.seen ?? 'sound'}{/if}
+                  {#if check.note}<span class="soft"> {check.note}</span>{/if}
+                </td>
+                <td>{check.who}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </Table>
       </section>
     {/if}
   </div>
@@ -92,46 +97,32 @@
           <span class="soft">{FORM_WORDS[data.chosen.form]}, {data.chosen.wall}</span>
         </h2>
         <div class="row" role="radiogroup" aria-label="Test">
-          <label class="check"><input type="radio" bind:group={method} value="visual" /> look</label>
-          <label class="check"
-            ><input type="radio" bind:group={method} value="cross-cut" /> cross-cut tape</label
-          >
+          <Pick bind:group={method} value="visual">look</Pick>
+          <Pick bind:group={method} value="cross-cut">cross-cut tape</Pick>
         </div>
         <FactForm kind="check.recorded" fields={{ piece: data.chosen.id, method }} empties={false}>
           {#snippet children(sending)}
             <div class="stack">
               {#if method === 'visual'}
-                <Select name="face" labelText="Face"
-                  ><SelectItem value="front" text="front" /><SelectItem value="back" text="back" /></Select
+                <Choice name="face" label="Face"
+                  ><Option value="front" text="front" /><Option value="back" text="back" /></Choice
                 >
-                <Select name="failure" labelText="Seen">
-                  <SelectItem value="" text="sound" />
-                  {#each data.failures as failure (failure.key)}<SelectItem
+                <Choice name="failure" label="Seen">
+                  <Option value="" text="sound" />
+                  {#each data.failures as failure (failure.key)}<Option
                       value={failure.key}
                       text={failure.seen}
                     />{/each}
-                </Select>
+                </Choice>
               {:else}
                 <p class="warn">Cut only where agreed and out of sight: the back edge or the inside face.</p>
-                <input type="hidden" name="face" value="back" />
+                <Hidden name="face" value="back" />
                 <div class="row">
-                  <label class="check"
-                    ><input
-                      type="radio"
-                      name="lattice"
-                      bind:group={lattice}
-                      value={25}
-                      onchange={() => (flaked = [])}
-                    /> 25 squares</label
+                  <Pick name="lattice" bind:group={lattice} value={25} onchange={() => (flaked = [])}>
+                    25 squares</Pick
                   >
-                  <label class="check"
-                    ><input
-                      type="radio"
-                      name="lattice"
-                      bind:group={lattice}
-                      value={100}
-                      onchange={() => (flaked = [])}
-                    /> 100, thin film</label
+                  <Pick name="lattice" bind:group={lattice} value={100} onchange={() => (flaked = [])}>
+                    100, thin film</Pick
                   >
                 </div>
                 <p>Tap every square that came off.</p>
@@ -145,7 +136,7 @@
                   >
                 </p>
               {/if}
-              <TextInput name="note" bind:value={note} labelText="Note" maxlength={500} />
+              <Field name="note" bind:value={note} label="Note" maxlength={500} />
               <Button type="submit" disabled={sending}>Record the check</Button>
             </div>
           {/snippet}
@@ -169,8 +160,8 @@
           <FactForm kind="touch-up.closed" fields={{ touchUp: touchUp.id }}>
             {#snippet children(sending)}
               <div class="close">
-                <TextInput name="minutes" labelText="Minutes it took" inputmode="numeric" required />
-                <TextInput name="note" labelText="What was done" maxlength={500} />
+                <NumberField name="minutes" label="Minutes it took" required />
+                <Field name="note" label="What was done" maxlength={500} />
                 <Button type="submit" kind="tertiary" disabled={sending}>Close it</Button>
               </div>
             {/snippet}
@@ -227,9 +218,6 @@
     gap: 8px;
     margin-top: 8px;
     justify-items: start;
-  }
-  .scroll {
-    overflow-x: auto;
   }
   @media (max-width: 800px) {
     .side {

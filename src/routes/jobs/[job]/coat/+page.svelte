@@ -1,5 +1,7 @@
 <!-- The bench: what is under way, ready and drying, on what each painter holds in the hand. -->
 <script lang="ts">
+  import FoldOut from '$ui/kit/FoldOut.svelte';
+  import Notice from '$ui/kit/Notice.svelte';
   import { onMount } from 'svelte';
   import { page } from '$app/state';
   import { slotName } from '$core/bench/places';
@@ -9,6 +11,7 @@
   import { readLabelKey } from '$core/labels/label-set';
   import { sayNear } from '$core/units/clock-time';
   import AirNow from '$ui/bench/AirNow.svelte';
+  import AirStops from '$ui/bench/AirStops.svelte';
   import { BenchDevice } from '$ui/bench/bench-device.svelte';
   import { setBench } from '$ui/bench/bench-page';
   import CupsAndGun from '$ui/bench/CupsAndGun.svelte';
@@ -18,18 +21,19 @@
   import ReadyActs from '$ui/bench/ReadyActs.svelte';
   import SimulatedScanner from '$ui/bench/SimulatedScanner.svelte';
   import SiteWork from '$ui/bench/SiteWork.svelte';
+  import StillUp from '$ui/bench/StillUp.svelte';
   import UnderWay from '$ui/bench/UnderWay.svelte';
-  import { findHere } from '$ui/finder';
-  import MarkLegend from '$ui/MarkLegend.svelte';
-  import NotSent from '$ui/NotSent.svelte';
-  import Part from '$ui/Part.svelte';
-  import PiecePanel from '$ui/PiecePanel.svelte';
-  import Rack from '$ui/Rack.svelte';
-  import Scanner from '$ui/Scanner.svelte';
-  import StoppedNote from '$ui/StoppedNote.svelte';
-  import { setTap } from '$ui/tap';
-  import Walls from '$ui/Walls.svelte';
-  import Wedge from '$ui/Wedge.svelte';
+  import { findHere } from '$ui/shell/finder';
+  import MarkLegend from '$ui/kitchen/MarkLegend.svelte';
+  import NotSent from '$ui/facts/NotSent.svelte';
+  import Part from '$ui/shell/Part.svelte';
+  import PiecePanel from '$ui/bench/PiecePanel.svelte';
+  import Rack from '$ui/bench/Rack.svelte';
+  import Scanner from '$ui/bench/Scanner.svelte';
+  import StoppedNote from '$ui/facts/StoppedNote.svelte';
+  import { setTap } from '$ui/facts/tap';
+  import Walls from '$ui/kitchen/Walls.svelte';
+  import Wedge from '$ui/shell/Wedge.svelte';
   import { pieces } from '$ui/words';
 
   let { data, form } = $props();
@@ -147,7 +151,7 @@
     say={(body) => sayFact(bench, body)}
     again={device.keepAgain}
   />
-  {#if scanned}<p role="status">{scanned}</p>{/if}
+  {#if scanned}<Notice kind="note">{scanned}</Notice>{/if}
 </div>
 {#if shown}
   {@const id = shown}
@@ -169,12 +173,7 @@
 {/if}
 <div class="pair bench">
   <div class="stack acts">
-    {#each view.air as air, i (i)}
-      <p class="card halt" role="status">
-        <b>Air in the {air.place}{air.read ? '' : ', by the forecast'}:</b>
-        {air.reasons.join('; ')}. Do not coat.
-      </p>
-    {/each}
+    <AirStops />
     {#if !view.chosen}
       <p>No system is chosen yet. <a href="/jobs/{data.jobId}/plan">Choose one on the plan.</a></p>
     {/if}
@@ -185,16 +184,7 @@
     <Part name="The fixed work"><SiteWork /></Part>
     <Part name="What dries"><Drying /></Part>
     <Part name="What is still up">
-      {@const up = view.list.filter((a) => a.status === 'up')}
-      {#if up.length}
-        <section class="card">
-          <h2>Still up</h2>
-          <p>
-            {pieces(up.reduce((n, a) => n + a.pieces.length, 0))} not down yet.
-            <a href="/jobs/{data.jobId}/take-down">Take them down.</a>
-          </p>
-        </section>
-      {/if}
+      <StillUp />
     </Part>
     <AirNow />
     <section class="card">
@@ -211,8 +201,8 @@
     <Part name="The rack">
       {@const lying = lyingPieces()}
       {#if data.pack.rack.slots}
-        <details class="card" id="rack" bind:open={rackOpen}>
-          <summary><h2>Rack, {pieces(lying.length)} down</h2></summary>
+        <FoldOut class="card" id="rack" bind:open={rackOpen}>
+          {#snippet head()}<h2>Rack, {pieces(lying.length)} down</h2>{/snippet}
           <Rack
             room={data.pack.rack}
             {lying}
@@ -220,13 +210,12 @@
             hold={(id) => (held = id)}
             put={(id, to) => void put(id, to)}
           />
-        </details>
+        </FoldOut>
       {/if}
     </Part>
-    <details class="card" bind:open={cameraOpen}>
-      <summary>Read a label with the camera</summary>
+    <FoldOut words="Read a label with the camera" class="card" bind:open={cameraOpen}>
       {#if cameraOpen}<Scanner {found} />{/if}
-    </details>
+    </FoldOut>
     {#if data.demo}
       <SimulatedScanner pieces={data.pack.pieces} slots={data.pack.rack.slots} />
     {/if}
@@ -243,9 +232,6 @@
   .strip:empty {
     display: none;
   }
-  summary h2 {
-    display: inline;
-  }
   .bench {
     grid-template-columns: minmax(0, 1fr) 400px;
   }
@@ -254,9 +240,6 @@
   }
   .walls {
     order: 1;
-  }
-  .halt {
-    border-left: 6px solid var(--bad);
   }
   @media (max-width: 1000px) {
     .bench {

@@ -1,9 +1,13 @@
 <script lang="ts">
-  import { Button, TextArea, TextInput } from 'carbon-components-svelte';
+  import Table from '$ui/kit/Table.svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Field from '$ui/kit/Field.svelte';
+  import FoldOut from '$ui/kit/FoldOut.svelte';
+  import TextBox from '$ui/kit/TextBox.svelte';
   import { sayTime } from '$core/units/clock-time';
-  import Codes from '$ui/Codes.svelte';
-  import FactForm from '$ui/FactForm.svelte';
-  import StoppedNote from '$ui/StoppedNote.svelte';
+  import Codes from '$ui/labels/Codes.svelte';
+  import FactForm from '$ui/facts/FactForm.svelte';
+  import StoppedNote from '$ui/facts/StoppedNote.svelte';
 
   let { data, form } = $props();
   const words = {
@@ -28,21 +32,14 @@
     <div class="card complete">
       <h2>Handed over {sayTime(data.handedOver, data.zone)}</h2>
       {#if data.handOver}
-        <details>
-          <summary>It is not handed over after all</summary>
+        <FoldOut words="It is not handed over after all">
           <FactForm kind="void" fields={{ fact: data.handOver }} class="row again">
             {#snippet children(sending)}
-              <TextInput
-                name="reason"
-                labelText="Why it is taken back"
-                required
-                minlength={3}
-                maxlength={500}
-              />
+              <Field name="reason" label="Why it is taken back" required minlength={3} maxlength={500} />
               <Button type="submit" kind="danger-tertiary" disabled={sending}>Take it back</Button>
             {/snippet}
           </FactForm>
-        </details>
+        </FoldOut>
       {/if}
     </div>
   {:else if data.pieceCount === 0}
@@ -52,7 +49,7 @@
       <h2>Every piece is home</h2>
       <FactForm kind="job.handed-over">
         {#snippet children(sending)}
-          <TextArea name="note" labelText="What was agreed at the door" rows={3} maxlength={2000} />
+          <TextBox name="note" label="What was agreed at the door" rows={3} maxlength={2000} />
           <p class="act"><Button type="submit" disabled={sending}>Hand over</Button></p>
         {/snippet}
       </FactForm>
@@ -71,7 +68,7 @@
       <div class="bar" role="img" aria-label="Cure {Math.round(data.cure * 100)} per cent">
         <i style:width="{data.cure * 100}%"></i>
       </div>
-      <table class="plain">
+      <Table label="Care by date">
         <thead><tr><th>From</th><th>What</th><th>Decided by</th></tr></thead>
         <tbody>
           {#each data.care as date (date.stage)}
@@ -82,7 +79,7 @@
             </tr>
           {/each}
         </tbody>
-      </table>
+      </Table>
       <p class="soft">
         From each film’s own age{data.inAir ? ' in the air it lay in' : ' at 25 °C, 50 % humidity'}; the
         slowest decides. The product’s data sheet always wins.

@@ -1,11 +1,14 @@
 <script lang="ts">
-  import { Button, TextInput } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Field from '$ui/kit/Field.svelte';
+  import Hidden from '$ui/kit/Hidden.svelte';
+  import Notice from '$ui/kit/Notice.svelte';
   import { enhance } from '$app/forms';
   import { isTurnUnsafe } from '$core/labels/turn-safe';
   import { FORM_WORDS } from '$core/kitchen/kitchen';
   import { sayTime } from '$core/units/clock-time';
-  import StoppedNote from '$ui/StoppedNote.svelte';
-  import Walls from '$ui/Walls.svelte';
+  import StoppedNote from '$ui/facts/StoppedNote.svelte';
+  import Walls from '$ui/kitchen/Walls.svelte';
   import { v7 as newId } from 'uuid';
 
   let { data, form } = $props();
@@ -21,7 +24,7 @@
     <Walls walls={data.walls} href={(piece) => `?opening=${piece}`} chosen={new Set(next ? [next.id] : [])} />
   </div>
   <div class="stack side">
-    <p role="status"><b>{home} of {data.openings.length}</b> home</p>
+    <Notice kind="note"><b>{home} of {data.openings.length}</b> home</Notice>
     <StoppedNote stopped={form?.stopped} />
     {#if next}
       <section class="card" class:ready={!next.before && !next.from}>
@@ -51,13 +54,13 @@
             };
           }}
         >
-          <input type="hidden" name="id" value={id} />
-          <input type="hidden" name="opening" value={next.id} />
+          <Hidden name="id" value={id} />
+          <Hidden name="opening" value={next.id} />
           <div class="hang">
-            <TextInput
+            <Field
               name="code"
               bind:value={code}
-              labelText="Code on the piece in your hand"
+              label="Code on the piece in your hand"
               autocomplete="off"
               required
             />

@@ -1,9 +1,13 @@
 <!-- A job as a whole. It stands outside the pages of the job: it is the way out when one of them breaks. -->
 <script lang="ts">
-  import { Button, Select, SelectItem, TextInput } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Choice from '$ui/kit/Choice.svelte';
+  import Field from '$ui/kit/Field.svelte';
+  import Notice from '$ui/kit/Notice.svelte';
+  import Option from '$ui/kit/Option.svelte';
   import { enhance } from '$app/forms';
   import { sayDate } from '$core/units/clock-time';
-  import AskFirst from '$ui/AskFirst.svelte';
+  import AskFirst from '$ui/kit/AskFirst.svelte';
   import { counted } from '$ui/words';
 
   let { data, form } = $props();
@@ -23,16 +27,15 @@
       .join(', ') || 'its name and colours',
   );
   const wrong = (field: string) => ({
-    invalid: form !== null && 'field' in form && form.field === field,
-    invalidText: (form && 'refused' in form && form.refused) || '',
+    error: form && 'field' in form && form.field === field && 'refused' in form ? form.refused : null,
   });
 </script>
 
 <div class="page stack">
   <p><a class="back" href="/jobs/{job.id}">← {job.name}</a></p>
   <h1>Manage {job.name}</h1>
-  {#if form && 'saved' in form && form.saved}<p class="ok" role="status">{form.saved}</p>{/if}
-  {#if form && 'refused' in form && form.refused}<p class="bad" role="alert">{form.refused}</p>{/if}
+  {#if form && 'saved' in form && form.saved}<Notice kind="ok">{form.saved}</Notice>{/if}
+  {#if form && 'refused' in form && form.refused}<Notice>{form.refused}</Notice>{/if}
   {#if job.faults.length}
     <section class="card spoilt">
       <h2>What cannot be read</h2>
@@ -51,17 +54,17 @@
         ({ update }) =>
           update({ reset: false })}
     >
-      <TextInput name="name" labelText="Name of the job" value={job.name} maxlength={80} {...wrong('name')} />
-      <TextInput name="place" labelText="Address" value={job.place} maxlength={200} {...wrong('place')} />
-      <Select
+      <Field name="name" label="Name of the job" value={job.name} maxlength={80} {...wrong('name')} />
+      <Field name="place" label="Address" value={job.place} maxlength={200} {...wrong('place')} />
+      <Choice
         name="zone"
-        labelText="Time zone"
-        selected={known ? job.zone : data.usualZone}
-        helperText={known ? '' : `Stored is “${job.zone}”, which does not exist.`}
+        label="Time zone"
+        value={known ? job.zone : data.usualZone}
+        hint={known ? '' : `Stored is “${job.zone}”, which does not exist.`}
         {...wrong('zone')}
       >
-        {#each data.zones as zone (zone)}<SelectItem value={zone} text={zone} />{/each}
-      </Select>
+        {#each data.zones as zone (zone)}<Option value={zone} text={zone} />{/each}
+      </Choice>
       <div><Button type="submit">Save</Button></div>
     </form>
   </section>
@@ -109,7 +112,7 @@
         sure="Delete it for good"
         action="?/delete"
       >
-        <TextInput name="name" labelText="Type its name, {job.name}" required autocomplete="off" />
+        <Field name="name" label="Type its name, {job.name}" required autocomplete="off" />
       </AskFirst>
     {:else}
       <p class="soft">Only the lead of the crew deletes a job. Archive it meanwhile.</p>

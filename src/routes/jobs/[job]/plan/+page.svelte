@@ -1,21 +1,23 @@
 <!-- The plan: the board, the hand-back and its bound, what is decided for it, and what to take along. -->
 <script lang="ts">
+  import Hidden from '$ui/kit/Hidden.svelte';
+  import Notice from '$ui/kit/Notice.svelte';
   import { enhance } from '$app/forms';
   import { sayReason } from '$core/job-plan/say-reason';
   import { sayMinutes, sayTime } from '$core/units/clock-time';
-  import Changed from '$ui/Changed.svelte';
-  import Codes from '$ui/Codes.svelte';
+  import Changed from '$ui/shell/Changed.svelte';
+  import Codes from '$ui/labels/Codes.svelte';
   import CriticalChain from '$ui/plan/CriticalChain.svelte';
   import DayByDay from '$ui/plan/DayByDay.svelte';
   import HandBack from '$ui/plan/HandBack.svelte';
   import HaveAtHand from '$ui/plan/HaveAtHand.svelte';
   import Pinned from '$ui/plan/Pinned.svelte';
-  import PlanChoice from '$ui/plan/PlanChoice.svelte';
+  import PlanChoice from '$ui/plan/choice/PlanChoice.svelte';
   import PlanMoved from '$ui/plan/PlanMoved.svelte';
   import TakeAlong from '$ui/plan/TakeAlong.svelte';
-  import { openPlanner, type Planner } from '$ui/planner';
-  import PlanAsk from '$ui/PlanAsk.svelte';
-  import TimeBoard from '$ui/TimeBoard.svelte';
+  import { openPlanner, type Planner } from '$ui/plan/planner';
+  import PlanAsk from '$ui/plan/PlanAsk.svelte';
+  import TimeBoard from '$ui/plan/board/TimeBoard.svelte';
 
   let { data, form } = $props();
   // svelte-ignore state_referenced_locally
@@ -68,9 +70,9 @@
         <p class="soft">Change the hours, the people, the rack or the size of the lots, and plan again.</p>
       </div>
     {/if}
-    {#if refused && !choosing}<p class="bad" role="alert">{refused}</p>{/if}
+    {#if refused && !choosing}<Notice>{refused}</Notice>{/if}
     {#if form && 'keeping' in form && form.keeping?.lost.length}
-      <p class="warn" role="status">These could not be kept: {form.keeping.lost.join('; ')}.</p>
+      <Notice kind="warn">These could not be kept: {form.keeping.lost.join('; ')}.</Notice>
     {/if}
     {#if data.moves.length}
       <PlanMoved {data} />
@@ -83,8 +85,8 @@
       hidden
       aria-hidden="true"
     >
-      <input name="operation" value={pinning.operation} />
-      <input name="at" value={pinning.at ?? ''} />
+      <Hidden name="operation" value={pinning.operation} />
+      <Hidden name="at" value={pinning.at ?? ''} />
     </form>
     {#if data.board.bars.length}
       <TimeBoard

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { readLabelKey } from '$core/labels/label-set';
-  import Scanner from '$ui/Scanner.svelte';
+  import Scanner from '$ui/bench/Scanner.svelte';
 
   let { data } = $props();
   let said = $state('');

@@ -1,15 +1,16 @@
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Notice from '$ui/kit/Notice.svelte';
   import { beforeNavigate } from '$app/navigation';
   import { enhance } from '$app/forms';
   import { fixedWork } from '$core/kitchen/fixed-work';
   import { readNotation } from '$core/kitchen/notation';
   import { formatArea } from '$core/units/measures';
-  import LineEditor from '$ui/LineEditor.svelte';
-  import NotationHelp from '$ui/NotationHelp.svelte';
-  import { drawSurvey, type DrawnPlace, type SurveyDrawing } from '$ui/survey-drawing';
-  import { textHistory } from '$ui/text-history.svelte';
-  import WallEditor from '$ui/WallEditor.svelte';
+  import LineEditor from '$ui/kitchen/LineEditor.svelte';
+  import NotationHelp from '$ui/kitchen/NotationHelp.svelte';
+  import { drawSurvey, type DrawnPlace, type SurveyDrawing } from '$ui/kitchen/survey-drawing';
+  import { textHistory } from '$ui/kitchen/text-history.svelte';
+  import WallEditor from '$ui/kitchen/WallEditor.svelte';
   import { pieces } from '$ui/words';
 
   let { data, form } = $props();
@@ -89,13 +90,11 @@
           )}{:else}{pieces(count)}{/if}
       </span>
     </div>
-    {#if form?.refused}<p class="bad" role="alert">{form.refused}</p>{/if}
+    {#if form?.refused}<Notice>{form.refused}</Notice>{/if}
     {#if form?.saved?.errors.length && saved}
-      <p class="warn" role="status">
-        Kept as typed. The pieces stay as they were until every line can be read.
-      </p>
+      <Notice kind="warn">Kept as typed. The pieces stay as they were until every line can be read.</Notice>
     {/if}
-    {#if data.missing}<p class="bad" role="alert">There is no piece “{data.missing}” in this job.</p>{/if}
+    {#if data.missing}<Notice>There is no piece “{data.missing}” in this job.</Notice>{/if}
     {#if fixed.length}
       <p class="soft">
         Fixed work: {formatArea(fixedArea, data.measures)}, of it face frames {formatArea(

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import SubNav from '$ui/SubNav.svelte';
+  import SubNav from '$ui/shell/SubNav.svelte';
 
   let { data, children } = $props();
   const at = $derived(`/jobs/${data.jobId}`);

@@ -1,67 +1,8 @@
-import { gets, workMinutes, type Step } from '$core/coating/route';
-import { pieceState } from '$core/bench/state';
-import { acts } from '$core/bench/acts';
-import { cupAge, nextBatch } from '$core/bench/cups';
 import { recordFromForm } from '$server/fact-action';
-import { isColoured, passVolume, productNeeds } from '$core/takeoff/needs';
-import { listWorkers } from '$server/store/workers';
+import { mixing } from '$server/services/take-off/mixing';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals, params }) => {
-  const { file } = locals.open(params.job);
-  const now = locals.now();
-  const people = new Map(listWorkers(locals.db).map((w) => [w.id, w.name]));
-  const products = file.system?.products ?? [];
-  const pieces = new Map(file.pieces.map((p) => [p.id, p]));
-  const zones = new Map(file.zones.map((z) => [z.id, z.colour]));
-  /** the next coat of every product on every lot, the bench's order first */
-  const order = new Map(
-    acts(file.state, file.route, file.lots, now, new Map(), file.waits).map((a, i) => [a.lot, i]),
-  );
-  const lots = [...file.lots].sort((a, b) => (order.get(a.id) ?? 99) - (order.get(b.id) ?? 99));
-  const coming = lots.flatMap((lot) =>
-    products.flatMap((product) => {
-      const pending = (s: Step) =>
-        lot.pieces.filter((p) => gets(s, p) && !pieceState(file.state, p).done.has(s.key));
-      const step = file.route.find((s) => s.product?.key === product.key && pending(s).length > 0);
-      if (!step) return [];
-      const own = pending(step).flatMap((id) => pieces.get(id) ?? []);
-      const need = productNeeds([step], own)[0];
-      if (!need) return [];
-      return [
-        {
-          key: `${lot.id} ${step.key}`,
-          product: product.key,
-          words: `${step.act}, lot ${lot.name}`,
-          ml: passVolume(need) * (1 + (product.mix?.thinner ?? 0)),
-          minutes: workMinutes(step, own.length),
-          colour: isColoured(product) ? (zones.get(own[0]?.zoneId ?? '') ?? '') : '',
-        },
-      ];
-    }),
-  );
-  return {
-    products: products.map((p) => ({
-      key: p.key,
-      name: p.name,
-      solids: p.solids.value,
-      dryFilm: p.dryFilm.value,
-      density: p.density.value,
-      thinUpTo: p.thinUpTo?.value ?? null,
-      mix: p.mix,
-    })),
-    coming,
-    mixes: [...file.state.mixes]
-      .reverse()
-      .slice(0, 8)
-      .map((m) => ({
-        ...m,
-        age: cupAge(m, now),
-        who: people.get(m.worker) ?? '',
-        name: products.find((p) => p.key === m.product)?.name ?? m.product,
-      })),
-    batch: nextBatch(file.state, now, file.job.zone),
-  };
-};
+export const load: PageServerLoad = ({ locals, params }) =>
+  mixing(locals.db, locals.open(params.job).file, locals.now());
 
 export const actions: Actions = { fact: (event) => recordFromForm(event, event.params.job) };

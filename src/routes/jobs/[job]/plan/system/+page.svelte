@@ -1,5 +1,9 @@
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Choice from '$ui/kit/Choice.svelte';
+  import Hidden from '$ui/kit/Hidden.svelte';
+  import Notice from '$ui/kit/Notice.svelte';
+  import Option from '$ui/kit/Option.svelte';
   import { enhance } from '$app/forms';
   import { sayTime } from '$core/units/clock-time';
 
@@ -28,7 +32,7 @@
 
 <div class="pair">
   <div class="stack">
-    {#if form && 'refused' in form && form.refused}<p class="bad" role="alert">{form.refused}</p>{/if}
+    {#if form && 'refused' in form && form.refused}<Notice>{form.refused}</Notice>{/if}
     {#if !data.answered}<p class="warn">These are the usual answers. Answer for this house first.</p>{/if}
     {#each possible as p, i (p.key)}
       <section class="card" class:best={i === 0} aria-label={p.name}>
@@ -54,7 +58,7 @@
         <div class="row">
           {#if !data.begun}
             <form method="post" action="?/take" use:enhance>
-              <input type="hidden" name="system" value={p.key} />
+              <Hidden name="system" value={p.key} />
               <Button type="submit" kind={i === 0 ? 'primary' : 'tertiary'}>Plan with it</Button>
             </form>
           {/if}
@@ -83,11 +87,9 @@
             update({ reset: false })}
       >
         {#each data.questions as q (q.fact)}
-          <label class="labelled"
-            >{q.asks}<select class="field" name={q.fact} value={String(q.given)}>
-              {#each q.answers as a (a.says)}<option value={String(a.value)}>{a.says}</option>{/each}
-            </select></label
-          >
+          <Choice label={q.asks} name={q.fact} value={String(q.given)}>
+            {#each q.answers as a (a.says)}<Option value={String(a.value)} text={a.says} />{/each}
+          </Choice>
         {/each}
         <div><Button type="submit">Propose</Button></div>
       </form>

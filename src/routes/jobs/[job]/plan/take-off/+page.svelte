@@ -1,6 +1,10 @@
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
-  import Scroll from '$ui/Scroll.svelte';
+  import Table from '$ui/kit/Table.svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import FoldOut from '$ui/kit/FoldOut.svelte';
+  import Hidden from '$ui/kit/Hidden.svelte';
+  import Notice from '$ui/kit/Notice.svelte';
+  import NumberField from '$ui/kit/NumberField.svelte';
   import { enhance } from '$app/forms';
   import { sayDay, sayMinutes } from '$core/units/clock-time';
   import { formatArea, formatFilm, formatMoney, formatVolume } from '$core/units/measures';
@@ -54,32 +58,30 @@
       </section>
       <section class="card">
         <h2>Where the paint goes</h2>
-        <Scroll label="Where the paint goes">
-          <table class="plain">
-            <thead
-              ><tr
-                ><th>Product</th><th>Area</th><th>Wet film</th><th>On the work</th><th>Misses it</th><th
-                  >Hose, tray</th
-                ><th>Reserve</th><th>Touch-up can</th><th>To have</th></tr
-              ></thead
-            >
-            <tbody>
-              {#each taken.lines as l, i (i)}
-                <tr>
-                  <td>{l.name}{l.colour ? `, ${l.colour}` : ''}</td>
-                  <td>{formatArea(l.areaM2, data.measures)}</td>
-                  <td>{formatFilm(l.wetUm, data.measures)}</td>
-                  <td>{volume(l.onWorkMl)}</td>
-                  <td>{volume(l.missesMl)}</td>
-                  <td>{volume(l.lossMl)} <span class="soft">×{l.loads}</span></td>
-                  <td>{volume(l.reserveMl)}</td>
-                  <td>{l.keepMl ? volume(l.keepMl) : '–'}</td>
-                  <td><b>{volume(l.volumeMl)}</b></td>
-                </tr>
-              {/each}
-            </tbody>
-          </table>
-        </Scroll>
+        <Table label="Where the paint goes">
+          <thead
+            ><tr
+              ><th>Product</th><th>Area</th><th>Wet film</th><th>On the work</th><th>Misses it</th><th
+                >Hose, tray</th
+              ><th>Reserve</th><th>Touch-up can</th><th>To have</th></tr
+            ></thead
+          >
+          <tbody>
+            {#each taken.lines as l, i (i)}
+              <tr>
+                <td>{l.name}{l.colour ? `, ${l.colour}` : ''}</td>
+                <td>{formatArea(l.areaM2, data.measures)}</td>
+                <td>{formatFilm(l.wetUm, data.measures)}</td>
+                <td>{volume(l.onWorkMl)}</td>
+                <td>{volume(l.missesMl)}</td>
+                <td>{volume(l.lossMl)} <span class="soft">×{l.loads}</span></td>
+                <td>{volume(l.reserveMl)}</td>
+                <td>{l.keepMl ? volume(l.keepMl) : '–'}</td>
+                <td><b>{volume(l.volumeMl)}</b></td>
+              </tr>
+            {/each}
+          </tbody>
+        </Table>
         <p class="soft">
           Faces {formatArea(data.facesM2, data.measures)}{#each taken.fixed as f (f.kind)}
             &nbsp;· {f.name} {formatArea(f.areaM2, data.measures)}{/each}. Every coat counted; ×2 means the
@@ -88,11 +90,10 @@
       </section>
       <section class="card">
         <h2>Sizes and prices</h2>
-        {#if form && 'refused' in form && form.refused}<p class="bad" role="alert">{form.refused}</p>{/if}
+        {#if form && 'refused' in form && form.refused}<Notice>{form.refused}</Notice>{/if}
         {#if taken.unpriced.length}<p class="warn">No price yet: {taken.unpriced.join(', ')}.</p>{/if}
         {#each products as [key, name] (key)}
-          <details>
-            <summary>{name}</summary>
+          <FoldOut words={name}>
             <form
               class="stack"
               method="post"
@@ -101,31 +102,26 @@
                 async ({ update }) =>
                   update({ reset: false })}
             >
-              <input type="hidden" name="product" value={key} />
+              <Hidden name="product" value={key} />
               {#each [0, 1, 2, 3] as i (i)}
                 {@const can = data.sizes[key]?.[i]}
                 <div class="row">
-                  <label class="labelled"
-                    >Size, {data.measures === 'us' ? 'gal' : 'L'}<input
-                      class="field size"
-                      name="size"
-                      inputmode="decimal"
-                      value={can ? can.size : ''}
-                    /></label
-                  >
-                  <label class="labelled"
-                    >Price{taken.currency ? `, ${taken.currency}` : ''}<input
-                      class="field size"
-                      name="price"
-                      inputmode="decimal"
-                      value={can?.cents == null ? '' : (can.cents / 100).toFixed(2)}
-                    /></label
-                  >
+                  <NumberField
+                    label="Size"
+                    unit={data.measures === 'us' ? 'gal' : 'L'}
+                    name="size"
+                    value={can ? can.size : ''}
+                  />
+                  <NumberField
+                    label="Price{taken.currency ? `, ${taken.currency}` : ''}"
+                    name="price"
+                    value={can?.cents == null ? '' : (can.cents / 100).toFixed(2)}
+                  />
                 </div>
               {/each}
               <div><Button type="submit" kind="tertiary">Keep sizes of {name}</Button></div>
             </form>
-          </details>
+          </FoldOut>
         {/each}
       </section>
     </div>
@@ -154,13 +150,15 @@
       </section>
       <section class="card">
         <h2>Hours by step</h2>
-        <table class="plain hours">
+        <Table label="Hours by step">
           <tbody>
             {#each taken.hours as h (h.key)}
-              <tr class:kitchen={h.kitchen}><td>{h.act}</td><td>{sayMinutes(h.minutes)}</td></tr>
+              <tr class:kitchen={h.kitchen}
+                ><td>{h.act}</td><td class="minutes">{sayMinutes(h.minutes)}</td></tr
+              >
             {/each}
           </tbody>
-        </table>
+        </Table>
         <p class="soft">
           In italics: on the kitchen that stays. Common practice and memory; change them under Systems.
         </p>
@@ -209,15 +207,12 @@
     margin: 0;
     text-align: right;
   }
-  .hours td:last-child {
+  .minutes {
     text-align: right;
     white-space: nowrap;
     padding-right: 0;
   }
   .kitchen td:first-child {
     font-style: italic;
-  }
-  .size {
-    width: 110px;
   }
 </style>

@@ -1,5 +1,13 @@
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
+  import TextBox from '$ui/kit/TextBox.svelte';
+  import Table from '$ui/kit/Table.svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Choice from '$ui/kit/Choice.svelte';
+  import FileField from '$ui/kit/FileField.svelte';
+  import Hidden from '$ui/kit/Hidden.svelte';
+  import Notice from '$ui/kit/Notice.svelte';
+  import Option from '$ui/kit/Option.svelte';
+  import Tick from '$ui/kit/Tick.svelte';
   import { enhance } from '$app/forms';
   import { pieces } from '$ui/words';
 
@@ -28,20 +36,14 @@
         CSV with a heading. A row with the code of a piece here changes what is noted about it; any other adds
         a piece and needs wall, form, width and height. You see what will happen first.
       </p>
-      {#if refused}<p class="bad" role="alert">{refused}</p>{/if}
-      {#if done}<p class="good" role="status">
+      {#if refused}<Notice>{refused}</Notice>{/if}
+      {#if done}<Notice kind="ok">
           Brought in: {pieces(done.added)} new, {pieces(done.changed)} changed.
-        </p>{/if}
+        </Notice>{/if}
       <form class="stack" method="post" action="?/preview" enctype="multipart/form-data" use:enhance={send}>
-        <label class="labelled"
-          >File<input type="file" name="csv" accept=".csv,.tsv,text/csv,text/plain" /></label
-        >
-        <label class="labelled"
-          >or paste it here<textarea name="text" rows="4" spellcheck="false" value={text}></textarea></label
-        >
-        <label class="check"
-          ><input type="checkbox" name="asNew" value="yes" checked={asNew} /> every row is a new piece</label
-        >
+        <FileField label="File" name="csv" accept=".csv,.tsv,text/csv,text/plain" />
+        <TextBox label="or paste it here" name="text" rows={4} mono spellcheck="false" value={text} />
+        <Tick name="asNew" value="yes" checked={asNew}>every row is a new piece</Tick>
         <div><Button type="submit" kind="tertiary" disabled={sending}>Look at it first</Button></div>
       </form>
     </section>
@@ -49,54 +51,50 @@
       <section class="card">
         <h2>{preview.rows} rows</h2>
         <form class="stack" method="post" action="?/import" use:enhance={send}>
-          <input type="hidden" name="text" value={text} />
-          {#if asNew}<input type="hidden" name="asNew" value="yes" />{/if}
-          <!-- It scrolls where it is wide, so the keyboard must reach it. -->
-          <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-          <div class="scroll" tabindex="0" role="group" aria-label="The table">
-            <table class="plain">
-              <thead>
-                <tr
-                  >{#each preview.heading as cell, i (i)}<th>{cell}</th>{/each}</tr
-                >
-                <tr>
-                  {#each preview.mapping as field, i (i)}
-                    <th>
-                      <select class="field" name="field" aria-label="Column {i + 1} is" value={field ?? ''}>
-                        <option value="">leave out</option>
-                        {#each data.fields as f (f)}<option>{f}</option>{/each}
-                      </select>
-                    </th>
-                  {/each}
-                </tr>
-              </thead>
-              <tbody>
-                {#each preview.sample as row, r (r)}
-                  <tr
-                    >{#each preview.heading.keys() as i (i)}<td>{row[i] ?? ''}</td>{/each}</tr
-                  >
+          <Hidden name="text" value={text} />
+          {#if asNew}<Hidden name="asNew" value="yes" />{/if}
+          <Table label="The table that is imported">
+            <thead>
+              <tr
+                >{#each preview.heading as cell, i (i)}<th>{cell}</th>{/each}</tr
+              >
+              <tr>
+                {#each preview.mapping as field, i (i)}
+                  <th>
+                    <Choice label="Column {i + 1} is" hideLabel name="field" value={field ?? ''}>
+                      <Option value="" text="leave out" />
+                      {#each data.fields as f (f)}<Option value={f} />{/each}
+                    </Choice>
+                  </th>
                 {/each}
-              </tbody>
-            </table>
-          </div>
+              </tr>
+            </thead>
+            <tbody>
+              {#each preview.sample as row, r (r)}
+                <tr
+                  >{#each preview.heading.keys() as i (i)}<td>{row[i] ?? ''}</td>{/each}</tr
+                >
+              {/each}
+            </tbody>
+          </Table>
           {#if preview.faultCount}
-            <p class="bad" role="alert">
+            <Notice>
               {preview.faultCount}
               {preview.faultCount === 1 ? 'fault' : 'faults'}. Nothing is brought in until all are mended.
-            </p>
+            </Notice>
             <ul class="faults">
               {#each preview.faults as f, i (i)}
                 <li><b>Row {f.row}{f.field ? `, ${f.field}` : ''}:</b> {f.message}. {f.hint}.</li>
               {/each}
             </ul>
           {:else}
-            <p role="status">
+            <Notice kind="note">
               <b>{pieces(newPieces)}</b> new in {preview.added.length}
               {preview.added.length === 1 ? 'cabinet' : 'cabinets'}, <b>{pieces(preview.changes.length)}</b>
               changed{preview.changes.length
                 ? `: ${preview.changes.slice(0, 12).join(' ')}${preview.changes.length > 12 ? ' …' : ''}`
                 : ''}.
-            </p>
+            </Notice>
           {/if}
           <div class="row">
             <Button type="submit" kind="tertiary" formaction="?/preview" disabled={sending}>Look again</Button
@@ -137,25 +135,11 @@
 </div>
 
 <style>
-  textarea {
-    font: 500 13px/1.4 var(--mono);
-    border: 1px solid var(--line-strong);
-    background: var(--card);
-    padding: 8px;
-    color: var(--ink);
-  }
-  .scroll {
-    overflow-x: auto;
-  }
   .faults {
     margin: 0;
     padding-left: 18px;
     max-height: 300px;
     overflow-y: auto;
-  }
-  .good {
-    color: var(--ready);
-    font-weight: 500;
   }
   .walls {
     list-style: none;

@@ -1,10 +1,13 @@
 <script lang="ts">
-  import { Button } from 'carbon-components-svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Choice from '$ui/kit/Choice.svelte';
+  import Field from '$ui/kit/Field.svelte';
+  import Option from '$ui/kit/Option.svelte';
   import { sayTime } from '$core/units/clock-time';
-  import FactForm from '$ui/FactForm.svelte';
-  import NoEnter from '$ui/NoEnter.svelte';
-  import Photos from '$ui/Photos.svelte';
-  import StoppedNote from '$ui/StoppedNote.svelte';
+  import FactForm from '$ui/facts/FactForm.svelte';
+  import NoEnter from '$ui/kit/NoEnter.svelte';
+  import Photos from '$ui/survey/Photos.svelte';
+  import StoppedNote from '$ui/facts/StoppedNote.svelte';
 
   let { data, form } = $props();
   let method = $state<string>('wipe');
@@ -34,11 +37,8 @@
       <StoppedNote {stopped} />
       <div class="row" role="group" aria-label="Test">
         {#each data.methods as m (m.method)}
-          <button
-            type="button"
-            class="tool"
-            aria-pressed={method === m.method}
-            onclick={() => (method = m.method)}>{m.name}</button
+          <Button kind="tool" aria-pressed={method === m.method} onclick={() => (method = m.method)}
+            >{m.name}</Button
           >
         {/each}
       </div>
@@ -48,22 +48,12 @@
           {#snippet children(sending)}
             <NoEnter />
             <div class="row fields">
-              <label class="labelled"
-                >Where<input
-                  class="field"
-                  name="place"
-                  required
-                  maxlength="80"
-                  placeholder="over the stove"
-                /></label
-              >
-              <label class="labelled"
-                >On piece<select class="field" name="on">
-                  <option value="">the kitchen as a whole</option>
-                  {#each data.pieces as p (p.id)}<option value={p.id}>{p.code}</option>{/each}
-                </select></label
-              >
-              <label class="labelled note">Note<input class="field" name="note" maxlength="2000" /></label>
+              <Field label="Where" name="place" required maxlength={80} placeholder="over the stove" />
+              <Choice label="On piece" name="on">
+                <Option value="" text="the kitchen as a whole" />
+                {#each data.pieces as p (p.id)}<Option value={p.id} text={p.code} />{/each}
+              </Choice>
+              <Field label="Note" name="note" maxlength={2000} />
             </div>
             <div class="row" role="group" aria-label="Result">
               {#each test.results as result (result)}
@@ -89,18 +79,15 @@
               >
               {#if t.open}<span class="warn">open</span>{/if}</span
             >
-            <button
-              type="button"
-              class="tool"
+            <Button
+              kind="tool"
               aria-expanded={taking === t.id}
-              onclick={() => (taking = taking === t.id ? null : t.id)}>Take back</button
+              onclick={() => (taking = taking === t.id ? null : t.id)}>Take back</Button
             >
             {#if taking === t.id}
               <FactForm kind="void" fields={{ fact: t.id }} class="row why">
                 {#snippet children(sending)}
-                  <label class="labelled"
-                    >Why<input class="field" name="reason" required minlength="3" /></label
-                  >
+                  <Field label="Why" name="reason" required minlength={3} />
                   <Button type="submit" kind="danger-tertiary" disabled={sending}>Take it back</Button>
                 {/snippet}
               </FactForm>
@@ -151,10 +138,6 @@
   .made > :global(.why) {
     flex-basis: 100%;
     align-items: end;
-  }
-  .note {
-    flex: 1;
-    min-width: 140px;
   }
   .caution {
     border-left: 4px solid var(--warn);

@@ -1,57 +1,21 @@
 import { fail } from '@sveltejs/kit';
-import { LABEL_KINDS } from '$core/labels/label-set';
-import { SHEETS } from '$core/labels/sheet';
 import { answer } from '$server/answer';
-import { keptCodes, setCodeRules } from '$server/services/job/codes';
+import { setCodeRules } from '$server/services/job/codes';
+import { labelPage } from '$server/services/take-down/label-page';
 import {
   dropWaiting,
   FEW_LABELS,
-  jobLabels,
   notePrint,
   reprintLost,
   wantedLabels,
 } from '$server/services/take-down/labels';
 import { readLabelRequest } from '$server/services/take-down/label-form';
-import { attend, LABEL_MM, wake, type AtPrinter } from '$server/standins/label-printer';
-import { labelsIn, lastPrinted, printCounts, readPrinter } from '$server/store/prints';
+import { attend, wake, type AtPrinter } from '$server/standins/label-printer';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals, params, depends }) => {
+export const load: PageServerLoad = ({ locals, params, depends }) => {
   depends('anthem:printer');
-  const { file } = locals.open(params.job);
-  const { db } = locals;
-  const counts = printCounts(db, params.job);
-  const printer = readPrinter(db);
-  const of = (state: 'waiting' | 'lost') =>
-    labelsIn(db, params.job, state).map(({ key, label }) => ({ key, code: label.code }));
-  return {
-    rules: { scheme: file.job.scheme, leaveOutUnsafe: file.job.leaveOutUnsafe, way: file.job.way },
-    codes: file.pieces.map((p) => p.code),
-    kept: keptCodes(db, file).size,
-    walls: [...new Set(file.pieces.map((p) => p.wall))],
-    sheets: SHEETS.map(({ key, name, columns, rows }) => ({ key, name, places: columns * rows })),
-    kinds: LABEL_KINDS.map((kind) => {
-      const all = jobLabels(file, kind);
-      return {
-        kind,
-        all: all.length,
-        printed: all.filter((l) => counts.has(l.key)).length,
-        first: all[0] ?? null,
-      };
-    }),
-    printer: {
-      ...printer,
-      labelsLeft: Math.floor(printer.tapeMm / LABEL_MM),
-      waiting: of('waiting'),
-      lost: of('lost'),
-      tape: lastPrinted(db, params.job, 8).map(({ seq, label, again, state }) => ({
-        seq,
-        label,
-        again,
-        state,
-      })),
-    },
-  };
+  return labelPage(locals.db, locals.open(params.job).file);
 };
 
 const AT_PRINTER: readonly AtPrinter[] = ['new-tape', 'clear-jam', 'make-jam', 'short-tape'];

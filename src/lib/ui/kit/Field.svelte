@@ -1,0 +1,54 @@
+<!-- A line to write in, with its name, what is wrong with it, and a hint. -->
+<script lang="ts">
+  import { TextInput } from 'carbon-components-svelte';
+  import type { HTMLInputAttributes } from 'svelte/elements';
+
+  export interface FieldProps extends Omit<HTMLInputAttributes, 'value' | 'size' | 'class' | 'placeholder'> {
+    label: string;
+    /** the name is heard, not seen: something beside the field says it */
+    hideLabel?: boolean;
+    value?: string | number | null;
+    placeholder?: string;
+    /** what is wrong, and what to do */
+    error?: string | null;
+    hint?: string;
+    width?: 'short' | 'whole';
+    mono?: boolean;
+    ref?: HTMLInputElement | null;
+  }
+  const uid = $props.id();
+  let {
+    label,
+    hideLabel = false,
+    value = $bindable(''),
+    error = null,
+    hint = '',
+    id = uid,
+    width,
+    mono = false,
+    disabled,
+    required,
+    readonly,
+    name,
+    ref = $bindable(null),
+    ...rest
+  }: FieldProps = $props();
+</script>
+
+<div class={['kit-field', width, { mono }]}>
+  <TextInput
+    bind:value
+    bind:ref
+    id={String(id)}
+    name={name ?? undefined}
+    labelText={label}
+    {hideLabel}
+    invalid={Boolean(error)}
+    invalidText={error ?? ''}
+    helperText={hint}
+    disabled={disabled ?? undefined}
+    required={required ?? undefined}
+    readonly={readonly ?? undefined}
+    {...rest}
+  />
+</div>

@@ -1,0 +1,8 @@
+<!-- A file to send. -->
+<script lang="ts">
+  import Field, { type FieldProps } from './Field.svelte';
+
+  let props: Omit<FieldProps, 'value'> & { accept?: string } = $props();
+</script>
+
+<Field type="file" {...props} />

@@ -1,0 +1,186 @@
+<!-- What would gain time, and how sure the date is: both computed here, while the page goes on answering. -->
+<script lang="ts">
+  import Button from '$ui/kit/Button.svelte';
+  import Notice from '$ui/kit/Notice.svelte';
+  import { chanceBy } from '$core/planning/risk';
+  import { sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
+  import type { Planner } from './planner';
+  import type { RiskFound, Weighed } from '../../workers/questions';
+
+  interface Props {
+    planner: Planner;
+    zone: string;
+    /** the promised day's end, ms since 1970 */
+    promised: number | null;
+    /** words for an operation */
+    say: (operation: string) => string;
+    /** how sure the promise is, in words, once that is known */
+    sure?: string;
+  }
+  let { planner, zone, promised, say, sure = $bindable('') }: Props = $props();
+
+  const RUNS = 1000;
+  /** What a promise is weighed with before anyone asks. */
+  const FEW = 200;
+  const MINUTE = 60_000;
+  let whatIfs: Weighed[] | null = $state(null);
+  let risk: RiskFound | null = $state(null);
+  let busy: 'what-ifs' | 'risk' | null = $state(null);
+  let share = $state(0);
+  let failed = $state('');
+
+  async function run(kind: 'what-ifs' | 'risk', runs = RUNS): Promise<void> {
+    busy = kind;
+    share = 0;
+    failed = '';
+    try {
+      const progress = (s: number) => (share = s);
+      if (kind === 'what-ifs') whatIfs = await planner.whatIfs(progress);
+      else risk = await planner.risk(runs, progress);
+    } catch (error) {
+      failed = error instanceof Error ? error.message : String(error);
+    }
+    busy = null;
+  }
+  const percent = (n: number) => `${Math.round(n * 100)} %`;
+  // A promise is weighed unasked, once nothing else is asked.
+  $effect(() => {
+    if (promised === null || busy !== null || risk !== null || failed) return;
+    const timer = setTimeout(() => void run('risk', FEW), 300);
+    return () => clearTimeout(timer);
+  });
+  const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
+  const promise = $derived.by(() =>
+    risk && promised !== null
+      ? `${capital(chance(chanceBy(risk, (promised - risk.t0) / MINUTE)))} sure of the promised ${sayDay(promised - MINUTE, zone)}`
+      : '',
+  );
+  $effect(() => {
+    sure = promise;
+  });
+  /** No number of runs makes a thing certain. */
+  const chance = (n: number) => (n > 0.99 ? 'over 99 %' : n < 0.01 ? 'under 1 %' : percent(n));
+  const driver = (of: string) =>
+    of === 'air' ? 'the air' : of === 'rework' ? 'coats done over' : `how long “${say(of)}” takes`;
+  const at = (minute: number) => sayTime((risk?.t0 ?? 0) + minute * MINUTE, zone);
+  const signed = (minutes: number) =>
+    minutes === 0
+      ? 'the same work'
+      : `${sayMinutes(Math.abs(minutes))} ${minutes > 0 ? 'more' : 'less'} work`;
+</script>
+
+<div class="card">
+  <h2>What would gain time</h2>
+  {#if whatIfs}
+    <ol>
+      {#each whatIfs as w (w.key)}
+        <li>
+          <b>{w.words}</b>
+          <span class:ok={(w.gain ?? 0) > 0} class:soft={(w.gain ?? 0) <= 0}>
+            {#if w.back === null}no plan fits
+            {:else if w.gain === 0}the same hand-back
+            {:else}{sayTime(w.back, zone)}: {sayMinutes(Math.abs(w.gain ?? 0))}
+              {(w.gain ?? 0) > 0 ? 'sooner' : 'later'}{/if}, {signed(w.minutes)}
+          </span>
+        </li>
+      {/each}
+    </ol>
+  {/if}
+  {#if busy === 'what-ifs'}
+    <progress value={share} aria-label="What-ifs computed"></progress>
+    <Button kind="tertiary" onclick={planner.stop}>Stop</Button>
+  {:else}
+    <Button kind="tertiary" disabled={busy !== null} onclick={() => run('what-ifs')}
+      >{whatIfs ? 'Ask again' : 'Ask what would gain time'}</Button
+    >
+  {/if}
+</div>
+
+<div class="card">
+  <h2>How sure is the date</h2>
+  {#if risk}
+    {#if promise}<p class="big">{promise}</p>{/if}
+    <dl>
+      <div>
+        <dt>Even chance by</dt>
+        <dd>{at(risk.p50)}</dd>
+      </div>
+      <div>
+        <dt>80 % sure by</dt>
+        <dd>{at(risk.p80)}</dd>
+      </div>
+      <div>
+        <dt>95 % sure by</dt>
+        <dd>{at(risk.p95)}</dd>
+      </div>
+    </dl>
+    <p class="soft">
+      As planned, or sooner: {chance(chanceBy(risk, risk.planned))}. Of {risk.runs} runs{risk.missed
+        ? `, ${percent(risk.missed)} miss a recoat window: sand those`
+        : ''}.
+    </p>
+    <p class="soft">
+      Most depends on {risk.drivers
+        .filter((d) => d.share > 0.02)
+        .slice(0, 3)
+        .map((d) => `${driver(d.of)} (${percent(d.share)})`)
+        .join(', ') || 'nothing in particular'}.
+    </p>
+    <p class="soft">
+      Work varies by {percent(risk.model.workVariation)}; of 100 coats on a piece {(
+        risk.model.rework * 100
+      ).toFixed(1)} are done over{risk.model.learnt.works + risk.model.learnt.passes > 0
+        ? `: the usual figures, drawn towards ${risk.model.learnt.works} works and ${risk.model.learnt.passes} coats recorded here`
+        : ', as a rule'}.
+    </p>
+  {/if}
+  {#if busy === 'risk'}
+    <progress value={share} aria-label="Runs made"></progress>
+    <Button kind="tertiary" onclick={planner.stop}>Stop</Button>
+  {:else}
+    <Button kind="tertiary" disabled={busy !== null} onclick={() => run('risk')}
+      >{risk ? (risk.runs < RUNS ? `Weigh it in ${RUNS} runs` : 'Weigh it again') : 'Weigh the date'}</Button
+    >
+  {/if}
+  {#if failed}<Notice>{failed}</Notice>{/if}
+</div>
+
+<style>
+  ol {
+    margin: 0 0 10px;
+    padding-left: 20px;
+    list-style: decimal;
+  }
+  li {
+    padding: 3px 0;
+  }
+  li span {
+    display: block;
+    font-size: 13px;
+  }
+  progress {
+    width: 100%;
+    height: 10px;
+    accent-color: var(--act);
+  }
+  .big {
+    font-size: 20px;
+    font-weight: 600;
+  }
+  dl {
+    margin: 0 0 6px;
+  }
+  dl div {
+    display: flex;
+    justify-content: space-between;
+    gap: 10px;
+    padding: 2px 0;
+  }
+  dt {
+    color: var(--soft);
+  }
+  dd {
+    margin: 0;
+    font-weight: 600;
+  }
+</style>

@@ -1,0 +1,146 @@
+<!-- What is decided before a plan: the system, the place, the people, the hours and the rules of the house. -->
+<script lang="ts">
+  import Group from '$ui/kit/Group.svelte';
+  import Button from '$ui/kit/Button.svelte';
+  import Choice from '$ui/kit/Choice.svelte';
+  import DateField from '$ui/kit/DateField.svelte';
+  import Field from '$ui/kit/Field.svelte';
+  import FoldOut from '$ui/kit/FoldOut.svelte';
+  import Notice from '$ui/kit/Notice.svelte';
+  import NumberField from '$ui/kit/NumberField.svelte';
+  import Option from '$ui/kit/Option.svelte';
+  import Pick from '$ui/kit/Pick.svelte';
+  import Tick from '$ui/kit/Tick.svelte';
+  import { enhance } from '$app/forms';
+  import { writeLength } from '$core/units/length';
+  import PlanRules from './PlanRules.svelte';
+  import Schools from './Schools.svelte';
+  import SystemChoice from './SystemChoice.svelte';
+  import Waiting from '$ui/shell/Waiting.svelte';
+  import WeekHours from './WeekHours.svelte';
+  import type { PlanData } from '../plan-page';
+
+  interface Props {
+    data: PlanData;
+    open: boolean;
+    /** why the choice was refused; empty where it was not */
+    refused: string;
+  }
+  let { data, open = $bindable(), refused }: Props = $props();
+  let sending = $state(false);
+</script>
+
+<FoldOut
+  words={data.chosen ? 'Change the system, the people or the hours' : 'Choose a system, then plan'}
+  bind:open
+  class="not-printed"
+>
+  <form
+    class="stack choose"
+    method="post"
+    action="?/choose"
+    use:enhance={() => {
+      sending = true;
+      return async ({ update, result }) => {
+        await update({ reset: false });
+        sending = false;
+        if (result.type === 'success') open = false;
+      };
+    }}
+  >
+    {#if refused}<Notice>{refused}</Notice>{/if}
+    {#if data.findings.length}
+      <ul class="findings" aria-label="What the tests ask for">
+        {#each data.findings as f (f.key)}
+          <li class={f.weight === 'stop' ? 'bad' : 'warn'}>{f.says} ({f.where}). {f.todo}.</li>
+        {/each}
+      </ul>
+    {/if}
+    <SystemChoice proposals={data.proposals} chosen={data.chosen} usual={data.form.tool} />
+    <div class="fields">
+      <Choice label="Coated and dried" name="place" value={data.form.place}>
+        <Option value="tent" text="in the tent" />
+        <Option value="shop" text="in the shop" />
+        <Option value="house" text="in the house" />
+      </Choice>
+      <Group legend="Waits follow">
+        <Pick name="air" value="place" checked={data.form.air === 'place'}>the air there</Pick>
+        <Pick name="air" value="sheet" checked={data.form.air === 'sheet'}>the sheet, at 25 °C and 50 %</Pick>
+      </Group>
+    </div>
+    {#if data.schools.length}
+      <FoldOut words="Schools: where painters disagree, and what each costs">
+        <Schools costs={data.schools} measures={data.measures} standDays={data.form.schools.standDays} />
+      </FoldOut>
+    {/if}
+    {#if data.turns.length > 1}
+      <Group legend="Turned apart, by colour">
+        <div class="fields">
+          {#each data.turns as zone (zone.id)}
+            <Choice label={zone.words} name="pattern.{zone.id}" value={zone.pattern}>
+              <Option value="" text="as the job is" />
+              {#each data.patterns as way (way.key)}<Option value={way.key} text={way.name} />{/each}
+            </Choice>
+          {/each}
+        </div>
+      </Group>
+    {/if}
+    <div class="fields">
+      <DateField label="First day" name="startDay" value={data.form.startDay} required />
+      <NumberField
+        label="Pieces to a lot, at most"
+        whole
+        name="lotSize"
+        min="1"
+        max="60"
+        value={data.form.lotSize}
+        required
+      />
+      <NumberField
+        label="Rack slots"
+        whole
+        name="rackSlots"
+        min="1"
+        max="500"
+        value={data.form.rackSlots}
+        required
+      />
+      <Field
+        label="A slot holds, long, {data.unit}"
+        name="slotLength"
+        inputmode="text"
+        value={writeLength(data.form.slot.length, data.unit)}
+        required
+      />
+      <Field
+        label="and deep, {data.unit}"
+        name="slotDepth"
+        inputmode="text"
+        value={writeLength(data.form.slot.depth, data.unit)}
+        required
+      />
+    </div>
+    <Group legend="People on the job">
+      {#each data.workers as worker (worker.id)}
+        <Tick name="worker" value={worker.id} checked={data.form.workers.includes(worker.id)}>
+          {worker.name}</Tick
+        >
+      {/each}
+    </Group>
+    <WeekHours legend="Crew works" prefix="crew" week={data.form.crewWeek} />
+    <WeekHours legend="Kitchen is open to us" prefix="house" week={data.form.houseWeek} />
+    <PlanRules form={data.form} />
+    <div class="row">
+      <Button type="submit" disabled={sending}>{data.chosen ? 'Plan again' : 'Plan'}</Button>
+      {#if sending}<Waiting words="Dividing the pieces and planning" />{/if}
+    </div>
+  </form>
+</FoldOut>
+
+<style>
+  ul {
+    margin: 0;
+    padding-left: 18px;
+    list-style: disc;
+  }
+</style>
