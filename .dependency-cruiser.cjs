@@ -78,6 +78,15 @@ module.exports = {
       to: { path: '^src/(lib/ui|routes)/' },
     },
     {
+      name: 'stand-ins-are-chosen-by-the-ports',
+      severity: 'error',
+      from: {
+        path: '^src/',
+        pathNot: ['^src/lib/server/(standins|demo)/', '^src/lib/server/ports/devices\\.ts$', '\\.test\\.ts$'],
+      },
+      to: { path: '^src/lib/server/standins/' },
+    },
+    {
       name: 'pages-speak-no-sql',
       severity: 'error',
       from: { path: '^src/(routes|lib/ui)/' },

@@ -47,7 +47,7 @@ await shoot('labels', `${orchard}/take-down/labels`, async (page) => {
   await page.evaluate(() => scrollTo(0, 190));
 });
 await shoot('plan', `${orchard}/plan`, async (page) => {
-  await page.getByRole('button', { name: 'Ask what would gain time' }).click();
+  await page.getByRole('button', { name: 'Find what would save time' }).click();
   await page.getByRole('button', { name: 'Ask again' }).waitFor();
   await page.locator('.back', { hasText: 'sure of the promised' }).waitFor();
 });

@@ -10,8 +10,8 @@ declare global {
       advice?: string;
     }
     interface PageState {
-      /** the panel that this entry of the history opened */
-      panel?: string;
+      /** this entry of the history opened a panel: Back closes it */
+      panel?: boolean;
     }
     interface Platform {
       /** the request as Node has it */

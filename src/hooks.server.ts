@@ -12,7 +12,7 @@ import { Refused } from '$server/refused';
 import { firstStart } from '$server/services/company/first-start';
 import { compressed } from '$server/compress';
 import { unavailable } from '$server/unavailable';
-import { wake } from '$server/standins/label-printer';
+import { labelPrinter } from '$server/ports/devices';
 import { listWorkers } from '$server/store/workers';
 
 export const init: ServerInit = async () => {
@@ -29,7 +29,7 @@ export const init: ServerInit = async () => {
     void endThreads();
   });
   // What was waiting at the label printer goes on.
-  wake(db, clock);
+  labelPrinter.wake(db, clock);
 };
 
 /** A job that is not there, or not any more, is no fault of the server's. @throws the page that says so */

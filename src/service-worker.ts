@@ -7,6 +7,7 @@
  * the server always answers; what is kept answers only where it does not.
  */
 import { build, files, version } from '$service-worker';
+import { z } from 'zod';
 
 const self = globalThis.self as unknown as ServiceWorkerGlobalScope;
 const ASSETS = `assets ${version}`;
@@ -18,6 +19,21 @@ const KEPT = /^\/(jobs\/[0-9a-f-]{36}\/coat)?$/;
 /** Where it is kept which bench a piece belongs to. */
 const PIECES = '/kept/pieces';
 
+const messageSchema = z.object({
+  /** addresses that the page is made of */
+  keep: z.array(z.string()).optional(),
+  /** ids of the pieces of a bench, and its address */
+  pieces: z.array(z.string()).optional(),
+  bench: z.string().optional(),
+});
+const piecesSchema = z.record(z.string(), z.string());
+
+/** Bench by piece. */
+async function keptPieces(pages: Cache): Promise<Record<string, string>> {
+  const kept: unknown = await (await pages.match(PIECES))?.json();
+  return piecesSchema.safeParse(kept).data ?? {};
+}
+
 self.addEventListener('install', () => void self.skipWaiting());
 self.addEventListener('activate', (event) => event.waitUntil(tidy()));
 
@@ -28,7 +44,7 @@ async function tidy(): Promise<void> {
 
 /** A page tells what it is made of, and which pieces it shows. */
 self.addEventListener('message', (event) => {
-  const { keep, pieces, bench } = event.data as { keep?: string[]; pieces?: string[]; bench?: string };
+  const { keep, pieces, bench } = messageSchema.safeParse(event.data).data ?? {};
   if (keep) event.waitUntil(keepAll(keep));
   if (pieces && bench) event.waitUntil(keepPieces(bench, pieces));
 });
@@ -48,7 +64,7 @@ async function keepAll(urls: readonly string[]): Promise<void> {
 
 async function keepPieces(bench: string, pieces: readonly string[]): Promise<void> {
   const pages = await caches.open(PAGES);
-  const known = ((await (await pages.match(PIECES))?.json()) ?? {}) as Record<string, string>;
+  const known = await keptPieces(pages);
   for (const piece of pieces) known[piece] = bench;
   await pages.put(PIECES, Response.json(known));
 }
@@ -80,7 +96,7 @@ async function page(request: Request, url: URL): Promise<Response> {
     const kept = await pages.match(url.pathname);
     if (kept) return kept;
     const piece = /^\/p\/([0-9a-f-]{36})$/.exec(url.pathname)?.[1];
-    const known = ((await (await pages.match(PIECES))?.json()) ?? {}) as Record<string, string>;
+    const known = await keptPieces(pages);
     if (piece && known[piece]) return Response.redirect(`${known[piece]}?piece=${piece}`, 302);
     return away([...new Set(Object.values(known))]);
   }

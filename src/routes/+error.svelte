@@ -3,13 +3,12 @@
 </script>
 
 <div class="stack">
-  <h1>{page.error?.message ?? 'Something is not right.'}</h1>
+  <h1>{page.error?.message ?? 'Something went wrong.'}</h1>
   {#if page.error?.advice}<p>{page.error.advice}</p>{/if}
   {#if page.params.job && page.status >= 500}
     <p>
-      Where it is this job that breaks: <a href="/jobs/{page.params.job}/manage"
-        >put it right, archive or delete it</a
-      >. Other jobs are not touched by it.
+      If this job is the cause: <a href="/jobs/{page.params.job}/manage">repair, archive or delete it</a>.
+      Other jobs are not affected.
     </p>
   {/if}
   <p class="row"><a href="/">Today</a> <a href="/jobs">Jobs</a> <span class="soft">({page.status})</span></p>

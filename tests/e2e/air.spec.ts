@@ -52,10 +52,10 @@ test('the drying page: ready times, three charts, other hours; a touch test teac
       .textContent();
   const before = await recoat();
   await expect(page.getByText('As the sheet says; no touch tests yet.')).toBeVisible();
-  await page.getByLabel('Felt for').selectOption('recoat');
-  await page.getByLabel('Coat laid', { exact: true }).fill('2026-03-10T09:00');
+  await page.getByLabel('Tested for').selectOption('recoat');
+  await page.getByLabel('Coat applied', { exact: true }).fill('2026-03-10T09:00');
   await page.getByLabel('Not ready yet at').fill('2026-03-10T23:00');
-  await page.getByRole('button', { name: 'Keep the touch test' }).click();
+  await page.getByRole('button', { name: 'Save the touch test' }).click();
   await expect(page.getByText(/Learnt here: \d+ % slower than the sheet, from 1 test/)).toBeVisible();
   expect(await recoat()).not.toBe(before);
   await page.getByText('Forget them').first().click();
@@ -109,7 +109,7 @@ test('in US measures: Fahrenheit, feet, fluid ounces, gallons, mils, there and b
     await page.goto(`${server.url}/settings`);
     await ready(page);
     await page.getByLabel(name).check();
-    await page.getByRole('button', { name: 'Use these' }).click();
+    await page.locator('form', { hasText: 'litres' }).getByRole('button', { name: 'Save' }).click();
     await expect(page.getByText('Measures are set.')).toBeVisible();
   };
   await measures('gallons');

@@ -103,7 +103,7 @@ test('a full day of Lanternhouse: stops, a flip, a move, a touch test, a flaw an
 
   await test.step('one joins, one pauses for lunch, and the coat is done', async () => {
     const now = page.locator('.card.now', { hasText: 'Coat fronts, 1 of 2, lot A' });
-    await now.getByText('Another pair of hands').click();
+    await now.getByText('Another person').click();
     await now.locator('.row', { hasText: 'Tobin' }).getByRole('button', { name: 'joins' }).click();
     await expect(now).toContainText('Ines and Tobin');
     await setClock(page, server.url, '2026-03-11T10:45');
@@ -175,10 +175,10 @@ test('a full day of Lanternhouse: stops, a flip, a move, a touch test, a flaw an
     await start(page, 'Coat fronts, 1 of 2, lot B');
     await setClock(page, server.url, '2026-03-11T16:15');
     await done(page, 'Coat fronts, 1 of 2, lot B');
-    const look = page.locator('.card', { hasText: 'Look at it: Coat fronts, 1 of 2, lot B' });
-    await look.getByText('What was looked at').click();
+    const look = page.locator('.card', { hasText: 'Inspect: Coat fronts, 1 of 2, lot B' });
+    await look.getByText('What was inspected').click();
     for (const box of await look.getByRole('checkbox').all()) await box.check();
-    await look.getByRole('button', { name: 'Looked at' }).click();
+    await look.getByRole('button', { name: 'Inspected' }).click();
     await expect(look).toHaveCount(0);
   });
 
@@ -272,10 +272,10 @@ test('two phones apart on one job: nothing is dropped, a person settles what dis
 
   // The van is where it is; the coat was laid once, by the first phone.
   const places = disputes.filter({ hasText: 'two places' });
-  await places.locator('li', { hasText: 'van' }).getByRole('button', { name: 'This one holds' }).click();
+  await places.locator('li', { hasText: 'van' }).getByRole('button', { name: 'This one is right' }).click();
   await expect(places).toHaveCount(0);
   const coats = disputes.filter({ hasText: 'this coat' });
-  await coats.locator('li').first().getByRole('button', { name: 'This one holds' }).click();
+  await coats.locator('li').first().getByRole('button', { name: 'This one is right' }).click();
   await expect(disputes.filter({ hasText: 'disagree' })).toHaveCount(0);
 
   // Both phones say the same now.

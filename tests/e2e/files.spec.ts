@@ -15,22 +15,22 @@ test('a table comes in after a look at it, or not at all', async ({ page }) => {
   await ready(page);
   const table = page.getByLabel('or paste it here');
   await table.fill('Run;Kind;Wide;Tall\nEast;door;15;30\nEast;drawer;nine;6\n');
-  await page.getByRole('button', { name: 'Look at it first' }).click();
+  await page.getByRole('button', { name: 'Preview', exact: true }).click();
   // “Tall” is a name that nobody knows: the height is missing until it is chosen.
   await expect(page.getByText('Row 2, height: The height is missing.')).toBeVisible();
   await page.getByLabel('Column 4 is').selectOption('height');
-  await page.getByRole('button', { name: 'Look again' }).click();
+  await page.getByRole('button', { name: 'Preview again' }).click();
   await expect(page.getByRole('alert')).toContainText('1 fault.');
   await expect(page.getByText('Row 3, width: “nine” is not the width of a piece.')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Bring it in' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Import', exact: true })).toBeDisabled();
   await table.fill('Run;Kind;Wide;Tall\nEast;door;15;30\nEast;drawer;18;6\n');
-  await page.getByRole('button', { name: 'Look at it first' }).click();
+  await page.getByRole('button', { name: 'Preview', exact: true }).click();
   await expect(page.getByText('Row 3, height: The height is missing.')).toBeVisible();
   await page.getByLabel('Column 4 is').selectOption('height');
-  await page.getByRole('button', { name: 'Look again' }).click();
+  await page.getByRole('button', { name: 'Preview again' }).click();
   await expect(page.getByText('2 pieces new in 2 cabinets')).toBeVisible();
-  await page.getByRole('button', { name: 'Bring it in' }).click();
-  await expect(page.getByText('Brought in: 2 pieces new, 0 pieces changed.')).toBeVisible();
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  await expect(page.getByText('Imported: 2 pieces new, 0 pieces changed.')).toBeVisible();
   const csv = await (await page.request.get(`${job}/pieces.csv`)).text();
   expect(csv.split('\n').slice(0, 5)).toMatchObject([
     expect.stringContaining('code,wall,cabinet'),
@@ -52,7 +52,7 @@ test('a job goes to another machine and is the same there', async ({ page }) => 
     await page.goto(`${url}/jobs/bring-in`);
     await ready(page);
     await page.getByLabel('File').setInputFiles({ name: 'job.json', mimeType: 'application/json', buffer });
-    await page.getByRole('button', { name: 'Bring it in' }).click();
+    await page.getByRole('button', { name: 'Import', exact: true }).click();
   };
   await bring(server.url, out);
   await expect(page.getByRole('alert')).toContainText('is here already. Nothing was brought in.');

@@ -25,7 +25,7 @@ async function noteAir(page: Page, place: string): Promise<void> {
   await card.getByLabel('Place').fill(place);
   await card.getByLabel('Air, °C').fill('18');
   await card.getByLabel('Humidity, %').fill('50');
-  await card.getByRole('button', { name: 'Note it' }).click();
+  await card.getByRole('button', { name: 'Save the reading' }).click();
 }
 
 test('the bench stands when other jobs share a colour name, and when they share it with this one', async ({
@@ -118,6 +118,30 @@ test.describe('single keys', () => {
     await page.waitForTimeout(400);
     expect((await factsOf(bench)).length).toBe(before);
     await expect(page.locator('#find')).not.toBeFocused();
+  });
+
+  test('a panel closes with Escape, with Back and with a tap beside it, and gives the focus back', async ({
+    page,
+  }) => {
+    await page.goto(bench);
+    await ready(page);
+    const piece = page.locator('svg [role=button]').first();
+    const panel = page.getByRole('dialog');
+    for (const leave of [
+      () => page.keyboard.press('Escape'),
+      () => page.goBack(),
+      () => page.mouse.click(200, 300),
+    ]) {
+      await piece.focus();
+      await piece.press('Enter');
+      await expect(panel).toBeVisible();
+      // The entry that Back takes away is there a turn later.
+      await page.waitForFunction(() => history.state?.['sveltekit:states']?.panel === true);
+      await leave();
+      await expect(panel).toHaveCount(0);
+      await expect(piece).toBeFocused();
+      expect(new URL(page.url()).pathname).toBe(new URL(bench).pathname);
+    }
   });
 
   test('find a piece where the sign needs Shift, and are switched off on this device', async ({ page }) => {

@@ -62,7 +62,7 @@ test('Weaver’s Yard: melamine is proposed with its reasons; another school cha
 
   await test.step('another way of turning: sooner back', async () => {
     await page.getByText('Change the system').click();
-    await page.getByText('Schools: where painters disagree').click();
+    await page.getByText('Methods: where painters disagree').click();
     await page.getByRole('radio', { name: /Hung on hooks/ }).check();
     await planAgain(page);
     const [was, is] = await beforeAndAfter(page, 'Hand back');
@@ -76,7 +76,7 @@ test('Weaver’s Yard: melamine is proposed with its reasons; another school cha
   await test.step('thin coats: less paint, and the take-off says the same', async () => {
     await page.getByText('Change the system').click();
     const thin = page.getByRole('radio', { name: /thin coats/ });
-    if (!(await thin.isVisible())) await page.getByText('Schools: where painters disagree').click();
+    if (!(await thin.isVisible())) await page.getByText('Methods: where painters disagree').click();
     await thin.check();
     await planAgain(page);
     await expect(changed(page, 'Paint').locator('s')).toBeVisible();
@@ -164,5 +164,5 @@ test('a system’s figures are changed, with their basis, and a wrong one is nam
   await recoat.fill('2 h');
   await page.getByRole('button', { name: /Save as version/ }).click();
   await expect(page.getByText('Saved as version 3.')).toBeVisible();
-  await expect(page.locator('fieldset', { hasText: 'Clear lacquer' }).getByText('2 hs')).toBeVisible();
+  await expect(page.locator('section section', { hasText: 'Clear lacquer' }).getByText('2 hs')).toBeVisible();
 });

@@ -86,8 +86,8 @@ test('a flaw is photographed without signal, and its photo comes after it', asyn
     .getByLabel('Add a photo')
     .setInputFiles({ name: 'edge.jpg', mimeType: 'image/jpeg', buffer: await photo() });
   await expect(again.getByRole('img', { name: 'not sent yet' })).toBeVisible();
-  await again.getByLabel('Put it').fill('table');
-  await again.getByRole('button', { name: 'Move it' }).click();
+  await again.getByLabel('Move it to').fill('table');
+  await again.getByRole('button', { name: 'Move', exact: true }).click();
   await expect(page.locator('.fact', { hasText: '7 now at table' })).toBeVisible();
   expect(await serverFacts(job)).toHaveLength(before.length + 1);
   arrive();
@@ -198,7 +198,7 @@ test('a device whose clock is wrong says so, and records by the server’s, with
   const setting = await browser.newPage();
   await setting.goto(`${server.url}/settings`);
   await ready(setting);
-  await setting.getByLabel('runs on from there').check();
+  await setting.getByLabel('keeps running').check();
   await setting.getByRole('button', { name: 'Set it' }).click();
   await setting.getByText('The clock is set.').waitFor();
   // The demo’s clock goes on in March 2026; the device’s is right, which is months off.

@@ -56,7 +56,7 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
     await expect(page.getByText('Give the job a name')).toBeVisible();
     await page.getByLabel('Name of the job').fill('Tern Cottage');
     await page.getByLabel('Colour').fill('Slatewing');
-    await page.locator('#hex').fill('#5c7484');
+    await page.getByLabel('Shown as').fill('#5c7484');
     await page.getByRole('button', { name: 'Start the survey' }).click();
     await expect(page.getByRole('heading', { name: 'Tern Cottage' })).toBeVisible();
   });
@@ -79,7 +79,7 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
     ).toBeVisible();
     await expect(page.getByText('Did you mean “upper”?')).toBeVisible();
     await page.getByRole('button', { name: 'Save the survey' }).click();
-    await expect(page.getByText('Kept as typed')).toBeVisible();
+    await expect(page.getByText('Saved as typed')).toBeVisible();
     await page.reload();
     await ready(page);
     await expect(editor).toHaveValue(NOTATION);
@@ -161,8 +161,8 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
       await page.getByRole('button', { name: 'Start now' }).click();
       await expect(page.getByRole('alert')).toContainText('Wait until Mon 16 Mar, 09:41');
       await expect(page.getByRole('alert')).toBeInViewport();
-      await page.getByLabel('Do it all the same, because').fill('fan on it, bone dry');
-      await page.getByRole('button', { name: 'Do it all the same' }).click();
+      await page.getByLabel('Do it anyway, because').fill('fan on it, bone dry');
+      await page.getByRole('button', { name: 'Do it anyway' }).click();
       await expect(page.locator('.card.now')).toContainText('Sand, lot A');
       await page.getByRole('button', { name: 'Take back' }).first().click();
       await page.getByLabel('Why').fill('the wrong lot');

@@ -85,13 +85,13 @@ test('a two-pack job on the phone: mix, left out, taken back, codes that stay', 
   await test.step('wet air stops a coat', async () => {
     await page.getByLabel('Air, °C').fill('mild');
     await page.getByLabel('Humidity, %').fill('50');
-    await page.getByRole('button', { name: 'Note it' }).click();
+    await page.getByRole('button', { name: 'Save the reading' }).click();
     await expect(page.getByRole('alert')).toHaveText(
       'Stop. Write the temperature of the air in °C, such as 18.4',
     );
     await page.getByLabel('Air, °C').fill('14');
     await page.getByLabel('Humidity, %').fill('92');
-    await page.getByRole('button', { name: 'Note it' }).click();
+    await page.getByRole('button', { name: 'Save the reading' }).click();
     await expect(page.getByRole('alert')).toHaveCount(0);
     await expect(page.locator('.halt')).toContainText(/Air in the tent: .*Do not coat/);
     await page.goto(server.url);
@@ -117,7 +117,7 @@ test('a two-pack job on the phone: mix, left out, taken back, codes that stay', 
     await setClock(page, server.url, '2026-03-16T09:55');
     await page.getByLabel('Air, °C').fill('20');
     await page.getByLabel('Humidity, %').fill('50');
-    await page.getByRole('button', { name: 'Note it' }).click();
+    await page.getByRole('button', { name: 'Save the reading' }).click();
     await expect(page.locator('.halt')).toHaveCount(0);
     const coat = page.locator('.card.ready', { hasText: 'Coat backs' });
     await expect(coat.getByLabel('Batch')).toHaveValue('1-0316');
@@ -186,7 +186,7 @@ test('people and measures are set, and what is wrong is said', async ({ page }) 
   await page.getByRole('button', { name: 'This is me' }).click();
   await expect(page.locator('.who')).toContainText('Wren');
   await page.getByLabel('gallons').check();
-  await page.getByRole('button', { name: 'Use these' }).click();
+  await page.locator('form', { hasText: 'litres' }).getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Measures are set.')).toBeVisible();
   const jobs = await (await page.request.get(`${server.url}/jobs`)).text();
   const lantern = /\/jobs\/[0-9a-f-]{36}(?=\/coat)/.exec(jobs)?.[0] ?? '';
@@ -196,6 +196,6 @@ test('people and measures are set, and what is wrong is said', async ({ page }) 
   await page.goto(`${server.url}/settings`);
   await ready(page);
   await page.getByLabel('litres').check();
-  await page.getByRole('button', { name: 'Use these' }).click();
+  await page.locator('form', { hasText: 'litres' }).getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Measures are set.')).toBeVisible();
 });

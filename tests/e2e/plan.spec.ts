@@ -22,8 +22,8 @@ test('what-ifs are computed and ranked, and the date is weighed, while the page 
   page,
 }) => {
   await plan(page, 'Orchard Row');
-  await page.getByRole('button', { name: 'Ask what would gain time' }).click();
-  const list = page.locator('.card', { hasText: 'What would gain time' }).getByRole('listitem');
+  await page.getByRole('button', { name: 'Find what would save time' }).click();
+  const list = page.locator('.card', { hasText: 'What would save time' }).getByRole('listitem');
   await expect(list.first()).toContainText(/sooner/);
   expect(await list.count()).toBeGreaterThanOrEqual(8);
   await expect(list.filter({ hasText: 'Start a day later' })).toContainText(/later|the same/);
@@ -31,16 +31,16 @@ test('what-ifs are computed and ranked, and the date is weighed, while the page 
 
   // A promise is weighed unasked, in few runs; in more when it is asked.
   await expect(page.locator('.back')).toContainText(/\d+ % sure of the promised Fri 3 Apr/);
-  await page.getByRole('button', { name: 'Weigh it in 1000 runs' }).click();
+  await page.getByRole('button', { name: 'Compute it in 1000 runs' }).click();
   // Pressed while it computes: the page answers.
   await page.getByRole('button', { name: 'Hours' }).click();
   await expect(page.getByRole('button', { name: 'Hours' })).toHaveAttribute('aria-pressed', 'true');
-  const card = page.locator('.card', { hasText: 'How sure is the date' });
+  const card = page.locator('.card', { hasText: 'How certain is the date' });
   await expect(card.getByText('80 % sure by')).toBeVisible();
   await expect(card).toContainText(/\d+ % sure of the promised Fri 3 Apr/);
   await expect(card).toContainText('Of 1000 runs');
 
-  await page.locator('summary', { hasText: 'What makes it so' }).click();
+  await page.locator('summary', { hasText: 'What sets the date' }).click();
   await expect(page.locator('.chain li').last()).toContainText('Hang');
   await expect(page.locator('.chain')).toContainText('the rack is full until');
 });
@@ -66,7 +66,7 @@ test('a bar is dragged and pinned, its effect shown meanwhile; keys do the same;
   const pinned = page.locator('.card', { has: page.getByRole('heading', { name: 'Pinned' }) });
   await expect(pinned).toContainText('Clean, lot');
   await expect(own).toHaveAttribute('aria-label', /pinned/);
-  await pinned.getByRole('button', { name: 'Let it go' }).click();
+  await pinned.getByRole('button', { name: 'Unpin' }).click();
   await expect(pinned).toBeHidden();
   await expect(handBack(page)).toContainText((before ?? '').split(',')[0] ?? '');
 
@@ -77,7 +77,7 @@ test('a bar is dragged and pinned, its effect shown meanwhile; keys do the same;
   await page.keyboard.press('Enter');
   await expect(pinned).toContainText('Hang, lot');
   await expect(handBack(page)).not.toHaveText(before ?? '');
-  await pinned.getByRole('button', { name: 'Let it go' }).click();
+  await pinned.getByRole('button', { name: 'Unpin' }).click();
   await expect(pinned).toBeHidden();
 });
 
@@ -133,12 +133,12 @@ test('calendars are read, kept clear of, and given out', async ({ page, request 
   await page
     .getByLabel('Calendar file')
     .setInputFiles({ name: 'x.ics', mimeType: 'text/calendar', buffer: Buffer.from('no calendar') });
-  await page.getByRole('button', { name: 'Read it' }).click();
+  await page.getByRole('button', { name: 'Import it' }).click();
   await expect(page.getByRole('alert')).toContainText('not an iCalendar file');
   await page
     .getByLabel('Calendar file')
     .setInputFiles({ name: 'holidays.ics', mimeType: 'text/calendar', buffer: Buffer.from(text) });
-  await page.getByRole('button', { name: 'Read it' }).click();
+  await page.getByRole('button', { name: 'Import it' }).click();
   await expect(page.getByText('1 stretch read from holidays.ics')).toBeVisible();
   await expect(page.getByRole('row', { name: /everybody.*Harbour days/ })).toBeVisible();
   await expect(page.locator('td.away').first()).toBeVisible();
@@ -183,7 +183,7 @@ test('all jobs are planned together, in a thread of the server, and taken over',
   await page.getByRole('button', { name: 'Plan all jobs together' }).click();
   const card = page.locator('.card', { hasText: 'All jobs together' });
   await expect(card.getByRole('row', { name: /Orchard Row/ })).toBeVisible();
-  await card.getByRole('button', { name: 'Take it over' }).click();
+  await card.getByRole('button', { name: 'Use these plans' }).click();
   await expect(page.getByText('The jobs are planned together now.')).toBeVisible();
 });
 

@@ -58,7 +58,7 @@ test('an absence, and the heater of the tent, move plans without anybody asking'
   await ready(page);
   const heater = page.getByRole('checkbox', { name: 'heater' });
   await heater.setChecked(!(await heater.isChecked()));
-  await page.getByRole('button', { name: 'Set the places' }).click();
+  await page.getByRole('button', { name: 'Save the places' }).click();
   await expect(page.getByText('The places are set.')).toBeVisible();
   await page.goto(`${job}/plan`);
   await ready(page);

@@ -187,7 +187,7 @@ test('a job is archived, brought back, and deleted by its name', async ({ page }
   await page.getByRole('button', { name: 'Archive it' }).click();
   await expect(page.getByText('It is put away')).toBeVisible();
   expect(await (await fetch(server.url + '/')).text()).not.toContain('Weaver’s Yard');
-  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await page.getByRole('button', { name: 'Restore it' }).click();
   await expect(page.getByText('It is back among the jobs.')).toBeVisible();
   await page.getByText('Delete Weaver’s Yard').click();
   await expect(page.getByText(/This goes with it, for good: 23 pieces/)).toBeVisible();

@@ -106,7 +106,7 @@ async function paintIsland(page: Page, job: string) {
   await page.getByLabel('Zone', { exact: true }).fill('Island');
   await page.getByLabel('Colour', { exact: true }).fill('Slatewing');
   await page.getByLabel('Shown as').fill('#54636b');
-  await page.getByRole('button', { name: 'Keep the zone' }).click();
+  await page.getByRole('button', { name: 'Save the zone' }).click();
   await page.getByRole('button', { name: 'Island front', exact: true }).click();
   await expect(page.locator('#note').getByText('9 pieces chosen')).toBeVisible();
   // The back is drawn over with the pointer held down.
@@ -175,6 +175,9 @@ test('by notation and by pointing: equal drawings', async ({ page }) => {
     const before = await lines.inputValue();
     await wallOf('North').locator('[data-piece]').nth(2).click();
     const handle = wallOf('North').locator('[data-handle=place] rect');
+    // The card of the cabinet comes into view first, and the wall stays in sight.
+    await expect(card).toBeInViewport();
+    await expect(handle).toBeInViewport();
     const box = await handle.boundingBox();
     if (!box) throw new Error('There is no handle');
     const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
@@ -222,7 +225,7 @@ test('the notation completes, marks faults in place and keeps what was typed', a
   await expect(page.getByText('A width of 300 in')).toHaveCount(0);
   await page.keyboard.press('Control+y');
   await page.getByRole('button', { name: 'Save the survey' }).click();
-  await expect(page.getByText('Kept as typed.')).toBeVisible();
+  await expect(page.getByText('Saved as typed.')).toBeVisible();
   await page.reload();
   await expect(lines).toHaveValue('wall North\nupper 30 : pair\nbase 300 : door');
 });
@@ -278,11 +281,11 @@ test('what is noted shows on the elevation; tests raise findings; photos lose wh
     mimeType: 'image/jpeg',
     buffer: Buffer.from('not a picture at all'),
   });
-  await page.getByRole('button', { name: 'Keep the photo' }).click();
+  await page.getByRole('button', { name: 'Save the photo' }).click();
   await expect(page.getByText('This is no photo that can be read')).toBeVisible();
   await page.getByLabel('JPEG, PNG or WebP').setInputFiles('docs/screenshots/survey.png');
   await page.getByLabel('What it shows').fill('the long wall');
-  await page.getByRole('button', { name: 'Keep the photo' }).click();
+  await page.getByRole('button', { name: 'Save the photo' }).click();
   const image = page.getByRole('img', { name: 'the long wall' });
   await expect(image).toBeVisible();
   const small = await page.request.get(new URL((await image.getAttribute('src')) ?? '', server.url).href);

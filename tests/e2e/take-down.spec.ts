@@ -82,27 +82,27 @@ test('the label printer runs dry and jams; what was lost is printed again, and o
   await page.goto(`${job}/take-down/labels`);
   await ready(page);
   await page.getByRole('radio', { name: 'Cabinet and place' }).check();
-  await page.getByRole('button', { name: 'Give the codes so' }).click();
+  await page.getByRole('button', { name: 'Use these rules' }).click();
   await expect(page.locator('.codes').first()).toContainText('1A 1C 2A 2C 2D 3A');
   await page.getByText('It is simulated').click();
   await page.getByRole('button', { name: 'Leave tape for two labels' }).click();
   await page.getByRole('button', { name: 'Print at the label printer' }).click();
-  await expect(page.getByRole('alert')).toContainText('The tape ran out. What was moving is lost.');
+  await expect(page.getByRole('alert')).toContainText('The tape ran out. The label in it is lost.');
   await expect(page.getByText('Lost: 2A')).toBeVisible();
   await expect(page.getByText('3 waiting')).toBeVisible();
   // What waits is not asked for twice.
   await page.getByRole('button', { name: 'Print at the label printer' }).click();
-  await expect(page.getByText('These 2 labels came out already')).toBeVisible();
+  await expect(page.getByText('These 2 labels are printed already')).toBeVisible();
   await page.getByRole('button', { name: 'A new tape is in' }).click();
   await expect(page.getByText('0 waiting')).toBeVisible();
   await page.getByRole('button', { name: 'Print the lost ones' }).click();
   await expect(page.getByText('Lost: 2A')).toHaveCount(0);
-  await expect(page.getByText('6, 6 came out')).toBeVisible();
+  await expect(page.getByText('6, 6 printed')).toBeVisible();
   // A second print says so, on the page and on the label.
-  await page.getByLabel('also those that came out').check();
+  await page.getByLabel('also those that were printed').check();
   await page.getByText('It is simulated').click();
   await page.getByRole('button', { name: 'Print at the label printer' }).click();
-  await expect(page.getByText('6 of them had come out before and say so')).toBeVisible();
+  await expect(page.getByText('6 of them had been printed before and say so')).toBeVisible();
   await expect(
     page.getByRole('img', { name: 'Label 3A' }).first().getByText('printed again, 2.'),
   ).toBeVisible();
@@ -147,7 +147,7 @@ test('a printed label held before the camera opens its piece', async () => {
     // The bench has the camera too, and opens the piece where it stands.
     await page.goto(`${job}/coat`);
     await ready(page);
-    await page.getByText('Read a label with the camera').click();
+    await page.getByText('Scan a label with the camera').click();
     await expect(page.getByRole('dialog', { name: /Piece 19/ })).toBeVisible();
   } finally {
     await browser.close();

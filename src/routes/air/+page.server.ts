@@ -1,4 +1,4 @@
-import { PLACES } from '$core/air/places';
+import { PLACES, type Place } from '$core/air/places';
 import { readNumber } from '$core/units/read-number';
 import { answer } from '$server/answer';
 import { placeAir, tentWhatIfs } from '$server/services/air/air-view';
@@ -8,7 +8,7 @@ import { importReadings, typeReading } from '$server/services/air/readings-in';
 import { readPlace, setPlaces, setSensor } from '$server/services/air/set-places';
 import { measuresOf } from '$server/services/company/settings';
 import { allProducts } from '$server/services/systems/systems';
-import { batteryLeft } from '$server/standins/thermo-hygrometer';
+import { sensors } from '$server/ports/devices';
 import { listReadings, listSensors } from '$server/store/readings';
 import { celsiusOf, M_PER_FT } from '$core/units/measures';
 import type { Actions, PageServerLoad } from './$types';
@@ -23,7 +23,11 @@ export const load: PageServerLoad = ({ locals, url, depends }) => {
   const product = products.find((p) => p.key === wanted) ?? products[0];
   if (!product) throw new Error('No product is known');
   const places = PLACES.map((place) => placeAir(locals.db, place, product, now));
-  const sensors = listSensors(locals.db);
+  const sensorAt = new Map(listSensors(locals.db).map((s) => [s.place, s]));
+  const batteryAt = (place: Place): number => {
+    const sensor = sensorAt.get(place);
+    return sensor ? Math.round(sensors.batteryLeft(sensor, now) * 100) : 0;
+  };
   return {
     title: 'Air',
     zone: companyZone(),
@@ -31,8 +35,8 @@ export const load: PageServerLoad = ({ locals, url, depends }) => {
     product: { key: product.key, name: product.name, limits: product.limits },
     places: places.map((p) => ({
       ...p,
-      sensor: sensors.find((s) => s.place === p.place) ?? null,
-      battery: Math.round(batteryLeft(sensors.find((s) => s.place === p.place)?.batteryAt ?? 0, now) * 100),
+      sensor: sensorAt.get(p.place) ?? null,
+      battery: batteryAt(p.place),
       last: listReadings(locals.db, p.place, now - 7 * DAY, now).at(-1) ?? null,
     })),
     set: placesOf(locals.db),

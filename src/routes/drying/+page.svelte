@@ -72,7 +72,7 @@
   <div class="pair">
     <div class="stack">
       <section class="card">
-        <h2>On the way, laid {sayTime(data.laid, data.zone)}</h2>
+        <h2>Progress, applied {sayTime(data.laid, data.zone)}</h2>
         <Chart
           option={progressChart(charts)}
           label="Progress of each stage from {sayTime(data.laid, data.zone)}"
@@ -83,11 +83,11 @@
           <h2>The same coat at other hours: {word}</h2>
           <Chart
             option={hoursChart(charts)}
-            label="Wait to {word} for a coat laid at each hour of the day"
+            label="Wait to {word} for a coat applied at each hour of the day"
             height={240}
           />
           {#if best?.minutes != null}<p class="soft">
-              Shortest laid at {sayClock(best.laid, data.zone)}: {sayMinutes(best.minutes)}.
+              Shortest if applied at {sayClock(best.laid, data.zone)}: {sayMinutes(best.minutes)}.
             </p>{/if}
         </section>
         <section class="card">
@@ -109,7 +109,7 @@
             {#each view.stages as s (s.stage)}
               <tr>
                 <td>{STAGE_WORDS[s.stage]}</td>
-                <td><b>{s.ready ? sayTime(s.ready, data.zone) : 'not in the days known'}</b></td>
+                <td><b>{s.ready ? sayTime(s.ready, data.zone) : 'beyond the forecast'}</b></td>
                 <td class="soft">{sayMinutes(s.sheetMinutes)}</td>
                 <td class="soft">{slower(s)}</td>
               </tr>
@@ -134,13 +134,13 @@
         <form class="stack" method="post" action="?/test" use:enhance>
           <Hidden name="product" value={data.product.key} />
           <Hidden name="place" value={data.place} />
-          <Choice label="Felt for" name="stage"
+          <Choice label="Tested for" name="stage"
             >{#each STAGES.filter((s) => view.stages.some((v) => v.stage === s)) as s (s)}<Option
                 value={s}
                 text={STAGE_WORDS[s]}
               />{/each}</Choice
           >
-          <DateField label="Coat laid" of="day and time" name="laidAt" value={data.laidLocal} required />
+          <DateField label="Coat applied" of="day and time" name="laidAt" value={data.laidLocal} required />
           <DateField label="Not ready yet at" of="day and time" name="notAt" max={data.nowLocal} />
           <DateField label="Found ready at" of="day and time" name="readyAt" max={data.nowLocal} />
           <div><Button type="submit" kind="tertiary">Save the touch test</Button></div>

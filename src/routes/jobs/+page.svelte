@@ -20,7 +20,7 @@
   <div class="row">
     <h1>Jobs</h1>
     <Button href="/jobs/new" data-key="n">New job</Button>
-    <Button href="/jobs/bring-in" kind="ghost">Bring a job in</Button>
+    <Button href="/jobs/bring-in" kind="ghost">Import a job</Button>
   </div>
   <Spoilt jobs={data.spoilt} />
   {#if data.jobs.length}

@@ -83,7 +83,7 @@
     >
       <Pick name="measures" value="metric" checked={data.measures === 'metric'}>litres, m², µm, °C</Pick>
       <Pick name="measures" value="us" checked={data.measures === 'us'}>gallons, ft², mil, °F</Pick>
-      <Button type="submit" kind="tertiary">Use these</Button>
+      <Button type="submit" kind="tertiary">Save</Button>
     </form>
   </section>
   <section class="card">
@@ -124,7 +124,7 @@
             update({ reset: false })}
       >
         <DateField label="It shows" of="day and time" name="shows" value={data.clock.shows} />
-        <Tick name="running" checked={data.clock.running}>runs on from there</Tick>
+        <Tick name="running" checked={data.clock.running}>keeps running</Tick>
         <Button type="submit" kind="tertiary">Set it</Button>
       </form>
       <form
@@ -136,7 +136,7 @@
             update({ reset: false })}
       >
         {#each [[15, '15 min'], [60, '1 h'], [240, '4 h'], [1440, '1 day']] as [minutes, words] (minutes)}
-          <Button type="submit" kind="ghost" name="jump" value={minutes}>{words} on</Button>
+          <Button type="submit" kind="ghost" name="jump" value={minutes}>{words} later</Button>
         {/each}
         <Button type="submit" kind="ghost" name="reset" value="1">Back to the start</Button>
       </form>

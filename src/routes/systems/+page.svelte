@@ -22,8 +22,8 @@
   </div>
   {#each data.unreadable as s (s.key)}
     <p class="card bad" role="alert">
-      Version {s.version} of <a href="/systems/{s.key}">{s.name}</a> cannot be read as it stands: the shipped figures,
-      or its own within their limits, are used. Change its figures and save them again.
+      Version {s.version} of <a href="/systems/{s.key}">{s.name}</a> cannot be read: the shipped figures, or its
+      own within their limits, are used. Change its figures and save them again.
     </p>
   {/each}
   <p class="soft">Times at 25 °C, 50 % humidity. Where two coats are given: backs / fronts.</p>

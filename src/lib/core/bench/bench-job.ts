@@ -5,7 +5,7 @@ import { SHEET_WAITS, waitsIn, type Waits } from '../coating/waits';
 import { ratesOf, type Climate } from '../drying/climate';
 import type { Form, Hinge } from '../kitchen/kitchen';
 import type { Way } from '../labels/hiding';
-import type { PackedAir } from '../drying/packed-air';
+import { readPackedAir } from '../drying/packed-air';
 import type { SiteStep } from '../takeoff/site-route';
 import { sayTime } from '../units/clock-time';
 import type { Measures } from '../units/measures';
@@ -94,7 +94,7 @@ let lastAir: { text: string; air: Air } | null = null;
 function airOf(text: string | null): Air {
   if (text === null) return { waits: SHEET_WAITS, climate: null };
   if (lastAir?.text === text) return lastAir.air;
-  const { climate, multipliers } = JSON.parse(text) as PackedAir;
+  const { climate, multipliers } = readPackedAir(text);
   lastAir = { text, air: { waits: waitsIn(ratesOf(climate), new Map(multipliers)), climate } };
   return lastAir.air;
 }

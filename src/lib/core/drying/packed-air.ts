@@ -1,13 +1,19 @@
 /** The air of a place as data, with what was learnt there. */
+import { z } from 'zod';
 import type { Climate } from './climate';
 
 const MINUTE = 60_000;
 
-export interface PackedAir {
-  climate: Climate;
+const hourSchema = z.object({ celsius: z.number(), humidity: z.number(), wind: z.number() });
+const packedAirSchema = z.object({
+  climate: z.object({ start: z.number(), step: z.number().positive(), air: z.array(hourSchema).readonly() }),
   /** learnt at the place, by product */
-  multipliers: [string, number][];
-}
+  multipliers: z.array(z.tuple([z.string(), z.number()])),
+});
+export type PackedAir = z.infer<typeof packedAirSchema>;
+
+/** @throws Error where the text is no packed air */
+export const readPackedAir = (text: string): PackedAir => packedAirSchema.parse(JSON.parse(text));
 
 /** A millionth of a degree moves no film by a millisecond that anyone waits for. */
 const fine = (n: number): number => Math.round(n * 1e6) / 1e6;

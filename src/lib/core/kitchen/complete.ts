@@ -13,7 +13,7 @@ const ABOUT: Record<string, string> = {
   base: 'under the counter',
   tall: 'floor to top',
   wall: 'begins a wall',
-  island: 'begins a side of an island',
+  island: 'starts a side of an island',
   room: 'the walls below are in this room',
   unit: 'unit of bare numbers below',
   crown: 'moulding over hung cabinets',

@@ -12,12 +12,13 @@ import type { Db } from '../db/open';
 import { LANTERNHOUSE } from './lanternhouse';
 import { ORCHARD_ROW } from './orchard-row';
 import { WEAVERS_YARD } from './weavers-yard';
-import { DEMO_ZONE, setClock } from '../services/company/clock';
+import { setClock } from '../services/company/clock';
+import { DEMO_ZONE } from '../standins/demo-clock';
 import { choosePlan } from '../services/plan/choose-plan';
 import { createJob } from '../services/job/create-job';
 import { planInputs } from '../services/plan/plan-inputs';
 import { ask } from '../threads/ask';
-import { hearSensors } from '../services/air/sensors';
+import { readSensors } from '../services/air/sensors';
 import { openJob } from '../services/job/open-job';
 import { recordFacts } from '../services/bench/record-facts';
 import { saveSurvey } from '../services/survey/save-survey';
@@ -328,7 +329,7 @@ async function fill(db: Db): Promise<void> {
   writeSetting(db, 'company', { name: 'Saltmarsh Cabinet Finishing', town: 'Marrow Bay' });
   writeSetting(db, 'measures', 'metric');
   furnish(db, workers[0] ?? '');
-  hearSensors(db, DEMO_NOW);
+  readSensors(db, DEMO_NOW);
   const job = createJob(
     db,
     {

@@ -69,7 +69,7 @@ describe('the simulated label printer', () => {
     for (const l of labelsIn(db, job, 'lost')) expect(l.again).toBe(0);
     if (lost().length) reprintLost(db, job, worker, 0);
     run();
-    expect(() => queue()).toThrow('came out already');
+    expect(() => queue()).toThrow('are printed already');
     queue(true);
     expect(labelsIn(db, job, 'waiting').every((l) => l.again === 1)).toBe(true);
   });

@@ -4,6 +4,7 @@
  */
 import { seeded } from '$core/units/random';
 import type { Db } from '../db/open';
+import type { LabelPrinter, PrinterAct } from '../ports/label-printer';
 import { unavailable } from '../unavailable';
 import { nextWaiting, readPrinter, writePrinter, writePrintState, type PrinterRow } from '../store/prints';
 
@@ -66,20 +67,28 @@ export function wake(db: Db, now: () => number): void {
   setTimeout(turn, PACE).unref();
 }
 
-/** What someone does at the device. */
-export type AtPrinter = 'new-tape' | 'clear-jam' | 'make-jam' | 'short-tape';
+/** What somebody does at the device, faults that are tried included. */
+export type AtPrinter = PrinterAct | 'make-jam' | 'short-tape';
 
-/** @returns the device afterwards */
-export function attend(db: Db, act: AtPrinter): PrinterRow {
+const AFTER: Record<AtPrinter, (printer: PrinterRow) => Partial<PrinterRow>> = {
+  'new-tape': ({ fault }) => ({ tapeMm: TAPE_MM, fault: fault === 'out-of-tape' ? null : fault }),
+  'clear-jam': ({ fault }) => ({ fault: fault === 'jam' ? null : fault }),
+  'make-jam': () => ({ jamNext: 1 }),
+  'short-tape': () => ({ tapeMm: 2.5 * LABEL_MM }),
+};
+
+export function attend(db: Db, act: AtPrinter): void {
   const printer = readPrinter(db);
-  const next: PrinterRow =
-    act === 'new-tape'
-      ? { ...printer, tapeMm: TAPE_MM, fault: printer.fault === 'out-of-tape' ? null : printer.fault }
-      : act === 'clear-jam'
-        ? { ...printer, fault: printer.fault === 'jam' ? null : printer.fault }
-        : act === 'make-jam'
-          ? { ...printer, jamNext: 1 }
-          : { ...printer, tapeMm: 2.5 * LABEL_MM };
-  writePrinter(db, next);
-  return next;
+  writePrinter(db, { ...printer, ...AFTER[act](printer) });
 }
+
+export const simulatedPrinter: LabelPrinter = {
+  labelMm: LABEL_MM,
+  wake,
+  attend,
+  trials: [
+    { key: 'make-jam', words: 'Jam the next label', run: (db) => attend(db, 'make-jam') },
+    { key: 'short-tape', words: 'Leave tape for two labels', run: (db) => attend(db, 'short-tape') },
+    { key: 'fresh-tape', words: 'Put a new tape in', run: (db) => attend(db, 'new-tape') },
+  ],
+};

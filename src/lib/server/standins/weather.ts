@@ -4,6 +4,7 @@
  */
 import { humidityOf, moistureRatio } from '$core/air/humid-air';
 import type { AirState } from '$core/air/room';
+import type { WeatherSource } from '../ports/weather';
 import { seeded } from '$core/units/random';
 
 const HOUR = 3_600_000;
@@ -58,6 +59,7 @@ function hourly(at: number): AirState {
   return made;
 }
 
-/** The forecast by the hour. @param from on a whole hour */
-export const forecast = (from: number, hours: number): (AirState & { at: number })[] =>
-  Array.from({ length: hours }, (_, i) => ({ at: from + i * HOUR, ...hourly(from + i * HOUR) }));
+export const simulatedWeather: WeatherSource = {
+  forecast: (from, hours) =>
+    Array.from({ length: hours }, (_, i) => ({ at: from + i * HOUR, ...hourly(from + i * HOUR) })),
+};

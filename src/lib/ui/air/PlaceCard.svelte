@@ -57,7 +57,7 @@
     {#if p.verdict.says === 'go'}
       {p.verdict.until
         ? `Coat until ${near(p.verdict.until)}; then ${p.verdict.reasons.join('; ')}.`
-        : 'Coat now; nothing stands against it in 48 h.'}
+        : 'Coat now; nothing prevents it in the coming 48 h.'}
     {:else if p.verdict.says === 'wait'}
       Wait until {near(p.verdict.from ?? 0)}: {p.verdict.reasons.join('; ') ||
         'the air leaves its limits before it is dry to touch'}.

@@ -40,7 +40,7 @@
   </Table>
 
   <p class="soft">
-    A coat laid now, by the forecast. Steady air in a well-mixed tent; solvent vapours want a fan that does
+    A coat applied now, by the forecast. Steady air in a well-mixed tent; solvent vapours want a fan that does
     not spark and no heater with a flame.
   </p>
 </section>

@@ -22,7 +22,7 @@
           label="Surface, {bench.measures === 'us' ? '°F' : '°C'}"
           placeholder="if measured"
         />
-        <Button type="submit" kind="tertiary" disabled={sending}>Note it</Button>
+        <Button type="submit" kind="tertiary" disabled={sending}>Save the reading</Button>
       </div>
     {/snippet}
   </FactForm>

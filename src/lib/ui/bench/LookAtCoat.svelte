@@ -15,7 +15,7 @@
 
 {#each bench.view.toInspect as done (done.id)}
   <section class="card">
-    <h2>Look at it: {done.act}, lot {done.lot}</h2>
+    <h2>Inspect: {done.act}, lot {done.lot}</h2>
     <p class="soft">Done {bench.near(done.at)}. A flaw? Point at it on its piece.</p>
     <div class="marks">
       {#each done.pieces as piece (piece.id)}
@@ -24,21 +24,21 @@
         >
       {/each}
     </div>
-    <FoldOut words="What was looked at">
+    <FoldOut words="What was inspected">
       <FactForm kind="coat.inspected" fields={{ work: done.id }}>
         {#snippet children(sending)}
           <div class="stack">
             {#each LOOKS as look (look)}<Tick name="looked" value={look}>{LOOK_WORDS[look]}</Tick>{/each}
             <Choice label="Sheen" name="sheen">
               <Option value="like the sample" /><Option value="duller" /><Option value="glossier" /><Option
-                value="not held"
+                value="not compared"
               />
             </Choice>
             <Choice label="Colour" name="colour">
-              <Option value="like the sample" /><Option value="off" /><Option value="not held" />
+              <Option value="like the sample" /><Option value="off" /><Option value="not compared" />
             </Choice>
             <Field name="note" label="Note" maxlength={500} />
-            <Button type="submit" kind="tertiary" disabled={sending}>Looked at</Button>
+            <Button type="submit" kind="tertiary" disabled={sending}>Inspected</Button>
           </div>
         {/snippet}
       </FactForm>

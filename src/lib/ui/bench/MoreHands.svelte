@@ -18,7 +18,7 @@
       >{/snippet}
   </FactForm>
   {#if bench.people.length > 1}
-    <FoldOut words="Another pair of hands">
+    <FoldOut words="Another person">
       {#each bench.people.filter((p) => !act.work?.hands.includes(p.id)) as person (person.id)}
         <div class="row">
           <span>{person.name}</span>

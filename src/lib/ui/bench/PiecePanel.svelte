@@ -121,7 +121,7 @@
             </Choice>
             <p class="soft">{DEFECTS[defect].cause}. <b>{DEFECTS[defect].remedy}</b></p>
             <Group legend="How bad">
-              {#each ['slight', 'plain', 'bad'] as words, i (words)}
+              {#each ['slight', 'clear', 'bad'] as words, i (words)}
                 <Pick name="severity" value={i + 1} checked={i === 1}>{words}</Pick>
               {/each}
             </Group>
@@ -129,7 +129,7 @@
             <div><PhotoInput name="photo" words="Photograph it" /></div>
             <div class="fields">
               <Button type="submit" disabled={sending}>Note the flaw</Button>
-              <Button kind="ghost" onclick={() => (flaw = null)}>Never mind</Button>
+              <Button kind="ghost" onclick={() => (flaw = null)}>Cancel</Button>
             </div>
           </div>
         {/snippet}
@@ -142,8 +142,8 @@
         {@render pictures(f.photos)}
         <FactForm kind="defect.accepted" fields={{ defect: f.id }} class="fields">
           {#snippet children(sending)}
-            <Field name="reason" label="Left as it is, because" required minlength={3} maxlength={500} />
-            <Button type="submit" kind="ghost" disabled={sending}>Leave it</Button>
+            <Field name="reason" label="Accepted as it is, because" required minlength={3} maxlength={500} />
+            <Button type="submit" kind="ghost" disabled={sending}>Accept it</Button>
           {/snippet}
         </FactForm>
       </div>
@@ -153,7 +153,7 @@
       <FactForm kind="piece.placed" fields={{ piece: [piece.id] }} class="fields">
         {#snippet children(sending)}
           <Field
-            label="Put it"
+            label="Move it to"
             name="place"
             list="places"
             required
@@ -166,7 +166,7 @@
             {#each Array.from({ length: slots }, (_, i) => i + 1) as n (n)}<option value="rack {n}"
               ></option>{/each}
           </datalist>
-          <Button type="submit" kind="tertiary" disabled={sending}>Move it</Button>
+          <Button type="submit" kind="tertiary" disabled={sending}>Move</Button>
         {/snippet}
       </FactForm>
     {/if}

@@ -35,7 +35,7 @@
   {:else if impossible}
     <p class="bad">No joint plan: {impossible}.</p>
     <form method="post" action="?/drop" use:enhance>
-      <Button type="submit" kind="ghost">Put it away</Button>
+      <Button type="submit" kind="ghost">Dismiss</Button>
     </form>
   {:else if compared.length}
     <Table label="Each job, as planned and together">
@@ -57,15 +57,15 @@
     </Table>
     <div class="row">
       <form method="post" action="?/accept" use:enhance>
-        <Button type="submit">Take it over</Button>
+        <Button type="submit">Use these plans</Button>
       </form>
       <form method="post" action="?/drop" use:enhance>
-        <Button type="submit" kind="ghost">Leave it</Button>
+        <Button type="submit" kind="ghost">Discard</Button>
       </form>
     </div>
   {:else}
     <p class="soft">One plan over everybody’s days, the tent and the rack, weighed by what was promised.</p>
-    {#if search?.state === 'failed'}<p class="bad">The search broke off. Try again.</p>{/if}
+    {#if search?.state === 'failed'}<p class="bad">The search failed. Try again.</p>{/if}
     <form method="post" action="?/together" use:enhance>
       <Button type="submit" kind="tertiary">Plan all jobs together</Button>
     </form>

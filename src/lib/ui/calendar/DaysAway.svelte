@@ -28,8 +28,7 @@
     <Table label="Days away">
       <thead
         ><tr
-          ><th>Who</th><th>From</th><th>Until</th><th>Why</th><th><span class="sr-only">Take out</span></th
-          ></tr
+          ><th>Who</th><th>From</th><th>Until</th><th>Why</th><th><span class="sr-only">Remove</span></th></tr
         ></thead
       >
       <tbody>
@@ -41,10 +40,10 @@
             <td>{a.why}{a.source ? `, from ${a.source}` : ''}</td>
             <td>
               <AskFirst
-                words="Take out"
-                label="Take out {a.why}, {sayTime(a.from, zone)}"
-                ask="Take {a.why} out? Plans use that time again."
-                sure="Take it out"
+                words="Remove"
+                label="Remove {a.why}, {sayTime(a.from, zone)}"
+                ask="Remove {a.why}? Plans use that time again."
+                sure="Remove it"
                 action="?/forget"
                 fields={{ id: a.id }}
               />
@@ -75,7 +74,7 @@
         />{/each}</Choice
     >
     <FileField label="Calendar file" name="file" accept=".ics,text/calendar" required />
-    <Button type="submit" kind="tertiary">Read it</Button>
+    <Button type="submit" kind="tertiary">Import it</Button>
   </form>
   <p class="soft">
     What the file says is busy keeps people off; recurring events too. Reading the same file again replaces

@@ -39,11 +39,11 @@
 
 {#each outbox.photos.filter((p) => p.why) as p (p.id)}
   <div class="card refused" role="alert">
-    <p><b>Photo not taken:</b> {p.why}</p>
+    <p><b>Photo refused:</b> {p.why}</p>
     <AskFirst
-      words="Drop it"
-      ask="Drop this photo from the device? It is nowhere else."
-      sure="Drop it"
+      words="Discard it"
+      ask="Discard this photo? This device has the only copy."
+      sure="Discard it"
       act={() => void outbox.discardPhoto(p.id)}
     />
   </div>
@@ -80,7 +80,7 @@
 {/if}
 {#each outbox.refused as k (k.n)}
   <div class="card refused" role="alert">
-    <p><b>Not taken:</b> {say(k.fact.body)}, {time(k.fact.at)}</p>
+    <p><b>Refused:</b> {say(k.fact.body)}, {time(k.fact.at)}</p>
     {#if (k.refusals?.length ?? 0) < 2}<p>{k.why}</p>{/if}
     <div class="row">
       {#if canOverride(k)}
@@ -92,12 +92,12 @@
             maxlength={500}
           />
         {/each}
-        <Button kind="tertiary" onclick={() => retry(k)}>Record it all the same</Button>
+        <Button kind="tertiary" onclick={() => retry(k)}>Record it anyway</Button>
       {/if}
       <AskFirst
-        words="It was not so: drop it"
-        ask="Drop “{say(k.fact.body)}” from the device, with its photos? It is nowhere else."
-        sure="Drop it"
+        words="It was not so: discard it"
+        ask="Discard “{say(k.fact.body)}” with its photos? This device has the only copy."
+        sure="Discard it"
         act={() => void outbox.discard(k.n)}
       />
     </div>
@@ -118,10 +118,14 @@
           >
           <FactForm
             kind="contradiction.settled"
-            fields={{ of, keep: s.id, reason: c.sides.length > 1 ? `${s.who}’s record holds` : 'It was so' }}
+            fields={{
+              of,
+              keep: s.id,
+              reason: c.sides.length > 1 ? `${s.who}’s record is right` : 'It was so',
+            }}
           >
             {#snippet children(sending)}<Button type="submit" kind="tertiary" disabled={sending}
-                >{c.sides.length > 1 ? 'This one holds' : 'It was so'}</Button
+                >{c.sides.length > 1 ? 'This one is right' : 'It was so'}</Button
               >{/snippet}
           </FactForm>
         </li>
@@ -130,17 +134,20 @@
         {#if c.sides.length > 1}
           <span
             >{c.rule === 'two-places'
-              ? 'It was moved twice, and lies where it was put last'
+              ? 'It was moved twice, and is where it was put last'
               : 'Both are true'}</span
           >
           <FactForm kind="contradiction.settled" fields={{ of, keep: '', reason: 'Both are true' }}>
             {#snippet children(sending)}<Button type="submit" kind="ghost" disabled={sending}
-                >Both hold</Button
+                >Both are right</Button
               >{/snippet}
           </FactForm>
         {:else}
           <span>It did not happen</span>
-          <FactForm kind="void" fields={{ fact: of[0] ?? '', reason: 'Recorded apart, and was not so' }}>
+          <FactForm
+            kind="void"
+            fields={{ fact: of[0] ?? '', reason: 'Recorded on two devices, and was not so' }}
+          >
             {#snippet children(sending)}<Button type="submit" kind="ghost" disabled={sending}
                 >Take it back</Button
               >{/snippet}

@@ -28,12 +28,12 @@
     {#if rules.length < 2}
       <h2>Stop. {stopped.message}</h2>
     {:else}
-      <h2>Stop. {rules.length} things stand against it</h2>
+      <h2>Stop. {rules.length} reasons against it</h2>
       {#if !canOverride}
         <ol>
           {#each rules as r, i (i)}<li>
               {r.message}
-              {#if !r.canOverride}<b>No reason overrules this.</b>{/if}
+              {#if !r.canOverride}<b>This cannot be overruled.</b>{/if}
             </li>{/each}
         </ol>
       {/if}
@@ -55,9 +55,7 @@
                 <Hidden name="rule" value={r.rule} />
                 <Field
                   name="reason"
-                  label={rules.length > 1
-                    ? `All the same, because (${i + 1})`
-                    : 'Do it all the same, because'}
+                  label={rules.length > 1 ? `Do it anyway, because (${i + 1})` : 'Do it anyway, because'}
                   placeholder="The reason is kept with the record"
                   required
                   minlength={3}
@@ -65,7 +63,7 @@
                 />
               </div>
             {/each}
-            <Button type="submit" kind="danger-tertiary" disabled={sending}>Do it all the same</Button>
+            <Button type="submit" kind="danger-tertiary" disabled={sending}>Do it anyway</Button>
           </div>
         {/snippet}
       </FactForm>

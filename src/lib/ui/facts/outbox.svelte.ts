@@ -5,43 +5,9 @@
  */
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Fact } from '$core/bench/events';
-import type { Refusal } from '$core/bench/guard/refusal';
+import { clockSchema, readAnswer, readKept, readSkew, type Answer, type Kept, type KeptPhoto } from './kept';
 
-export interface Kept {
-  /** order of recording on this device */
-  n: number;
-  job: string;
-  /** by the device's own clock */
-  keptAt: number;
-  fact: Fact;
-  state: 'waiting' | 'sent' | 'refused';
-  /** why the server refused it, or could not take it yet */
-  why: string;
-  /** the guards that stood against it */
-  refusals?: readonly Refusal[];
-}
-
-/** A photo that the server does not have yet. It goes after the facts: the flaw that it shows is known by then. */
-export interface KeptPhoto {
-  id: string;
-  job: string;
-  piece: string;
-  /** id of the fact that it shows; null where it shows none */
-  of: string | null;
-  picture: Blob;
-  /** why the server refused it; empty while it waits */
-  why: string;
-}
-
-/** A refusal as devices kept it before there could be several. */
-interface Single {
-  rule?: Refusal['rule'] | null;
-  canOverride?: boolean;
-}
-const inList = ({ rule, canOverride = false, ...kept }: Kept & Single): Kept =>
-  rule && !kept.refusals
-    ? { ...kept, refusals: [{ rule, message: kept.why, from: null, canOverride }] }
-    : kept;
+export type { Kept, KeptPhoto };
 
 interface Schema extends DBSchema {
   facts: { key: number; value: Omit<Kept, 'n'> & { n?: number }; indexes: { job: string } };
@@ -80,33 +46,6 @@ export async function jobsKept(): Promise<string[]> {
   const db = await database();
   const facts = (await db.getAll('facts')).filter((k) => k.state !== 'sent');
   return [...new Set([...facts, ...(await db.getAll('photos'))].map((k) => k.job))];
-}
-
-/** What the server said of facts or of a photo. Only what it names is stored. */
-interface Answer {
-  status: number;
-  /** ids of facts, or of the photo, that it stored */
-  stored: readonly string[];
-  /** its own words, where it is our server that speaks */
-  error: string | null;
-  refusals: readonly Refusal[];
-}
-
-async function readAnswer(response: Response): Promise<Answer> {
-  const said: unknown = await response.json().catch(() => null);
-  const own = (said ?? {}) as {
-    recorded?: unknown;
-    attached?: unknown;
-    error?: unknown;
-    refusals?: readonly Refusal[];
-  };
-  const named = [own.recorded, own.attached].flat().filter((id) => typeof id === 'string');
-  return {
-    status: response.status,
-    stored: response.ok ? named : [],
-    error: typeof own.error === 'string' ? own.error : null,
-    refusals: Array.isArray(own.refusals) ? own.refusals : [],
-  };
 }
 
 /** Why something is not sent yet, in words. */
@@ -192,9 +131,9 @@ export class Outbox {
    * @param pageNow the server's clock as the page has it; an older page was kept for when there is no signal
    */
   async open(pageNow?: number): Promise<void> {
-    const known = JSON.parse(localStorage.getItem(SKEW) ?? '{}') as { skew?: number; stands?: number | null };
+    const known = readSkew(localStorage.getItem(SKEW));
     this.skew = known.skew ?? (pageNow === undefined ? 0 : pageNow - Date.now());
-    this.stands = known.stands == null ? null : Math.max(known.stands, pageNow ?? 0);
+    this.stands = known.stands === null ? null : Math.max(known.stands, pageNow ?? 0);
     await this.read();
     const read = this.readClock().then(() => void this.flush());
     // A clock that was compared before and goes on is good enough for a tap meanwhile.
@@ -208,7 +147,8 @@ export class Outbox {
   private async read(): Promise<void> {
     const db = await database();
     const old = Date.now() - KEEP_DAYS * 86_400_000;
-    const all = ((await db.getAllFromIndex('facts', 'job', this.job)) as (Kept & Single)[]).map(inList);
+    const stored: unknown[] = await db.getAllFromIndex('facts', 'job', this.job);
+    const all = stored.flatMap((record) => readKept(record) ?? []);
     const past = (k: Kept): boolean => k.state === 'sent' && k.keptAt < old;
     for (const k of all) if (past(k)) await db.delete('facts', k.n);
     this.kept = all.filter((k) => !past(k));
@@ -228,7 +168,7 @@ export class Outbox {
       // A clock that goes on is known well enough; one that stands may have been set.
       const signal = AbortSignal.timeout(this.standing ? LONG : SHORT);
       const answer = await fetch('/api/clock', { cache: 'no-store', signal });
-      const { now, running } = (await answer.json()) as { now: number; running: boolean };
+      const { now, running } = clockSchema.parse(await answer.json());
       this.skew = Math.round(now - (from + Date.now()) / 2);
       this.stands = running ? null : now;
       localStorage.setItem(SKEW, JSON.stringify({ skew: this.skew, stands: this.stands }));

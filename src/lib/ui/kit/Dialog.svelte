@@ -1,8 +1,7 @@
 <!-- A panel before the page. It holds the focus, closes with Escape, the browser’s Back and a tap beside it, and gives the focus back. -->
 <script lang="ts">
   import { onMount, type Snippet } from 'svelte';
-  import { pushState } from '$app/navigation';
-  import { page } from '$app/state';
+  import { beforeNavigate, pushState } from '$app/navigation';
 
   interface Props {
     label: string;
@@ -11,33 +10,40 @@
     children: Snippet<[() => void]>;
   }
   let { label, close, children }: Props = $props();
-  const own = $props.id();
   let dialog: HTMLDialogElement | undefined = $state();
-  let pushed = $state(false);
+  /** the entry of the history that Back takes away is there */
+  let entry = false;
 
   onMount(() => {
+    const before = document.activeElement;
     dialog?.showModal();
     dialog?.focus();
     // The page may just have been opened with its panel: its history begins a turn later.
     const later = setTimeout(() => {
-      pushState('', { panel: own });
-      pushed = true;
+      pushState('', { panel: true });
+      entry = true;
     });
     return () => {
       clearTimeout(later);
-      if (page.state.panel !== own) return;
+      if (before instanceof HTMLElement || before instanceof SVGElement)
+        before.focus({ preventScroll: true });
       // Closed by the page: its entry goes too, unless another panel took its place.
       setTimeout(() => {
-        if (page.state.panel === own && !document.querySelector('dialog[open]')) history.back();
+        if (entry && !document.querySelector('dialog[open]')) history.back();
       });
     };
   });
-  $effect(() => {
-    if (pushed && page.state.panel !== own) close();
+  beforeNavigate(() => {
+    entry = false;
   });
-  const leave = () => (pushed ? history.back() : close());
+  function popped() {
+    entry = false;
+    close();
+  }
+  const leave = () => (entry ? history.back() : close());
 </script>
 
+<svelte:window onpopstate={() => entry && popped()} />
 <dialog
   bind:this={dialog}
   aria-label={label}

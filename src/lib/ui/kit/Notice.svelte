@@ -11,10 +11,14 @@
 </script>
 
 <p class={kind} role={kind === 'bad' ? 'alert' : 'status'}>
-  {#if kind === 'bad' || kind === 'warn'}<span aria-hidden="true">▲ </span>{/if}{@render children()}
+  {@render children()}
 </p>
 
 <style>
+  .bad::before,
+  .warn::before {
+    content: '▲ ' / '';
+  }
   p {
     white-space: pre-line;
   }

@@ -135,7 +135,7 @@
       {/if}
       <Button kind="tool" onclick={() => change(splitAcross(cabinet, front))}>Split into two</Button>
       <Button kind="tool" onclick={() => change(splitDown(cabinet, front))}>Split over and under</Button>
-      <Button kind="tool" onclick={() => change(removeFront(cabinet, front))}>Take the front out</Button>
+      <Button kind="tool" onclick={() => change(removeFront(cabinet, front))}>Remove the front</Button>
     </div>
   {/if}
   <FoldOut words="Ends, shelves, corner, build">
@@ -190,7 +190,7 @@
       {/if}
       {#if cabinet.vacancy}
         <Field
-          label="What stands there"
+          label="What is there"
           maxlength={40}
           value={cabinet.vacancy.name}
           onchange={(e) =>

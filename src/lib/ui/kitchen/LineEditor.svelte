@@ -128,7 +128,7 @@
     <ul
       id="completions"
       role="listbox"
-      aria-label="Words that fit, Tab takes one"
+      aria-label="Suggestions; Tab accepts one"
       hidden={!shown}
       style="top: {(row + 1) * LINE + 12 - scroll.top}px; left: {Math.min(
         150,

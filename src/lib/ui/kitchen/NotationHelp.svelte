@@ -7,8 +7,7 @@
   <dl>
     <dt>wall North</dt>
     <dd>
-      begins a wall; everything below stands on it, left to right. <b>island Front</b> begins a side of an
-      island,
+      starts a wall; everything below is on it, left to right. <b>island Front</b> begins a side of an island,
       <b>room Pantry</b> another room
     </dd>
     <dt>upper 30 : pair</dt>

@@ -49,10 +49,18 @@
   });
 
   let card: HTMLElement | undefined = $state();
-  /** Selects what was pointed at and brings its card into view. */
+  /** Room under a card for what is fixed to the bottom of the page, px. */
+  const BOTTOM = 90;
+  /** Selects what was pointed at and brings its card into view, as far as the wall itself stays in sight. */
   function point(place: DrawnPlace | null) {
     select(place);
-    void tick().then(() => card?.scrollIntoView({ block: 'nearest' }));
+    void tick().then(() => {
+      const wall = card?.closest('section');
+      if (!card || !wall) return;
+      const hidden = card.getBoundingClientRect().bottom + BOTTOM - innerHeight;
+      const room = wall.getBoundingClientRect().top;
+      if (hidden > 0 && room > 0) scrollBy(0, Math.min(hidden, room));
+    });
   }
   const apply = (edit: Edit) => history.change(applyEdit(history.text, unit, edit));
 
@@ -194,7 +202,7 @@
       />
     </div>
     {#if selected?.wall === w && cabinet}
-      <div class="card-place" bind:this={card}>
+      <div bind:this={card}>
         <CabinetCard
           {cabinet}
           title="Cabinet {selected.cabinet + 1} on {wall.name}"
@@ -217,9 +225,6 @@
 {/each}
 
 <style>
-  .card-place {
-    scroll-margin-bottom: 90px;
-  }
   .wall {
     display: grid;
     grid-template-columns: minmax(0, 1fr);

@@ -47,7 +47,7 @@
   <h2>Label printer</h2>
   {#if printer.fault}
     <Notice>
-      {printer.fault === 'jam' ? 'A label jammed.' : 'The tape ran out.'} What was moving is lost.
+      {printer.fault === 'jam' ? 'A label jammed.' : 'The tape ran out.'} The label in it is lost.
     </Notice>
     <form method="post" action="?/attend" use:enhance={send}>
       <Button
@@ -70,12 +70,12 @@
   <p class="soft" role="status">{printer.waiting.length} waiting</p>
   {#if printer.waiting.length}
     <AskFirst
-      words="Take the rest out of the queue"
+      words="Clear the queue"
       ask="Take {counted(
         printer.waiting.length,
         'label',
       )} out of the printer’s queue? They can be asked for again."
-      sure="Take them out"
+      sure="Clear it"
       action="?/drop"
     />
   {/if}
@@ -94,13 +94,15 @@
       <LabelPicture {label} {again} lost={state === 'lost'} />
     {/each}
   </div>
-  <FoldOut words="It is simulated: try its faults">
-    <form class="row" method="post" action="?/attend" use:enhance={send}>
-      <Button kind="tool" type="submit" name="act" value="make-jam">Jam the next label</Button>
-      <Button kind="tool" type="submit" name="act" value="short-tape">Leave tape for two labels</Button>
-      <Button kind="tool" type="submit" name="act" value="new-tape">Put a new tape in</Button>
-    </form>
-  </FoldOut>
+  {#if printer.trials.length}
+    <FoldOut words="It is simulated: try its faults">
+      <form class="row" method="post" action="?/attend" use:enhance={send}>
+        {#each printer.trials as trial (trial.key)}
+          <Button kind="tool" type="submit" name="act" value={trial.key}>{trial.words}</Button>
+        {/each}
+      </form>
+    </FoldOut>
+  {/if}
 </section>
 
 <style>

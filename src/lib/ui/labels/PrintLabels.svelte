@@ -53,7 +53,7 @@
         >
           <span
             >{KINDS[kind]}<br /><span class="soft"
-              >{all ? `${all}${printed ? `, ${printed} came out` : ''}` : 'none needed'}</span
+              >{all ? `${all}${printed ? `, ${printed} printed` : ''}` : 'none needed'}</span
             ></span
           >
           {#if first}<LabelPicture label={first} scale={2} />{/if}
@@ -66,7 +66,7 @@
             value={wall}
           />{/each}</Choice
       >
-      <Tick name="again" value="yes">also those that came out</Tick>
+      <Tick name="again" value="yes">also those that were printed</Tick>
     </div>
     <div class="fields">
       <Button type="submit">Print at the label printer</Button>

@@ -7,9 +7,9 @@
   let { data }: { data: PlanData } = $props();
 </script>
 
-<FoldOut class="card">
-  {#snippet head()}<h2>What makes it so</h2>{/snippet}
-  <p class="soft">Shortening anything else brings nothing.</p>
+<FoldOut class="card chain">
+  {#snippet head()}<h2>What sets the date</h2>{/snippet}
+  <p class="soft">Shortening anything else does not help.</p>
   <ol>
     {#each data.chain as link (link.id)}
       <li>

@@ -21,7 +21,7 @@
     <h2>Day by day</h2>
     {#each days as [day, list] (day)}
       <h3>{day}</h3>
-      <Table label="The plan on {day}">
+      <Table class="days" label="The plan on {day}">
         <tbody>
           {#each list as bar (bar.id)}
             <tr>

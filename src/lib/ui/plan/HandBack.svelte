@@ -58,7 +58,7 @@
       {#if search.state === 'done'}<p class="soft" role="status">
           {search.gain ? `Found ${sayMinutes(search.gain)}.` : 'Nothing better was found.'}
         </p>{/if}
-      <Button kind="tertiary" onclick={() => ask('POST')}>Look longer for a better one</Button>
+      <Button kind="tertiary" onclick={() => ask('POST')}>Search longer for a better plan</Button>
     {/if}
   {/if}
   <p class="soft">

@@ -25,7 +25,9 @@
             ><td colspan="4" class="soft"
               >For each litre: {need.mix.a.toFixed(0)} mL base, {need.mix.b.toFixed(0)} mL hardener, {need.mix.thinner.toFixed(
                 0,
-              )} mL thinner. Stand {need.mix.induction} min; use within {sayMinutes(need.mix.potLife)}.</td
+              )} mL thinner. Let it react {need.mix.induction} min; use within {sayMinutes(
+                need.mix.potLife,
+              )}.</td
             ></tr
           >
         {/if}
@@ -33,7 +35,7 @@
     </tbody>
   </Table>
   <p class="soft">
-    All coats, with losses and reserve. Work: <b>{sayMinutes(data.labour)}</b> of hands.
+    All coats, with losses and reserve. Work: <b>{sayMinutes(data.labour)}</b> of work.
     <a href="/jobs/{data.jobId}/plan/take-off">Cans, hours and cost</a>
   </p>
 </div>

@@ -15,7 +15,7 @@
     <form method="post" action="?/unpin" class="row pin" use:enhance>
       <Hidden name="operation" value={p.operation} />
       <span><b>{p.words}</b>, {sayTime(p.at, data.zone)}</span>
-      <Button type="submit" kind="ghost">Let it go</Button>
+      <Button type="submit" kind="ghost">Unpin</Button>
     </form>
   {/each}
 </section>

@@ -1,4 +1,4 @@
-<!-- What would gain time, and how sure the date is: both computed here, while the page goes on answering. -->
+<!-- What would save time, and how sure the date is: both computed here, while the page goes on answering. -->
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
   import Notice from '$ui/kit/Notice.svelte';
@@ -70,7 +70,7 @@
 </script>
 
 <div class="card">
-  <h2>What would gain time</h2>
+  <h2>What would save time</h2>
   {#if whatIfs}
     <ol>
       {#each whatIfs as w (w.key)}
@@ -91,13 +91,13 @@
     <Button kind="tertiary" onclick={planner.stop}>Stop</Button>
   {:else}
     <Button kind="tertiary" disabled={busy !== null} onclick={() => run('what-ifs')}
-      >{whatIfs ? 'Ask again' : 'Ask what would gain time'}</Button
+      >{whatIfs ? 'Ask again' : 'Find what would save time'}</Button
     >
   {/if}
 </div>
 
 <div class="card">
-  <h2>How sure is the date</h2>
+  <h2>How certain is the date</h2>
   {#if risk}
     {#if promise}<p class="big">{promise}</p>{/if}
     <dl>
@@ -139,7 +139,11 @@
     <Button kind="tertiary" onclick={planner.stop}>Stop</Button>
   {:else}
     <Button kind="tertiary" disabled={busy !== null} onclick={() => run('risk')}
-      >{risk ? (risk.runs < RUNS ? `Weigh it in ${RUNS} runs` : 'Weigh it again') : 'Weigh the date'}</Button
+      >{risk
+        ? risk.runs < RUNS
+          ? `Compute it in ${RUNS} runs`
+          : 'Compute again'
+        : 'Compute the chances'}</Button
     >
   {/if}
   {#if failed}<Notice>{failed}</Notice>{/if}

@@ -14,8 +14,8 @@
   <h2>The plan moved</h2>
   <p>
     {data.moves.length}
-    {data.moves.length === 1 ? 'operation stands' : 'operations stand'} at another time{data.movedBack !==
-      null && data.handBack
+    {data.moves.length === 1 ? 'operation is' : 'operations are'} at another time{data.movedBack !== null &&
+    data.handBack
       ? data.movedBack === data.handBack.at
         ? '; hand-back stays as it was'
         : `; hand-back was ${sayTime(data.movedBack, data.zone)}`

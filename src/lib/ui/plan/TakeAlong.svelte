@@ -14,7 +14,7 @@
 </script>
 
 <div class="card not-printed">
-  <h2>Take it along</h2>
+  <h2>Documents and calendars</h2>
   <p>
     <a href="{address}/work-order.pdf">Work order</a> ·
     <a href="{address}/calendar.ics" download>Crew’s calendar</a> ·
@@ -27,7 +27,7 @@
   </form>
   {#if feed}
     <p class="soft">
-      A calendar program that is given this address looks again by itself. Who has it, can read it.
+      A calendar program that is given this address updates by itself. Anyone who has the address can read it.
     </p>
     <Field label="Private address" hideLabel mono readonly value={feed} />
   {/if}

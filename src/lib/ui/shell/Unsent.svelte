@@ -15,7 +15,7 @@
     boxes.flatMap((box) => {
       const waits = (box.away || box.slow || box.reason) && box.unsent ? [`${box.unsent} not sent yet`] : [];
       const no = box.notTaken;
-      const words = [...waits, ...(no ? [`${no} not taken by the server`] : [])].join(', ');
+      const words = [...waits, ...(no ? [`${no} refused by the server`] : [])].join(', ');
       return words ? [{ job: box.job, words, why: box.reason }] : [];
     }),
   );

@@ -78,7 +78,7 @@
   </div>
   <div>
     <Button type="submit" kind="tertiary" disabled={sending}
-      >{sending ? 'Reading it …' : 'Keep the photo'}</Button
+      >{sending ? 'Reading it …' : 'Save the photo'}</Button
     >
   </div>
   <p class="soft">Place and camera data are left out.</p>

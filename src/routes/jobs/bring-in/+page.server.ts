@@ -6,7 +6,7 @@ import type { Actions, PageServerLoad } from './$types';
 
 const MAX_BYTES = 100_000_000;
 
-export const load: PageServerLoad = () => ({ title: 'Bring a job in' });
+export const load: PageServerLoad = () => ({ title: 'Import a job' });
 
 function parse(text: string): unknown {
   try {

@@ -6,9 +6,9 @@
 </script>
 
 <form class="page stack" method="post" enctype="multipart/form-data">
-  <h1>Bring a job in</h1>
+  <h1>Import a job</h1>
   <p>
-    A job that was taken out as JSON, here or on another machine. It comes in whole or not at all. What it
+    A job that was exported as JSON, here or on another machine. It is imported whole or not at all. What it
     holds is described by <a href="/schemas/anthem-job-1.json">the schema</a>.
   </p>
   {#if form && 'refused' in form && form.refused}
@@ -17,7 +17,7 @@
     </ul>
   {/if}
   <FileField label="File" name="file" accept=".json,application/json" required />
-  <div><Button type="submit">Bring it in</Button></div>
+  <div><Button type="submit">Import</Button></div>
 </form>
 
 <style>

@@ -39,7 +39,7 @@
       label="Year the house was built"
       hint="Before 1978: test for lead before sanding"
     />
-    <Choice name="unit" label="Bare numbers in the survey are" value={sent.unit ?? 'in'} {...wrong('unit')}>
+    <Choice name="unit" label="Numbers without a unit are in" value={sent.unit ?? 'in'} {...wrong('unit')}>
       <Option value="in" text="inches" />
       <Option value="cm" text="centimetres" />
       <Option value="mm" text="millimetres" />

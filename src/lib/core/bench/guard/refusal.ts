@@ -1,35 +1,40 @@
 /** Why a fact is not kept: what, why and from when it would be. */
+import { z } from 'zod';
 
-export interface Refusal {
-  rule:
-    | 'too-early'
-    | 'too-late'
-    | 'skipped-step'
-    | 'done-already'
-    | 'at-work'
-    | 'not-labelled'
-    | 'not-down'
-    | 'missing'
-    | 'finding'
-    | 'air'
-    | 'wrong-opening'
-    | 'not-home'
-    | 'unknown'
-    | 'later-work'
-    | 'wrong-face'
-    | 'wrong-colour'
-    | 'mix'
-    | 'wet-deglosser'
-    | 'floating-panel'
-    | 'not-in-lot'
-    | 'no-room'
-    | 'order';
-  message: string;
+export const RULES = [
+  'too-early',
+  'too-late',
+  'skipped-step',
+  'done-already',
+  'at-work',
+  'not-labelled',
+  'not-down',
+  'missing',
+  'finding',
+  'air',
+  'wrong-opening',
+  'not-home',
+  'unknown',
+  'later-work',
+  'wrong-face',
+  'wrong-colour',
+  'mix',
+  'wet-deglosser',
+  'floating-panel',
+  'not-in-lot',
+  'no-room',
+  'order',
+] as const;
+
+export const refusalSchema = z.object({
+  rule: z.enum(RULES),
+  message: z.string(),
   /** ms since 1970 from which it is allowed, where waiting helps */
-  from: number | null;
+  from: z.number().nullable(),
   /** whether a reason can overrule it */
-  canOverride: boolean;
-}
+  canOverride: z.boolean(),
+});
+export type Refusal = z.infer<typeof refusalSchema>;
 
 export const refuse = (
   rule: Refusal['rule'],

@@ -6,7 +6,7 @@ import { filmStage } from '$core/coating/film-stage';
 import { URETHANE_ENAMEL } from '$core/coating/systems/products';
 import { readyAt } from '$core/drying/ready';
 import type { Db } from '../../db/open';
-import { forecast, weatherAt } from '../../standins/weather';
+import { simulatedWeather, weatherAt } from '../../standins/weather';
 import { batteryLeft, BATTERY_LIFE, senses } from '../../standins/thermo-hygrometer';
 import { listReadings, listSensors, writeSensor } from '../../store/readings';
 import { writeSetting } from '../../store/settings';
@@ -14,7 +14,7 @@ import { placeAir, tentWhatIfs } from './air-view';
 import { dryingView } from './drying-view';
 import { forget, learntAt, recordTouchTest } from './learnt';
 import { airOf, forecastAir } from './places';
-import { hearSensors } from './sensors';
+import { readSensors } from './sensors';
 import { importReadings, typeReading } from './readings-in';
 import { recordFacts } from '../bench/record-facts';
 import { Refused } from '../../refused';
@@ -41,8 +41,9 @@ const said = (act: () => unknown): string => {
 
 describe('the weather that stands in', () => {
   it('is the same every time, seasonal, with a colder night', () => {
-    expect(forecast(NOW, 48)).toEqual(forecast(NOW, 48));
-    const mean = (from: number) => forecast(from, 30 * 24).reduce((sum, w) => sum + w.celsius, 0) / (30 * 24);
+    expect(simulatedWeather.forecast(NOW, 48)).toEqual(simulatedWeather.forecast(NOW, 48));
+    const mean = (from: number) =>
+      simulatedWeather.forecast(from, 30 * 24).reduce((sum, w) => sum + w.celsius, 0) / (30 * 24);
     expect(mean(Date.UTC(2026, 6, 1))).toBeGreaterThan(mean(Date.UTC(2026, 0, 10)) + 12);
     const at = (hour: number) =>
       Array.from({ length: 30 }, (_, d) => weatherAt(Date.UTC(2026, 5, 1 + d, hour)).celsius).reduce(
@@ -50,7 +51,7 @@ describe('the weather that stands in', () => {
       );
     // 19:00 UTC is about 15:00 by the sun there, 09:00 UTC about five in the morning.
     expect(at(19)).toBeGreaterThan(at(9));
-    for (const w of forecast(Date.UTC(2026, 0, 1), 24 * 365)) {
+    for (const w of simulatedWeather.forecast(Date.UTC(2026, 0, 1), 24 * 365)) {
       expect(w.humidity).toBeGreaterThan(0.15);
       expect(w.humidity).toBeLessThanOrEqual(0.99);
     }
@@ -86,11 +87,11 @@ describe('the sensor that stands in', () => {
       sentUntil: NOW - DAY,
       calibratedAt: NOW - DAY,
     });
-    hearSensors(db, NOW);
+    readSensors(db, NOW);
     const first = listReadings(db, 'shop', 0, NOW);
     expect(first.length).toBeGreaterThan(70);
-    hearSensors(db, NOW);
-    hearSensors(db, NOW + 30 * MINUTE);
+    readSensors(db, NOW);
+    readSensors(db, NOW + 30 * MINUTE);
     const then = listReadings(db, 'shop', 0, NOW + HOUR);
     expect(then.length - first.length).toBeLessThanOrEqual(2);
     expect(new Set(then.map((r) => r.at)).size).toBe(then.length);

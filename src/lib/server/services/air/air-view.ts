@@ -10,7 +10,9 @@ import { minutesIn, readyAt } from '$core/drying/ready';
 import type { Db } from '../../db/open';
 import { readSetting } from '../../store/settings';
 import { learntAt } from './learnt';
-import { atNight, coming, forecastAir, placesOf } from './places';
+import { isNight } from '$core/air/at-place';
+import { companyZone } from '../company/clock';
+import { coming, forecastAir, placesOf } from './places';
 
 const HOUR = 3_600_000;
 /** Hours ahead that are judged. */
@@ -102,7 +104,7 @@ export function tentWhatIfs(db: Db, product: Product, stage: Stage, now: number)
   const film = filmStage(product, stage, 1, multiplier);
   const around = forecastAir(places, tent.in, start, 14 * 24);
   return ways.map(([name, way]) => {
-    const air = around.map((a) => inTent(a, way, atNight(a.at)));
+    const air = around.map((a) => inTent(a, way, isNight(a.at, companyZone())));
     const first = air[0];
     return {
       name,

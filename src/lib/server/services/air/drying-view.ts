@@ -26,7 +26,7 @@ export interface DryingView {
     ready: number | null;
   }[];
   curves: { stage: Stage; points: [number, number][] }[];
-  /** wait of the stage for a coat laid at each hour of the day */
+  /** wait of the stage for a coat applied at each hour of the day */
   hours: { laid: number; ready: number | null; minutes: number | null }[];
   /** minutes of the stage by temperature, a line for each humidity; null where it never gets there */
   sensitivity: { humidity: number; points: [number, number | null][] }[];

@@ -33,7 +33,7 @@ export const touchTestSchema = z
   .object({
     product: z.string(),
     place: z.enum(PLACES, 'Choose the place'),
-    stage: z.enum(STAGES, 'Choose what was felt for'),
+    stage: z.enum(STAGES, 'Choose what was tested'),
     laidAt: z.number('Say when the coat was laid').int(),
     notAt: z.number().int().nullable(),
     readyAt: z.number().int().nullable(),

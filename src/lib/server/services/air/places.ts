@@ -1,66 +1,32 @@
 /** The places where films dry, as the company has set them up, and the air in them. */
+import { airAtPlace, SETTLING, type MovingAir } from '$core/air/at-place';
 import { estimateAir, type EstimatedAir } from '$core/air/estimate';
 import { PLACES, USUAL_PLACES, type Place, type Places } from '$core/air/places';
-import { indoors, inTent, STILL, type AirState, type Tent } from '$core/air/room';
+import { STILL } from '$core/air/room';
 import { ratesOf, type Rates } from '$core/drying/climate';
-import { hourOfDay } from '$core/units/clock-time';
 import type { Db } from '../../db/open';
 import { keepLast } from '$core/units/keep-last';
 import { companyZone } from '../company/clock';
-import { forecast } from '../../standins/weather';
+import { weather } from '../../ports/devices';
 import { listReadings, readingsStamp } from '../../store/readings';
 import { readSetting } from '../../store/settings';
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 
+type HourOfAir = MovingAir & { at: number };
+
 export const placesOf = (db: Db): Places => readSetting(db, 'places') ?? USUAL_PLACES;
 
-/** Hours that a building is followed before the first one asked for, so that its lag has settled. */
-const SETTLING = 96;
-
-/** From the evening until the crew comes, by the clock of the company. */
-const NIGHT = { from: 19, to: 6 };
-export const atNight = (at: number): boolean => {
-  const hour = hourOfDay(at, companyZone());
-  return hour >= NIGHT.from || hour < NIGHT.to;
-};
-
-/** The air at a place through weather, as it would be. */
-function airThrough(
-  places: Places,
-  place: Place,
-  weather: readonly (AirState & { at: number })[],
-): (AirState & { wind: number })[] {
-  const isNight = (i: number): boolean => atNight(weather[i]?.at ?? 0);
-  if (place !== 'tent')
-    return indoors(weather, places[place], isNight).map((air) => ({ ...air, wind: STILL }));
-  const around = indoors(weather, places[places.tent.in], isNight);
-  const tent: Tent = places.tent;
-  return around.map((air, i) => inTent(air, tent, isNight(i)));
-}
-
-/** Forecast air at a place by the hour. */
-export function forecastAir(
-  places: Places,
-  place: Place,
-  from: number,
-  hours: number,
-): (AirState & { at: number; wind: number })[] {
-  const start = from - SETTLING * HOUR;
-  const weather = forecast(start, hours + SETTLING);
-  return airThrough(places, place, weather)
-    .map((air, i) => ({ ...air, at: start + i * HOUR }))
-    .slice(SETTLING);
-}
+/** Forecast air at a place by the hour. @param from ms since 1970, on a whole hour */
+export const forecastAir = (places: Places, place: Place, from: number, hours: number): HourOfAir[] =>
+  airAtPlace(places, place, weather.forecast(from - SETTLING * HOUR, hours + SETTLING), companyZone());
 
 /** Days of air before and after now that are reckoned with, at most so many back; spans begin on a whole span. */
 const BEFORE = 45;
 const AFTER = 80;
 const FARTHEST = 1100;
 const SPAN = 60 * DAY;
-
-type HourOfForecast = AirState & { at: number; wind: number };
 
 interface Known {
   key: string;
@@ -69,7 +35,7 @@ interface Known {
 }
 
 /** Forecasts do not change with what is read: they are kept apart. Jobs of different age ask for different spans. */
-const forecasts = keepLast<HourOfForecast[]>(12);
+const forecasts = keepLast<HourOfAir[]>(12);
 const airs = new WeakMap<Db, (key: string, make: () => Known) => Known>();
 
 /**

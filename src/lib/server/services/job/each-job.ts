@@ -18,7 +18,7 @@ export interface SpoiltJob {
 
 const unreadable = (error: unknown): JobFault => ({
   what: `It cannot be read: ${error instanceof Error ? error.message : String(error)}`,
-  advice: 'Take a copy of the database, then archive or delete the job. Other jobs are not touched by it.',
+  advice: 'Take a copy of the database, then archive or delete the job. Other jobs are not affected.',
 });
 
 function spoilt(db: Db, id: string, error: unknown): SpoiltJob {

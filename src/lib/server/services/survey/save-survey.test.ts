@@ -94,7 +94,7 @@ describe('codes that stay', () => {
     expect(rest.map((l) => [l.label.code, l.again])).toEqual([['6', 0]]);
     notePrint(db, openJob(db, job), worker, NOW, 'sheet', rest);
     expect(() => wantedLabels(db, openJob(db, job), { kinds: ['piece'], wall: null, again: false })).toThrow(
-      'These 6 labels came out already',
+      'These 6 labels are printed already',
     );
     expect(
       wantedLabels(db, openJob(db, job), { kinds: ['piece'], wall: null, again: true }).every(

@@ -2,7 +2,7 @@
 import { LABEL_KINDS } from '$core/labels/label-set';
 import { SHEETS } from '$core/labels/sheet';
 import type { Db } from '$server/db/open';
-import { LABEL_MM } from '$server/standins/label-printer';
+import { labelPrinter } from '$server/ports/devices';
 import { labelsIn, lastPrinted, printCounts, readPrinter } from '$server/store/prints';
 import { keptCodes } from '../job/codes';
 import type { OpenJob } from '../job/open-job';
@@ -34,7 +34,8 @@ export function labelPage(db: Db, file: OpenJob) {
     }),
     printer: {
       ...printer,
-      labelsLeft: Math.floor(printer.tapeMm / LABEL_MM),
+      labelsLeft: Math.floor(printer.tapeMm / labelPrinter.labelMm),
+      trials: labelPrinter.trials.map(({ key, words }) => ({ key, words })),
       waiting: of('waiting'),
       lost: of('lost'),
       tape: lastPrinted(db, jobId, ON_TAPE).map(({ seq, label, again, state }) => ({

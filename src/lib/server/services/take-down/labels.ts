@@ -66,7 +66,7 @@ export function wantedLabels(db: Db, file: OpenJob, request: LabelRequest): Labe
     throw new Refused(
       409,
       all.length
-        ? `These ${all.length} labels came out already. Tick “also those that came out” to print them a second time.`
+        ? `These ${all.length} labels are printed already. Tick “also those that were printed” to print them a second time.`
         : 'There is no such label to print: it waits in the printer or was lost there, or this kitchen needs none of that kind.',
       'kinds',
     );

@@ -69,12 +69,12 @@
       </Group>
     </div>
     {#if data.schools.length}
-      <FoldOut words="Schools: where painters disagree, and what each costs">
+      <FoldOut words="Methods: where painters disagree, and what each costs">
         <Schools costs={data.schools} measures={data.measures} standDays={data.form.schools.standDays} />
       </FoldOut>
     {/if}
     {#if data.turns.length > 1}
-      <Group legend="Turned apart, by colour">
+      <Group legend="Turning, by colour">
         <div class="fields">
           {#each data.turns as zone (zone.id)}
             <Choice label={zone.words} name="pattern.{zone.id}" value={zone.pattern}>

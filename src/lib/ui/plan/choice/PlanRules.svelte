@@ -29,13 +29,13 @@
 </Group>
 <div class="fields">
   <DateField label="Promised for" name="promised" value={form.promised ?? ''} />
-  <Choice label="Weighs" name="priority" value={String(form.priority)}>
-    <Option value="1" text="less than others" />
-    <Option value="2" text="as others" />
-    <Option value="3" text="more than others" />
+  <Choice label="Priority" name="priority" value={String(form.priority)}>
+    <Option value="1" text="lower than other jobs" />
+    <Option value="2" text="normal" />
+    <Option value="3" text="higher than other jobs" />
   </Choice>
 </div>
-<FoldOut words="The household and the way there">
+<FoldOut words="The household and travel">
   <div class="fields">
     <Field
       label="Nobody may come on"

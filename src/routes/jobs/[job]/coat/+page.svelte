@@ -213,7 +213,7 @@
         </FoldOut>
       {/if}
     </Part>
-    <FoldOut words="Read a label with the camera" class="card" bind:open={cameraOpen}>
+    <FoldOut words="Scan a label with the camera" class="card" bind:open={cameraOpen}>
       {#if cameraOpen}<Scanner {found} />{/if}
     </FoldOut>
     {#if data.demo}

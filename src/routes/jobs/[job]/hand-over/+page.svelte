@@ -81,11 +81,11 @@
         </tbody>
       </Table>
       <p class="soft">
-        From each film’s own age{data.inAir ? ' in the air it lay in' : ' at 25 °C, 50 % humidity'}; the
+        From the age of each film{data.inAir ? ' in the air it was in' : ' at 25 °C, 50 % humidity'}; the
         slowest decides. The product’s data sheet always wins.
       </p>
     {:else}
-      <p class="soft">The care dates stand here once the last coat is on.</p>
+      <p class="soft">Care dates appear here once the last coat is on.</p>
     {/if}
   </section>
 </div>

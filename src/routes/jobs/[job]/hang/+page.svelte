@@ -35,7 +35,7 @@
             ? `, hinge ${next.hinge}: its own hinges, to their own holes`
             : ''}
         </p>
-        <p class="soft">It lies at: {next.place}</p>
+        <p class="soft">It is at: {next.place}</p>
         {#if next.before}<p class="warn">“{next.before}” comes first.</p>{/if}
         {#if next.from && !next.before}<p class="warn">Ready to hang {sayTime(next.from, data.zone)}.</p>{/if}
         <form

@@ -83,11 +83,11 @@
     </section>
   {/if}
   <section class="card">
-    <h2>Put it away</h2>
+    <h2>Archive it</h2>
     {#if job.archivedAt === null}
       <p class="soft">
         An archived job is in no list of what is under way, takes nobody’s time and no place. It can be
-        brought back.
+        restored.
       </p>
       <form method="post" action="?/archive" use:enhance>
         <Button type="submit" kind="tertiary">Archive it</Button>
@@ -95,7 +95,7 @@
     {:else}
       <p>Archived {sayDate(job.archivedAt, data.usualZone)}.</p>
       <form method="post" action="?/restore" use:enhance>
-        <Button type="submit" kind="tertiary">Bring it back</Button>
+        <Button type="submit" kind="tertiary">Restore it</Button>
       </form>
     {/if}
   </section>
@@ -103,7 +103,7 @@
     <h2>Delete it</h2>
     {#if data.mayDelete}
       <p>
-        <a href="/jobs/{job.id}/job.json" download>Take the job out as a file first</a>: it can be brought in
+        <a href="/jobs/{job.id}/job.json" download>Export the job as a file first</a>: it can be brought in
         again from there.
       </p>
       <AskFirst

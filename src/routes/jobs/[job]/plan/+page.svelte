@@ -111,7 +111,7 @@
       <HandBack {data} handBack={data.handBack} {sure} />
     {:else if data.home}
       <div class="card">
-        <h2>Everything hangs</h2>
+        <h2>Everything is hung</h2>
         <a href="/jobs/{data.jobId}/hand-over">Hand over</a>
       </div>
     {/if}

@@ -11,7 +11,7 @@
     { href: at, title: 'Draw' },
     { href: `${at}/pieces`, title: 'Pieces and zones' },
     { href: `${at}/tests`, title: 'Tests and photos' },
-    { href: `${at}/files`, title: 'In and out' },
+    { href: `${at}/files`, title: 'Import and export' },
   ]}
 />
 {@render children()}

@@ -92,7 +92,7 @@
     </div>
     {#if form?.refused}<Notice>{form.refused}</Notice>{/if}
     {#if form?.saved?.errors.length && saved}
-      <Notice kind="warn">Kept as typed. The pieces stay as they were until every line can be read.</Notice>
+      <Notice kind="warn">Saved as typed. The pieces stay as they were until every line can be read.</Notice>
     {/if}
     {#if data.missing}<Notice>There is no piece “{data.missing}” in this job.</Notice>{/if}
     {#if fixed.length}

@@ -61,7 +61,7 @@
         <Table label="Where the paint goes">
           <thead
             ><tr
-              ><th>Product</th><th>Area</th><th>Wet film</th><th>On the work</th><th>Misses it</th><th
+              ><th>Product</th><th>Area</th><th>Wet film</th><th>On the work</th><th>Overspray</th><th
                 >Hose, tray</th
               ><th>Reserve</th><th>Touch-up can</th><th>To have</th></tr
             ></thead
@@ -119,7 +119,7 @@
                   />
                 </div>
               {/each}
-              <div><Button type="submit" kind="tertiary">Keep sizes of {name}</Button></div>
+              <div><Button type="submit" kind="tertiary">Save sizes of {name}</Button></div>
             </form>
           </FoldOut>
         {/each}
@@ -127,9 +127,9 @@
     </div>
     <div class="stack">
       <section class="card">
-        <h2>Comes to</h2>
+        <h2>Cost</h2>
         <dl>
-          <dt>Hands</dt>
+          <dt>Hours</dt>
           <dd>{sayMinutes(taken.minutes)}</dd>
           <dt>Paint</dt>
           <dd>
@@ -137,13 +137,13 @@
           </dd>
           <dt>Labour</dt>
           <dd>
-            {#if taken.labourCents === null}<a href="/settings">set the hour’s cost</a>{:else}{formatMoney(
+            {#if taken.labourCents === null}<a href="/settings">set the labour rate</a>{:else}{formatMoney(
                 taken.labourCents,
                 taken.currency,
               )}{/if}
           </dd>
           {#if taken.paintCents !== null && taken.labourCents !== null}
-            <dt>Together</dt>
+            <dt>Total</dt>
             <dd><b>{formatMoney(taken.paintCents + taken.labourCents, taken.currency)}</b></dd>
           {/if}
         </dl>

@@ -31,20 +31,20 @@
 <div class="pair">
   <div class="stack">
     <section class="card">
-      <h2>Bring pieces in from a table</h2>
+      <h2>Import pieces from a table</h2>
       <p>
         CSV with a heading. A row with the code of a piece here changes what is noted about it; any other adds
         a piece and needs wall, form, width and height. You see what will happen first.
       </p>
       {#if refused}<Notice>{refused}</Notice>{/if}
       {#if done}<Notice kind="ok">
-          Brought in: {pieces(done.added)} new, {pieces(done.changed)} changed.
+          Imported: {pieces(done.added)} new, {pieces(done.changed)} changed.
         </Notice>{/if}
       <form class="stack" method="post" action="?/preview" enctype="multipart/form-data" use:enhance={send}>
         <FileField label="File" name="csv" accept=".csv,.tsv,text/csv,text/plain" />
         <TextBox label="or paste it here" name="text" rows={4} mono spellcheck="false" value={text} />
         <Tick name="asNew" value="yes" checked={asNew}>every row is a new piece</Tick>
-        <div><Button type="submit" kind="tertiary" disabled={sending}>Look at it first</Button></div>
+        <div><Button type="submit" kind="tertiary" disabled={sending}>Preview</Button></div>
       </form>
     </section>
     {#if preview}
@@ -80,7 +80,7 @@
           {#if preview.faultCount}
             <Notice>
               {preview.faultCount}
-              {preview.faultCount === 1 ? 'fault' : 'faults'}. Nothing is brought in until all are mended.
+              {preview.faultCount === 1 ? 'fault' : 'faults'}. Nothing is imported until all are corrected.
             </Notice>
             <ul class="faults">
               {#each preview.faults as f, i (i)}
@@ -97,9 +97,10 @@
             </Notice>
           {/if}
           <div class="row">
-            <Button type="submit" kind="tertiary" formaction="?/preview" disabled={sending}>Look again</Button
+            <Button type="submit" kind="tertiary" formaction="?/preview" disabled={sending}
+              >Preview again</Button
             >
-            <Button type="submit" disabled={sending || preview.faultCount > 0}>Bring it in</Button>
+            <Button type="submit" disabled={sending || preview.faultCount > 0}>Import</Button>
           </div>
         </form>
       </section>
@@ -107,10 +108,10 @@
   </div>
   <div class="stack">
     <section class="card">
-      <h2>Take out</h2>
+      <h2>Export</h2>
       <p>
         <a href="/jobs/{data.jobId}/pieces.csv" download>Pieces as CSV</a><br /><span class="soft"
-          >for a spreadsheet; can come back in</span
+          >for a spreadsheet; can be imported again</span
         >
       </p>
       <p>

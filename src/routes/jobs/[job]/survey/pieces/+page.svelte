@@ -67,7 +67,7 @@
           >{/each}
       </div>
       <p class="soft legend">
-        {#if overlay === 'grease'}● little, ●● plain, ●●● thick; worst above the stove{:else if overlay === 'condition'}W
+        {#if overlay === 'grease'}● light, ●● medium, ●●● heavy; worst above the stove{:else if overlay === 'condition'}W
           wear or water damage · C chips · O old glaze · L loose paint{:else if overlay === 'zone'}Each zone
           has a letter and a sign, on its labels too{:else}The door mark, as everywhere{/if}
       </p>

@@ -1,4 +1,3 @@
-import { fail } from '@sveltejs/kit';
 import { answer } from '$server/answer';
 import { setCodeRules } from '$server/services/job/codes';
 import { labelPage } from '$server/services/take-down/label-page';
@@ -10,15 +9,14 @@ import {
   wantedLabels,
 } from '$server/services/take-down/labels';
 import { readLabelRequest } from '$server/services/take-down/label-form';
-import { attend, wake, type AtPrinter } from '$server/standins/label-printer';
+import { attendPrinter } from '$server/services/take-down/printer';
+import { labelPrinter } from '$server/ports/devices';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params, depends }) => {
   depends('anthem:printer');
   return labelPage(locals.db, locals.open(params.job).file);
 };
-
-const AT_PRINTER: readonly AtPrinter[] = ['new-tape', 'clear-jam', 'make-jam', 'short-tape'];
 
 export const actions: Actions = {
   rules: async ({ request, locals, params }) => {
@@ -44,22 +42,22 @@ export const actions: Actions = {
         return { ask: { ...request, count: wanted.length } };
       notePrint(locals.db, file, locals.worker, locals.now(), 'printer', wanted);
       locals.forget();
-      wake(locals.db, locals.now);
+      labelPrinter.wake(locals.db, locals.now);
       return { queued: wanted.length, again: wanted.filter((l) => l.again > 0).length };
     });
   },
   attend: async ({ request, locals }) => {
-    const sent = (await request.formData()).get('act');
-    const known = AT_PRINTER.find((a) => a === sent);
-    if (!known) return fail(422, { refused: 'The printer knows no such act.', field: 'act' });
-    attend(locals.db, known);
-    wake(locals.db, locals.now);
-    return { attended: known };
+    const form = await request.formData();
+    return answer(() => {
+      const attended = attendPrinter(locals.db, form.get('act'));
+      labelPrinter.wake(locals.db, locals.now);
+      return { attended };
+    });
   },
   reprint: ({ locals, params }) =>
     answer(() => {
       const queued = reprintLost(locals.db, params.job, locals.worker, locals.now());
-      wake(locals.db, locals.now);
+      labelPrinter.wake(locals.db, locals.now);
       return { queued, again: 0 };
     }),
   drop: ({ locals, params }) =>

@@ -1,0 +1,41 @@
+/** The air in a place of the company through weather. Docs: docs/methods/air.md */
+import { hourOfDay } from '../units/clock-time';
+import type { Place, Places } from './places';
+import { indoors, inTent, STILL, type AirState } from './room';
+
+/** Air at a moment with the speed at which it moves over films, m/s. */
+export type MovingAir = AirState & { wind: number };
+
+/** From the evening until the crew comes. */
+const NIGHT = { from: 19, to: 6 };
+
+/** Whether the thermostats of the night hold. @param at ms since 1970 @param zone IANA time zone */
+export const isNight = (at: number, zone: string): boolean => {
+  const hour = hourOfDay(at, zone);
+  return hour >= NIGHT.from || hour < NIGHT.to;
+};
+
+/** Hours that a building is followed before the first one that counts, so that its lag has settled. */
+export const SETTLING = 96;
+
+/**
+ * The air at a place through weather.
+ *
+ * @param weather outdoors, hourly; the first {@link SETTLING} hours let the buildings settle and are left out of the result
+ * @param zone IANA time zone, for the thermostats of the night
+ */
+export function airAtPlace(
+  places: Places,
+  place: Place,
+  weather: readonly (AirState & { at: number })[],
+  zone: string,
+): (MovingAir & { at: number })[] {
+  const night = (i: number): boolean => isNight(weather[i]?.at ?? 0, zone);
+  const inside = (building: 'house' | 'shop') => indoors(weather, places[building], night);
+  const { tent } = places;
+  const air =
+    place === 'tent'
+      ? inside(tent.in).map((around, i) => inTent(around, tent, night(i)))
+      : inside(place).map((a) => ({ ...a, wind: STILL }));
+  return air.map((a, i) => ({ ...a, at: weather[i]?.at ?? 0 })).slice(SETTLING);
+}

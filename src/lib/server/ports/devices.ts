@@ -1,0 +1,20 @@
+/** The devices and services of this installation, as its configuration names them: a real one takes a stand-in's place here. */
+import { demoClock } from '../standins/demo-clock';
+import { simulatedPrinter } from '../standins/label-printer';
+import { simulatedSensors } from '../standins/thermo-hygrometer';
+import { simulatedWeather } from '../standins/weather';
+import type { AirSensors } from './air-sensors';
+import { choose } from './choose';
+import type { Clock } from './clock';
+import type { LabelPrinter } from './label-printer';
+import { systemClock } from './system-clock';
+import type { WeatherSource } from './weather';
+
+export const isDemo = (): boolean => process.env.ANTHEM_DEMO === '1';
+
+/** Asked for each time: the demo is switched on before anything else is read. */
+export const clock = (): Clock => (isDemo() ? demoClock : systemClock);
+
+export const weather = choose<WeatherSource>('ANTHEM_WEATHER', { simulated: simulatedWeather });
+export const sensors = choose<AirSensors>('ANTHEM_SENSORS', { simulated: simulatedSensors });
+export const labelPrinter = choose<LabelPrinter>('ANTHEM_LABEL_PRINTER', { simulated: simulatedPrinter });
