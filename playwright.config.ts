@@ -1,5 +1,5 @@
 import { defineConfig } from '@playwright/test';
-import { launchOptions } from './scripts/chromium.mjs';
+import { launchOptions } from './scripts/parts/chromium.mjs';
 
 export default defineConfig({
   testDir: 'tests/e2e',

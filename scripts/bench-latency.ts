@@ -5,9 +5,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { v7 as newId } from 'uuid';
-import type { Fact } from '../src/lib/core/bench/events';
+import type { Fact } from '../src/lib/core/bench/state/events';
 import { printRows, type Row } from './bench-plan';
-import { serve } from './prepare.mjs';
+import { serve } from './parts/prepare.mjs';
 
 const ms = (n: number): string => `${n < 10 ? n.toFixed(2) : n.toFixed(0)} ms`;
 /** The value that so large a share of a list does not exceed. */

@@ -8,9 +8,9 @@ import { X509Certificate } from 'node:crypto';
 import { isIP } from 'node:net';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { certificateFiles } from './certificate-files.mjs';
-import { ownAddresses, ownNames } from './network.mjs';
-import { install, root } from './prepare.mjs';
+import { certificateFiles } from './parts/certificate-files.mjs';
+import { ownAddresses, ownNames } from './parts/network.mjs';
+import { install, root } from './parts/prepare.mjs';
 
 const DAY = 86_400_000;
 /** Phones trust no server's certificate for longer than 825 days (requirements of phone makers; from memory). */

@@ -1,5 +1,5 @@
 /** `npm run demo`: installs, builds, makes the demo database where there is none, serves it and prints the address. */
-import { serveCommand } from './serve-command.mjs';
+import { serveCommand } from './parts/serve-command.mjs';
 
 await serveCommand(
   'Anthem’s demo',

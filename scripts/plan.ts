@@ -4,8 +4,8 @@
  */
 import { readFileSync } from 'node:fs';
 import { audit } from '../src/lib/core/planning/audit';
-import { readProblem } from '../src/lib/core/planning/problem';
-import { solve } from '../src/lib/core/planning/solve';
+import { readProblem } from '../src/lib/core/planning/model/problem';
+import { solve } from '../src/lib/core/planning/search/solve';
 
 const args = process.argv.slice(2);
 const flag = args.indexOf('--seconds');

@@ -10,8 +10,8 @@ import { createServer } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { AUTHORITY_PATH, certificateFiles } from './certificate-files.mjs';
-import { isEverybody, isLoopback, ownAddresses, ownNames } from './network.mjs';
+import { AUTHORITY_PATH, certificateFiles } from './parts/certificate-files.mjs';
+import { isEverybody, isLoopback, ownAddresses, ownNames } from './parts/network.mjs';
 
 const host = process.env.HOST ?? '127.0.0.1';
 const port = Number(process.env.PORT ?? 4180);

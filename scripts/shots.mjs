@@ -2,8 +2,8 @@
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { launchOptions } from './chromium.mjs';
-import { build, install, root, serve } from './prepare.mjs';
+import { launchOptions } from './parts/chromium.mjs';
+import { build, install, root, serve } from './parts/prepare.mjs';
 
 install();
 build();

@@ -2,8 +2,8 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { chromiumPath } from './chromium.mjs';
-import { install, root } from './prepare.mjs';
+import { chromiumPath } from './parts/chromium.mjs';
+import { install, root } from './parts/prepare.mjs';
 
 install();
 if (!existsSync(chromiumPath)) {

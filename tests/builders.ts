@@ -1,8 +1,8 @@
 /** What most tests begin with: a kitchen, a choice for it, facts. */
 import { usualCounts } from '$core/coating/system';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
-import { factSchema, type Fact, type FactBody } from '$core/bench/events';
-import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/choice';
+import { factSchema, type Fact, type FactBody } from '$core/bench/state/events';
+import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/job/choice';
 import { v7 as newId } from 'uuid';
 
 /** Eight doors and two drawers on one wall. */

@@ -2,7 +2,7 @@
  * Small random planning problems with every kind of rule in them, on a grid of half hours so that a time-indexed
  * program can solve them exactly. The seed is the problem.
  */
-import type { Interval, Problem } from '$core/planning/problem';
+import type { Interval, Problem } from '$core/planning/model/problem';
 import { seeded } from '$core/units/random';
 
 export const GRID = 30;

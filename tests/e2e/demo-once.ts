@@ -1,7 +1,7 @@
 /** Makes the demo once: every test server begins with a copy of it. */
 import { mkdirSync, rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { serve } from '../../scripts/prepare.mjs';
+import { serve } from '../../scripts/parts/prepare.mjs';
 
 export const DEMO = join(import.meta.dirname, '..', '..', 'test-results', 'demo', 'anthem.db');
 

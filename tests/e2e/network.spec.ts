@@ -5,9 +5,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { makeCertificate } from '../../scripts/certificate.mjs';
-import { ownAddresses } from '../../scripts/network.mjs';
-import { freePort } from '../../scripts/prepare.mjs';
-import { addressLines } from '../../scripts/serve-command.mjs';
+import { ownAddresses } from '../../scripts/parts/network.mjs';
+import { freePort } from '../../scripts/parts/prepare.mjs';
+import { addressLines } from '../../scripts/parts/serve-command.mjs';
 import { startServer, type TestServer } from './server';
 
 const folder = join(mkdtempSync(join(tmpdir(), 'anthem-')), 'certificate');

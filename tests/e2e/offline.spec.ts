@@ -1,9 +1,9 @@
 /** The bench without signal: nothing recorded is lost, doubled or out of order, whatever is killed on the way. */
 import sharp from 'sharp';
 import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
-import { fold } from '../../src/lib/core/bench/fold';
-import type { JobState } from '../../src/lib/core/bench/state';
-import { factSchema, type Fact } from '../../src/lib/core/bench/events';
+import { fold } from '$core/bench/state/fold';
+import type { JobState } from '$core/bench/state/state';
+import { factSchema, type Fact } from '$core/bench/state/events';
 import { jobCalled, ready, startServer, type TestServer } from './server';
 
 const PLACES = ['table', 'van', 'hanger', 'stack'];

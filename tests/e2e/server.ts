@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import type { ChildProcess } from 'node:child_process';
 import { expect, type Page } from '@playwright/test';
-import { serve } from '../../scripts/prepare.mjs';
+import { serve } from '../../scripts/parts/prepare.mjs';
 import { DEMO } from './demo-once';
 
 export interface TestServer {

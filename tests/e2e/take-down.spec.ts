@@ -3,7 +3,7 @@ import { chromium, expect, test, type Page } from '@playwright/test';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { launchOptions } from '../../scripts/chromium.mjs';
+import { launchOptions } from '../../scripts/parts/chromium.mjs';
 import { labelVideo } from './label-video';
 import { jobCalled, newJob, ready, startServer, type TestServer } from './server';
 

@@ -3,7 +3,7 @@
  * start on the grid and length, solved by HiGHS (package `highs`). Shares no code with the planner.
  */
 import highsLoader from 'highs';
-import type { Problem } from '$core/planning/problem';
+import type { Problem } from '$core/planning/model/problem';
 
 interface Option {
   name: string;

@@ -7,11 +7,11 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, it } from 'vitest';
 import { audit } from '$core/planning/audit';
-import { lowerBound } from '$core/planning/bound';
-import { compile } from '$core/planning/model';
-import { heads } from '$core/planning/propagate';
-import { relaxedBound } from '$core/planning/relax';
-import { solve } from '$core/planning/solve';
+import { lowerBound } from '$core/planning/bounds/bound';
+import { compile } from '$core/planning/model/model';
+import { heads } from '$core/planning/model/propagate';
+import { relaxedBound } from '$core/planning/search/relax';
+import { solve } from '$core/planning/search/solve';
 import { GRID, randomProblem } from '../random-problem';
 import { solveByMilp } from './milp';
 

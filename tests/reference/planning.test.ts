@@ -6,11 +6,11 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { audit } from '$core/planning/audit';
-import { compile } from '$core/planning/model';
-import { lowerBound } from '$core/planning/bound';
-import { heads } from '$core/planning/propagate';
-import { readProblem, type Problem } from '$core/planning/problem';
-import { solve } from '$core/planning/solve';
+import { compile } from '$core/planning/model/model';
+import { lowerBound } from '$core/planning/bounds/bound';
+import { heads } from '$core/planning/model/propagate';
+import { readProblem, type Problem } from '$core/planning/model/problem';
+import { solve } from '$core/planning/search/solve';
 
 const folder = join(import.meta.dirname, 'data', 'planning');
 const load = (file: string): { problem: Problem; provenOptimum?: number; infeasible?: boolean } => {

@@ -8,7 +8,7 @@ import { openDatabase, type Db } from './db/open';
 import { DEMO_NOW, makeDemo } from './demo/demo';
 import { attachPhoto } from './services/survey/attach-photo';
 import { companyCalendar } from './services/across/company-calendar';
-import { makeCurrentPlan } from './services/plan/make-plan';
+import { makeCurrentPlan } from './services/plan/make/make-plan';
 import { openPlanned } from './services/plan/open-planned';
 import { openJob } from './services/job/open-job';
 import { recordSoon } from './services/bench/record-soon';

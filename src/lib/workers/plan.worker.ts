@@ -8,13 +8,13 @@ import type { PlanInputs } from '$core/job-plan/inputs';
 import { jobAt } from '$core/job-plan/job-at';
 import { weighPlan } from '$core/job-plan/make-plan';
 import { whatIfs, type Questions } from '$core/job-plan/what-ifs';
-import { erringAir } from '$core/planning/erring-air';
-import { buildProblem } from '$core/planning/job-problem';
-import { planJob } from '$core/planning/plan-job';
+import { erringAir } from '$core/planning/job/erring-air';
+import { buildProblem } from '$core/planning/job/job-problem';
+import { planJob } from '$core/planning/job/plan-job';
 import { ifKnown } from '$core/coating/missing-figure';
 import { unpackJson } from '$core/units/pack-json';
-import { riskRuns, type Risk } from '$core/planning/risk';
-import type { RiskModel } from '$core/planning/risk-model';
+import { riskRuns, type Risk } from '$core/planning/risk/risk';
+import type { RiskModel } from '$core/planning/risk/risk-model';
 import type { Answer, Question, Weighed } from './questions';
 
 const MINUTE = 60_000;

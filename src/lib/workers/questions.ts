@@ -1,6 +1,6 @@
 /** What a page and its planning worker say to each other. */
-import type { Risk } from '$core/planning/risk';
-import type { RiskModel } from '$core/planning/risk-model';
+import type { Risk } from '$core/planning/risk/risk';
+import type { RiskModel } from '$core/planning/risk/risk-model';
 
 export type Question = { id: number } & (
   | { do: 'load'; text: string }

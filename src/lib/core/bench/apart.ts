@@ -1,5 +1,5 @@
 /** Devices that worked apart on one job: what a fact that comes late cannot stand beside. */
-import type { Fact } from './events';
+import type { Fact } from './state/events';
 
 /** Said by a device that had nothing from the server yet. */
 export const KNEW_NOTHING = '00000000-0000-0000-0000-000000000000';

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { bodySchema } from './events';
+import { bodySchema } from './state/events';
 import { bodyFromForm } from './fact-form';
 
 const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;

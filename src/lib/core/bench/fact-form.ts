@@ -1,5 +1,5 @@
 /** A fact posted by a form: fields to body. Unknown fields are ignored, faulty ones are named by the schema. */
-import { entryOf, FACT_KINDS, type FactBody, type FactKind } from './events';
+import { entryOf, FACT_KINDS, type FactBody, type FactKind } from './state/events';
 import { factForm } from './facts/form';
 
 /** The fields of a form as they were sent, to be sent again; its id is left out. */

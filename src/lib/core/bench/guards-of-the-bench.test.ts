@@ -4,14 +4,14 @@ import { buildRoute, type Step } from '../coating/route';
 import { KIT, SHELLAC_URETHANE, TWO_PACK } from '../coating/systems/index';
 import { usualCounts, type System } from '../coating/system';
 import { SHEET_WAITS } from '../coating/waits';
-import type { Fact, FactBody } from './events';
-import { fold } from './fold';
+import type { Fact, FactBody } from './state/events';
+import { fold } from './state/fold';
 import { judge } from './guard/judge';
 import { windowOf } from './guard/window';
 import type { Context } from './guard/context';
 import type { Refusal } from './guard/refusal';
-import { USUAL_SLOT } from '../planning/choice';
-import { fitsSlot, rackMap, readPlace } from './places';
+import { USUAL_SLOT } from '../planning/job/choice';
+import { fitsSlot, rackMap, readPlace } from './state/places';
 
 const MINUTE = 60_000;
 const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;

@@ -2,7 +2,7 @@
 import { facesOf, gets, plain, type Requirement, type Step } from '../coating/route';
 import type { Product, Stage } from '../coating/system';
 import { DEFECTS, type RemedyStep } from '../quality/defects';
-import { pieceState, type Flaw, type JobState } from './state';
+import { pieceState, type Flaw, type JobState } from './state/state';
 
 const KEY = 'rework';
 export const isRework = (step: string): boolean => step.startsWith(`${KEY}.`);

@@ -1,8 +1,8 @@
 /** Taking down: what is to be done to each piece, and the account of where all of them are. */
 import { hingesOf, type Condition } from '../kitchen/condition';
 import type { Form } from '../kitchen/kitchen';
-import type { JobState, PieceState } from './state';
-import type { Tick } from './ticks';
+import type { JobState, PieceState } from './state/state';
+import type { Tick } from './state/ticks';
 
 export interface PieceToTakeDown {
   id: string;

@@ -1,6 +1,6 @@
 /** A whole job as JSON: everything that was typed, drawn, chosen and recorded. Plans are left out: facts make them anew. */
 import { z } from 'zod';
-import { factSchema } from '../bench/events';
+import { factSchema } from '../bench/state/events';
 import { answersSchema } from '../coating/proposal-facts';
 import { conditionSchema } from '../kitchen/condition';
 import { BANDS, FORMS, SIDES } from '../kitchen/kitchen';
@@ -10,7 +10,7 @@ import { WAYS } from '../labels/hiding';
 import { labelSchema } from '../labels/label-set';
 import { SCHEMES } from '../labels/schemes';
 import { SAFE_LETTERS } from '../labels/turn-safe';
-import { choiceSchema } from '../planning/choice';
+import { choiceSchema } from '../planning/job/choice';
 import { CLOCK_AHEAD, CLOCK_BEHIND, instantSchema } from '../units/instant';
 import { LENGTH_UNITS } from '../units/length';
 import { isTimeZone } from '../units/time-zones';

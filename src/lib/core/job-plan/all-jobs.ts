@@ -1,7 +1,7 @@
 /** All jobs planned together, and each job's own plan within what was found. */
-import { readOwnId } from '../planning/joined-id';
-import type { Effort } from '../planning/effort';
-import { planTogether, type JobTogether, type PlannedTogether } from '../planning/together';
+import { readOwnId } from '../planning/job/joined-id';
+import type { Effort } from '../planning/search/effort';
+import { planTogether, type JobTogether, type PlannedTogether } from '../planning/job/together';
 import { dayAfter } from '../units/clock-time';
 import { togetherEffort, TOGETHER } from './efforts';
 import type { PlanInputs } from './inputs';

@@ -1,5 +1,5 @@
 /** How hard the planner tries for each use, and how far ahead it looks: nowhere else are seeds, efforts and horizons given. */
-import type { Effort } from '../planning/effort';
+import type { Effort } from '../planning/search/effort';
 
 /** The same inputs give the same plan. */
 const SEED = 20260309;

@@ -1,9 +1,9 @@
 /** Everything that the plan of one job is made from, as data: threads, pages and tests plan from this and nothing else. */
 import type { Place } from '../air/places';
-import type { Lot } from '../planning/lots';
-import type { JobState } from '../bench/state';
-import type { Choice } from '../planning/choice';
-import type { Span } from '../planning/job-problem';
+import type { Lot } from '../planning/job/lots';
+import type { JobState } from '../bench/state/state';
+import type { Choice } from '../planning/job/choice';
+import type { Span } from '../planning/job/job-problem';
 import type { PackedAir } from '../drying/packed-air';
 import type { PlannedPiece, Surveyed } from './ways';
 

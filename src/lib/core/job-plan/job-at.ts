@@ -1,12 +1,12 @@
 /** A job as it is to be planned from a moment on. */
-import { lotProgress } from '../bench/progress';
+import { lotProgress } from '../bench/view/progress';
 import { withRework } from '../bench/rework';
-import { siteProgress } from '../bench/site';
+import { siteProgress } from '../bench/view/site';
 import type { Step } from '../coating/route';
 import type { Waits } from '../coating/waits';
-import type { Choice } from '../planning/choice';
-import type { JobToPlan } from '../planning/job-problem';
-import { divideByZone } from '../planning/lots';
+import type { Choice } from '../planning/job/choice';
+import type { JobToPlan } from '../planning/job/job-problem';
+import { divideByZone } from '../planning/job/lots';
 import { waitsOf } from '../coating/waits';
 import { dayToMs } from '../units/clock-time';
 import type { PlanInputs } from './inputs';

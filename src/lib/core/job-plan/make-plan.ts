@@ -1,6 +1,6 @@
 /** Makes the plan of a job, checked. */
-import type { Effort, Near } from '../planning/effort';
-import { planJob } from '../planning/plan-job';
+import type { Effort, Near } from '../planning/search/effort';
+import { planJob } from '../planning/job/plan-job';
 import { outcomeOf, type Outcome } from './better';
 import { COMPARED, EFFORTS, HORIZONS } from './efforts';
 import type { PlanInputs } from './inputs';

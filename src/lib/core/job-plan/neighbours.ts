@@ -1,7 +1,7 @@
 /** What other jobs and people's absences take away from a job: people's time, the place, slots of the rack. */
-import type { Choice } from '../planning/choice';
-import { readOperationId, type Span, type Taken } from '../planning/job-problem';
-import type { NoPlan, Plan, Problem } from '../planning/problem';
+import type { Choice } from '../planning/job/choice';
+import { readOperationId, type Span, type Taken } from '../planning/job/job-problem';
+import type { NoPlan, Plan, Problem } from '../planning/model/problem';
 import type { Neighbour, Surroundings } from './inputs';
 
 const MINUTE = 60_000;

@@ -2,9 +2,9 @@
  * When a new kitchen could start: the latest day that still gives its earliest hand-back, around all other jobs. It is
  * worked as another job is.
  */
-import { choiceSchema } from '../planning/choice';
-import type { JobToPlan } from '../planning/job-problem';
-import { planJob } from '../planning/plan-job';
+import { choiceSchema } from '../planning/job/choice';
+import type { JobToPlan } from '../planning/job/job-problem';
+import { planJob } from '../planning/job/plan-job';
 import { dayAfter, dayToMs, isoDay } from '../units/clock-time';
 import { EFFORTS, NEW_START } from './efforts';
 import type { PlanInputs } from './inputs';

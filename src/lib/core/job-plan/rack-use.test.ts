@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
-import { emptyState, touch, type Work } from '../bench/state';
+import { emptyState, touch, type Work } from '../bench/state/state';
 import type { Step } from '../coating/route';
-import type { Problem } from '../planning/problem';
+import type { Problem } from '../planning/model/problem';
 import type { TimedPlan } from './neighbours';
 import { rackUse } from './rack-use';
 

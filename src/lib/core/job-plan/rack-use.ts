@@ -1,7 +1,7 @@
 /** How full the rack is over time: what was laid on it, what lies there now, and what a plan lays there. */
 import type { Step } from '../coating/route';
-import { pieceState, type JobState } from '../bench/state';
-import type { Lot } from '../planning/lots';
+import { pieceState, type JobState } from '../bench/state/state';
+import type { Lot } from '../planning/job/lots';
 import { ownRack, type TimedPlan } from './neighbours';
 
 const MINUTE = 60_000;

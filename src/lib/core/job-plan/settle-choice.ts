@@ -4,8 +4,8 @@
  */
 import { ifKnown } from '../coating/missing-figure';
 import { PATTERNS } from '../coating/pattern';
-import { choiceSchema, type Choice } from '../planning/choice';
-import { lotSizes } from '../planning/lots';
+import { choiceSchema, type Choice } from '../planning/job/choice';
+import { lotSizes } from '../planning/job/lots';
 import { isBetter, type Outcome } from './better';
 import { EFFORTS } from './efforts';
 import { leavesOpen, type PlanInputs } from './inputs';

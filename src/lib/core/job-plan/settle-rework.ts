@@ -2,8 +2,8 @@
  * Finds the lot for a piece that is to be mended: its own, which then waits for it, a later one of its colour, or one by
  * itself. Every way is planned with a small effort; the better plan wins.
  */
-import type { Lot } from '../planning/lots';
-import { lotName } from '../planning/lots';
+import type { Lot } from '../planning/job/lots';
+import { lotName } from '../planning/job/lots';
 import { isBetter, type Outcome } from './better';
 import { EFFORTS, HORIZONS } from './efforts';
 import type { PlanInputs } from './inputs';

@@ -3,10 +3,10 @@
  * they are; other jobs and absences by what they still take away; the air and what was learnt by when films are ready.
  */
 import { z } from 'zod';
-import { lotProgress } from '../bench/progress';
-import { siteProgress } from '../bench/site';
+import { lotProgress } from '../bench/view/progress';
+import { siteProgress } from '../bench/view/site';
 import type { Requirement } from '../coating/route';
-import { operationId, type Span } from '../planning/job-problem';
+import { operationId, type Span } from '../planning/job/job-problem';
 import { SITE } from '../takeoff/site-route';
 import { digest } from '../units/digest';
 import type { PlanInputs } from './inputs';

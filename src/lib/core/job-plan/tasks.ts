@@ -10,8 +10,8 @@ import type { MadePlan, Times } from './made-plan';
 import { EFFORTS, NEW_START } from './efforts';
 import type { Outcome } from './better';
 import type { PlanInputs } from './inputs';
-import type { Choice } from '../planning/choice';
-import type { PlannedTogether } from '../planning/together';
+import type { Choice } from '../planning/job/choice';
+import type { PlannedTogether } from '../planning/job/together';
 
 /** Tasks by kind: what is given and what comes back. `at` and `now` in ms since 1970. */
 export interface Tasks {

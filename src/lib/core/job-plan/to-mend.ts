@@ -1,7 +1,7 @@
 /** Pieces that are to be mended, and whether it was weighed in which lot. */
-import { pieceState } from '../bench/state';
+import { pieceState } from '../bench/state/state';
 import { openFlaws } from '../bench/rework';
-import type { Lot } from '../planning/lots';
+import type { Lot } from '../planning/job/lots';
 import type { PlanInputs } from './inputs';
 import { routeNow } from './job-at';
 

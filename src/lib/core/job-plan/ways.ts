@@ -1,12 +1,12 @@
 /** What a choice makes of a kitchen: its system with its schools, the pieces' route, and the steps of the fixed work. */
-import { atPace } from '../bench/pace';
+import { atPace } from '../bench/view/pace';
 import type { Pattern } from '../coating/pattern';
 import { buildRoute, type Step } from '../coating/route';
 import { mergeRoutes, sparingBacks } from '../coating/routes-apart';
 import { applySchools, FILM_OF } from '../coating/schools';
 import type { System } from '../coating/system';
 import type { Condition } from '../kitchen/condition';
-import type { Choice } from '../planning/choice';
+import type { Choice } from '../planning/job/choice';
 import { fixedOf } from '../takeoff/fixed-zones';
 import { siteRoute, type SiteStep } from '../takeoff/site-route';
 import { keepLast } from '../units/keep-last';

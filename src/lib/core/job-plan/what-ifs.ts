@@ -2,9 +2,9 @@
 import { ifKnown } from '../coating/missing-figure';
 import { PATTERN_FACTS, PATTERNS } from '../coating/pattern';
 import { TOOL_FACTS } from '../coating/tool';
-import { choiceSchema, type Choice } from '../planning/choice';
+import { choiceSchema, type Choice } from '../planning/job/choice';
 import type { PackedAir } from '../drying/packed-air';
-import type { WorkWeek } from '../planning/work-week';
+import type { WorkWeek } from '../planning/model/work-week';
 import { dayAfter, dayToMs, isoDay } from '../units/clock-time';
 import type { PlanInputs } from './inputs';
 import { routeNow, withChoice } from './job-at';

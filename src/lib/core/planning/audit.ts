@@ -2,7 +2,7 @@
  * The auditor: checks a plan against every rule of docs/methods/plan.md and names each fault. It shares no code with
  * the planner; it counts minutes one open interval at a time.
  */
-import type { Assignment, Operation, Plan, Problem } from './problem';
+import type { Assignment, Operation, Plan, Problem } from './model/problem';
 
 type Span = readonly [number, number];
 

@@ -2,10 +2,10 @@
  * The plan that is made without a planner, to measure against: as many pieces as the rack holds go the whole way
  * together, and the next lot begins when they hang.
  */
-import { buildProblem, operationId, type JobToPlan, type LotProgress } from './job-problem';
-import { construct } from './construct';
-import { compile, type Model } from './model';
-import { makespanOf } from './schedule';
+import { buildProblem, operationId, type JobToPlan, type LotProgress } from './job/job-problem';
+import { construct } from './search/construct';
+import { compile, type Model } from './model/model';
+import { makespanOf } from './model/schedule';
 
 /** Joins lots, in order, to as few as the rack holds. Only for work that has not begun. */
 export function plainLots(lots: readonly LotProgress[], rackSlots: number): LotProgress[] {

@@ -2,11 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { seeded } from '../units/random';
 import { audit } from './audit';
-import { earliestRun, intersect, unite } from './calendar';
-import { divide, lotName } from './lots';
-import { readProblem, type Interval, type Plan, type Problem } from './problem';
-import { solve } from './solve';
-import { openMinutes } from './work-week';
+import { earliestRun, intersect, unite } from './model/calendar';
+import { divide, lotName } from './job/lots';
+import { readProblem, type Interval, type Plan, type Problem } from './model/problem';
+import { solve } from './search/solve';
+import { openMinutes } from './model/work-week';
 
 const hours = fc
   .uniqueArray(fc.integer({ min: 0, max: 400 }), { minLength: 2, maxLength: 12 })

@@ -1,12 +1,12 @@
 /** The demo: an invented company, and the job Lanternhouse in the middle of its coats. Made through the services. */
 import { usualCounts } from '$core/coating/system';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
-import { plannedSteps } from '$core/planning/job-problem';
+import { plannedSteps } from '$core/planning/job/job-problem';
 import { SITE } from '$core/takeoff/site-route';
-import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/choice';
+import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/job/choice';
 import { dayToMs } from '$core/units/clock-time';
 import { ticksFor } from '$core/bench/take-down';
-import type { Tick } from '$core/bench/ticks';
+import type { Tick } from '$core/bench/state/ticks';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../db/open';
 import { LANTERNHOUSE } from './lanternhouse';
@@ -16,7 +16,7 @@ import { setClock } from '../services/company/clock';
 import { DEMO_ZONE } from '../standins/demo-clock';
 import { choosePlan } from '../services/plan/choose-plan';
 import { createJob } from '../services/job/create-job';
-import { planInputs } from '../services/plan/plan-inputs';
+import { planInputs } from '../services/plan/make/plan-inputs';
 import { ask } from '../threads/ask';
 import { readSensors } from '../services/air/sensors';
 import { openJob } from '../services/job/open-job';

@@ -1,5 +1,5 @@
 /** The label of a mixing cup: what is in it, which batch, from when and until when it may be used. */
-import type { Mix } from '$core/bench/state';
+import type { Mix } from '$core/bench/state/state';
 import { sayTime } from '$core/units/clock-time';
 import { ML_PER_FL_OZ } from '$core/units/measures';
 import type { OpenJob } from '../services/job/open-job';

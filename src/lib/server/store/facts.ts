@@ -1,4 +1,4 @@
-import { bodySchema, type Fact } from '$core/bench/events';
+import { bodySchema, type Fact } from '$core/bench/state/events';
 import { CLOCK_AHEAD, CLOCK_BEHIND, isInstant } from '$core/units/instant';
 import type { Db } from '../db/open';
 import { forgiving } from '../forgiving';

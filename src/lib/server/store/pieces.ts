@@ -1,6 +1,6 @@
 import { conditionSchema, type Condition } from '$core/kitchen/condition';
 import type { SurveyedPiece } from '$core/kitchen/pieces';
-import type { Lot } from '$core/planning/lots';
+import type { Lot } from '$core/planning/job/lots';
 import type { Db } from '../db/open';
 import { forgiving } from '../forgiving';
 import { keepLast } from '$core/units/keep-last';

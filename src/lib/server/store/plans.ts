@@ -6,7 +6,7 @@ import {
   type NoPlan,
   type Plan,
   type Problem,
-} from '$core/planning/problem';
+} from '$core/planning/model/problem';
 import { keepLast } from '$core/units/keep-last';
 import { z } from 'zod';
 import type { Db } from '../db/open';

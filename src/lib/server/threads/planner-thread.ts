@@ -11,9 +11,9 @@ import { makePlan } from '$core/job-plan/make-plan';
 import type { MadePlan } from '$core/job-plan/made-plan';
 import { runTask, type Answer, type TaskKind, type Tasks } from '$core/job-plan/tasks';
 import { audit } from '$core/planning/audit';
-import type { NoPlan, Plan, Problem } from '$core/planning/problem';
-import { solve } from '$core/planning/solve';
-import type { PlannedTogether } from '$core/planning/together';
+import type { NoPlan, Plan, Problem } from '$core/planning/model/problem';
+import { solve } from '$core/planning/search/solve';
+import type { PlannedTogether } from '$core/planning/job/together';
 
 /** A search: all jobs together, a better plan for one, or a problem that somebody sent. `at` in ms since 1970. */
 export type Search =

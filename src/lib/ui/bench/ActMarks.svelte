@@ -1,6 +1,6 @@
 <!-- The door marks of an act, each opening its piece. -->
 <script lang="ts">
-  import type { BenchAct } from '$core/bench/view';
+  import type { BenchAct } from '$core/bench/view/view';
   import DoorMark from '../kitchen/DoorMark.svelte';
   import { getBench } from './bench-page';
 

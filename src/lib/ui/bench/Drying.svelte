@@ -2,7 +2,7 @@
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
   import FoldOut from '$ui/kit/FoldOut.svelte';
-  import { FEEL_FACTS, FEELS } from '$core/bench/looks';
+  import { FEEL_FACTS, FEELS } from '$core/bench/view/looks';
   import FactForm from '../facts/FactForm.svelte';
   import { pieces } from '../words';
   import { getBench } from './bench-page';

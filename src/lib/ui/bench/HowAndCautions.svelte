@@ -1,7 +1,7 @@
 <!-- How an act is done, and what to beware of. -->
 <script lang="ts">
   import FoldOut from '$ui/kit/FoldOut.svelte';
-  import type { BenchAct } from '$core/bench/view';
+  import type { BenchAct } from '$core/bench/view/view';
   import MethodCard from '../systems/MethodCard.svelte';
 
   let { act }: { act: BenchAct } = $props();

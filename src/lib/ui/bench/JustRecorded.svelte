@@ -2,7 +2,7 @@
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
   import Field from '$ui/kit/Field.svelte';
-  import { UNDO } from '$core/bench/view';
+  import { UNDO } from '$core/bench/view/view';
   import FactForm from '../facts/FactForm.svelte';
   import { getBench } from './bench-page';
 

@@ -6,7 +6,7 @@
   import FoldOut from '$ui/kit/FoldOut.svelte';
   import Option from '$ui/kit/Option.svelte';
   import Tick from '$ui/kit/Tick.svelte';
-  import { LOOK_WORDS, LOOKS } from '$core/bench/looks';
+  import { LOOK_WORDS, LOOKS } from '$core/bench/view/looks';
   import FactForm from '../facts/FactForm.svelte';
   import { getBench } from './bench-page';
 

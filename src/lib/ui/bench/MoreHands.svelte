@@ -2,7 +2,7 @@
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
   import FoldOut from '$ui/kit/FoldOut.svelte';
-  import type { BenchAct } from '$core/bench/view';
+  import type { BenchAct } from '$core/bench/view/view';
   import FactForm from '../facts/FactForm.svelte';
   import { getBench } from './bench-page';
 

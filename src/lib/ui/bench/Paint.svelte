@@ -2,7 +2,7 @@
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
   import Field from '$ui/kit/Field.svelte';
-  import type { BenchAct } from '$core/bench/view';
+  import type { BenchAct } from '$core/bench/view/view';
   import { sayMinutes } from '$core/units/clock-time';
   import { formatFilm, formatVolume } from '$core/units/measures';
   import FactForm from '../facts/FactForm.svelte';

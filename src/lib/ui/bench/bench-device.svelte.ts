@@ -1,8 +1,8 @@
 /** The bench on a device: facts are judged and kept here, and sent when there is signal. */
 import { v7 as newId } from 'uuid';
 import { KNEW_NOTHING } from '$core/bench/apart';
-import { openBench, type Bench, type BenchPack } from '$core/bench/bench-job';
-import { bodySchema, type Fact } from '$core/bench/events';
+import { openBench, type Bench, type BenchPack } from '$core/bench/view/bench-job';
+import { bodySchema, type Fact } from '$core/bench/state/events';
 import { bodyFromForm, sentFields } from '$core/bench/fact-form';
 import { overridesOf, type Override } from '$core/bench/facts/parts';
 import { judge } from '$core/bench/guard/judge';

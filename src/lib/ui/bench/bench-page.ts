@@ -1,6 +1,6 @@
 /** What the parts of the bench page share. */
 import { getContext, setContext } from 'svelte';
-import type { benchView } from '$core/bench/view';
+import type { benchView } from '$core/bench/view/view';
 import type { Measures } from '$core/units/measures';
 
 export interface BenchPage {

@@ -3,7 +3,7 @@
   import Button from '$ui/kit/Button.svelte';
   import Field from '$ui/kit/Field.svelte';
   import FoldOut from '$ui/kit/FoldOut.svelte';
-  import type { Fact, FactBody } from '$core/bench/events';
+  import type { Fact, FactBody } from '$core/bench/state/events';
   import type { Override } from '$core/bench/facts/parts';
   import type { ContestedView } from '$server/services/bench/contested';
   import { sayMinutes, sayTime } from '$core/units/clock-time';

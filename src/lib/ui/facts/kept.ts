@@ -1,6 +1,6 @@
 /** What this device keeps of facts and photos that it made, and what a server says of them: read by schema. */
 import { z } from 'zod';
-import type { Fact } from '$core/bench/events';
+import type { Fact } from '$core/bench/state/events';
 import { RULES, type Refusal } from '$core/bench/guard/refusal';
 
 export interface Kept {

@@ -4,7 +4,7 @@
  * in sight with its reason.
  */
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { Fact } from '$core/bench/events';
+import type { Fact } from '$core/bench/state/events';
 import { clockSchema, readAnswer, readKept, readSkew, type Answer, type Kept, type KeptPhoto } from './kept';
 
 export type { Kept, KeptPhoto };

@@ -6,8 +6,7 @@
   interface Props {
     label: string;
     close: () => void;
-    /** gets what closes the panel */
-    children: Snippet<[() => void]>;
+    children: Snippet;
   }
   let { label, close, children }: Props = $props();
   let dialog: HTMLDialogElement | undefined = $state();
@@ -27,7 +26,7 @@
       clearTimeout(later);
       if (before instanceof HTMLElement || before instanceof SVGElement)
         before.focus({ preventScroll: true });
-      // Closed by the page: its entry goes too, unless another panel took its place.
+      // Its entry of the history goes too, unless another panel took its place.
       setTimeout(() => {
         if (entry && !document.querySelector('dialog[open]')) history.back();
       });
@@ -40,7 +39,6 @@
     entry = false;
     close();
   }
-  const leave = () => (entry ? history.back() : close());
 </script>
 
 <svelte:window onpopstate={() => entry && popped()} />
@@ -50,11 +48,11 @@
   tabindex="-1"
   oncancel={(event) => {
     event.preventDefault();
-    leave();
+    close();
   }}
-  onclick={(event) => event.target === dialog && leave()}
+  onclick={(event) => event.target === dialog && close()}
 >
-  <div class="inside">{@render children(leave)}</div>
+  <div class="inside">{@render children()}</div>
 </dialog>
 
 <style>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { isTurnUnsafe } from '$core/labels/turn-safe';
-  import type { FaceMark, Mark } from '$core/bench/mark';
+  import type { FaceMark, Mark } from '$core/bench/view/mark';
 
   interface Props {
     x: number;

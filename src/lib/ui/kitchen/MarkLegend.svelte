@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Mark } from '$core/bench/mark';
+  import type { Mark } from '$core/bench/view/mark';
   import DoorMark from './DoorMark.svelte';
 
   let { hex }: { hex: string } = $props();

@@ -1,4 +1,4 @@
-import type { Mark } from '$core/bench/mark';
+import type { Mark } from '$core/bench/view/mark';
 
 /** What each state is called, for the legend and for readers that see no colour. */
 export const STATE_WORDS: Record<Mark['state'], string> = {

@@ -1,6 +1,6 @@
 <!-- How old a cup is: it stands, it may be used, it is past. -->
 <script lang="ts">
-  import type { CupAge } from '$core/bench/cups';
+  import type { CupAge } from '$core/bench/view/cups';
   import { sayClock, sayMinutes, sayTime } from '$core/units/clock-time';
 
   interface Props {

@@ -2,7 +2,7 @@
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
   import Notice from '$ui/kit/Notice.svelte';
-  import { chanceBy } from '$core/planning/risk';
+  import { chanceBy } from '$core/planning/risk/risk';
   import { sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
   import type { Planner } from './planner';
   import type { RiskFound, Weighed } from '../../workers/questions';

@@ -16,20 +16,18 @@
 </script>
 
 <Dialog label="Keys" {close}>
-  {#snippet children(leave)}
-    <div class="stack">
-      <h2>Keys</h2>
-      <dl>
-        {#each keys as [key, does] (key)}
-          <dt class="mono">{key}</dt>
-          <dd>{does}</dd>
-        {/each}
-      </dl>
-      <Tick class="wide" bind:checked={singleKeys.on}>single keys act on this device</Tick>
-      <p class="soft">The same switch is in Settings.</p>
-      <div><Button kind="tool" onclick={leave}>Close</Button></div>
-    </div>
-  {/snippet}
+  <div class="stack">
+    <h2>Keys</h2>
+    <dl>
+      {#each keys as [key, does] (key)}
+        <dt class="mono">{key}</dt>
+        <dd>{does}</dd>
+      {/each}
+    </dl>
+    <Tick class="wide" bind:checked={singleKeys.on}>single keys act on this device</Tick>
+    <p class="soft">The same switch is in Settings.</p>
+    <div><Button kind="tool" onclick={close}>Close</Button></div>
+  </div>
 </Dialog>
 
 <style>

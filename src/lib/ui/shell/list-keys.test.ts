@@ -10,7 +10,7 @@ const OURS = [
   'q.answers as a (a.says)',
   'Object.entries(fields) as [name, value] (name)',
   'entries as [words, mark] (words)',
-  "['slight', 'plain', 'bad'] as words, i (words)",
+  "['slight', 'clear', 'bad'] as words, i (words)",
 ];
 /** What a key may end with: a word that people type, or one that is made of such. */
 const TYPED =

@@ -1,6 +1,6 @@
 <!-- The pieces of one wall, and what can be said of all of them at once. -->
 <script lang="ts">
-  import { TICKS } from '$core/bench/ticks';
+  import { TICKS } from '$core/bench/state/ticks';
   import FactForm from '$ui/facts/FactForm.svelte';
   import Button from '$ui/kit/Button.svelte';
   import PieceRow from './PieceRow.svelte';

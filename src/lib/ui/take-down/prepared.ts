@@ -1,5 +1,5 @@
 /** What is done to a piece before it comes down, in words. */
-import type { Tick } from '$core/bench/ticks';
+import type { Tick } from '$core/bench/state/ticks';
 import type { takeDown } from '$server/services/take-down/take-down-page';
 
 export type TakeDownWall = ReturnType<typeof takeDown>['walls'][number];

@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { readProblem } from '$core/planning/problem';
+import { readProblem } from '$core/planning/model/problem';
 import { hungUp } from '$server/hung-up';
 import { planProblem } from '$server/services/plan/plan-problem';
 import { Refused } from '$server/refused';

@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
-import { openBench } from '$core/bench/bench-job';
-import { pieceView } from '$core/bench/view';
+import { openBench } from '$core/bench/view/bench-job';
+import { pieceView } from '$core/bench/view/view';
 import { answer } from '$server/answer';
 import { hingesOf, notedWords } from '$core/kitchen/condition';
 import { hidingPlace } from '$core/labels/hiding';

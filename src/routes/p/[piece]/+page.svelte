@@ -1,7 +1,7 @@
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
   import Field from '$ui/kit/Field.svelte';
-  import { sayNext } from '$core/bench/view';
+  import { sayNext } from '$core/bench/view/view';
   import { FORM_WORDS } from '$core/kitchen/kitchen';
   import { sayClock, sayTime } from '$core/units/clock-time';
   import { formatLength } from '$core/units/length';

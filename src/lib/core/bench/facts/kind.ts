@@ -1,12 +1,12 @@
 /** What a kind of fact is: all that is known of it stands in one entry. */
 import type { z } from 'zod';
 import type { Step } from '../../coating/route';
-import type { Lot } from '../../planning/lots';
+import type { Lot } from '$core/planning/job/lots';
 import type { SiteStep } from '../../takeoff/site-route';
 import type { Measures } from '../../units/measures';
 import type { Context } from '../guard/context';
 import type { Refusal } from '../guard/refusal';
-import type { JobState } from '../state';
+import type { JobState } from '../state/state';
 import type { FactForm } from './form';
 
 /** Who recorded a fact, and when it happened, ms since 1970. */

@@ -2,10 +2,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { entryOf, FACT_KINDS, type FactBody } from '../events';
+import { entryOf, FACT_KINDS, type FactBody } from '../state/events';
 import { bodyFromForm } from '../fact-form';
-import { sayFact } from '../say-fact';
-import { emptyState } from '../state';
+import { sayFact } from '../view/say-fact';
+import { emptyState } from '../state/state';
 import * as table from './table';
 import type { Telling } from './kind';
 

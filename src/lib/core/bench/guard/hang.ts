@@ -1,5 +1,5 @@
 /** What stands against hanging a piece. */
-import { pieceState } from '../state';
+import { pieceState } from '../state/state';
 import type { Context } from './context';
 import { refuse, standing, type Refusal } from './refusal';
 import { nextStep, windowOf, working } from './window';

@@ -1,6 +1,6 @@
 /** What may be done now: every fact is judged before it is kept. */
-import { entryOf, type Fact } from '../events';
-import { fold } from '../fold';
+import { entryOf, type Fact } from '../state/events';
+import { fold } from '../state/fold';
 import { overridesOf } from '../facts/parts';
 import type { Context } from './context';
 import { refuse, type Refusal } from './refusal';

@@ -1,5 +1,5 @@
 /** What stands against starting a step of the fixed work. */
-import { siteProgress } from '../site';
+import { siteProgress } from '../view/site';
 import type { Context } from './context';
 import { refuse, standing, type Refusal } from './refusal';
 

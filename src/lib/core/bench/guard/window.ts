@@ -1,7 +1,7 @@
 /** When steps may be done on a piece, and what comes next for it. */
 import { gets, type Requirement, type Step } from '../../coating/route';
 import type { Waits } from '../../coating/waits';
-import { pieceState, type JobState, type Work } from '../state';
+import { pieceState, type JobState, type Work } from '../state/state';
 
 const MINUTE = 60_000;
 

@@ -1,5 +1,5 @@
 /** What stands in the calendar of a person, of a job and of a customer; and their private addresses. */
-import { readOperationId } from '$core/planning/job-problem';
+import { readOperationId } from '$core/planning/job/job-problem';
 import { SITE } from '$core/takeoff/site-route';
 import { isoDay } from '$core/units/clock-time';
 import { randomBytes } from 'node:crypto';
@@ -9,7 +9,7 @@ import { feedOf, findFeed, writeFeed, type Feed, type FeedKind } from '../../sto
 import { findJob, listOpenJobs } from '../../store/jobs';
 import type { StoredPlan } from '../../store/plans';
 import { listWorkers } from '../../store/workers';
-import { currentPlan } from '../plan/current-plan';
+import { currentPlan } from '../plan/make/current-plan';
 import { eachJob } from '../job/each-job';
 import { openJob, type OpenJob } from '../job/open-job';
 import { handBack } from '../plan/hand-back';

@@ -1,9 +1,9 @@
 /** Today: what every job under way wants next, across jobs and people. Finished jobs cost a line of a table each. */
-import { acts } from '$core/bench/acts';
-import { freshAir } from '$core/bench/fresh-air';
-import { airStops } from '$core/bench/air-stops';
+import { acts } from '$core/bench/view/acts';
+import { freshAir } from '$core/bench/view/fresh-air';
+import { airStops } from '$core/bench/view/air-stops';
 import { visitDue } from '$core/quality/visits';
-import { plannedSteps } from '$core/planning/job-problem';
+import { plannedSteps } from '$core/planning/job/job-problem';
 import { SITE } from '$core/takeoff/site-route';
 import { dayAfter, isoDay, startOfDay } from '$core/units/clock-time';
 import type { Db } from '../../db/open';

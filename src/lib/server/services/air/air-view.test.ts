@@ -235,7 +235,7 @@ describe('touch tests', () => {
     expect(at({ notAt: laidAt + 2 * HOUR, readyAt: laidAt + HOUR })).toMatch(/cannot be ready before/);
     expect(at({ readyAt: NOW + HOUR })).toMatch(/lies in the future/);
     expect(at({ product: 'magic', readyAt: NOW })).toMatch(/no such product/);
-    expect(at({ stage: 'wet', readyAt: NOW })).toMatch(/what was felt for/);
+    expect(at({ stage: 'wet', readyAt: NOW })).toMatch(/what was tested/);
   });
 });
 

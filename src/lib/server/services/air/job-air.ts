@@ -1,7 +1,7 @@
 /** The air that a job's films dry in, and how they wait in it: by the sheet, or by the air of the place where they dry. */
 import { SHEET_WAITS, waitsOf, type Waits } from '$core/coating/waits';
 import { cutClimate, type PackedAir } from '$core/drying/packed-air';
-import type { Choice } from '$core/planning/choice';
+import type { Choice } from '$core/planning/job/choice';
 import { keepLast } from '$core/units/keep-last';
 import type { Place, Places } from '$core/air/places';
 import type { Db } from '../../db/open';

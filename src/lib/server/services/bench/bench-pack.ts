@@ -1,10 +1,10 @@
 /** What the bench of a job works on, for a device to keep. */
 import type { EstimatedAir } from '$core/air/estimate';
-import type { BenchPack } from '$core/bench/bench-job';
-import { USUAL_SLOT } from '$core/planning/choice';
+import type { BenchPack } from '$core/bench/view/bench-job';
+import { USUAL_SLOT } from '$core/planning/job/choice';
 import { notedWords } from '$core/kitchen/condition';
 import { cutClimate, type PackedAir } from '$core/drying/packed-air';
-import { plannedSteps } from '$core/planning/job-problem';
+import { plannedSteps } from '$core/planning/job/job-problem';
 import { readSetting } from '../../store/settings';
 import type { Db } from '../../db/open';
 import { listOtherColours } from '../../store/jobs';

@@ -1,5 +1,5 @@
 /** What devices that worked apart recorded and cannot both be: shown until a person settles it. */
-import { sayFact } from '$core/bench/say-fact';
+import { sayFact } from '$core/bench/view/say-fact';
 import type { Db } from '../../db/open';
 import { listContested } from '../../store/contested';
 import { listWorkers } from '../../store/workers';

@@ -1,7 +1,7 @@
 /** Learns how long work takes here from what was recorded. */
-import type { Fact } from '$core/bench/events';
-import type { JobState } from '$core/bench/state';
-import { learntPace, paceKey, paceOf } from '$core/bench/pace';
+import type { Fact } from '$core/bench/state/events';
+import type { JobState } from '$core/bench/state/state';
+import { learntPace, paceKey, paceOf } from '$core/bench/view/pace';
 import type { Step } from '$core/coating/route';
 import type { Db } from '../../db/open';
 import { deletePace, listPaces, writePace } from '../../store/paces';

@@ -1,7 +1,7 @@
 import { speaksAgainst, unheardOf } from '$core/bench/apart';
-import { factSchema, type Fact } from '$core/bench/events';
-import { fold, foldOn, lastToHappen } from '$core/bench/fold';
-import type { JobState } from '$core/bench/state';
+import { factSchema, type Fact } from '$core/bench/state/events';
+import { fold, foldOn, lastToHappen } from '$core/bench/state/fold';
+import type { JobState } from '$core/bench/state/state';
 import { judge } from '$core/bench/guard/judge';
 import { sayRefusals, together } from '$core/bench/guard/refusal';
 import type { Context } from '$core/bench/guard/context';

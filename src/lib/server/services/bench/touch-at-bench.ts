@@ -1,7 +1,7 @@
 /** What fingers at the bench teach about drying. */
-import type { Fact } from '$core/bench/events';
-import { pieceState } from '$core/bench/state';
-import { stageFelt } from '$core/bench/looks';
+import type { Fact } from '$core/bench/state/events';
+import { pieceState } from '$core/bench/state/state';
+import { stageFelt } from '$core/bench/view/looks';
 import type { Db } from '../../db/open';
 import { forgetTouchTest, insertTouchTest } from '../../store/touch-tests';
 import type { OpenJob } from '../job/open-job';

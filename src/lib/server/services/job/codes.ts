@@ -1,5 +1,5 @@
 /** Codes of a job's pieces: given by its scheme, kept by every piece that has a label. */
-import { pieceState } from '$core/bench/state';
+import { pieceState } from '$core/bench/state/state';
 import { WAYS } from '$core/labels/hiding';
 import { assignCodes, SCHEMES } from '$core/labels/schemes';
 import { z } from 'zod';

@@ -1,7 +1,7 @@
 /** The walls of a job with the mark of every piece. */
 import { NO_COLOUR } from '$core/kitchen/colour';
-import { pieceState } from '$core/bench/state';
-import { pieceMark, type Mark } from '$core/bench/mark';
+import { pieceState } from '$core/bench/state/state';
+import { pieceMark, type Mark } from '$core/bench/view/mark';
 import type { Condition } from '$core/kitchen/condition';
 import { elevation, type Box } from '$core/kitchen/geometry';
 import type { Form, Hinge, Vacancy } from '$core/kitchen/kitchen';

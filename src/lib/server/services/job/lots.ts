@@ -1,6 +1,6 @@
 /** How the pieces of a job stand in lots. */
-import { fold } from '$core/bench/fold';
-import { divideByZone, type Lot } from '$core/planning/lots';
+import { fold } from '$core/bench/state/fold';
+import { divideByZone, type Lot } from '$core/planning/job/lots';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../../db/open';
 import { listFacts } from '../../store/facts';

@@ -1,10 +1,10 @@
 /** Everything about one job, as the pages need it. */
 import type { Context } from '$core/bench/guard/context';
-import type { Fact } from '$core/bench/events';
-import { fold } from '$core/bench/fold';
-import type { JobState } from '$core/bench/state';
-import type { Lot } from '$core/planning/lots';
-import { knownPieces } from '$core/bench/bench-job';
+import type { Fact } from '$core/bench/state/events';
+import { fold } from '$core/bench/state/fold';
+import type { JobState } from '$core/bench/state/state';
+import type { Lot } from '$core/planning/job/lots';
+import { knownPieces } from '$core/bench/view/bench-job';
 import { withRework } from '$core/bench/rework';
 import type { Step } from '$core/coating/route';
 import { applySchools } from '$core/coating/schools';
@@ -12,7 +12,7 @@ import { waysOf, type Ways } from '$core/job-plan/ways';
 import type { System } from '$core/coating/system';
 import type { Waits } from '$core/coating/waits';
 import type { SiteStep } from '$core/takeoff/site-route';
-import { choiceSchema, type Choice } from '$core/planning/choice';
+import { choiceSchema, type Choice } from '$core/planning/job/choice';
 import { dayToMs, sayTime } from '$core/units/clock-time';
 import { isInstant } from '$core/units/instant';
 import { isTimeZone } from '$core/units/time-zones';

@@ -1,5 +1,5 @@
 /** Keeps the line of a job for the pages across jobs, in the transaction that changes the job. */
-import { pieceState } from '$core/bench/state';
+import { pieceState } from '$core/bench/state/state';
 import { gets } from '$core/coating/route';
 import type { Db } from '../../db/open';
 import { listJobIds } from '../../store/jobs';

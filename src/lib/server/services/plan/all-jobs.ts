@@ -1,7 +1,7 @@
 /** All open jobs planned together, what that would give, and taking it over; and when a new kitchen could start. */
 import { jointStart } from '$core/job-plan/job-at';
 import { sayReason } from '$core/job-plan/say-reason';
-import { ownId } from '$core/planning/joined-id';
+import { ownId } from '$core/planning/job/joined-id';
 import type { NewStart } from '$core/job-plan/new-kitchen';
 import { stampOf, whatChanged } from '$core/job-plan/stamp';
 import type { Db } from '../../db/open';
@@ -14,9 +14,9 @@ import { beginSearch, forgetSearch, searchOf, stopSearch, type Search } from '..
 import { companyZone } from '../company/clock';
 import { eachJob } from '../job/each-job';
 import { handBack, operationNames } from './hand-back';
-import { basisOf, keepPlan, type Basis } from './make-plan';
+import { basisOf, keepPlan, type Basis } from './make/make-plan';
 import type { JobWithPlan } from './open-planned';
-import { surroundings } from './plan-inputs';
+import { surroundings } from './make/plan-inputs';
 
 const MINUTE = 60_000;
 const KEY = 'together';

@@ -1,10 +1,10 @@
 /** Bars of the day rail and the time board: what was done, is under way and is planned. */
 import { NO_COLOUR } from '$core/kitchen/colour';
-import { pieceState } from '$core/bench/state';
+import { pieceState } from '$core/bench/state/state';
 import type { Step } from '$core/coating/route';
 import { workMinutes } from '$core/coating/route';
-import { operationId, plannedSteps } from '$core/planning/job-problem';
-import { openMinutes } from '$core/planning/work-week';
+import { operationId, plannedSteps } from '$core/planning/job/job-problem';
+import { openMinutes } from '$core/planning/model/work-week';
 import { startOfDay } from '$core/units/clock-time';
 import { SITE, type SiteStep } from '$core/takeoff/site-route';
 import { KITCHEN_ROW, type Bar } from './bar';

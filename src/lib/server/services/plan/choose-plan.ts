@@ -5,7 +5,7 @@ import type { PlanInputs } from '$core/job-plan/inputs';
 import { timesOf, type MadePlan } from '$core/job-plan/made-plan';
 import { leavesOpen } from '$core/job-plan/inputs';
 import { routeOf } from '$core/job-plan/ways';
-import { choiceSchema, type Choice } from '$core/planning/choice';
+import { choiceSchema, type Choice } from '$core/planning/job/choice';
 import type { Db } from '../../db/open';
 import { readInput } from '../../read-input';
 import { Refused } from '../../refused';
@@ -16,7 +16,7 @@ import { ask } from '../../threads/ask';
 import { dividedLots } from '../job/lots';
 import type { OpenJob } from '../job/open-job';
 import { refreshSummary } from '../job/summaries';
-import { basisOf, keepPlan, lastPlan } from './make-plan';
+import { basisOf, keepPlan, lastPlan } from './make/make-plan';
 
 /** The route of a choice. @throws Refused 422 with the figure that is missing */
 function routeFor(choice: Choice, file: OpenJob): Step[] {

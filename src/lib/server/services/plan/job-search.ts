@@ -5,7 +5,7 @@ import { Refused } from '../../refused';
 import { newestPlan, type StoredPlan } from '../../store/plans';
 import type { Found } from '../../threads/planner-thread';
 import { beginSearch, searchOf, stopSearch } from '../../threads/searches';
-import { basisOf, keepPlan, type Basis } from './make-plan';
+import { basisOf, keepPlan, type Basis } from './make/make-plan';
 
 const MINUTE = 60_000;
 

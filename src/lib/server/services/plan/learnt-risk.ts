@@ -1,5 +1,5 @@
 /** How far plans go otherwise here, by what was recorded. */
-import { learnRisk, type RiskModel } from '$core/planning/risk-model';
+import { learnRisk, type RiskModel } from '$core/planning/risk/risk-model';
 import type { Db } from '../../db/open';
 import { sumPasses } from '../../store/summaries';
 import { recentPaces } from '../bench/paces';

@@ -3,9 +3,9 @@ import type { Db } from '../../db/open';
 import { Refused } from '../../refused';
 import type { StoredPlan } from '../../store/plans';
 import { openJob, type OpenJob } from '../job/open-job';
-import { currentPlan } from './current-plan';
-import { planFailure, wantPlan } from './follow';
-import { planUnderWay } from './make-plan';
+import { currentPlan } from './make/current-plan';
+import { planFailure, wantPlan } from './make/follow';
+import { planUnderWay } from './make/make-plan';
 
 /** A plan that is being made, or is to be. */
 export interface Planning {

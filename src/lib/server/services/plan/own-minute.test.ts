@@ -1,14 +1,14 @@
 /** What is planned may be pinned where it stands: the plan itself shows that it can be kept. */
 import { expect, it } from 'vitest';
 import { audit } from '$core/planning/audit';
-import { readOperationId } from '$core/planning/job-problem';
+import { readOperationId } from '$core/planning/job/job-problem';
 import { makePlan } from '$core/job-plan/make-plan';
 import { timesOf } from '$core/job-plan/made-plan';
 import { openDatabase } from '../../db/open';
 import { DEMO_NOW, makeDemo } from '../../demo/demo';
 import { listOpenJobs } from '../../store/jobs';
-import { makeCurrentPlan } from './make-plan';
-import { planInputs } from './plan-inputs';
+import { makeCurrentPlan } from './make/make-plan';
+import { planInputs } from './make/plan-inputs';
 import { openJob } from '../job/open-job';
 
 it('every operation of the demo’s jobs can be pinned to its own planned minute', async () => {

@@ -1,7 +1,7 @@
 /** Pinning operations to a time, and letting them go. Pins are stored together with a plan that keeps them, or not at all. */
 import type { PlanInputs } from '$core/job-plan/inputs';
 import { timesOf, type MadePlan } from '$core/job-plan/made-plan';
-import { movesBetween } from '$core/planning/moves';
+import { movesBetween } from '$core/planning/search/moves';
 import type { Db } from '../../db/open';
 import { Refused } from '../../refused';
 import { deletePin, deletePins, writePin } from '../../store/pins';
@@ -9,7 +9,7 @@ import { findPlan, markSeen, newestPlan, type StoredPlan } from '../../store/pla
 import { ask } from '../../threads/ask';
 import { openJob } from '../job/open-job';
 import { whyNoPlan } from './hand-back';
-import { basisOf, keepPlan, makeCurrentPlan, type Basis } from './make-plan';
+import { basisOf, keepPlan, makeCurrentPlan, type Basis } from './make/make-plan';
 import { sayOperation } from './say-plan';
 
 const known = (): null => null;

@@ -2,8 +2,8 @@
 import { isoDay } from '$core/units/clock-time';
 import { USUAL_SCHOOLS } from '$core/coating/schools';
 import { usualCounts, type System } from '$core/coating/system';
-import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK, USUAL_SLOT, type Choice } from '$core/planning/choice';
-import { NO_RULES } from '$core/planning/rules';
+import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK, USUAL_SLOT, type Choice } from '$core/planning/job/choice';
+import { NO_RULES } from '$core/planning/model/rules';
 import { parseLength } from '$core/units/length';
 import type { Db } from '../../db/open';
 import { listWorkers } from '../../store/workers';

@@ -1,5 +1,5 @@
 /** Plans a problem that somebody sent: in a thread of its own, within limits of time and memory, and audited. */
-import type { NoPlan, Plan, Problem } from '$core/planning/problem';
+import type { NoPlan, Plan, Problem } from '$core/planning/model/problem';
 import { Refused } from '../../refused';
 import { search } from '../../threads/ask';
 

@@ -1,7 +1,7 @@
 /** The plan's form read into a choice, and longer searches that go on while the server answers. */
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { newDatabase } from '../../../../../tests/new-database';
-import { choiceSchema, type Choice } from '$core/planning/choice';
+import { choiceSchema, type Choice } from '$core/planning/job/choice';
 import { usualCounts } from '$core/coating/system';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { dayToMs } from '$core/units/clock-time';
@@ -9,9 +9,9 @@ import type { Db } from '../../db/open';
 import { runSearch } from '../../threads/planner-thread';
 import { search } from '../../threads/ask';
 import { newestPlan } from '../../store/plans';
-import { planInputs } from './plan-inputs';
+import { planInputs } from './make/plan-inputs';
 import { choosePlan } from './choose-plan';
-import { makeCurrentPlan } from './make-plan';
+import { makeCurrentPlan } from './make/make-plan';
 import { beginJobSearch, jobSearch } from './job-search';
 import { openJob } from '../job/open-job';
 import { choiceFromForm, formDefaults } from './plan-form';

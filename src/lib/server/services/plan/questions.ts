@@ -1,15 +1,15 @@
 /** What a page is given so that it can ask what would gain time, what a pin would cost and how sure a date is. */
 import type { Places } from '$core/air/places';
 import type { Questions } from '$core/job-plan/what-ifs';
-import type { Choice } from '$core/planning/choice';
-import type { RiskModel } from '$core/planning/risk-model';
+import type { Choice } from '$core/planning/job/choice';
+import type { RiskModel } from '$core/planning/risk/risk-model';
 import type { Db } from '../../db/open';
 import { listWorkers } from '../../store/workers';
 import { placeAirWith } from '../air/job-air';
 import { placesOf } from '../air/places';
 import { firstFilm, type OpenJob } from '../job/open-job';
 import { learntRisk } from './learnt-risk';
-import { planInputs } from './plan-inputs';
+import { planInputs } from './make/plan-inputs';
 
 /** The places with the one that was chosen heated through the night, and dried where it can be. */
 function warmed(places: Places, place: Choice['place']): Places {

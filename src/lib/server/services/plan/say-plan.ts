@@ -1,8 +1,8 @@
 /** A plan in words: what makes the hand-back what it is, and what moved. */
-import type { Because, ChainLink } from '$core/planning/critical';
-import { criticalChain } from '$core/planning/critical';
-import type { Move } from '$core/planning/moves';
-import { readOperationId } from '$core/planning/job-problem';
+import type { Because, ChainLink } from '$core/planning/job/critical';
+import { criticalChain } from '$core/planning/job/critical';
+import type { Move } from '$core/planning/search/moves';
+import { readOperationId } from '$core/planning/job/job-problem';
 import { SITE } from '$core/takeoff/site-route';
 import { sayMinutes, sayTime } from '$core/units/clock-time';
 import type { StoredPlan } from '../../store/plans';

@@ -1,7 +1,7 @@
 /** What a choice comes to: hours, litres, money and the hand-back; and what the other schools would come to. */
 import { withChoice } from '$core/job-plan/job-at';
 import { routeOf } from '$core/job-plan/ways';
-import { choiceSchema, type Choice } from '$core/planning/choice';
+import { choiceSchema, type Choice } from '$core/planning/job/choice';
 import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
 import { applySchools, SCHOOLS, USUAL_SCHOOLS } from '$core/coating/schools';
 import { hoursBySteps, needsByZone } from '$core/takeoff/needs';
@@ -9,7 +9,7 @@ import type { Db } from '../../db/open';
 import type { StoredPlan } from '../../store/plans';
 import { ask } from '../../threads/ask';
 import type { OpenJob } from '../job/open-job';
-import { planInputs } from './plan-inputs';
+import { planInputs } from './make/plan-inputs';
 import { handBack } from './hand-back';
 import { fixedOf } from '$core/takeoff/fixed-zones';
 import { takeOff } from '../take-off/take-off';

@@ -1,5 +1,5 @@
 /** Colour zones of a job: made, changed, and painted onto pieces. */
-import { pieceState } from '$core/bench/state';
+import { pieceState } from '$core/bench/state/state';
 import { SAFE_LETTERS } from '$core/labels/turn-safe';
 import { v7 as newId } from 'uuid';
 import { z } from 'zod';

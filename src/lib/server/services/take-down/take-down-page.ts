@@ -1,5 +1,5 @@
 /** What comes down, wall by wall: each piece with what is due before it does and where it went. */
-import { pieceState } from '$core/bench/state';
+import { pieceState } from '$core/bench/state/state';
 import { account, ticksFor, whereabouts } from '$core/bench/take-down';
 import { hingesOf } from '$core/kitchen/condition';
 import type { Form } from '$core/kitchen/kitchen';

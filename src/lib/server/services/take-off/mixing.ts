@@ -1,7 +1,7 @@
 /** What is mixed next and what is mixed: products, the next coat of each lot, cups with their age. */
-import { acts } from '$core/bench/acts';
-import { cupAge, nextBatch } from '$core/bench/cups';
-import { pieceState } from '$core/bench/state';
+import { acts } from '$core/bench/view/acts';
+import { cupAge, nextBatch } from '$core/bench/view/cups';
+import { pieceState } from '$core/bench/state/state';
 import { gets, workMinutes, type Step } from '$core/coating/route';
 import { isColoured, passVolume, productNeeds } from '$core/takeoff/needs';
 import type { Db } from '$server/db/open';

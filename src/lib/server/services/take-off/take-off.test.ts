@@ -9,7 +9,7 @@ import { listCans, writeCans } from '../../store/cans';
 import { writeSetting } from '../../store/settings';
 import { bodyFromForm } from '$core/bench/fact-form';
 import { choosePlan } from '../plan/choose-plan';
-import { makeCurrentPlan } from '../plan/make-plan';
+import { makeCurrentPlan } from '../plan/make/make-plan';
 import { openJob } from '../job/open-job';
 import { choiceFromForm } from '../plan/plan-form';
 import { recordFacts } from '../bench/record-facts';

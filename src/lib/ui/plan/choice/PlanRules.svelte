@@ -9,7 +9,7 @@
   import NumberField from '$ui/kit/NumberField.svelte';
   import Option from '$ui/kit/Option.svelte';
   import Tick from '$ui/kit/Tick.svelte';
-  import type { Choice as PlanChoice } from '$core/planning/choice';
+  import type { Choice as PlanChoice } from '$core/planning/job/choice';
 
   type Asked = Pick<PlanChoice, 'rules' | 'fixed' | 'shared' | 'open' | 'promised' | 'priority'>;
   let { form }: { form: Asked } = $props();

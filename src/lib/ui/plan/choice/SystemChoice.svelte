@@ -6,7 +6,7 @@
   import Option from '$ui/kit/Option.svelte';
   import Pick from '$ui/kit/Pick.svelte';
   import Tick from '$ui/kit/Tick.svelte';
-  import type { Choice as PlanChoice } from '$core/planning/choice';
+  import type { Choice as PlanChoice } from '$core/planning/job/choice';
   import { STAGES, STAGE_WORDS, type System } from '$core/coating/system';
   import { JOB_TOOLS, TOOL_FACTS } from '$core/coating/tool';
   import { sayMinutes } from '$core/units/clock-time';

@@ -2,7 +2,7 @@
   import Group from '$ui/kit/Group.svelte';
   import DateField from '$ui/kit/DateField.svelte';
   import Tick from '$ui/kit/Tick.svelte';
-  import type { WorkWeek } from '$core/planning/work-week';
+  import type { WorkWeek } from '$core/planning/model/work-week';
 
   let { legend, prefix, week }: { legend: string; prefix: string; week: WorkWeek } = $props();
   const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];

@@ -1,4 +1,4 @@
-import { pieceState } from '$core/bench/state';
+import { pieceState } from '$core/bench/state/state';
 import { touchUpFrom } from '$core/bench/guard/touch-up';
 import { FAILURES, failureOf } from '$core/quality/failures';
 import { chooseSample, sampleSize } from '$core/quality/sampling';

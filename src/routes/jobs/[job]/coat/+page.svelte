@@ -4,10 +4,10 @@
   import Notice from '$ui/kit/Notice.svelte';
   import { onMount } from 'svelte';
   import { page } from '$app/state';
-  import { slotName } from '$core/bench/places';
-  import { sayFact } from '$core/bench/say-fact';
-  import { pieceState } from '$core/bench/state';
-  import { benchView, pieceView } from '$core/bench/view';
+  import { slotName } from '$core/bench/state/places';
+  import { sayFact } from '$core/bench/view/say-fact';
+  import { pieceState } from '$core/bench/state/state';
+  import { benchView, pieceView } from '$core/bench/view/view';
   import { readLabelKey } from '$core/labels/label-set';
   import { sayNear } from '$core/units/clock-time';
   import AirNow from '$ui/bench/AirNow.svelte';
@@ -27,7 +27,7 @@
   import MarkLegend from '$ui/kitchen/MarkLegend.svelte';
   import NotSent from '$ui/facts/NotSent.svelte';
   import Part from '$ui/shell/Part.svelte';
-  import PiecePanel from '$ui/bench/PiecePanel.svelte';
+  import PiecePanel from '$ui/bench/piece/PiecePanel.svelte';
   import Rack from '$ui/bench/Rack.svelte';
   import Scanner from '$ui/bench/Scanner.svelte';
   import StoppedNote from '$ui/facts/StoppedNote.svelte';

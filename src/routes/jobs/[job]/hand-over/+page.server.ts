@@ -1,5 +1,5 @@
-import { careDates, cureShare } from '$core/bench/care';
-import { pieceState } from '$core/bench/state';
+import { careDates, cureShare } from '$core/bench/view/care';
+import { pieceState } from '$core/bench/state/state';
 import { recordFromForm } from '$server/fact-action';
 import type { Actions, PageServerLoad } from './$types';
 

@@ -1,5 +1,5 @@
 import { nextStep, windowOf } from '$core/bench/guard/window';
-import { pieceState } from '$core/bench/state';
+import { pieceState } from '$core/bench/state/state';
 import { elevations } from '$server/services/job/elevations';
 import { recordFromForm } from '$server/fact-action';
 import { fail } from '@sveltejs/kit';

@@ -5,7 +5,7 @@ import { startOfDay } from '$core/units/clock-time';
 import { bars, openSpans } from '$server/services/plan/bars';
 import { handBack, isHome, whyNoPlan } from '$server/services/plan/hand-back';
 import { rackUse } from '$core/job-plan/rack-use';
-import { movesBetween } from '$core/planning/moves';
+import { movesBetween } from '$core/planning/search/moves';
 import { dayAfter } from '$core/units/clock-time';
 import { jobSearch } from '$server/services/plan/job-search';
 import { acceptMoves, keepTimes, pin, unpin } from '$server/services/plan/pins';

@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { FACES } from '../../../coating/system';
 import { DEFECT_KEYS, DEFECTS } from '../../../quality/defects';
-import { touch, type Flaw } from '../../state';
+import { touch, type Flaw } from '$core/bench/state/state';
 import { factKind, nothingAgainst, type Happened } from '../kind';
 import { id, note } from '../parts';
 import { codesOf } from '../words';

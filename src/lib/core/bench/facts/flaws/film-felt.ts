@@ -2,8 +2,8 @@
 import { z } from 'zod';
 import { list } from '../../guard/context';
 import { refuse } from '../../guard/refusal';
-import { FEEL_FACTS, FEELS } from '../../looks';
-import { pieceState } from '../../state';
+import { FEEL_FACTS, FEELS } from '$core/bench/view/looks';
+import { pieceState } from '$core/bench/state/state';
 import { factKind } from '../kind';
 import { pieces } from '../parts';
 import { codesOf } from '../words';

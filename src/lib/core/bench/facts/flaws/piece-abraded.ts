@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { list } from '../../guard/context';
 import { refuse } from '../../guard/refusal';
 import { working } from '../../guard/window';
-import { touch } from '../../state';
+import { touch } from '$core/bench/state/state';
 import { factKind } from '../kind';
 import { pieces } from '../parts';
 import { codesOf } from '../words';

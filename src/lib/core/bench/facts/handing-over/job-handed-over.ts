@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { list } from '../../guard/context';
 import { refuse } from '../../guard/refusal';
-import { pieceState } from '../../state';
+import { pieceState } from '$core/bench/state/state';
 import { factKind } from '../kind';
 import { overrides } from '../parts';
 

@@ -1,7 +1,7 @@
 /** A piece was hung. */
 import { z } from 'zod';
 import { judgeHung } from '../../guard/hang';
-import { touch } from '../../state';
+import { touch } from '$core/bench/state/state';
 import { factKind } from '../kind';
 import { id, overrides } from '../parts';
 import { codesOf } from '../words';

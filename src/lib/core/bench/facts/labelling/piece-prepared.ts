@@ -2,8 +2,8 @@
 import { z } from 'zod';
 import { list } from '../../guard/context';
 import { refuse } from '../../guard/refusal';
-import { pieceState, touch } from '../../state';
-import { TICKS, type Tick } from '../../ticks';
+import { pieceState, touch } from '$core/bench/state/state';
+import { TICKS, type Tick } from '$core/bench/state/ticks';
 import { factKind } from '../kind';
 import { pieces } from '../parts';
 import { codesOf } from '../words';

@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { list } from '../../guard/context';
 import { refuse } from '../../guard/refusal';
-import { pieceState, touch } from '../../state';
+import { pieceState, touch } from '$core/bench/state/state';
 import { factKind } from '../kind';
 import { pieces, place } from '../parts';
 import { codesOf } from '../words';

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { list } from '../../guard/context';
 import { refuse } from '../../guard/refusal';
 import { judgeRoom } from '../../guard/room';
-import { pieceState, touch } from '../../state';
+import { pieceState, touch } from '$core/bench/state/state';
 import { factKind } from '../kind';
 import { overrides, pieces, place } from '../parts';
 import { codesOf } from '../words';

@@ -1,7 +1,7 @@
 /** A step of the fixed work is done. */
 import { z } from 'zod';
 import { refuse } from '../../guard/refusal';
-import type { JobState, SiteWork } from '../../state';
+import type { JobState, SiteWork } from '$core/bench/state/state';
 import { factKind } from '../kind';
 import { id } from '../parts';
 import { siteStep } from '../words';

@@ -1,7 +1,7 @@
 /** What stands against a change to work that should be under way. */
 import type { Context } from '../../guard/context';
 import { refuse, type Refusal } from '../../guard/refusal';
-import type { Work } from '../../state';
+import type { Work } from '$core/bench/state/state';
 
 /**
  * @param id of the `work.started` fact

@@ -1,7 +1,7 @@
 /** A step is done on the pieces of a work. */
 import { z } from 'zod';
 import { refuse } from '../../guard/refusal';
-import { letGo, touch } from '../../state';
+import { letGo, touch } from '$core/bench/state/state';
 import { factKind } from '../kind';
 import { id } from '../parts';
 import { workOf } from '../words';

@@ -1,6 +1,6 @@
 /** One hands a work over to another in the middle of a lot. */
 import { z } from 'zod';
-import { letGo } from '../../state';
+import { letGo } from '$core/bench/state/state';
 import { factKind } from '../kind';
 import { id } from '../parts';
 import { workOf } from '../words';

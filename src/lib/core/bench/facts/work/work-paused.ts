@@ -1,7 +1,7 @@
 /** Everyone leaves a work for a while. */
 import { z } from 'zod';
 import { refuse } from '../../guard/refusal';
-import { letGo } from '../../state';
+import { letGo } from '$core/bench/state/state';
 import { factKind } from '../kind';
 import { id } from '../parts';
 import { workOf } from '../words';

@@ -1,0 +1,222 @@
+/** The state of a job, as its facts leave it. */
+import type { Face } from '$core/coating/system';
+import type { CrossCutResult } from '$core/quality/cross-cut';
+import type { DefectKey } from '$core/quality/defects';
+import type { TestDone } from '$core/quality/site-tests';
+import type { Override } from '../facts/parts';
+import type { Feel, Look } from '../view/looks';
+import type { Tick } from './ticks';
+
+/** A stretch that one person worked, ms since 1970. */
+export interface Hands {
+  worker: string;
+  from: number;
+  /** null while it goes on */
+  to: number | null;
+}
+
+export interface StepDone {
+  /** ms since 1970 */
+  start: number;
+  end: number;
+  worker: string;
+  /** id of the `work.started` fact */
+  work: string;
+}
+
+export interface PieceState {
+  labelled: boolean;
+  /** of the take-down list */
+  ticks: Set<Tick>;
+  down: boolean;
+  /** `opening`, or where it was put */
+  place: string;
+  /** what was said when it was missed; null when it is not missing */
+  missing: string | null;
+  /** steps done, by key of the route */
+  done: Map<string, StepDone>;
+  /** id of the piece whose opening it hangs in */
+  hungIn: string | null;
+  hungAt: number | null;
+  /** when it was scuffed for a coat after its window */
+  abraded: number | null;
+}
+
+export interface Work {
+  id: string;
+  step: string;
+  lot: string;
+  pieces: string[];
+  worker: string;
+  start: number;
+  /** null while it runs */
+  end: number | null;
+  /** guards that its start overruled */
+  overruled: readonly Override[];
+  /** who worked on it when, pauses left out */
+  hands: Hands[];
+}
+
+/** A step of the fixed work that was begun. */
+export interface SiteWork {
+  id: string;
+  step: string;
+  worker: string;
+  start: number;
+  /** null while it runs */
+  end: number | null;
+}
+
+export interface Check {
+  id: string;
+  piece: string;
+  face: Face;
+  at: number;
+  worker: string;
+  sound: boolean;
+  /** key of the failure seen; a failed cross-cut is peeling */
+  failure: string | null;
+  crossCut: CrossCutResult | null;
+  note: string;
+}
+
+/** A flaw that was pointed at while the job is under way. */
+export interface Flaw {
+  id: string;
+  piece: string;
+  face: Face;
+  defect: DefectKey;
+  severity: number;
+  x: number;
+  y: number;
+  note: string;
+  at: number;
+  worker: string;
+  /** why it was left as it is; null where it was not */
+  accepted: string | null;
+}
+
+export interface Inspection {
+  id: string;
+  work: string;
+  looked: readonly Look[];
+  sheen: string;
+  colour: string;
+  note: string;
+  at: number;
+  worker: string;
+}
+
+export interface Felt {
+  id: string;
+  pieces: readonly string[];
+  step: string;
+  feel: Feel;
+  at: number;
+  worker: string;
+}
+
+export interface TouchUp {
+  /** id of the check that opened it */
+  id: string;
+  piece: string;
+  failure: string;
+  opened: number;
+  closed: { at: number; minutes: number; note: string; worker: string } | null;
+}
+
+export interface Air {
+  place: string;
+  celsius: number;
+  humidity: number;
+  surface?: number;
+  at: number;
+}
+
+/** A cup that was mixed. */
+export interface Mix {
+  id: string;
+  product: string;
+  batch: string;
+  /** mL */
+  a: number;
+  b: number;
+  thinner: number;
+  at: number;
+  worker: string;
+  /** it has stood, and it must be used by then (null: no end), ms since 1970 */
+  readyAt: number;
+  useBy: number | null;
+}
+
+export interface JobState {
+  pieces: Map<string, PieceState>;
+  works: Map<string, Work>;
+  /** steps of the fixed work, by key; begun again, the last counts */
+  site: Map<string, SiteWork>;
+  /** latest reading by place */
+  air: Map<string, Air>;
+  /** cups, in the order they were mixed */
+  mixes: Mix[];
+  /** what the gun holds; null where nobody said */
+  loaded: { product: string; colour: string; at: number } | null;
+  /** in the order they were found */
+  flaws: Map<string, Flaw>;
+  /** flaws that were taken back: what was done for them stays done */
+  takenBackFlaws: Map<string, Flaw>;
+  inspections: Inspection[];
+  felt: Felt[];
+  handedOver: number | null;
+  /** tests on site, in the order they were made */
+  tests: TestDone[];
+  checks: Check[];
+  touchUps: Map<string, TouchUp>;
+  /** facts taken back, with the reason */
+  voided: Map<string, string>;
+}
+
+const bare = (): PieceState => ({
+  labelled: false,
+  ticks: new Set(),
+  down: false,
+  place: 'opening',
+  missing: null,
+  done: new Map(),
+  hungIn: null,
+  hungAt: null,
+  abraded: null,
+});
+
+/** The state of one piece; that of an untouched one where nothing is recorded. */
+export const pieceState = (state: JobState, piece: string): PieceState => state.pieces.get(piece) ?? bare();
+
+/** The state of a piece that a fact changes. */
+export function touch(state: JobState, id: string): PieceState {
+  let found = state.pieces.get(id);
+  if (!found) state.pieces.set(id, (found = bare()));
+  return found;
+}
+
+/** Everyone's hands leave a work. @param at ms since 1970 */
+export function letGo(work: Work | undefined, at: number): void {
+  for (const hands of work?.hands ?? []) hands.to ??= at;
+}
+
+/** A job of which nothing is recorded. @param voided facts taken back, with the reason */
+export const emptyState = (voided: Map<string, string> = new Map()): JobState => ({
+  pieces: new Map(),
+  works: new Map(),
+  site: new Map(),
+  air: new Map(),
+  mixes: [],
+  loaded: null,
+  flaws: new Map(),
+  takenBackFlaws: new Map(),
+  inspections: [],
+  felt: [],
+  handedOver: null,
+  tests: [],
+  checks: [],
+  touchUps: new Map(),
+  voided,
+});

@@ -1,0 +1,152 @@
+/** A job as the bench knows it: data that a device keeps, and what facts make of it. Pages with and without signal work on this. */
+import type { Step } from '$core/coating/route';
+import type { System } from '$core/coating/system';
+import { SHEET_WAITS, waitsIn, type Waits } from '$core/coating/waits';
+import { ratesOf, type Climate } from '$core/drying/climate';
+import type { Form, Hinge } from '$core/kitchen/kitchen';
+import type { Way } from '$core/labels/hiding';
+import { readPackedAir } from '$core/drying/packed-air';
+import type { SiteStep } from '$core/takeoff/site-route';
+import { sayTime } from '$core/units/clock-time';
+import type { Measures } from '$core/units/measures';
+import type { Lot } from '$core/planning/job/lots';
+import type { Fact } from '../state/events';
+import { fold } from '../state/fold';
+import type { JobState } from '../state/state';
+import type { Context } from '../guard/context';
+import type { RackRoom } from '../state/places';
+import { withRework } from '../rework';
+
+export interface BenchPiece {
+  id: string;
+  code: string;
+  wall: string;
+  form: Form;
+  hinge: Hinge | null;
+  /** mm */
+  w: number;
+  h: number;
+  zoneId: string;
+  condition: { faces: 'both' | 'front' };
+  /** what was noted on the survey, in words */
+  noted: string;
+}
+
+/** A photo of a piece, by its address. */
+export interface BenchPhoto {
+  /** of the small picture, and of the whole */
+  small: string;
+  whole: string;
+  piece: string;
+  /** id of the fact that it shows; null where it shows none */
+  of: string | null;
+  note: string;
+}
+
+export interface BenchPack {
+  job: { id: string; name: string; zone: string; houseYear: number | null };
+  measures: Measures;
+  people: { id: string; name: string }[];
+  zones: { id: string; name: string; colour: string; hex: string }[];
+  /** other colours that a gun may hold: of jobs beside this one */
+  otherColours: { colour: string; job: string }[];
+  pieces: BenchPiece[];
+  lots: Lot[];
+  /** what the cautions need of it; null before one is chosen */
+  system: Pick<System, 'cautions'> | null;
+  /** the system's route, without what flaws ask for */
+  route: Step[];
+  site: SiteStep[];
+  /** the air that films dry in, as JSON of a PackedAir; null: the sheet's */
+  air: string | null;
+  cureMinutes: number | null;
+  rack: RackRoom;
+  way: Way;
+  /** where pieces are coated and dry */
+  place: string;
+  /** when the air of that place was read, or lies between readings, ms since 1970; else it is the forecast's */
+  airRead: [from: number, to: number][];
+  photos: BenchPhoto[];
+  /** planned start of "lot:step", ms since 1970 */
+  planned: [string, number][];
+  facts: Fact[];
+  /** by the server's clock when this was made */
+  now: number;
+}
+
+export interface Bench {
+  pack: BenchPack;
+  facts: readonly Fact[];
+  state: JobState;
+  route: Step[];
+  site: SiteStep[];
+  lots: Lot[];
+  waits: Waits;
+  /** the air where pieces dry, hour by hour; null where waits follow the sheet */
+  climate: Climate | null;
+  codes: Map<string, string>;
+  context: Context;
+}
+
+type Air = Pick<Bench, 'waits' | 'climate'>;
+let lastAir: { text: string; air: Air } | null = null;
+/** Air and waits of a pack; made once for the same air. */
+function airOf(text: string | null): Air {
+  if (text === null) return { waits: SHEET_WAITS, climate: null };
+  if (lastAir?.text === text) return lastAir.air;
+  const { climate, multipliers } = readPackedAir(text);
+  lastAir = { text, air: { waits: waitsIn(ratesOf(climate), new Map(multipliers)), climate } };
+  return lastAir.air;
+}
+
+/** What guards know of the pieces. */
+export const knownPieces = (
+  pieces: readonly { id: string; w: number; h: number; form: Form; zoneId: string }[],
+  zones: readonly { id: string; colour: string }[],
+): Context['pieces'] => {
+  const colours = new Map(zones.map((z) => [z.id, z.colour]));
+  return new Map(
+    pieces.map(({ id, w, h, form, zoneId }) => [id, { w, h, form, colour: colours.get(zoneId) ?? '' }]),
+  );
+};
+
+/**
+ * @param more facts that the server may not have yet, or has by now
+ */
+export function openBench(pack: BenchPack, more: readonly Fact[] = []): Bench {
+  const known = new Set(pack.facts.map((f) => f.id));
+  const facts = [...pack.facts, ...more.filter((f) => !known.has(f.id))];
+  const state = fold(facts);
+  const route = withRework(
+    pack.route,
+    state,
+    pack.pieces.map((p) => p.id),
+  );
+  const { waits, climate } = airOf(pack.air);
+  const codes = new Map(pack.pieces.map((p) => [p.id, p.code]));
+  const { zone } = pack.job;
+  return {
+    pack,
+    facts,
+    state,
+    route,
+    site: pack.site,
+    lots: pack.lots,
+    waits,
+    climate,
+    codes,
+    context: {
+      state,
+      route,
+      site: pack.site,
+      codes,
+      pieces: knownPieces(pack.pieces, pack.zones),
+      lots: pack.lots,
+      rack: pack.rack,
+      waits,
+      measures: pack.measures,
+      cureMinutes: pack.cureMinutes,
+      sayTime: (ms) => sayTime(ms, zone),
+    },
+  };
+}

@@ -1,0 +1,44 @@
+/**
+ * What recorded times teach about work: the median of minutes of hands over the figure's, shrunk to 1 by n / (n + 5).
+ * Docs: docs/methods/learning.md
+ */
+import { workMinutes, type Step } from '$core/coating/route';
+import type { Work } from '../state/state';
+
+/** Works count as many as this prior. */
+const PRIOR = 5;
+/** A pace beyond these bounds is a forgotten tap, not a pace. */
+const [LEAST, MOST] = [0.2, 5];
+
+/** What is compared with what: the kind of step, and the tool. */
+export const paceKey = (step: Step): string => [step.kind, step.prep ?? '', step.tool ?? ''].join(' ').trim();
+
+/** Minutes that hands were at a finished work, pauses left out, two pairs of hands counted twice. */
+export const handMinutes = (work: Work): number =>
+  work.hands.reduce((sum, h) => sum + ((h.to ?? work.end ?? h.from) - h.from) / 60_000, 0);
+
+/** A finished work's time over the figure's; null where nothing can be learnt from it. */
+export function paceOf(work: Work, step: Step): number | null {
+  if (work.end === null || work.pieces.length === 0) return null;
+  const ratio = handMinutes(work) / workMinutes(step, work.pieces.length);
+  return ratio >= LEAST && ratio <= MOST ? ratio : null;
+}
+
+/** The factor for a kind of step out of its paces; 1 where there are none. */
+export function learntPace(ratios: readonly number[]): number {
+  const n = ratios.length;
+  if (n === 0) return 1;
+  const sorted = [...ratios].sort((a, b) => a - b);
+  const [low, high] = [sorted[Math.floor((n - 1) / 2)] ?? 1, sorted[Math.floor(n / 2)] ?? 1];
+  const median = (low + high) / 2;
+  return (n * median + PRIOR) / (n + PRIOR);
+}
+
+/** A route at learnt paces. @param paces factor by kind of step */
+export const atPace = (route: readonly Step[], paces: Readonly<Record<string, number>>): Step[] =>
+  route.map((step) => {
+    const factor = paces[paceKey(step)] ?? 1;
+    return factor === 1
+      ? step
+      : { ...step, setupMinutes: step.setupMinutes * factor, minutesPerPiece: step.minutesPerPiece * factor };
+  });

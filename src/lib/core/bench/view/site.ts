@@ -1,0 +1,39 @@
+/** Fixed work: how far it is, and what may be done to it now. */
+import type { Waits } from '$core/coating/waits';
+import type { SiteProgress } from '$core/planning/job/job-problem';
+import type { SiteStep } from '$core/takeoff/site-route';
+import type { JobState } from '../state/state';
+
+const MINUTE = 60_000;
+
+/** From when the films and waits before a step allow it, as far as they are done; ms since 1970. */
+function siteFrom(state: JobState, step: SiteStep, waits: Waits): number {
+  let from = 0;
+  for (const need of step.after) {
+    const end = state.site.get(need.step)?.end ?? null;
+    if (end === null) continue;
+    from = Math.max(
+      from,
+      need.film && need.stage ? waits.readyAt(need.film, need.stage, end, need.wet) : end + need.min * MINUTE,
+    );
+  }
+  return from;
+}
+
+/** @returns every step of the fixed work, in order, with how far it is */
+export function siteProgress(state: JobState, steps: readonly SiteStep[], waits: Waits): SiteProgress[] {
+  return steps.map((step) => {
+    const work = state.site.get(step.key);
+    return {
+      step,
+      from: siteFrom(state, step, waits),
+      state: !work ? 'pending' : work.end === null ? { worker: work.worker, start: work.start } : 'done',
+    };
+  });
+}
+
+/** Steps that can be done next: all before them is done. */
+export const siteNext = (state: JobState, steps: readonly SiteStep[]): SiteStep[] =>
+  steps.filter(
+    (s) => !state.site.has(s.key) && s.after.every((r) => (state.site.get(r.step)?.end ?? null) !== null),
+  );

@@ -1,0 +1,349 @@
+/** What the bench shows: the list of what can be done, one piece, the walls and the rack. */
+import { NO_COLOUR } from '$core/kitchen/colour';
+import { cautionsFor } from '$core/coating/cautions';
+import { methodCard } from '$core/coating/methods';
+import { facesOf, gets, workMinutes, type Step } from '$core/coating/route';
+import type { Face, Product } from '$core/coating/system';
+import { tapePlace, type Way } from '$core/labels/hiding';
+import { isTurnUnsafe } from '$core/labels/turn-safe';
+import { DEFECTS } from '$core/quality/defects';
+import { mixFor } from '$core/takeoff/mix';
+import { isColoured, passVolume, productNeeds } from '$core/takeoff/needs';
+import { acts, type Act } from './acts';
+import { airStops } from './air-stops';
+import type { Bench, BenchPhoto, BenchPiece } from './bench-job';
+import { cupsNow, nextBatch } from './cups';
+import { careDates } from './care';
+import type { FactBody } from '../state/events';
+import { inOrder } from '../state/fold';
+import { pieceState } from '../state/state';
+import { freshAir } from './fresh-air';
+import { nextStep, windowOf } from '../guard/window';
+import { lazily } from '../state/lazy';
+import { pieceMark, type Mark } from './mark';
+import { rackMap } from '../state/places';
+import { openFlaws } from '../rework';
+import { sayFact } from './say-fact';
+import { siteNext, siteProgress } from './site';
+
+export type MarkedPiece = BenchPiece & { mark: Mark; hex: string; colour: string; unsafe: boolean };
+
+/** Pieces with their door mark as they stand now. */
+export function markedPieces(bench: Bench, now: number): Map<string, MarkedPiece> {
+  const zones = new Map(bench.pack.zones.map((z) => [z.id, z]));
+  return new Map(
+    bench.pack.pieces.map((piece) => [
+      piece.id,
+      {
+        ...piece,
+        mark: pieceMark(bench.state, bench.route, piece.id, now, bench.waits),
+        hex: zones.get(piece.zoneId)?.hex ?? NO_COLOUR,
+        colour: zones.get(piece.zoneId)?.colour ?? '',
+        unsafe: isTurnUnsafe(piece.code),
+      },
+    ]),
+  );
+}
+
+/** How the pieces of a step are coated, where it is not as the job is. */
+const wayOf = ({ turn }: Step, way: Way): Way =>
+  turn ? (turn === 'hung' || turn === 'points' ? turn : 'lying') : way;
+
+/** Volume and mixing of a product for one pass over some pieces. */
+function paintOf(step: Step, pieces: readonly BenchPiece[]) {
+  const need = step.product ? productNeeds([step], pieces)[0] : undefined;
+  if (!need || !step.product) return null;
+  const { mix } = step.product;
+  return {
+    key: step.product.key,
+    name: need.product.name,
+    wetUm: need.wetUm,
+    volumeMl: passVolume(need),
+    mix: mix
+      ? {
+          ...mixFor(mix, passVolume(need) * (1 + mix.thinner)),
+          induction: mix.induction.value,
+          potLife: mix.potLife.value,
+        }
+      : null,
+  };
+}
+
+export type BenchAct = ReturnType<typeof actView>;
+
+function actView(
+  bench: Bench,
+  a: Act,
+  marked: ReadonlyMap<string, MarkedPiece>,
+  due: ReadonlyMap<string, number>,
+) {
+  const { pack } = bench;
+  const own = a.pieces.flatMap((id) => marked.get(id) ?? []);
+  const need = a.step.after.find(
+    (r) => r.film && pieceState(bench.state, a.pieces[0] ?? '').done.has(r.step),
+  );
+  const who = (id: string) => pack.people.find((p) => p.id === id)?.name ?? '';
+  return {
+    /** one of a kind in the list, but for what is under way */
+    key: `${a.lot} ${a.step.key}`,
+    status: a.status,
+    lotId: a.lot,
+    lot: bench.lots.find((l) => l.id === a.lot)?.name ?? '',
+    step: a.step.key,
+    kind: a.step.kind,
+    face: a.step.face,
+    act: a.step.act,
+    how: a.step.how,
+    card: methodCard(a.step),
+    /** the coat whose film is waited for, and can be felt */
+    felt: need?.step ?? null,
+    tape:
+      a.step.kind === 'coat'
+        ? tapePlace(wayOf(a.step, pack.way), a.step.face === 'all' ? null : (a.step.face as Face | null))
+        : a.step.kind === 'flip'
+          ? 'from the face that comes up to the face that is dry'
+          : null,
+    cautions: pack.system ? cautionsFor(a.step, pack.system, pack.job.houseYear) : [],
+    minutes: workMinutes(a.step, a.pieces.length),
+    pieces: own,
+    from: a.status === 'waiting' ? a.from : null,
+    closes: a.closes,
+    planned: due.get(`${a.lot}:${a.step.key}`) ?? null,
+    work:
+      a.status === 'running'
+        ? {
+            id: a.work.id,
+            since: a.work.start,
+            who: a.work.hands.flatMap((h) => (h.to === null ? [who(h.worker)] : [])).join(' and '),
+            paused: a.work.hands.every((h) => h.to !== null),
+            hands: a.work.hands.flatMap((h) => (h.to === null ? [h.worker] : [])),
+          }
+        : null,
+    paint: paintOf(a.step, own),
+  };
+}
+
+/** What the gun may be said to hold: products of the route, in the colours of the zones and of other jobs. */
+export function paints(bench: Bench): { product: string; colour: string; words: string }[] {
+  const products = new Map(
+    bench.route.flatMap((s) => (s.product ? [[s.product.key, s.product]] : [])) as [string, Product][],
+  );
+  const own = [...products.values()].flatMap((p) =>
+    isColoured(p)
+      ? bench.pack.zones.map((z) => ({ product: p.key, colour: z.colour, words: `${p.name}, ${z.colour}` }))
+      : [{ product: p.key, colour: '', words: p.name }],
+  );
+  const known = (p: { product: string; colour: string }) => JSON.stringify([p.product, p.colour]);
+  const others = bench.pack.otherColours.flatMap((o) =>
+    [...products.values()]
+      .filter(isColoured)
+      .map((p) => ({ product: p.key, colour: o.colour, words: `${p.name}, ${o.colour} (${o.job})` })),
+  );
+  // Zones, and jobs, may share the name of a colour.
+  const had = new Set<string>();
+  return [...own, ...others].filter((p) => !had.has(known(p)) && had.add(known(p)));
+}
+
+/** The air that a film was laid in, and whether it was read; null where nobody knows. */
+function airAt({ pack, climate, state }: Bench, at: number) {
+  const hour = climate?.air[Math.floor((at - climate.start) / (climate.step * 60_000))];
+  if (hour) {
+    const read = pack.airRead.some(([from, to]) => at >= from && at < to);
+    return { celsius: hour.celsius, humidity: hour.humidity, place: pack.place, read };
+  }
+  const last = [...state.air.values()].filter((a) => a.at <= at).sort((a, b) => b.at - a.at)[0];
+  return last ? { celsius: last.celsius, humidity: last.humidity, place: last.place, read: true } : null;
+}
+
+/** What stands against coating in the air as it is: as it was read lately, or else as it is forecast where the pieces dry. */
+function stopsNow(bench: Bench, now: number): { place: string; read: boolean; reasons: string[] }[] {
+  const { state, pack, context, route } = bench;
+  const known = freshAir(state, now).map((a) => ({ ...a, read: true }));
+  const here = known.some((a) => a.place === pack.place) ? null : airAt(bench, now);
+  return airStops(here ? [...known, here] : known, route, context.measures);
+}
+
+/** Facts that can still be undone at a touch, ms. */
+export const UNDO = 120_000;
+
+/** Everything on the bench of a job, at a moment; each part made when it is asked for. */
+export function benchView(bench: Bench, now: number, recent = 10) {
+  const { pack, state } = bench;
+  const due = new Map(pack.planned);
+  const who = (id: string) => pack.people.find((p) => p.id === id)?.name ?? '';
+  /** The coat that was finished last and not looked at yet. */
+  const toInspect = (marked: ReadonlyMap<string, MarkedPiece>) => {
+    const looked = new Set(state.inspections.map((i) => i.work));
+    return [...state.works.values()]
+      .filter((w) => w.end !== null)
+      .filter((w) => bench.route.some((s) => s.key === w.step && s.kind === 'coat') && !looked.has(w.id))
+      .sort((a, b) => (b.end ?? 0) - (a.end ?? 0))
+      .slice(0, 1)
+      .map((w) => ({
+        id: w.id,
+        at: w.end ?? 0,
+        act: bench.route.find((s) => s.key === w.step)?.act ?? w.step,
+        lot: bench.lots.find((l) => l.id === w.lot)?.name ?? '',
+        pieces: w.pieces.flatMap((id) => marked.get(id) ?? []),
+      }));
+  };
+  const site = () => {
+    const next = new Set(siteNext(state, pack.site).map((s) => s.key));
+    return siteProgress(state, pack.site, bench.waits).flatMap(({ step, from, state: how }) =>
+      how === 'done' || (how === 'pending' && !next.has(step.key))
+        ? []
+        : [
+            {
+              key: step.key,
+              act: step.act,
+              how: step.how,
+              colour: pack.zones.length > 1 ? (pack.zones.find((z) => z.id === step.zone)?.colour ?? '') : '',
+              product: step.product?.name ?? '',
+              minutes: step.minutes,
+              from,
+              planned: due.get(`site:${step.key}`) ?? null,
+              work:
+                how === 'pending'
+                  ? null
+                  : { id: state.site.get(step.key)?.id ?? '', since: how.start, who: who(how.worker) },
+            },
+          ],
+    );
+  };
+  const common = lazily({ marked: () => markedPieces(bench, now) });
+  return lazily({
+    marked: () => common.marked,
+    list: () =>
+      acts(state, bench.route, bench.lots, now, due, bench.waits).map((a) =>
+        actView(bench, a, common.marked, due),
+      ),
+    facts: () =>
+      inOrder(bench.facts)
+        .filter((f) => f.body.kind !== 'void' && !state.voided.has(f.id))
+        .slice(-recent)
+        .reverse()
+        .map((f) => ({ id: f.id, at: f.at, who: who(f.worker), words: sayFact(bench, f.body) })),
+    site,
+    siteLeft: () => pack.site.filter((s) => (state.site.get(s.key)?.end ?? null) === null).length,
+    siteSteps: () => pack.site.length,
+    chosen: () => pack.system !== null,
+    toInspect: () => toInspect(common.marked),
+    loaded: () => state.loaded,
+    air: () => stopsNow(bench, now),
+    cups: () =>
+      cupsNow(state, now).map((c) => ({
+        ...c,
+        name: bench.route.find((s) => s.product?.key === c.product)?.product?.name ?? c.product,
+      })),
+    batch: () => nextBatch(state, now, bench.pack.job.zone),
+    paints: () => paints(bench),
+    rack: () =>
+      rackMap(
+        [...state.pieces].flatMap(([id, p]) =>
+          p.down && p.hungIn === null && p.missing === null ? [[id, p.place] as const] : [],
+        ),
+      ),
+  });
+}
+
+export type PieceView = NonNullable<ReturnType<typeof pieceView>>;
+
+/**
+ * One piece: what it has had on which face, by whom, and its one next act.
+ * @param more photos that the server may not have yet
+ * @returns null for a stranger
+ */
+export function pieceView(bench: Bench, id: string, now: number, more: readonly BenchPhoto[] = []) {
+  const { state, pack } = bench;
+  const piece = markedPieces(bench, now).get(id);
+  if (!piece) return null;
+  const own = pieceState(state, id);
+  const who = (worker: string) => pack.people.find((p) => p.id === worker)?.name ?? '';
+  const next = nextStep(state, bench.route, id);
+  const window = next ? windowOf(state, next, id, bench.waits) : null;
+  const working = [...state.works.values()].find((w) => w.end === null && w.pieces.includes(id));
+  const film = { front: 0, back: 0 };
+  const history = bench.route.flatMap((step) => {
+    const done = gets(step, id) ? own.done.get(step.key) : undefined;
+    if (!done) return [];
+    if (step.product) for (const face of facesOf(step)) film[face] += step.product.dryFilm.value * step.wet;
+    const mix = step.product?.mix
+      ? state.mixes.findLast((m) => m.product === step.product?.key && m.readyAt <= done.start)
+      : undefined;
+    return [
+      {
+        id: done.work,
+        act: step.act,
+        start: done.start,
+        end: done.end,
+        who: who(done.worker),
+        product: step.product?.name ?? '',
+        batch: mix?.batch ?? null,
+        air: step.product ? airAt(bench, done.end) : null,
+      },
+    ];
+  });
+  const lot = bench.lots.find((l) => l.pieces.includes(id));
+  const photos = [...pack.photos, ...more].filter((p) => p.piece === id);
+  return {
+    piece,
+    lot: lot ? { id: lot.id, name: lot.name } : null,
+    place: own.place,
+    missing: own.missing,
+    labelled: own.labelled,
+    down: own.down,
+    hungAt: own.hungAt,
+    working: working ? (bench.route.find((s) => s.key === working.step)?.act ?? '') : null,
+    next: next
+      ? {
+          key: next.key,
+          act: next.act,
+          kind: next.kind,
+          face: next.face,
+          from: window && window.from > now ? window.from : null,
+          closes: window?.to ?? null,
+          tape:
+            next.kind === 'coat'
+              ? tapePlace(wayOf(next, pack.way), next.face === 'all' ? null : next.face)
+              : null,
+        }
+      : null,
+    history: history.sort((a, b) => a.start - b.start),
+    film,
+    flaws: (openFlaws(state, bench.route).get(id) ?? []).map((f) => ({
+      ...f,
+      seen: DEFECTS[f.defect].seen,
+      remedy: DEFECTS[f.defect].remedy,
+      who: who(f.worker),
+      photos: photos.filter((p) => p.of === f.id),
+    })),
+    photos,
+    care: careDates(state, bench.route, [id], bench.waits),
+    takenBack: takenBackOf(bench, id),
+  };
+}
+
+/** Facts about a piece that were taken back. */
+function takenBackOf({ facts, pack }: Bench, piece: string) {
+  const about = new Set(facts.flatMap((f) => (isAbout(f.body, piece) ? [f.id] : [])));
+  return inOrder(facts).flatMap(({ id, at, worker, body }) =>
+    body.kind === 'void' && about.has(body.fact)
+      ? [{ id, at, reason: body.reason, who: pack.people.find((p) => p.id === worker)?.name ?? '' }]
+      : [],
+  );
+}
+
+const isAbout = (body: FactBody, piece: string): boolean =>
+  'pieces' in body ? body.pieces.includes(piece) : 'piece' in body && body.piece === piece;
+
+/** The next act of a piece in words. @param sayWhen words for a moment */
+export function sayNext(
+  { working, labelled, down, next }: Pick<PieceView, 'working' | 'labelled' | 'down' | 'next'>,
+  sayWhen: (ms: number) => string,
+): string {
+  if (working) return `Under way: ${working}`;
+  if (!labelled) return 'Put the label on';
+  if (!down) return 'Take it down';
+  if (!next) return 'Nothing: it is home';
+  return next.from ? `${next.act}, from ${sayWhen(next.from)}` : next.act;
+}

@@ -1,0 +1,82 @@
+/** What the contractor decides before a plan: the system as it was then, coats, people, hours and room. */
+import { z } from 'zod';
+import { coatCountsSchema, systemSchema } from '$core/coating/system';
+import { PATTERNS } from '$core/coating/pattern';
+import { PLACES } from '$core/air/places';
+import { schoolsSchema } from '$core/coating/schools';
+import { TOOLS } from '$core/coating/tool';
+import { NO_RULES, rulesSchema } from '../model/rules';
+import { workWeekSchema } from '../model/work-week';
+
+/** Room of one slot of the rack, mm: its clear length, along which pieces lie side by side, and its clear depth. */
+const slotSchema = z.object({
+  length: z.number('Write the length of a slot').min(100, 'A slot is at least 100 mm long').max(10_000),
+  depth: z.number('Write the depth of a slot').min(100, 'A slot is at least 100 mm deep').max(3000),
+});
+export type Slot = z.infer<typeof slotSchema>;
+
+/** Two arms a metre and a half apart, as deep as a tall door is wide. From memory. */
+export const USUAL_SLOT: Slot = { length: 1500, depth: 750 };
+
+export const choiceSchema = z
+  .object({
+    system: systemSchema,
+    counts: coatCountsSchema,
+    tool: z.enum(TOOLS),
+    pattern: z.enum(PATTERNS).default('backs-then-fronts'),
+    /** by colour zone, where its pieces are turned in another way */
+    patterns: z.record(z.string(), z.enum(PATTERNS)).default({}),
+    schools: schoolsSchema.default(schoolsSchema.parse({})),
+    /** where the pieces are coated and dry, and whether waits are the sheet's or follow the air there */
+    place: z.enum(PLACES).default('tent'),
+    air: z.enum(['sheet', 'place']).default('sheet'),
+    /** pieces to a lot at most */
+    lotSize: z
+      .number()
+      .int('A lot holds whole pieces')
+      .min(1, 'A lot holds at least one piece')
+      .max(60, 'More than 60 pieces do not stay wet together'),
+    rackSlots: z.number().int().min(1, 'The rack needs at least one slot').max(500),
+    slot: slotSchema.default(USUAL_SLOT),
+    /** ISO date of the first day */
+    startDay: z.iso.date('Write the day as 2026-03-09'),
+    workers: z.array(z.string().max(64)).min(1, 'Choose at least one person').max(100),
+    crewWeek: workWeekSchema,
+    houseWeek: workWeekSchema,
+    rules: rulesSchema.default(NO_RULES),
+    /** fixed work is planned with the pieces */
+    fixed: z.boolean().default(false),
+    /** tent, shop and rack are the company's: other jobs' work in them is kept clear of */
+    shared: z.boolean().default(false),
+    /** what the planner may choose: how pieces are divided, and how they are turned */
+    open: z.object({ lots: z.boolean(), pattern: z.boolean() }).default({ lots: false, pattern: false }),
+    /** the day that was promised, and how much this job weighs against others */
+    promised: z.iso.date('Write the day as 2026-03-09').nullable().default(null),
+    priority: z.number().int().min(1).max(3).default(2),
+    /** learnt factors of the figures' minutes by kind of step, as they were when this was chosen */
+    paces: z.record(z.string(), z.number().positive().max(100)).default({}),
+  })
+  .refine((c) => c.lotSize <= c.rackSlots, {
+    path: ['lotSize'],
+    message: 'A lot cannot be larger than the rack: make the lots smaller or give the rack more slots',
+  })
+  .refine((c) => c.counts.length === c.system.layers.length, {
+    path: ['counts'],
+    message: 'Give the coats of every layer',
+  })
+  .refine((c) => c.counts.some((n) => n.front > 0), {
+    path: ['counts'],
+    message: 'The fronts need at least one coat',
+  });
+export type Choice = z.infer<typeof choiceSchema>;
+
+/** Eight hours with an hour's lunch, Monday to Friday. Common practice, no source. */
+export const USUAL_CREW_WEEK = {
+  days: [1, 2, 3, 4, 5],
+  spans: [
+    ['08:00', '12:00'],
+    ['13:00', '16:30'],
+  ] as [string, string][],
+};
+/** When a family lets people into the kitchen. Common practice, no source. */
+export const USUAL_HOUSE_WEEK = { days: [1, 2, 3, 4, 5], spans: [['09:00', '17:00']] as [string, string][] };

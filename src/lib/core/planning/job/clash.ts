@@ -1,0 +1,94 @@
+/**
+ * Why a problem has no plan: rules are left out one after another; those without which a plan would be possible are
+ * the clash (a deletion filter, Chinneck, Feasibility and Infeasibility in Optimization, 2008).
+ */
+import { searchExactly } from '../search/exact';
+import { compile } from '../model/model';
+import { heads } from '../model/propagate';
+import type { Problem } from '../model/problem';
+
+/** Nodes that the question may cost for each rule. */
+const NODES = 3_000;
+
+/** Whether a problem has a plan; null when that could not be told. */
+function possible(problem: Problem): boolean | null {
+  const m = compile(problem);
+  if ('infeasible' in m) return false;
+  if ('infeasible' in heads(m)) return false;
+  const found = searchExactly(m, null, NODES);
+  return found.best ? true : found.complete ? false : null;
+}
+
+interface Rule {
+  words: string;
+  without: (p: Problem) => Problem;
+}
+
+/** Rules by family: racks, pins, hours, windows. */
+function familiesOf(problem: Problem): Rule[][] {
+  const { horizon } = problem;
+  const isWhole = (open: readonly (readonly [number, number])[]): boolean =>
+    open.length === 1 && open[0]?.[0] === 0 && open[0][1] >= horizon;
+  return [
+    problem.racks.map((r): Rule => ({
+      words: `the ${r.slots} slots of ${r.id}`,
+      without: (p) => ({ ...p, holds: p.holds.filter((h) => h.rack !== r.id) }),
+    })),
+    problem.operations
+      .filter((o) => o.lockedStart !== null && !problem.workers.some((w) => w.id === o.id))
+      .map((locked): Rule => ({
+        words: `${locked.id} pinned to minute ${locked.lockedStart ?? 0}`,
+        without: (p) => ({
+          ...p,
+          operations: p.operations.map((o) => (o.id === locked.id ? { ...o, lockedStart: null } : o)),
+        }),
+      })),
+    problem.calendars
+      .filter((c) => !isWhole(c.open))
+      .map((c): Rule => ({
+        words: `the open hours of ${c.id}`,
+        without: (p) => ({
+          ...p,
+          calendars: p.calendars.map((x) => (x.id === c.id ? { ...x, open: [[0, horizon]] } : x)),
+        }),
+      })),
+    problem.links
+      .filter((l) => l.maxLag !== null)
+      .map((link): Rule => ({
+        words: `${link.to} within ${link.maxLag ?? 0} min of the end of ${link.from}`,
+        without: (p) => ({
+          ...p,
+          links: p.links.map((l) => (l.from === link.from && l.to === link.to ? { ...l, maxLag: null } : l)),
+        }),
+      })),
+  ];
+}
+
+/**
+ * @param problem a problem that is known to have no plan
+ * @param clash what stopped a construction, for when the question stays open
+ * @returns the clash in words: rules that cannot be kept together
+ */
+export function explainClash(problem: Problem, clash: string): string {
+  let left = problem;
+  const kept: string[] = [];
+  for (const family of familiesOf(problem)) {
+    // A whole family that has no part in it goes at once.
+    const without = family.reduce((p, rule) => rule.without(p), left);
+    if (family.length > 1 && possible(without) === false) {
+      left = without;
+      continue;
+    }
+    for (const rule of family) {
+      const one = rule.without(left);
+      if (possible(one) === false) left = one;
+      else kept.push(rule.words);
+    }
+  }
+  if (kept.length === 0)
+    return (
+      clash || `the work does not fit between its start and minute ${problem.horizon}, whatever is left out`
+    );
+  const last = kept.pop() ?? '';
+  return kept.length ? `${kept.join(', ')} and ${last} cannot all be kept` : `${last} cannot be kept`;
+}

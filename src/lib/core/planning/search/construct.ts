@@ -1,0 +1,490 @@
+/**
+ * Serial schedule generation with unscheduling: operations are placed one by one, the most urgent that can be placed
+ * first, each at its earliest right time. One that would miss its window pushes the operation that opened the window
+ * later, and the construction begins again (Neumann, Schwindt & Zimmermann, Project Scheduling with Time Windows, 2003).
+ */
+import { earliestRun } from '../model/calendar';
+import { allowedFrom, type Hold, type Model } from '../model/model';
+import type { Schedule } from '../model/schedule';
+
+/** An operation that could not be placed, in words. */
+export interface Clash {
+  clash: string;
+}
+
+interface Busy {
+  from: number;
+  to: number;
+  op: number;
+}
+
+type Placed = { at: number; end: number; worker: number };
+type Refusal = { wait: true } | { push: number; by: number; clash: string } | { never: string };
+
+const FOREVER = 2 ** 30;
+
+/** Index of the last of sorted spans that begins at or before `t`; -1 when none does. */
+function lastAt(spans: readonly Busy[], t: number): number {
+  let [low, high] = [0, spans.length];
+  while (low < high) {
+    const mid = (low + high) >> 1;
+    if ((spans[mid]?.from ?? 0) <= t) low = mid + 1;
+    else high = mid;
+  }
+  return low - 1;
+}
+
+class Construction {
+  readonly start: Int32Array;
+  readonly end: Int32Array;
+  readonly worker: Int32Array;
+  private readonly workers: Busy[][];
+  private readonly stations: Busy[][];
+  /** holds that have begun, by rack */
+  private readonly racks: number[][];
+
+  constructor(
+    private readonly m: Model,
+    private readonly release: Int32Array,
+    private readonly by: ReadonlyMap<number, number>,
+  ) {
+    const n = m.operations.length;
+    this.start = new Int32Array(n).fill(-1);
+    this.end = new Int32Array(n).fill(-1);
+    this.worker = new Int32Array(n).fill(-1);
+    this.workers = m.problem.workers.map(() => []);
+    this.stations = m.problem.stations.map(() => []);
+    this.racks = m.problem.racks.map(() => []);
+  }
+
+  done(i: number): boolean {
+    return (this.start[i] ?? -1) >= 0;
+  }
+
+  /** When the rack next has room for operation i starting at t; t itself when it has, FOREVER when that is unknown. */
+  private rackRoom(i: number, t: number, end: number): number {
+    let next = t;
+    for (const k of this.m.holdsOf[i] ?? []) {
+      const own = this.m.holds[k];
+      if (!own || own.from !== i) continue;
+      const ownEnd =
+        own.to !== null ? (this.done(own.to) ? (this.start[own.to] ?? 0) : FOREVER) : end + (own.tail ?? 0);
+      const spans: [number, number, number][] = [];
+      let most = 0;
+      for (const j of this.racks[own.rack] ?? []) {
+        const h = this.m.holds[j];
+        if (!h || h.from === i) continue;
+        const { from: opens, to } = this.stay(h);
+        const closes = h.to === i ? t : to;
+        if (closes > t && opens < ownEnd) {
+          spans.push([opens, closes, h.slots]);
+          most += h.slots;
+        }
+      }
+      const room = (this.m.problem.racks[own.rack]?.slots ?? 0) - own.slots - this.opened(i, own.rack, k);
+      if (most <= room) continue;
+      const points = [t, ...spans.map((s) => s[0]).filter((s) => s > t)];
+      const full = points.find(
+        (p) => spans.reduce((sum, [a, b, n]) => sum + (a <= p && p < b ? n : 0), 0) > room,
+      );
+      if (full !== undefined) {
+        const frees = spans.filter(([a, b]) => a <= full && full < b).map((s) => s[1]);
+        next = Math.max(next, Math.min(FOREVER, ...frees));
+      }
+    }
+    return next;
+  }
+
+  /** Slots that operation i takes in the same rack through its other holds. */
+  private opened(i: number, rack: number, but: number): number {
+    return (this.m.holdsOf[i] ?? []).reduce((sum, k) => {
+      const h = this.m.holds[k];
+      return sum + (h && k !== but && h.from === i && h.rack === rack ? h.slots : 0);
+    }, 0);
+  }
+
+  /**
+   * Earliest right time for operation i by worker w, not before `from`; null when none begins before `until`. FOREVER as
+   * start: no room is in sight yet.
+   * @param early before what comes before it is placed: with the least changeover that any of that may leave
+   */
+  private fit(i: number, w: number, from: number, until: number, early: boolean): Placed | null {
+    const { m } = this;
+    const op = m.operations[i];
+    const s = m.station[i] ?? -1;
+    const open = m.hours[w]?.[s + 1];
+    if (!op || !open) return null;
+    const single = s >= 0 && m.single[s] === true;
+    const there = s < 0 ? [] : (this.stations[s] ?? []);
+    const own = this.workers[w] ?? [];
+    let t = from;
+    while (t < until) {
+      let setup = 0;
+      let last: Busy | undefined;
+      let next: Busy | undefined;
+      if (s >= 0) {
+        const at = lastAt(there, t);
+        [last, next] = [there[at], there[at + 1]];
+        if (single) {
+          if (last && last.to > t) {
+            t = last.to;
+            continue;
+          }
+          setup = early ? this.leastSetup(s, i) : m.setup(s, last?.op ?? -1, i);
+        }
+      }
+      const run = earliestRun(open, t, op.minutes + setup, op.pausable);
+      if (!run) return null;
+      if (run[0] !== t) {
+        t = run[0];
+        continue;
+      }
+      const end = run[1];
+      const mine = lastAt(own, t);
+      const [done, due] = [own[mine], own[mine + 1]];
+      if (done && done.to + m.travel(done.op, i) > t) {
+        t = done.to + m.travel(done.op, i);
+        continue;
+      }
+      if (due && due.from < end + m.travel(i, due.op)) {
+        t = due.to + m.travel(due.op, i);
+        continue;
+      }
+      if (single && next) {
+        if (
+          next.from < end ||
+          (!early &&
+            m.setup(s, i, next.op) !== m.setup(s, last?.op ?? -1, next.op) &&
+            !this.mayPrecede(s, i, end, next))
+        ) {
+          t = next.to;
+          continue;
+        }
+      } else if (s >= 0 && !single) {
+        const overlapping = there.filter((b) => b.from < end && b.to > t);
+        if (overlapping.length >= (m.problem.stations[s]?.capacity ?? 1)) {
+          t = Math.min(...overlapping.map((b) => b.to));
+          continue;
+        }
+      }
+      const room = this.rackRoom(i, t, end);
+      if (room >= FOREVER) return { at: FOREVER, end: FOREVER, worker: w };
+      if (room > t) {
+        t = room;
+        continue;
+      }
+      return { at: t, end, worker: w };
+    }
+    return null;
+  }
+
+  /**
+   * When the operation that is next on a station ends if i comes right before it: its changeover may be another one then.
+   * @returns null where its start, or what is placed after it, does not allow that
+   */
+  private endBehind(s: number, i: number, next: Busy): number | null {
+    const { m } = this;
+    const op = m.operations[next.op];
+    const w = this.worker[next.op] ?? -1;
+    if (!op) return null;
+    const run = earliestRun(
+      m.hours[w]?.[s + 1] ?? [],
+      next.from,
+      op.minutes + m.setup(s, i, next.op),
+      op.pausable,
+    );
+    if (run?.[0] !== next.from || run[1] > m.problem.horizon) return null;
+    const end = run[1];
+    if (end === next.to) return end;
+    const after = (spans: readonly Busy[] = []) => spans[lastAt(spans, next.from) + 1];
+    const [there, own] = [after(this.stations[s]), after(this.workers[w])];
+    if (there && there.from < end) return null;
+    if (own && own.from < end + m.travel(next.op, own.op)) return null;
+    for (const lag of m.after[next.op] ?? []) {
+      if (!this.done(lag.other)) continue;
+      const start = this.start[lag.other] ?? 0;
+      if (allowedFrom(lag, end) > start || (lag.max !== null && end + lag.max < start)) return null;
+    }
+    return this.tailsFit(next.op, end) ? end : null;
+  }
+
+  /** The least minutes of changing over to operation i, whatever of the station's work comes before it. */
+  private leastSetup(s: number, i: number): number {
+    const { m } = this;
+    return m.operations.reduce(
+      (least, _, j) => (j !== i && m.station[j] === s ? Math.min(least, m.setup(s, j, i)) : least),
+      m.setup(s, -1, i),
+    );
+  }
+
+  /**
+   * Whether operation i may come right before another one whose changeover it changes: a pinned one, which was placed before
+   * what precedes it was known. It ends at another time then; or work that is not placed yet may go between and leave it
+   * the changeover it has now.
+   */
+  private mayPrecede(s: number, i: number, from: number, next: Busy): boolean {
+    const { m } = this;
+    if (m.operations[next.op]?.lockedStart == null) return false;
+    if (this.endBehind(s, i, next) !== null) return true;
+    return m.operations.some(
+      (o, j) =>
+        !this.done(j) &&
+        m.station[j] === s &&
+        from + o.minutes <= next.from &&
+        this.endBehind(s, j, next) === next.to,
+    );
+  }
+
+  /** The first operation whose changeover does not fit what came before it in the end; null where all do. */
+  misfit(): number | null {
+    const { m } = this;
+    for (const [s, there] of this.stations.entries()) {
+      if (!m.single[s]) continue;
+      for (const [k, { op: i, from, to }] of there.entries()) {
+        const op = m.operations[i];
+        const minutes = (op?.minutes ?? 0) + m.setup(s, there[k - 1]?.op ?? -1, i);
+        const run = earliestRun(
+          m.hours[this.worker[i] ?? -1]?.[s + 1] ?? [],
+          from,
+          minutes,
+          op?.pausable ?? false,
+        );
+        if (run?.[0] !== from || run[1] !== to) return i;
+      }
+    }
+    return null;
+  }
+
+  /** Whether what stays on the racks for a while after operation i may stay so much longer that it ends later. */
+  private tailsFit(i: number, end: number): boolean {
+    const was = this.end[i] ?? 0;
+    if (end <= was) return true;
+    return (this.m.holdsOf[i] ?? []).every((k) => {
+      const own = this.m.holds[k];
+      if (own?.from !== i || own.to !== null) return true;
+      const [from, to] = [was + (own.tail ?? 0), end + (own.tail ?? 0)];
+      const spans = (this.racks[own.rack] ?? []).flatMap((j) => {
+        const h = this.m.holds[j];
+        return h && j !== k ? [{ ...this.stay(h), slots: h.slots }] : [];
+      });
+      const room = (this.m.problem.racks[own.rack]?.slots ?? 0) - own.slots;
+      return [from, ...spans.map((x) => x.from).filter((t) => t > from && t < to)].every(
+        (t) => spans.reduce((sum, x) => sum + (x.from <= t && t < x.to ? x.slots : 0), 0) <= room,
+      );
+    });
+  }
+
+  /** When a hold that has begun begins and ends; FOREVER where its end is not placed yet. */
+  private stay(h: Hold): { from: number; to: number } {
+    const to =
+      h.to === null
+        ? (this.end[h.from] ?? 0) + (h.tail ?? 0)
+        : this.done(h.to)
+          ? (this.start[h.to] ?? 0)
+          : FOREVER;
+    return { from: this.start[h.from] ?? 0, to };
+  }
+
+  /**
+   * Places operation i, or says what stands against it.
+   * @param early a pinned one, before anything else is placed
+   */
+  place(i: number, early = false): Placed | Refusal {
+    const { m } = this;
+    const op = m.operations[i];
+    if (!op) return { never: 'no such operation' };
+    let from = this.release[i] ?? 0;
+    if (op.lockedStart !== null) from = op.lockedStart;
+    else
+      for (const lag of m.before[i] ?? [])
+        if (this.done(lag.other)) from = Math.max(from, allowedFrom(lag, this.end[lag.other] ?? 0));
+    let best: Placed | null = null;
+    const first = this.by.get(i) ?? -1;
+    const able = m.able[i] ?? [];
+    for (const w of able.includes(first) ? [first, ...able.filter((x) => x !== first)] : able) {
+      const found = this.fit(i, w, from, best ? best.end : FOREVER, early);
+      if (found && (!best || found.end < best.end)) best = found;
+    }
+    if (!best)
+      return {
+        never: `${op.id} finds no open hours of its people${op.station ? ` and ${op.station}` : ''} before the horizon`,
+      };
+    if (op.lockedStart !== null && best.at !== op.lockedStart)
+      return {
+        never: `${op.id} is pinned to minute ${op.lockedStart}, and its people, place or rack are not free then`,
+      };
+    if (best.at >= FOREVER) return { wait: true };
+    if (best.end > m.problem.horizon)
+      return {
+        never: `${op.id} would end at minute ${best.end}, after the horizon (${m.problem.horizon})`,
+      };
+    for (const lag of m.before[i] ?? []) {
+      if (lag.max === null || !this.done(lag.other)) continue;
+      const late = best.at - ((this.end[lag.other] ?? 0) + lag.max);
+      const opener = m.operations[lag.other]?.id ?? '';
+      const clash = `${op.id} must start within ${lag.max} min of the end of ${opener}, and its people, hours or rack allow it only ${late} min later`;
+      if (late > 0)
+        return op.lockedStart !== null || m.operations[lag.other]?.lockedStart != null
+          ? { never: clash }
+          : { push: lag.other, by: late, clash };
+    }
+    for (const lag of m.after[i] ?? []) {
+      if (!this.done(lag.other)) continue;
+      const start = this.start[lag.other] ?? 0;
+      const next = m.operations[lag.other]?.id ?? '';
+      if (allowedFrom(lag, best.end) > start)
+        return {
+          never: `${op.id} cannot end ${lag.min} min before ${next}, which is pinned to minute ${start}`,
+        };
+      if (lag.max !== null && best.end + lag.max < start) {
+        return {
+          push: i,
+          by: start - lag.max - best.end,
+          clash: `${next} is pinned more than ${lag.max} min after the end of ${op.id}`,
+        };
+      }
+    }
+    return best;
+  }
+
+  /** Takes people and place for operation i. Its racks are taken by `occupy`. */
+  put(i: number, placed: Placed): void {
+    const s = this.m.station[i] ?? -1;
+    this.start[i] = placed.at;
+    this.end[i] = placed.end;
+    this.worker[i] = placed.worker;
+    const busy = { from: placed.at, to: placed.end, op: i };
+    const into = (spans: Busy[] | undefined) => spans?.splice(lastAt(spans, busy.from) + 1, 0, busy);
+    into(this.workers[placed.worker]);
+    if (s < 0) return;
+    into(this.stations[s]);
+    const there = this.stations[s] ?? [];
+    const next = this.m.single[s] ? there[lastAt(there, busy.from) + 1] : undefined;
+    if (!next) return;
+    // What is on the station after it changes over from it now.
+    next.to = this.end[next.op] = this.endBehind(s, i, next) ?? next.to;
+  }
+
+  /** Whether the racks have room for operation i, which is placed. */
+  hasRoom(i: number): boolean {
+    const at = this.start[i] ?? 0;
+    return this.rackRoom(i, at, this.end[i] ?? 0) === at;
+  }
+
+  /** Lays the pieces of operation i, which is placed, on its racks. */
+  occupy(i: number): void {
+    for (const k of this.m.holdsOf[i] ?? []) {
+      const h = this.m.holds[k];
+      if (h?.from === i) this.racks[h.rack]?.push(k);
+    }
+  }
+}
+
+/** What a construction keeps to beside the rules. */
+export interface Wishes {
+  /** how often a window may push its opener later; 300 where nothing is said */
+  pushes?: number;
+  /** minutes before which an operation is not begun; from the start where nothing is said */
+  later?: ReadonlyMap<number, number>;
+  /** asked with every operation; true gives the construction up */
+  stop?: () => boolean;
+  /** who does an operation where others would not end it sooner */
+  by?: ReadonlyMap<number, number>;
+}
+
+/**
+ * Builds one schedule. What is pinned takes its people and place before anything else is placed.
+ * @param m the compiled problem
+ * @param urgency higher is placed sooner, one value per operation
+ * @returns a right schedule, or the clash that stopped the last attempt
+ */
+export function construct(m: Model, urgency: Float64Array, wishes: Wishes = {}): Schedule | Clash {
+  const first = attempts(m, urgency, wishes, 'in turn');
+  const held = m.operations.some(
+    (o, i) => o.lockedStart !== null && m.before[i]?.length && m.holdsOf[i]?.length,
+  );
+  return 'clash' in first && held ? attempts(m, urgency, wishes, 'at once') : first;
+}
+
+/** @param pins when pinned work takes its slots of the rack: when its turn comes, or before all that is not pinned */
+function attempts(
+  m: Model,
+  urgency: Float64Array,
+  { pushes = 300, later = new Map(), by = new Map(), stop = () => false }: Wishes,
+  pins: 'in turn' | 'at once',
+): Schedule | Clash {
+  const n = m.operations.length;
+  const release = new Int32Array(n);
+  for (const [i, at] of later) release[i] = at;
+  const pinOf = (i: number): number | null => m.operations[i]?.lockedStart ?? null;
+  const all = Array.from({ length: n }, (_, i) => i);
+  // What only one person can do comes before what any of several can.
+  const pinned = all
+    .filter((i) => pinOf(i) !== null)
+    .sort((a, b) => {
+      const [oneA, oneB] = [m.able[a]?.length === 1, m.able[b]?.length === 1];
+      return oneA !== oneB ? (oneA ? -1 : 1) : (pinOf(a) ?? 0) - (pinOf(b) ?? 0);
+    });
+  const ranked = all.sort((a, b) => (urgency[b] ?? 0) - (urgency[a] ?? 0));
+  let clash = '';
+  attempt: for (let pushed = 0; pushed < pushes; pushed++) {
+    const c = new Construction(m, release, by);
+    const left = new Set(ranked);
+    /** those that found no room on the rack; asked again when something leaves it */
+    const waiting = new Set<number>();
+    const waitsFor = (i: number): boolean => (m.before[i] ?? []).some((lag) => left.has(lag.other));
+    const never = (why: string): Clash => ({ clash: pushed > 0 ? `${clash}; moved later, ${why}` : why });
+    const noRoom = (i: number): string => `${m.operations[i]?.id ?? ''} finds no room on the rack`;
+    for (const i of pinned) {
+      const result = c.place(i, true);
+      if ('at' in result) {
+        c.put(i, result);
+        if (pins === 'in turn' && m.before[i]?.length) continue;
+        c.occupy(i);
+        left.delete(i);
+      } else if ('never' in result) return never(result.never);
+      else return never('clash' in result ? result.clash : noRoom(i));
+    }
+    while (left.size > 0) {
+      if (stop()) return { clash: clash || 'there was no time to place everything' };
+      let moved = false;
+      for (const i of left) {
+        if (waiting.has(i) || waitsFor(i)) continue;
+        const result = c.done(i) ? null : c.place(i);
+        if (result && 'wait' in result) {
+          clash = noRoom(i);
+          waiting.add(i);
+          continue;
+        }
+        if (result && 'never' in result) return never(result.never);
+        if (result && 'push' in result) {
+          clash = result.clash;
+          const opener = result.push;
+          const at = c.done(opener) ? (c.start[opener] ?? 0) : (release[opener] ?? 0);
+          release[opener] = Math.max(release[opener] ?? 0, at + result.by);
+          continue attempt;
+        }
+        if (result) c.put(i, result);
+        else if (!c.hasRoom(i)) {
+          // Pinned, and the rack is full then: something may leave it yet.
+          clash = noRoom(i);
+          waiting.add(i);
+          continue;
+        }
+        c.occupy(i);
+        left.delete(i);
+        if (waiting.size && (m.holdsOf[i] ?? []).some((k) => m.holds[k]?.to === i)) waiting.clear();
+        moved = true;
+        break;
+      }
+      if (!moved) return { clash };
+    }
+    const misfit = c.misfit();
+    if (misfit !== null)
+      return never(
+        `${m.operations[misfit]?.id ?? ''} is pinned to minute ${pinOf(misfit) ?? 0}, which leaves no time for its changeover`,
+      );
+    return { start: c.start, end: c.end, worker: c.worker };
+  }
+  return { clash };
+}

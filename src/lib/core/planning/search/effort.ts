@@ -1,0 +1,33 @@
+/** How hard the planner tries, and what it is asked for beside the rules. */
+import type { AirWaits } from '../model/model';
+
+/** Jobs weighed together: each with its operations that end it, its promised minute and its weight. */
+export interface Goal {
+  jobs: { finish: { operation: string; tail: number }[]; promised: number | null; weight: number }[];
+}
+
+export interface Effort {
+  seed: number;
+  /** constructions at most */
+  steps: number;
+  /** nodes of the exact search at most; where nothing is said, what a second or so allows */
+  nodes?: number;
+  /** false: only the plan is wanted, and its bound is not worth a search of its own */
+  prove?: boolean;
+  /** asked now and then; true stops the search with the best plan so far */
+  stop?: () => boolean;
+  /** told now and then: share of the work done, and the best makespan so far */
+  progress?: (share: number, best: number | null) => void;
+}
+
+/** When operations of an earlier plan start, in minutes, and who does them where that is known. */
+export type Near = ReadonlyMap<string, { start: number; worker?: string }>;
+
+export interface SolveOptions {
+  /** waits that depend on when a coat is laid */
+  air?: AirWaits;
+  /** what several jobs are weighed by; the makespan where nothing is said */
+  goal?: Goal;
+  /** a plan to stay near to, by operation */
+  near?: Near;
+}

@@ -1,0 +1,187 @@
+/**
+ * Iterated search: schedules are built from urgencies; the best is kept, and its own starts, shifted here and there,
+ * are the urgencies of the next (a large-neighbourhood move: a lot, a person's days or a stretch of time is taken out
+ * of the order and put back elsewhere).
+ */
+import { seeded } from '$core/units/random';
+import { construct } from './construct';
+import type { Model } from '../model/model';
+import type { Effort, SolveOptions } from './effort';
+import { endOfPlan, type Heads } from '../model/propagate';
+import { makespanOf, type Schedule } from '../model/schedule';
+
+/** Minutes of hand-back that a minute after the promise counts for. Our choice. */
+const LATE = 10;
+const DAY = 1440;
+
+type Cost = readonly [number, number, number];
+
+const better = (a: Cost, b: Cost): boolean => {
+  const k = a.findIndex((x, i) => x !== b[i]);
+  return k >= 0 && (a[k] ?? 0) < (b[k] ?? 0);
+};
+
+/** What is minimised: hand-back (or the jobs' weighed hand-backs), then disturbance and worker-days, then ends. */
+function costOf(m: Model, options: SolveOptions): (s: Schedule) => Cost {
+  const index = new Map(m.operations.map((o, i) => [o.id, i]));
+  const jobs = options.goal?.jobs.map((j) => ({
+    ...j,
+    finish: j.finish.map((f) => [index.get(f.operation) ?? -1, f.tail] as const),
+  }));
+  const near = options.near && m.operations.map((o) => options.near?.get(o.id)?.start ?? null);
+  const helpers = new Set(m.problem.workers.flatMap((w, i) => (w.calendar === 'always' ? [i] : [])));
+  return (s) => {
+    let main = makespanOf(m, s.end);
+    if (jobs) {
+      main = 0;
+      for (const job of jobs) {
+        const back = Math.max(0, ...job.finish.map(([i, tail]) => (s.end[i] ?? 0) + tail));
+        const late = job.promised === null ? 0 : Math.max(0, back - job.promised);
+        main += job.weight * (back + LATE * late);
+      }
+    }
+    const days = new Set<number>();
+    let ends = 0;
+    let moved = 0;
+    s.start.forEach((start, i) => {
+      const [w, end] = [s.worker[i] ?? 0, s.end[i] ?? 0];
+      ends += end;
+      const was = near?.[i];
+      if (was !== null && was !== undefined && was !== start) moved++;
+      if (helpers.has(w)) return;
+      for (const [from, to] of m.hours[w]?.[0] ?? [])
+        if (from < end && to > start) days.add(w * 100_000 + Math.floor(from / DAY));
+    });
+    return [main, near ? moved : days.size, ends];
+  };
+}
+
+export interface Improved {
+  best: Schedule | null;
+  /** the clash that stopped the first construction, in words */
+  clash: string;
+}
+
+/**
+ * @param bound the search stops when the makespan meets it
+ * @param begin a schedule to start from
+ */
+export function improve(
+  m: Model,
+  head: Heads,
+  bound: number,
+  effort: Effort,
+  options: SolveOptions = {},
+  begin?: Schedule,
+): Improved {
+  const random = seeded(effort.seed);
+  const n = m.operations.length;
+  const cost = costOf(m, options);
+  let best: { schedule: Schedule; cost: Cost } | null = begin ? { schedule: begin, cost: cost(begin) } : null;
+  let clash = '';
+  const lots = [...new Set(m.operations.map((o) => o.lot))];
+  const members = lots.map((lot) => m.operations.flatMap((o, i) => (o.lot === lot ? [i] : [])));
+  // Urgency by the latest end of plan that waits behind an operation, through the calendars; without them where time is up.
+  const behind = Float64Array.from(m.operations, (_, i) =>
+    effort.stop?.() ? Infinity : endOfPlan(m, head, i, head.end[i] ?? 0) - (head.end[i] ?? 0),
+  );
+  const finite = Float64Array.from(behind, (b, i) => (Number.isFinite(b) ? b : (m.tail[i] ?? 0)));
+  const near = options.near;
+  const inItsOrder = Float64Array.from(
+    m.operations,
+    (o, i) => -(near?.get(o.id)?.start ?? head.start[i] ?? 0),
+  );
+  const firsts: Float64Array[] = [
+    ...(near ? [inItsOrder] : []),
+    Float64Array.from(m.tail),
+    finite,
+    Float64Array.from(finite, (b, i) => b - (head.start[i] ?? 0)),
+    Float64Array.from(head.start, (s) => -s),
+    // One lot after another, first come first served.
+    Float64Array.from(m.operations, (o) => -lots.indexOf(o.lot)),
+  ];
+  const spread = Math.max(...m.tail);
+  const attempt = (
+    keys: Float64Array,
+    later?: ReadonlyMap<number, number>,
+    by?: ReadonlyMap<number, number>,
+  ): void => {
+    const schedule = construct(m, keys, { pushes: 60, later, by, stop: best ? effort.stop : undefined });
+    if ('clash' in schedule) {
+      clash ||= schedule.clash;
+      return;
+    }
+    const c = cost(schedule);
+    if (!best || better(c, best.cost)) best = { schedule, cost: c };
+  };
+  // The plan to stay near to, as it is: whatever was pinned to where it stands there can be kept.
+  if (near) {
+    const people = new Map(m.problem.workers.map((w, i) => [w.id, i]));
+    const [later, by] = [new Map<number, number>(), new Map<number, number>()];
+    for (const [i, o] of m.operations.entries()) {
+      const was = near.get(o.id);
+      const person = people.get(was?.worker ?? '');
+      if (was) later.set(i, was.start);
+      if (person !== undefined) by.set(i, person);
+    }
+    attempt(inItsOrder, later, by);
+  }
+  /** What something waits on: a window or a place on the rack. Beginning it later can be better. */
+  const openers = m.operations.flatMap((_, i) =>
+    (m.after[i] ?? []).some((g) => g.max !== null) || (m.holdsOf[i] ?? []).some((k) => m.holds[k]?.from === i)
+      ? [i]
+      : [],
+  );
+  /** One or two openers that are held back behind where the best schedule has them. */
+  const heldBack = (from: Schedule): Map<number, number> => {
+    const later = new Map<number, number>();
+    for (let k = random() < 0.6 ? 1 : 2; k > 0; k--) {
+      const i = openers[Math.floor(random() * openers.length)];
+      if (i !== undefined) later.set(i, Math.round((from.start[i] ?? 0) + random() * random() * DAY));
+    }
+    return later;
+  };
+  /** Keys near the best schedule: its starts, with something moved. */
+  const varied = (from: Schedule): Float64Array => {
+    const keys = Float64Array.from(from.start, (s) => -s);
+    const last = Math.max(...from.end, 1);
+    const shift = (): number => (random() - 0.5) * (random() < 0.5 ? DAY : last * 0.6);
+    const kind = random();
+    if (kind < 0.3) {
+      // A lot earlier or later as a whole.
+      const by = shift();
+      for (const i of members[Math.floor(random() * members.length)] ?? []) keys[i] = (keys[i] ?? 0) + by;
+    } else if (kind < 0.55) {
+      // A stretch of time, shuffled.
+      const from0 = random() * last;
+      const to = from0 + DAY * (0.5 + random() * 2);
+      from.start.forEach((s, i) => {
+        if (s >= from0 && s < to) keys[i] = -(from0 + random() * (to - from0));
+      });
+    } else if (kind < 0.9) {
+      const share = 1 / n + random() * random() * 0.3;
+      for (let i = 0; i < n; i++) if (random() < share) keys[i] = (keys[i] ?? 0) + shift();
+    } else {
+      // A few operations as urgent as what waits behind them.
+      for (let i = 0; i < n; i++) if (random() < 0.3) keys[i] = (finite[i] ?? 0) - spread;
+    }
+    return keys;
+  };
+  for (let step = 0; step < effort.steps; step++) {
+    const first = firsts[step];
+    if (first) attempt(first);
+    else if (best && step % 5) {
+      const { schedule } = best as { schedule: Schedule };
+      attempt(varied(schedule), openers.length && random() < 0.25 ? heldBack(schedule) : undefined);
+    } else {
+      const base = firsts[Math.floor(random() * firsts.length)] ?? finite;
+      const share = 0.1 + random() * 0.4;
+      attempt(base.map((k) => (random() < share ? k + (random() - 0.5) * spread : k)));
+    }
+    const found = best as { schedule: Schedule; cost: Cost } | null;
+    if (found && !options.goal && found.cost[0] <= bound && step >= Math.min(n, effort.steps / 4, 12)) break;
+    if (step % 8 === 7) effort.progress?.((step + 1) / effort.steps, found?.cost[0] ?? null);
+    if (effort.stop?.()) break;
+  }
+  return { best: (best as { schedule: Schedule } | null)?.schedule ?? null, clash };
+}

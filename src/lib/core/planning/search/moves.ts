@@ -1,0 +1,33 @@
+/** Operations that stand at another time in a new plan than in the one before. */
+import { readOperationId } from '../job/job-problem';
+import type { NoPlan, Plan } from '../model/problem';
+
+export interface Move {
+  operation: string;
+  /** ms since 1970 */
+  from: number;
+  to: number;
+}
+
+interface Made {
+  t0: number;
+  result: Plan | NoPlan;
+}
+
+const MINUTE = 60_000;
+/** A shift that nobody needs to be told of, minutes. Our choice. */
+const SMALL = 5;
+
+/** @returns what moved by more than a few minutes, the earliest first; helpers that stand for facts left out */
+export function movesBetween(before: Made, after: Made): Move[] {
+  if ('infeasible' in before.result || 'infeasible' in after.result) return [];
+  const was = new Map(before.result.assignments.map((a) => [a.operation, before.t0 + a.start * MINUTE]));
+  return after.result.assignments
+    .flatMap(({ operation, start }): Move[] => {
+      const from = was.get(operation);
+      const to = after.t0 + start * MINUTE;
+      if (from === undefined || readOperationId(operation) === null) return [];
+      return Math.abs(to - from) > SMALL * MINUTE ? [{ operation, from, to }] : [];
+    })
+    .sort((a, b) => a.to - b.to);
+}

@@ -1,0 +1,91 @@
+/**
+ * The planner: propagation and the bound first; then constructions from many urgencies, the best kept and varied
+ * (iterated search over random keys, Bean 1994); and exact search where the problem is small enough to settle it.
+ * Deterministic for a seed and a budget of steps; stops early when the bound is met.
+ */
+import { lowerBound } from '../bounds/bound';
+import { explainClash } from '../job/clash';
+import { construct } from './construct';
+import { searchExactly } from './exact';
+import { improve } from './improve';
+import type { Effort, SolveOptions } from './effort';
+import { compile, type Model } from '../model/model';
+import type { NoPlan, Plan, Problem } from '../model/problem';
+import { heads } from '../model/propagate';
+import { relaxedBound } from './relax';
+import { makespanOf, type Schedule } from '../model/schedule';
+
+/** Operations that are not pinned, above which orders are not searched exactly. */
+const SMALL = 26;
+const NODES = 60_000;
+/** Operations above which one plan is made before bounds are looked for. */
+const LARGE = 400;
+/** A bound within this of the plan is not worth more work. */
+const NEAR = 1.01;
+/** Nodes for a bound, by those for a search; and for a plan that follows another one, which is waited for. */
+const PROOF = 3;
+const PROOF_NEAR = 2_000;
+/** What a small problem is given at first. */
+const FIRST = { steps: 80, nodes: 6_000 };
+
+/** The plan of one construction, by what hangs on each operation; null where that finds none. */
+function plainly(m: Model, effort: Effort): Schedule | null {
+  const made = construct(m, Float64Array.from(m.tail), { pushes: 60, stop: effort.stop });
+  return 'clash' in made ? null : made;
+}
+
+function readPlan(m: Model, s: Schedule, bound: number): Plan {
+  const assignments = m.operations.map((o, i) => ({
+    operation: o.id,
+    worker: m.problem.workers[s.worker[i] ?? -1]?.id ?? '',
+    start: s.start[i] ?? 0,
+    end: s.end[i] ?? 0,
+  }));
+  return { assignments, makespan: makespanOf(m, s.end), lowerBound: bound };
+}
+
+/**
+ * Plans a problem.
+ * @param problem a well-formed problem
+ * @param effort seed and budget; the same give the same plan
+ * @returns a plan that keeps every rule, with a proven lower bound; or why there is none
+ */
+export function solve(problem: Problem, effort: Effort, options: SolveOptions = {}): Plan | NoPlan {
+  const m = compile(problem, options.air);
+  if ('infeasible' in m) return m;
+  const head = heads(m);
+  if ('infeasible' in head) return head;
+  // A large problem has a plan before anything else is asked of it.
+  let best: Schedule | null = m.operations.length > LARGE ? plainly(m, effort) : null;
+  // Where jobs are weighed together the last one's end says little: each has a bound of its own.
+  const bound = options.goal ? makespanOf(m, head.end) : lowerBound(m, head, effort.stop);
+  const small = !options.goal && m.operations.filter((o) => o.lockedStart === null).length <= SMALL;
+  const nodes = effort.nodes ?? NODES;
+  // A little of both first: most small problems are settled then. What is not gets all there is of both.
+  const rounds: { steps: number; nodes: number }[] = small
+    ? [
+        { steps: Math.min(effort.steps, FIRST.steps), nodes: Math.min(nodes, FIRST.nodes) },
+        { steps: effort.steps, nodes },
+      ]
+    : [{ steps: effort.steps, nodes: 0 }];
+  let clash = '';
+  for (const round of rounds) {
+    const tried = improve(m, head, bound, { ...effort, steps: round.steps }, options, best ?? undefined);
+    best = tried.best ?? best;
+    clash ||= tried.clash;
+    const makespan = best && makespanOf(m, best.end);
+    if (round.nodes === 0 || (makespan !== null && makespan <= bound)) break;
+    const found = searchExactly(m, makespan, round.nodes, effort.stop);
+    best = found.best ?? best;
+    if (found.complete)
+      return best
+        ? readPlan(m, best, makespanOf(m, best.end))
+        : { infeasible: true, proven: true, reason: explainClash(problem, clash) };
+    if (effort.stop?.()) break;
+  }
+  if (!best) return { infeasible: true, proven: false, reason: `No right plan was found: ${clash}` };
+  const makespan = makespanOf(m, best.end);
+  const far = effort.prove !== false && !small && !options.goal && makespan > bound * NEAR;
+  const proof = options.near ? PROOF_NEAR : PROOF * nodes;
+  return readPlan(m, best, far ? relaxedBound(m, head, makespan, bound, proof, effort.stop) : bound);
+}
