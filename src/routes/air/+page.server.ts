@@ -3,7 +3,7 @@ import { readNumber } from '$core/units/read-number';
 import { answer } from '$server/answer';
 import { placeAir, tentWhatIfs } from '$server/services/air/air-view';
 import { companyZone } from '$server/services/company/clock';
-import { placesOf } from '$server/services/air/places';
+import { placesOf } from '$server/services/air/place-air';
 import { importReadings, typeReading } from '$server/services/air/readings-in';
 import { readPlace, setPlaces, setSensor } from '$server/services/air/set-places';
 import { measuresOf } from '$server/services/company/settings';

@@ -15,8 +15,8 @@ import { touchUpFrom } from './guard/touch-up';
 import type { Context } from './guard/context';
 import { pieceMark } from './view/mark';
 import { lotProgress } from './view/progress';
+import { contextOf, did as didOn, fact, MINUTE, takenDown, uuid } from '../../../../tests/bench-builders';
 
-const MINUTE = 60_000;
 const DAY = 1440 * MINUTE;
 const route = buildRoute(
   SHELLAC_URETHANE,
@@ -26,7 +26,6 @@ const route = buildRoute(
   ],
   'spray',
 );
-const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const [P1, P2, P3] = [uuid(1), uuid(2), uuid(3)];
 const codes = new Map([
   [P1, '1'],
@@ -38,34 +37,12 @@ const lots: Lot[] = [
   { id: 'lotB', name: 'B', pieces: [P3] },
 ];
 
-let serial = 100;
-const fact = (at: number, body: FactBody, id = uuid(serial++)): Fact => ({
-  id,
-  job: uuid(0),
-  at: at * MINUTE,
-  worker: 'ines',
-  device: 'd',
-  body,
-});
-const contextOf = (facts: Fact[]): Context => ({
-  state: fold(facts),
-  route,
-  codes,
-  waits: SHEET_WAITS,
-  cureMinutes: 21 * 1440,
-  sayTime: (ms) => `minute ${ms / MINUTE}`,
-});
+const did = (step: string, from: number, to: number, pieces = [P1, P2]): Fact[] =>
+  didOn(step, from, to, pieces, 'lotA');
+const known: Partial<Context> = { cureMinutes: 21 * 1440 };
 const ask = (facts: Fact[], at: number, body: FactBody) =>
-  judge(contextOf(facts), facts, fact(at, body))[0] ?? null;
-const DOWN: Fact[] = [
-  fact(0, { kind: 'piece.labelled', pieces: [P1, P2, P3] }),
-  fact(1, { kind: 'piece.down', pieces: [P1, P2, P3], place: 'rack' }),
-];
-/** Facts of a step done on pieces, without asking the guard. */
-const did = (step: string, from: number, to: number, pieces = [P1, P2], lot = 'lotA'): Fact[] => {
-  const start = fact(from, { kind: 'work.started', step, lot, pieces });
-  return [start, fact(to, { kind: 'work.finished', work: start.id, leftOut: [] })];
-};
+  judge(contextOf(route, facts, known), facts, fact(at, body))[0] ?? null;
+const DOWN = takenDown([P1, P2, P3], 'rack');
 const start = (step: string, pieces = [P1, P2], override?: { rule: string; reason: string }): FactBody => ({
   kind: 'work.started',
   step,
@@ -170,8 +147,7 @@ describe('guards', () => {
       ...did('back.sand.urethane-enamel.1', 120, 130),
     ];
     const late = (at: number) =>
-      judge({ ...contextOf(facts), route: tight }, facts, fact(at, start('back.urethane-enamel.1')))[0] ??
-      null;
+      judge(contextOf(tight, facts, known), facts, fact(at, start('back.urethane-enamel.1')))[0] ?? null;
     expect(late(200)).toBeNull();
     expect(late(201)).toMatchObject({
       rule: 'too-late',
@@ -274,7 +250,7 @@ describe('checks and touch-ups', () => {
     const [touchUp] = [...state.touchUps.values()];
     expect(state.checks[0]).toMatchObject({ sound: false, failure: 'peeling', crossCut: { astm: '2B' } });
     expect(pieceMark(state, route, P1, 0, SHEET_WAITS).state).toBe('defect');
-    expect(touchUpFrom(contextOf(facts), touchUp?.id ?? '')).toBe(40_000 * MINUTE);
+    expect(touchUpFrom(contextOf(route, facts, known), touchUp?.id ?? '')).toBe(40_000 * MINUTE);
     const close: FactBody = { kind: 'touch-up.closed', touchUp: touchUp?.id ?? '', minutes: 50, note: '' };
     expect(ask(facts, 40_001, close)).toBeNull();
     const closed = [...facts, fact(40_001, close)];
@@ -363,8 +339,8 @@ describe('the fold', () => {
   });
 
   it('takes what a fact rests on first when both happened in one moment', () => {
-    const begun = fact(10, start('clean'), uuid(999));
-    const ended = fact(10, { kind: 'work.finished', work: begun.id, leftOut: [] }, uuid(998));
+    const begun = fact(10, start('clean'), { id: uuid(999) });
+    const ended = fact(10, { kind: 'work.finished', work: begun.id, leftOut: [] }, { id: uuid(998) });
     expect(pieceState(fold([...DOWN, ended, begun]), P1).done.has('clean')).toBe(true);
     const check = fact(
       20,
@@ -375,9 +351,13 @@ describe('the fold', () => {
         test: { method: 'visual', failure: 'nick' },
         note: '',
       },
-      uuid(997),
+      { id: uuid(997) },
     );
-    const close = fact(20, { kind: 'touch-up.closed', touchUp: check.id, minutes: 5, note: '' }, uuid(996));
+    const close = fact(
+      20,
+      { kind: 'touch-up.closed', touchUp: check.id, minutes: 5, note: '' },
+      { id: uuid(996) },
+    );
     expect(fold([close, check]).touchUps.get(check.id)?.closed).not.toBeNull();
   });
 

@@ -1,8 +1,8 @@
 import { expect, it } from 'vitest';
 import { bodySchema } from './state/events';
 import { bodyFromForm } from './fact-form';
+import { uuid } from '../../../../tests/bench-builders';
 
-const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const read = (fields: [string, string][]): Record<string, unknown> => {
   const form = new FormData();
   for (const [k, v] of fields) form.append(k, v);

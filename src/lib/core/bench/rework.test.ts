@@ -8,7 +8,7 @@ import { SHEET_WAITS } from '../coating/waits';
 import { DEFECT_KEYS, DEFECTS } from '../quality/defects';
 import { careDates } from './view/care';
 import { KNEW_NOTHING, speaksAgainst, unheardOf } from './apart';
-import type { Fact, FactBody } from './state/events';
+import type { Fact } from './state/events';
 import { fold } from './state/fold';
 import { nextStep, windowOf } from './guard/window';
 import { pieceMark } from './view/mark';
@@ -16,29 +16,11 @@ import { stageFelt } from './view/looks';
 import { atPace, handMinutes, learntPace, paceKey, paceOf } from './view/pace';
 import { lotProgress } from './view/progress';
 import { openFlaws, withRework } from './rework';
+import { did, fact, MINUTE, takenDown, uuid } from '../../../../tests/bench-builders';
 
-const MINUTE = 60_000;
-const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const [A, B] = [uuid(1), uuid(2)];
-let serial = 100;
-const fact = (minute: number, body: FactBody, more: Partial<Fact> = {}): Fact => ({
-  id: uuid(serial++),
-  job: uuid(0),
-  at: minute * MINUTE,
-  worker: 'ines',
-  device: 'd',
-  body,
-  ...more,
-});
 const base = buildRoute(SHELLAC_URETHANE, usualCounts(SHELLAC_URETHANE), 'spray');
-const did = (step: string, from: number, to: number, pieces: string[]): Fact[] => {
-  const begun = fact(from, { kind: 'work.started', step, lot: 'A', pieces });
-  return [begun, fact(to, { kind: 'work.finished', work: begun.id, leftOut: [] })];
-};
-const DOWN = [
-  fact(0, { kind: 'piece.labelled', pieces: [A, B] }),
-  fact(1, { kind: 'piece.down', pieces: [A, B], place: 'table' }),
-];
+const DOWN = takenDown([A, B]);
 function after(key: string): { facts: Fact[]; minute: number } {
   const facts = [...DOWN];
   let minute = 1000;

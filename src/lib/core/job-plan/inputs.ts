@@ -3,7 +3,7 @@ import type { Place } from '../air/places';
 import type { Lot } from '../planning/job/lots';
 import type { JobState } from '../bench/state/state';
 import type { Choice } from '../planning/job/choice';
-import type { Span } from '../planning/job/job-problem';
+import type { Span } from '../planning/job/job-to-plan';
 import type { PackedAir } from '../drying/packed-air';
 import type { PlannedPiece, Surveyed } from './ways';
 

@@ -5,12 +5,12 @@ import { siteProgress } from '../bench/view/site';
 import type { Step } from '../coating/route';
 import type { Waits } from '../coating/waits';
 import type { Choice } from '../planning/job/choice';
-import type { JobToPlan } from '../planning/job/job-problem';
+import type { JobToPlan } from '../planning/job/job-to-plan';
 import { divideByZone } from '../planning/job/lots';
 import { waitsOf } from '../coating/waits';
 import { dayToMs } from '../units/clock-time';
 import type { PlanInputs } from './inputs';
-import { rackSlotsOf, takenFrom } from './neighbours';
+import { rackSlotsOf, usedElsewhere } from './neighbours';
 import { waysOf } from './ways';
 
 const MINUTE = 60_000;
@@ -83,7 +83,7 @@ export function jobAt(
     rules: choice.rules,
     site: siteProgress(state, site, waits),
     pins: new Map([...pins].filter(([, pinnedTo]) => pinnedTo >= t0)),
-    taken: takenFrom(choice, around, at, only),
+    usedElsewhere: usedElsewhere(choice, around, at, only),
   };
 }
 

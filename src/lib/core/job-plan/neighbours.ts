@@ -1,6 +1,8 @@
 /** What other jobs and people's absences take away from a job: people's time, the place, slots of the rack. */
 import type { Choice } from '../planning/job/choice';
-import { readOperationId, type Span, type Taken } from '../planning/job/job-problem';
+import type { Span, UsedElsewhere } from '../planning/job/job-to-plan';
+import { COATING } from '../planning/job/stations';
+import { readOperationId } from '../planning/job/operation-id';
 import type { NoPlan, Plan, Problem } from '../planning/model/problem';
 import type { Neighbour, Surroundings } from './inputs';
 
@@ -39,7 +41,7 @@ export function neighbourOf(job: string, choice: Choice, plan: TimedPlan): Neigh
       readOperationId(a.operation) ? [{ worker: a.worker, from: at(a.start), to: at(a.end) }] : [],
     ),
     coating: plan.result.assignments.flatMap((a) =>
-      station.get(a.operation) === 'tent' ? [{ from: at(a.start), to: at(a.end) }] : [],
+      station.get(a.operation) === COATING ? [{ from: at(a.start), to: at(a.end) }] : [],
     ),
     rack: ownRack(plan),
   };
@@ -57,12 +59,12 @@ export const rackSlotsOf = (choice: Choice, { neighbours }: Surroundings): numbe
  * @param now ms since 1970; what is over by then takes nothing away
  * @param only jobs that count; all where nothing is said
  */
-export function takenFrom(
+export function usedElsewhere(
   choice: Choice,
   { absences, neighbours }: Surroundings,
   now: number,
   only?: ReadonlySet<string>,
-): Taken {
+): UsedElsewhere {
   const away = new Map<string, Span[]>();
   const work = new Map<string, Span[]>();
   const place: Span[] = [];

@@ -3,13 +3,13 @@
  * worked as another job is.
  */
 import { choiceSchema } from '../planning/job/choice';
-import type { JobToPlan } from '../planning/job/job-problem';
+import type { JobToPlan } from '../planning/job/job-to-plan';
 import { planJob } from '../planning/job/plan-job';
 import { dayAfter, dayToMs, isoDay } from '../units/clock-time';
 import { EFFORTS, NEW_START } from './efforts';
 import type { PlanInputs } from './inputs';
 import { jobAt, routeNow } from './job-at';
-import { takenFrom } from './neighbours';
+import { usedElsewhere } from './neighbours';
 
 const MINUTE = 60_000;
 /** Pieces of a usual kitchen, and how they are divided. From memory. */
@@ -51,7 +51,7 @@ export function newKitchenStart(like: PlanInputs, now: number, zone: string): Ne
         steps: route.map((s) => ({ key: s.key, pending: pieces, from: 0, to: null, running: [] })),
       };
     }),
-    taken: takenFrom(choice, like.around, now),
+    usedElsewhere: usedElsewhere(choice, like.around, now),
   };
   const starts = [dayToMs(isoDay(now, zone), zone)];
   while (starts.length < DAYS) starts.push(dayAfter(isoDay(starts.at(-1) ?? now, zone), zone));

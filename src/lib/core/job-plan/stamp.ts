@@ -6,12 +6,13 @@ import { z } from 'zod';
 import { lotProgress } from '../bench/view/progress';
 import { siteProgress } from '../bench/view/site';
 import type { Requirement } from '../coating/route';
-import { operationId, type Span } from '../planning/job/job-problem';
+import type { Span } from '../planning/job/job-to-plan';
+import { operationId } from '../planning/job/operation-id';
 import { SITE } from '../takeoff/site-route';
 import { digest } from '../units/digest';
 import type { PlanInputs } from './inputs';
 import { routeNow, waitsFor } from './job-at';
-import { rackSlotsOf, takenFrom, type TimedPlan } from './neighbours';
+import { rackSlotsOf, usedElsewhere, type TimedPlan } from './neighbours';
 import { waysOf } from './ways';
 
 const MINUTE = 60_000;
@@ -86,7 +87,7 @@ export function stampOf(
   weighed: readonly string[],
 ): PlanStamp {
   const { choice, job, pieces, zones, lots, pins, around } = inputs;
-  const { away, work, place, rack } = takenFrom(choice, around, now);
+  const { away, work, place, rack } = usedElsewhere(choice, around, now);
   const kitchen = pieces.map(({ id, zoneId, wall, cabinet, condition }) => [
     id,
     zoneId,

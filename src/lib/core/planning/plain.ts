@@ -2,7 +2,9 @@
  * The plan that is made without a planner, to measure against: as many pieces as the rack holds go the whole way
  * together, and the next lot begins when they hang.
  */
-import { buildProblem, operationId, type JobToPlan, type LotProgress } from './job/job-problem';
+import { buildProblem } from './job/job-problem';
+import type { JobToPlan, LotProgress } from './job/job-to-plan';
+import { operationId } from './job/operation-id';
 import { construct } from './search/construct';
 import { compile, type Model } from './model/model';
 import { makespanOf } from './model/schedule';

@@ -1,7 +1,7 @@
 /** The demo: an invented company, and the job Lanternhouse in the middle of its coats. Made through the services. */
 import { usualCounts } from '$core/coating/system';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
-import { plannedSteps } from '$core/planning/job/job-problem';
+import { plannedSteps } from '$core/planning/job/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/job/choice';
 import { dayToMs } from '$core/units/clock-time';

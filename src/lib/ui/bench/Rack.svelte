@@ -1,7 +1,7 @@
 <!-- The rack by its slots, and what lies elsewhere. A piece is taken by touch or drag, and put by the next touch or a scan. -->
 <script lang="ts">
   import type { MarkedPiece } from '$core/bench/view/view';
-  import { readPlace, slotName, type RackRoom } from '$core/bench/state/places';
+  import { readPlace, slotName, type RackRoom } from '$core/bench/state/piece-places';
 
   interface Props {
     room: RackRoom;

@@ -4,7 +4,7 @@ import type { Waits } from '../../coating/waits';
 import type { Form } from '../../kitchen/kitchen';
 import type { SiteStep } from '../../takeoff/site-route';
 import type { Measures } from '../../units/measures';
-import type { RackRoom } from '../state/places';
+import type { RackRoom } from '../state/piece-places';
 import type { JobState } from '../state/state';
 
 export interface Context {

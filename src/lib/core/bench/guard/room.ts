@@ -1,5 +1,5 @@
 /** What stands against laying pieces somewhere. */
-import { fitsSlot, readPlace } from '../state/places';
+import { fitsSlot, readPlace } from '../state/piece-places';
 import { list, type Context } from './context';
 import { refuse, type Refusal } from './refusal';
 

@@ -7,8 +7,8 @@ import { bodySchema, type Fact, type FactBody } from './events';
 import { fold, foldOn, inOrder } from './fold';
 import { pieceState } from './state';
 import { FEELS } from '../view/looks';
+import { uuid } from '../../../../../tests/bench-builders';
 
-const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const PIECES = [uuid(1), uuid(2), uuid(3), uuid(4)];
 const STEPS = ['clean', 'sand', 'back.primer.1', 'front.primer.1'];
 

@@ -14,7 +14,7 @@ import type { Fact } from '../state/events';
 import { fold } from '../state/fold';
 import type { JobState } from '../state/state';
 import type { Context } from '../guard/context';
-import type { RackRoom } from '../state/places';
+import type { RackRoom } from '../state/piece-places';
 import { withRework } from '../rework';
 
 export interface BenchPiece {

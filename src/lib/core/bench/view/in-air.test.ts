@@ -12,12 +12,10 @@ import { fold } from '../state/fold';
 import { pieceState } from '../state/state';
 import { judge } from '../guard/judge';
 import { nextStep, windowOf } from '../guard/window';
-import type { Context } from '../guard/context';
 import { pieceMark } from './mark';
 import { lotProgress } from './progress';
+import { contextOf, did, fact, MINUTE, takenDown, uuid } from '../../../../../tests/bench-builders';
 
-const MINUTE = 60_000;
-const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const [BOTH, FRONT] = [uuid(1), uuid(2)];
 const counts = [
   { back: 1, front: 1 },
@@ -28,36 +26,9 @@ const cold = waitsIn(
   ratesOf(constantClimate({ celsius: 15, humidity: 0.5, wind: 0.1 }, 0, 60)),
   new Map([['urethane-enamel', 1.1]]),
 );
-let serial = 100;
-const fact = (minute: number, body: FactBody, id = uuid(serial++)): Fact => ({
-  id,
-  job: uuid(0),
-  at: minute * MINUTE,
-  worker: 'ines',
-  device: 'd',
-  body,
-});
-const contextOf = (facts: Fact[], waits: Waits = SHEET_WAITS): Context => ({
-  state: fold(facts),
-  route,
-  codes: new Map([
-    [BOTH, '1'],
-    [FRONT, '2'],
-  ]),
-  waits,
-  cureMinutes: null,
-  sayTime: (ms) => `minute ${Math.round(ms / MINUTE)}`,
-});
 const ask = (facts: Fact[], minute: number, body: FactBody, waits?: Waits) =>
-  judge(contextOf(facts, waits), facts, fact(minute, body))[0] ?? null;
-const DOWN = [
-  fact(0, { kind: 'piece.labelled', pieces: [BOTH, FRONT] }),
-  fact(1, { kind: 'piece.down', pieces: [BOTH, FRONT], place: 'rack' }),
-];
-const did = (step: string, from: number, to: number, pieces: string[]): Fact[] => {
-  const begun = fact(from, { kind: 'work.started', step, lot: 'A', pieces });
-  return [begun, fact(to, { kind: 'work.finished', work: begun.id, leftOut: [] })];
-};
+  judge(contextOf(route, facts, waits ? { waits } : {}), facts, fact(minute, body))[0] ?? null;
+const DOWN = takenDown([BOTH, FRONT], 'rack');
 const start = (step: string, pieces: string[]): FactBody => ({
   kind: 'work.started',
   step,

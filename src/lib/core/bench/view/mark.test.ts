@@ -5,19 +5,17 @@ import { SHEET_WAITS } from '$core/coating/waits';
 import type { Fact, FactBody } from '../state/events';
 import { fold } from '../state/fold';
 import { pieceMark } from './mark';
+import { fact, MINUTE, uuid } from '../../../../../tests/bench-builders';
 
-const MINUTE = 60_000;
-const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const PIECE = uuid(1);
 const route = buildRoute(TWO_PACK, [{ back: 1, front: 2 }], 'spray');
 
 it('follows a piece from its opening until it is home again', () => {
-  let serial = 10;
   const facts: Fact[] = [];
   const add = (at: number, body: FactBody): string => {
-    const id = uuid(serial++);
-    facts.push({ id, job: uuid(0), at: at * MINUTE, worker: 'ines', device: 'd', body });
-    return id;
+    const added = fact(at, body);
+    facts.push(added);
+    return added.id;
   };
   const mark = (at: number) => {
     const { front, back, state } = pieceMark(fold(facts), route, PIECE, at * MINUTE, SHEET_WAITS);

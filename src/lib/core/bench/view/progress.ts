@@ -1,11 +1,11 @@
 /** How far every lot is, as the planner wants to know it. */
 import { gets, type Step } from '$core/coating/route';
 import type { Waits } from '$core/coating/waits';
-import type { LotProgress } from '$core/planning/job/job-problem';
+import type { LotProgress } from '$core/planning/job/job-to-plan';
 import type { Lot } from '$core/planning/job/lots';
 import { pieceState, type JobState } from '../state/state';
 import { windowOf } from '../guard/window';
-import { readPlace, type PlaceKind } from '../state/places';
+import { readPlace, type PlaceKind } from '../state/piece-places';
 
 /** Places of a piece that is done with the rack. */
 const OFF_THE_RACK = new Set<PlaceKind>(['stack', 'van', 'hanger', 'bag']);

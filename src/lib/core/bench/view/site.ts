@@ -1,6 +1,6 @@
 /** Fixed work: how far it is, and what may be done to it now. */
 import type { Waits } from '$core/coating/waits';
-import type { SiteProgress } from '$core/planning/job/job-problem';
+import type { SiteProgress } from '$core/planning/job/job-to-plan';
 import type { SiteStep } from '$core/takeoff/site-route';
 import type { JobState } from '../state/state';
 

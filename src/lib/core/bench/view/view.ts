@@ -21,7 +21,7 @@ import { freshAir } from './fresh-air';
 import { nextStep, windowOf } from '../guard/window';
 import { lazily } from '../state/lazy';
 import { pieceMark, type Mark } from './mark';
-import { rackMap } from '../state/places';
+import { rackMap } from '../state/piece-places';
 import { openFlaws } from '../rework';
 import { sayFact } from './say-fact';
 import { siteNext, siteProgress } from './site';

@@ -2,7 +2,9 @@
 import { waitsIn } from '$core/coating/waits';
 import { ratesOf, type Climate } from '$core/drying/climate';
 import type { PackedAir } from '$core/drying/packed-air';
-import { waitsOfFilms, type JobProblem, type JobToPlan } from './job-problem';
+import { waitsOfFilms } from './film-waits';
+import type { JobProblem } from './job-problem';
+import type { JobToPlan } from './job-to-plan';
 import { erring, type RiskInput } from '../risk/risk';
 import type { RiskModel } from '../risk/risk-model';
 

@@ -4,14 +4,9 @@ import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { dayToMs } from '$core/units/clock-time';
 import { audit } from '../audit';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from './choice';
-import {
-  buildProblem,
-  operationId,
-  plannedSteps,
-  readOperationId,
-  type JobToPlan,
-  type LotProgress,
-} from './job-problem';
+import { buildProblem } from './job-problem';
+import type { JobToPlan, LotProgress } from './job-to-plan';
+import { operationId, plannedSteps, readOperationId } from './operation-id';
 import { readProblem, type Plan, type Problem } from '../model/problem';
 import { solve } from '../search/solve';
 
@@ -103,7 +98,7 @@ describe('a fresh job', () => {
     const problem = build();
     const of = (key: string) => operation(problem, operationId('A', key));
     expect(of(FIRST)).toMatchObject({
-      station: 'tent',
+      station: 'coating',
       material: 'shellac-primer',
       skill: 'coat',
       pausable: false,

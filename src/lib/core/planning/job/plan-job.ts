@@ -2,7 +2,8 @@
  * Plans one job. Waits follow the air within the search: a coat laid on a cold evening is ready when its film is. What is
  * kept is the problem with the waits as they came out, so that anyone can check the plan against plain figures.
  */
-import { buildProblem, type JobToPlan } from './job-problem';
+import { buildProblem } from './job-problem';
+import type { JobToPlan } from './job-to-plan';
 import { linkKey, type AirWaits } from '../model/model';
 import type { NoPlan, Plan, Problem } from '../model/problem';
 import type { Effort, Near } from '../search/effort';

@@ -9,7 +9,9 @@ import { siteRoute } from '$core/takeoff/site-route';
 import { dayToMs } from '$core/units/clock-time';
 import { audit } from '../audit';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from './choice';
-import { buildProblem, waitsOfFilms, type JobToPlan } from './job-problem';
+import { waitsOfFilms } from './film-waits';
+import { buildProblem } from './job-problem';
+import type { JobToPlan } from './job-to-plan';
 import { movesBetween } from '../search/moves';
 import { packJson, unpackJson } from '$core/units/pack-json';
 import type { PackedAir } from '$core/drying/packed-air';
@@ -67,7 +69,7 @@ describe('several jobs in one problem', () => {
   it('share people, place and rack, and keep their kitchens', () => {
     const joined = joinJobs('all', two);
     expect(joined?.problem.workers.map((w) => w.id)).toEqual(['ines', 'tobin']);
-    expect(joined?.problem.stations.map((s) => s.id)).toEqual(['tent|tent', 'a|kitchen', 'b|kitchen']);
+    expect(joined?.problem.stations.map((s) => s.id)).toEqual(['tent|coating', 'a|kitchen', 'b|kitchen']);
     expect(joined?.problem.racks).toEqual([{ id: 'tent|rack', slots: 24 }]);
     const apart = joinJobs('all', [
       together('a', jobOf([6]), { place: null }),
@@ -145,12 +147,16 @@ describe('a job among others', () => {
 
   it('pauses over an absence, but leaves nothing lying for another job', () => {
     const away = planOf(
-      jobOf([6], { taken: { ...none, away: new Map([['ines', [{ from: at(0, 8.25), to: at(0, 9.25) }]]]) } }),
+      jobOf([6], {
+        usedElsewhere: { ...none, away: new Map([['ines', [{ from: at(0, 8.25), to: at(0, 9.25) }]]]) },
+      }),
     );
     const clean = away.assignments.find((a) => a.operation === 'lot0:clean');
     expect(clean).toMatchObject({ start: 480, end: 480 + 29 + 60 });
     const work = planOf(
-      jobOf([6], { taken: { ...none, work: new Map([['ines', [{ from: at(0, 8.25), to: at(0, 9.25) }]]]) } }),
+      jobOf([6], {
+        usedElsewhere: { ...none, work: new Map([['ines', [{ from: at(0, 8.25), to: at(0, 9.25) }]]]) },
+      }),
     );
     expect(work.assignments.find((a) => a.operation === 'lot0:clean')).toMatchObject({
       start: 555,
@@ -159,13 +165,15 @@ describe('a job among others', () => {
   });
 
   it('keeps out of the place and the slots that others have', () => {
-    const place = planOf(jobOf([6], { taken: { ...none, place: [{ from: at(0, 0), to: at(2, 0) }] } }));
+    const place = planOf(
+      jobOf([6], { usedElsewhere: { ...none, place: [{ from: at(0, 0), to: at(2, 0) }] } }),
+    );
     const first = place.assignments.find((a) => a.operation === 'lot0:back.shellac-primer.1');
     expect(first?.start).toBeGreaterThanOrEqual(2 * 1440);
     const rack = planOf(
       jobOf([6], {
         rackSlots: 10,
-        taken: {
+        usedElsewhere: {
           ...none,
           rack: [
             { from: at(0, 0), to: at(1, 0), slots: 8 },

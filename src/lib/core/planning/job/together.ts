@@ -4,7 +4,9 @@
  */
 import { intersect } from '../model/calendar';
 import type { Effort, Goal } from '../search/effort';
-import { buildProblem, type JobToPlan } from './job-problem';
+import { COATING } from './stations';
+import { buildProblem } from './job-problem';
+import type { JobToPlan } from './job-to-plan';
 import { linkKey, type AirWaits, type Ready } from '../model/model';
 import { freeze } from './plan-job';
 import type { NoPlan, Plan, Problem } from '../model/problem';
@@ -63,7 +65,7 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
     const crew = new Set(job.workers);
     const at = (name: string): string => ownId(id, name);
     const station = (name: string): string =>
-      place !== null && name === 'tent' ? ownId(place, name) : at(name);
+      place !== null && name === COATING ? ownId(place, name) : at(name);
     const rack = (name: string): string =>
       place !== null && name === 'rack' ? ownId(place, name) : at(name);
     for (const c of p.calendars)

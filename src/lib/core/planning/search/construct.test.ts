@@ -1,7 +1,12 @@
 /** Small problems whose best plan was found by hand, one rule at a time. */
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { randomProblem } from '../../../../../tests/random-problem';
 import { audit } from '../audit';
+import { compile } from '../model/model';
 import type { Operation, Problem } from '../model/problem';
+import { makespanOf } from '../model/schedule';
+import { construct } from './construct';
 import { solve } from './solve';
 
 const op = (id: string, minutes: number, more: Partial<Operation> = {}): Operation => ({
@@ -170,4 +175,39 @@ describe('a pinned coat', () => {
     });
     expect(times(p)).toEqual({ a: [480, 540], c: [540, 630], b: [660, 720] });
   });
+});
+
+it('a construction is right whatever the urgencies, or says what clashed', () => {
+  let right = 0;
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 300 }),
+      fc.array(fc.double({ min: -1e4, max: 1e4, noNaN: true }), { minLength: 9, maxLength: 9 }),
+      (seed, keys) => {
+        const problem = randomProblem(seed);
+        const m = compile(problem);
+        if ('infeasible' in m) return fc.pre(false);
+        const made = construct(
+          m,
+          Float64Array.from(problem.operations, (_, i) => keys[i] ?? 0),
+        );
+        if ('clash' in made) {
+          expect(made.clash).not.toBe('');
+          return;
+        }
+        right++;
+        const assignments = problem.operations.map((o, i) => ({
+          operation: o.id,
+          worker: problem.workers[made.worker[i] ?? 0]?.id ?? '',
+          start: made.start[i] ?? 0,
+          end: made.end[i] ?? 0,
+        }));
+        expect(audit(problem, { assignments, makespan: makespanOf(m, made.end), lowerBound: 0 })).toEqual(
+          [],
+        );
+      },
+    ),
+    { numRuns: 300 },
+  );
+  expect(right).toBeGreaterThan(100);
 });

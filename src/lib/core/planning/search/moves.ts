@@ -1,5 +1,5 @@
 /** Operations that stand at another time in a new plan than in the one before. */
-import { readOperationId } from '../job/job-problem';
+import { readOperationId } from '../job/operation-id';
 import type { NoPlan, Plan } from '../model/problem';
 
 export interface Move {

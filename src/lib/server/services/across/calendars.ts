@@ -1,5 +1,5 @@
 /** What stands in the calendar of a person, of a job and of a customer; and their private addresses. */
-import { readOperationId } from '$core/planning/job/job-problem';
+import { readOperationId } from '$core/planning/job/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { isoDay } from '$core/units/clock-time';
 import { randomBytes } from 'node:crypto';

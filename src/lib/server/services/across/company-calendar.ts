@@ -1,7 +1,8 @@
 /** All jobs in one calendar: who is where, what is in use, and what is too much. */
 import type { Neighbour } from '$core/job-plan/inputs';
 import { neighbourOf } from '$core/job-plan/neighbours';
-import { readOperationId, type Span } from '$core/planning/job/job-problem';
+import type { Span } from '$core/planning/job/job-to-plan';
+import { readOperationId } from '$core/planning/job/operation-id';
 import { openMinutes } from '$core/planning/model/work-week';
 import { dayAfter, isoDay, startOfDay } from '$core/units/clock-time';
 import type { Db } from '../../db/open';

@@ -3,7 +3,7 @@ import { acts } from '$core/bench/view/acts';
 import { freshAir } from '$core/bench/view/fresh-air';
 import { airStops } from '$core/bench/view/air-stops';
 import { visitDue } from '$core/quality/visits';
-import { plannedSteps } from '$core/planning/job/job-problem';
+import { plannedSteps } from '$core/planning/job/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { dayAfter, isoDay, startOfDay } from '$core/units/clock-time';
 import type { Db } from '../../db/open';

@@ -13,7 +13,7 @@ import { writeSetting } from '../../store/settings';
 import { placeAir, tentWhatIfs } from './air-view';
 import { dryingView } from './drying-view';
 import { forget, learntAt, recordTouchTest } from './learnt';
-import { airOf, forecastAir } from './places';
+import { airOf, forecastAir } from './place-air';
 import { readSensors } from './sensors';
 import { importReadings, typeReading } from './readings-in';
 import { recordFacts } from '../bench/record-facts';

@@ -12,7 +12,7 @@ import { readSetting } from '../../store/settings';
 import { learntAt } from './learnt';
 import { isNight } from '$core/air/at-place';
 import { companyZone } from '../company/clock';
-import { coming, forecastAir, placesOf } from './places';
+import { coming, forecastAir, placesOf } from './place-air';
 
 const HOUR = 3_600_000;
 /** Hours ahead that are judged. */

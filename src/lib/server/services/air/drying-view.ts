@@ -8,7 +8,7 @@ import { minutesIn, progressAt, readyAt } from '$core/drying/ready';
 import { startOfDay } from '$core/units/clock-time';
 import type { Db } from '../../db/open';
 import { learntAt } from './learnt';
-import { airOf } from './places';
+import { airOf } from './place-air';
 
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;

@@ -6,7 +6,7 @@ import { keepLast } from '$core/units/keep-last';
 import type { Place, Places } from '$core/air/places';
 import type { Db } from '../../db/open';
 import { learntAt } from './learnt';
-import { airOf, airWith } from './places';
+import { airOf, airWith } from './place-air';
 
 const DAY = 86_400_000;
 

@@ -9,7 +9,7 @@ import { z } from 'zod';
 import type { Db } from '../../db/open';
 import { keepLast } from '$core/units/keep-last';
 import { forgetTouchTests, insertTouchTest, listTouchTests, touchTestsStamp } from '../../store/touch-tests';
-import { airOf } from './places';
+import { airOf } from './place-air';
 import { readInput } from '../../read-input';
 import { Refused } from '../../refused';
 import { allProducts } from '../systems/systems';

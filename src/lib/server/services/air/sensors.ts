@@ -3,7 +3,7 @@ import type { Db } from '../../db/open';
 import { sensors } from '../../ports/devices';
 import { insertReading, listSensors, writeSensor } from '../../store/readings';
 import { storeIfPossible, unavailable } from '../../unavailable';
-import { placesOf } from './places';
+import { placesOf } from './place-air';
 
 const DAY = 86_400_000;
 /** How often they are asked, ms. */

@@ -1,6 +1,7 @@
 /** What stands around the bench: today, the lot of a piece that is mended, phones that worked apart, what hands and fingers teach. */
 import { beforeEach, describe, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
+import { factOf } from '../../../../../tests/builders';
 import { newDatabase } from '../../../../../tests/new-database';
 import { KNEW_NOTHING } from '$core/bench/apart';
 import { openBench } from '$core/bench/view/bench-job';
@@ -39,15 +40,8 @@ const DAY = 1440 * MINUTE;
 const NOW = dayToMs('2026-03-09', ZONE) + 8 * 60 * MINUTE;
 let [db, job, worker]: [Db, string, string] = [undefined as never, '', ''];
 
-const fact = (at: number, body: FactBody, more: Partial<Fact> = {}): Fact => ({
-  id: newId(),
-  job,
-  at,
-  worker,
-  device: 'one',
-  body,
-  ...more,
-});
+const fact = (at: number, body: FactBody, more: Partial<Fact> = {}): Fact =>
+  factOf(job, worker, at, body, { device: 'one', ...more });
 const record = (...facts: Fact[]) => recordFacts(db, job, facts);
 const file = () => openJob(db, job);
 const ids = () => file().pieces.map((p) => p.id);

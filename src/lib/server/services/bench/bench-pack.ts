@@ -4,7 +4,7 @@ import type { BenchPack } from '$core/bench/view/bench-job';
 import { USUAL_SLOT } from '$core/planning/job/choice';
 import { notedWords } from '$core/kitchen/condition';
 import { cutClimate, type PackedAir } from '$core/drying/packed-air';
-import { plannedSteps } from '$core/planning/job/job-problem';
+import { plannedSteps } from '$core/planning/job/operation-id';
 import { readSetting } from '../../store/settings';
 import type { Db } from '../../db/open';
 import { listOtherColours } from '../../store/jobs';
@@ -13,7 +13,7 @@ import { listPhotos } from '../../store/photos';
 import { listWorkers } from '../../store/workers';
 import { firstFilm, type OpenJob } from '../job/open-job';
 import { placeAir } from '../air/job-air';
-import { airOf } from '../air/places';
+import { airOf } from '../air/place-air';
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;

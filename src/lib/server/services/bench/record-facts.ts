@@ -21,7 +21,7 @@ import { keepFelt } from './touch-at-bench';
 import { firstFilm, openJob, type OpenJob } from '../job/open-job';
 import { jobWaits } from '../air/job-air';
 import { keepPace } from './paces';
-import { placeNamed } from '../air/places';
+import { placeNamed } from '../air/place-air';
 import { Refused } from '../../refused';
 import { summarise } from '../job/summaries';
 

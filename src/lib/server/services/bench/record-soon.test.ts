@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
+import { factOf } from '../../../../../tests/builders';
 import { newDatabase } from '../../../../../tests/new-database';
 import type { Fact, FactBody } from '$core/bench/state/events';
 import { fold } from '$core/bench/state/fold';
@@ -23,14 +24,7 @@ const NOW = Date.UTC(2026, 2, 9, 12);
 
 let [db, job, worker]: [Db, string, string] = [undefined as never, '', ''];
 let folder = '';
-const fact = (body: FactBody, of = job, at = NOW): Fact => ({
-  id: newId(),
-  job: of,
-  at,
-  worker,
-  device: 'test',
-  body,
-});
+const fact = (body: FactBody, of = job, at = NOW): Fact => factOf(of, worker, at, body);
 const labelled = (pieces: string[], of = job, at = NOW) => fact({ kind: 'piece.labelled', pieces }, of, at);
 const ids = (of = job) => listPieces(db, of).map((p) => p.id);
 const summaryOf = (of = job) => listSummaries(db, of)[0];

@@ -3,7 +3,7 @@ import { NO_COLOUR } from '$core/kitchen/colour';
 import { pieceState } from '$core/bench/state/state';
 import type { Step } from '$core/coating/route';
 import { workMinutes } from '$core/coating/route';
-import { operationId, plannedSteps } from '$core/planning/job/job-problem';
+import { operationId, plannedSteps } from '$core/planning/job/operation-id';
 import { openMinutes } from '$core/planning/model/work-week';
 import { startOfDay } from '$core/units/clock-time';
 import { SITE, type SiteStep } from '$core/takeoff/site-route';

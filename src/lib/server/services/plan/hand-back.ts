@@ -1,7 +1,7 @@
 /** When a plan hands the kitchen back, and why there is no plan. */
 import { pieceState } from '$core/bench/state/state';
 import { sayReason } from '$core/job-plan/say-reason';
-import { operationId } from '$core/planning/job/job-problem';
+import { operationId } from '$core/planning/job/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import type { StoredPlan } from '../../store/plans';
 import type { OpenJob } from '../job/open-job';

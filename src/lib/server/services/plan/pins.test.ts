@@ -187,7 +187,7 @@ describe('household rules', () => {
     );
     const p = await plan();
     if ('infeasible' in p.result) throw new Error();
-    const coats = p.problem.operations.filter((o) => o.station === 'tent').map((o) => o.id);
+    const coats = p.problem.operations.filter((o) => o.station === 'coating').map((o) => o.id);
     expect(coats.length).toBeGreaterThan(3);
     for (const a of p.result.assignments.filter((x) => coats.includes(x.operation)))
       expect((sayTime(p.t0 + a.end * MINUTE, ZONE).split(', ')[1] ?? '') <= '12:00').toBe(true);
@@ -208,7 +208,7 @@ describe('household rules', () => {
         (a) => (a.operation.split(':')[1] ?? '').includes(word) && !a.operation.startsWith('site'),
       );
     const coats = assignments.filter(
-      (a) => p.problem.operations.find((o) => o.id === a.operation)?.station === 'tent',
+      (a) => p.problem.operations.find((o) => o.id === a.operation)?.station === 'coating',
     );
     for (const sanding of of('.sand.'))
       for (const coat of coats) expect(sanding.end <= coat.start || sanding.start >= coat.end).toBe(true);

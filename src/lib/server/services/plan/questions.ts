@@ -6,7 +6,7 @@ import type { RiskModel } from '$core/planning/risk/risk-model';
 import type { Db } from '../../db/open';
 import { listWorkers } from '../../store/workers';
 import { placeAirWith } from '../air/job-air';
-import { placesOf } from '../air/places';
+import { placesOf } from '../air/place-air';
 import { firstFilm, type OpenJob } from '../job/open-job';
 import { learntRisk } from './learnt-risk';
 import { planInputs } from './make/plan-inputs';

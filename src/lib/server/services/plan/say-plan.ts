@@ -2,7 +2,8 @@
 import type { Because, ChainLink } from '$core/planning/job/critical';
 import { criticalChain } from '$core/planning/job/critical';
 import type { Move } from '$core/planning/search/moves';
-import { readOperationId } from '$core/planning/job/job-problem';
+import { COATING } from '$core/planning/job/stations';
+import { readOperationId } from '$core/planning/job/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { sayMinutes, sayTime } from '$core/units/clock-time';
 import type { StoredPlan } from '../../store/plans';
@@ -52,7 +53,7 @@ export function sayBecause(file: OpenJob, because: Because, people: ReadonlyMap<
     case 'person':
       return `${people.get(because.worker) ?? 'the painter'} is at ${act(because.operation)} until then`;
     case 'place':
-      return `the ${because.station} is taken by ${act(because.operation)} until then`;
+      return `the ${because.station === COATING ? (file.choice?.place ?? 'place of coating') : because.station} is in use for ${act(because.operation)} until then`;
     case 'rack':
       return `the rack is full until ${act(because.operation)}`;
     case 'hours':

@@ -1,5 +1,7 @@
 import { beforeEach, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
+import type { FactBody } from '$core/bench/state/events';
+import { factOf } from '../../../../../tests/builders';
 import { newDatabase } from '../../../../../tests/new-database';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { usualCounts } from '$core/coating/system';
@@ -67,14 +69,7 @@ it('a product that is laid already keeps the day it was first needed', async () 
   const { file } = await choose();
   const pieces = file.pieces.map((p) => p.id);
   const at = Date.now() - 40 * 86_400_000;
-  const fact = (body: unknown, i: number) => ({
-    id: newId(),
-    job,
-    at: at + i * 60_000,
-    worker,
-    device: 't',
-    body,
-  });
+  const fact = (body: FactBody, i: number) => factOf(job, worker, at + i * 60_000, body);
   const lot = file.lots[0]?.id ?? '';
   recordFacts(db, job, [
     fact({ kind: 'piece.labelled', pieces }, 0),

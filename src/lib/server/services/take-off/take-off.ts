@@ -1,6 +1,6 @@
 /** The take-off of a job: volumes, cans, hours, money, and what is needed by which day. */
 import type { FixedKind } from '$core/kitchen/fixed-work';
-import { plannedSteps } from '$core/planning/job/job-problem';
+import { plannedSteps } from '$core/planning/job/operation-id';
 import { cheapestCover, USUAL_CANS, type CanSize, type Cover } from '$core/takeoff/cover';
 import { hoursBySteps, needsByZone, type StepHours, type ZoneNeed } from '$core/takeoff/needs';
 import { isoDay } from '$core/units/clock-time';

@@ -4,7 +4,7 @@
   import Notice from '$ui/kit/Notice.svelte';
   import { onMount } from 'svelte';
   import { page } from '$app/state';
-  import { slotName } from '$core/bench/state/places';
+  import { slotName } from '$core/bench/state/piece-places';
   import { sayFact } from '$core/bench/view/say-fact';
   import { pieceState } from '$core/bench/state/state';
   import { benchView, pieceView } from '$core/bench/view/view';

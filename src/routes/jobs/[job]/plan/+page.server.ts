@@ -9,7 +9,7 @@ import { movesBetween } from '$core/planning/search/moves';
 import { dayAfter } from '$core/units/clock-time';
 import { jobSearch } from '$server/services/plan/job-search';
 import { acceptMoves, keepTimes, pin, unpin } from '$server/services/plan/pins';
-import { airOf } from '$server/services/air/places';
+import { airOf } from '$server/services/air/place-air';
 import { sayBoundHolds, sayChain, sayMoves, sayOperation } from '$server/services/plan/say-plan';
 import { KITCHEN_ROW } from '$server/services/plan/bar';
 import { feedFor } from '$server/services/across/calendars';

@@ -1,17 +1,16 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
+import { usualChoice } from '../../../../../../tests/builders';
 import { newDatabase } from '../../../../../../tests/new-database';
 import { audit } from '$core/planning/audit';
 import { SHELLAC_URETHANE, SPRAY_PRO, TWO_PACK } from '$core/coating/systems/index';
-import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/job/choice';
-import { plannedSteps } from '$core/planning/job/job-problem';
+import { plannedSteps } from '$core/planning/job/operation-id';
 import type { Plan } from '$core/planning/model/problem';
 import { dayToMs } from '$core/units/clock-time';
 import { openDatabase, type Db } from '$server/db/open';
 import { DEMO_NOW, makeDemo } from '$server/demo/demo';
 import { listJobIds } from '$server/store/jobs';
 import { listPieces } from '$server/store/pieces';
-import { listSummaries } from '$server/store/summaries';
 import { choosePlan } from '../choose-plan';
 import { newJobSchema } from '$server/services/job/create-job';
 import { makeCurrentPlan } from './make-plan';
@@ -25,7 +24,6 @@ import { stations } from '$server/services/across/spine';
 import { recordFacts } from '$server/services/bench/record-facts';
 import { Refused } from '$server/refused';
 import { saveSurvey } from '$server/services/survey/save-survey';
-import { rebuildSummaries } from '$server/services/job/summaries';
 
 const ZONE = 'America/Halifax';
 const MONDAY = dayToMs('2026-03-09', ZONE);
@@ -45,17 +43,8 @@ beforeEach(() => {
 
 const fact = (body: unknown, at = MONDAY, id = newId()) => ({ id, job, at, worker, device: 'test', body });
 const ids = () => listPieces(db, job).map((p) => p.id);
-const choice = (system = SHELLAC_URETHANE) => ({
-  system,
-  counts: system.layers.map((l) => l.coats),
-  tool: 'spray',
-  lotSize: 3,
-  rackSlots: 24,
-  startDay: '2026-03-09',
-  workers: [worker],
-  crewWeek: USUAL_CREW_WEEK,
-  houseWeek: USUAL_HOUSE_WEEK,
-});
+const choice = (system = SHELLAC_URETHANE) =>
+  usualChoice([worker], { system, counts: system.layers.map((l) => l.coats), lotSize: 3 });
 /** The refusal that a promise ends with. */
 const refused = async (act: Promise<unknown>): Promise<Refused> => {
   const why: unknown = await act.then(
@@ -118,72 +107,6 @@ describe('the survey', () => {
     expect(stopped).toMatchObject({ status: 409, message: expect.stringContaining('no longer has 1') });
     expect(ids()).toHaveLength(5);
     expect(refusal(() => saveSurvey(db, job, 'x'.repeat(100_001))).status).toBe(422);
-  });
-});
-
-describe('recording', () => {
-  beforeEach(() => void saveSurvey(db, job, TEXT));
-
-  it('stores a fact once, however often it is sent', () => {
-    const one = fact({ kind: 'piece.labelled', pieces: ids() });
-    for (let i = 0; i < 3; i++) expect(recordFacts(db, job, [one])).toEqual({ ids: [one.id], contested: [] });
-    expect(openJob(db, job).facts).toHaveLength(1);
-    const other = { ...one, body: { kind: 'piece.labelled', pieces: ids().slice(0, 2) } };
-    expect(refusal(() => recordFacts(db, job, [other]))).toMatchObject({ status: 409, field: 'id' });
-  });
-
-  it('records all of a batch or none', () => {
-    const batch = [
-      fact({ kind: 'piece.labelled', pieces: ids() }),
-      fact({ kind: 'piece.labelled', pieces: ids() }),
-    ];
-    expect(refusal(() => recordFacts(db, job, batch)).status).toBe(409);
-    expect(openJob(db, job).facts).toEqual([]);
-    expect(listSummaries(db)[0]?.labelled).toBe(0);
-  });
-
-  it.each([
-    [{ kind: 'piece.labelled', pieces: [] }, /at least one piece/],
-    [{ kind: 'air.read', place: 'tent', celsius: 20, humidity: 0 }, /above 0/],
-    [{ kind: 'varnished' }, /invalid/i],
-    [{ kind: 'void', fact: 'x', reason: 'because' }, /UUID/],
-  ])('says what is wrong with %j', (body, message) => {
-    const one = refusal(() => recordFacts(db, job, [fact(body)]));
-    expect(one.message).toMatch(message);
-    expect(one.detail.path?.[0]).toBe('body');
-    // Among several it is said which.
-    const second = refusal(() => recordFacts(db, job, [fact({ kind: 'job.handed-over' }), fact(body)]));
-    expect(second.message).toMatch(/^Fact 2, body/);
-  });
-
-  it('refuses a fact of the future and one of another job', () => {
-    const late = fact({ kind: 'piece.labelled', pieces: ids() }, Date.now() + 600_000);
-    expect(refusal(() => recordFacts(db, job, [late]))).toMatchObject({ status: 422, field: 'at' });
-    expect(
-      refusal(() =>
-        recordFacts(db, job, [{ ...fact({ kind: 'piece.labelled', pieces: ids() }), job: newId() }]),
-      ).field,
-    ).toBe('job');
-    expect(
-      refusal(() =>
-        recordFacts(db, job, [{ ...fact({ kind: 'piece.labelled', pieces: ids() }), worker: 'nobody' }]),
-      ).field,
-    ).toBe('worker');
-    expect(refusal(() => openJob(db, newId())).status).toBe(404);
-  });
-
-  it('lets nobody change or delete a fact, not even by SQL', () => {
-    recordFacts(db, job, [fact({ kind: 'piece.labelled', pieces: ids() })]);
-    expect(() => db.exec("UPDATE event SET body = '{}'")).toThrow(/never changed/);
-    expect(() => db.exec('DELETE FROM event')).toThrow(/never deleted/);
-  });
-
-  it('rebuilds the summaries from the log', () => {
-    recordFacts(db, job, [fact({ kind: 'piece.labelled', pieces: ids() })]);
-    const kept = listSummaries(db);
-    db.exec('DELETE FROM job_summary');
-    expect(rebuildSummaries(db)).toBe(1);
-    expect(listSummaries(db)).toEqual(kept);
   });
 });
 

@@ -1,36 +1,18 @@
 /** An act is judged by every rule; each that stands against it is overruled by itself, and hard ones never pass along. */
 import { describe, expect, it } from 'vitest';
-import { buildRoute } from '../coating/route';
-import { usualCounts } from '../coating/system';
-import { SHELLAC_URETHANE } from '../coating/systems/index';
-import { SHEET_WAITS } from '../coating/waits';
-import { bodySchema, type Fact, type FactBody } from './state/events';
-import { overridesOf } from './facts/parts';
-import { fold } from './state/fold';
-import { judge } from './guard/judge';
-import { together } from './guard/refusal';
-import type { Context } from './guard/context';
+import { buildRoute } from '$core/coating/route';
+import { usualCounts } from '$core/coating/system';
+import { SHELLAC_URETHANE } from '$core/coating/systems/index';
+import { bodySchema, type Fact, type FactBody } from '../state/events';
+import { overridesOf } from '../facts/parts';
+import { judge } from './judge';
+import { together } from './refusal';
+import type { Context } from './context';
+import { contextOf, fact, takenDown, uuid } from '../../../../../tests/bench-builders';
 
-const MINUTE = 60_000;
-const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const [A, B] = [uuid(1), uuid(2)];
-let serial = 100;
-const fact = (minute: number, body: FactBody): Fact => ({
-  id: uuid(serial++),
-  job: uuid(0),
-  at: minute * MINUTE,
-  worker: 'ines',
-  device: 'd',
-  body,
-});
 const route = buildRoute(SHELLAC_URETHANE, usualCounts(SHELLAC_URETHANE), 'spray');
-const contextOf = (facts: Fact[]): Context => ({
-  state: fold(facts),
-  route,
-  codes: new Map([
-    [A, '1'],
-    [B, '2'],
-  ]),
+const known: Partial<Context> = {
   pieces: new Map([
     [A, { w: 400, h: 700, form: 'door', colour: 'Oatcloth' }],
     [B, { w: 400, h: 700, form: 'door', colour: 'Slatewing' }],
@@ -39,12 +21,9 @@ const contextOf = (facts: Fact[]): Context => ({
     { id: 'la', name: 'A', pieces: [A] },
     { id: 'lb', name: 'B', pieces: [B] },
   ],
-  waits: SHEET_WAITS,
-  cureMinutes: null,
-  sayTime: (ms) => `minute ${Math.round(ms / MINUTE)}`,
-});
+};
 const ask = (facts: Fact[], minute: number, body: FactBody) =>
-  judge(contextOf(facts), facts, fact(minute, body));
+  judge(contextOf(route, facts, known), facts, fact(minute, body));
 const start = (step: string, pieces: string[], lot: string, override?: Override[]): FactBody => ({
   kind: 'work.started',
   step,
@@ -57,10 +36,7 @@ const overruling = (...rules: string[]): Override[] => rules.map((rule) => ({ ru
 
 const FRONT = 'front.urethane-enamel.1';
 const SECOND = 'front.urethane-enamel.2';
-const down = [
-  fact(0, { kind: 'piece.labelled', pieces: [A, B] }),
-  fact(1, { kind: 'piece.down', pieces: [A, B], place: 'table' }),
-];
+const down = takenDown([A, B]);
 /** Everything up to a step done on A, so many minutes from one to the next, the last of it ended a minute before. */
 function upTo(key: string, apart = 3000): { facts: Fact[]; minute: number } {
   const facts = [...down];
@@ -144,7 +120,8 @@ it('steps cannot be hurried through by overruling one thing each: every wait is 
   const overruled: string[] = [];
   for (const step of route.filter((s) => s.kind !== 'hang').slice(0, 7)) {
     const begun = fact(minute, start(step.key, [A], 'la', overruling('skipped-step')));
-    for (const r of judge(contextOf(facts), facts, begun)) overruled.push(`${step.key} ${r.rule}`);
+    for (const r of judge(contextOf(route, facts, known), facts, begun))
+      overruled.push(`${step.key} ${r.rule}`);
     facts.push(begun, fact(minute + 0.25, { kind: 'work.finished', work: begun.id, leftOut: [] }));
     minute += 0.5;
   }

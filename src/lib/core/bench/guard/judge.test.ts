@@ -1,61 +1,34 @@
 /** The guards of the bench beyond waits: colour, face, mixes, deglosser, panels, lots, room, and what is kept all the same. */
 import { describe, expect, it } from 'vitest';
-import { buildRoute, type Step } from '../coating/route';
-import { KIT, SHELLAC_URETHANE, TWO_PACK } from '../coating/systems/index';
-import { usualCounts, type System } from '../coating/system';
-import { SHEET_WAITS } from '../coating/waits';
-import type { Fact, FactBody } from './state/events';
-import { fold } from './state/fold';
-import { judge } from './guard/judge';
-import { windowOf } from './guard/window';
-import type { Context } from './guard/context';
-import type { Refusal } from './guard/refusal';
-import { USUAL_SLOT } from '../planning/job/choice';
-import { fitsSlot, rackMap, readPlace } from './state/places';
+import { buildRoute, type Step } from '$core/coating/route';
+import { KIT, SHELLAC_URETHANE, TWO_PACK } from '$core/coating/systems/index';
+import { usualCounts, type System } from '$core/coating/system';
+import { SHEET_WAITS } from '$core/coating/waits';
+import type { Fact, FactBody } from '../state/events';
+import { fold } from '../state/fold';
+import { judge } from './judge';
+import { windowOf } from './window';
+import type { Context } from './context';
+import type { Refusal } from './refusal';
+import { USUAL_SLOT } from '$core/planning/job/choice';
+import { fitsSlot, rackMap, readPlace } from '../state/piece-places';
+import { contextOf, did, fact, MINUTE, takenDown, uuid } from '../../../../../tests/bench-builders';
 
-const MINUTE = 60_000;
-const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const [A, B, C] = [uuid(1), uuid(2), uuid(3)];
-let serial = 100;
-const fact = (minute: number, body: FactBody): Fact => ({
-  id: uuid(serial++),
-  job: uuid(0),
-  at: minute * MINUTE,
-  worker: 'ines',
-  device: 'd',
-  body,
-});
-const DOWN = [
-  fact(0, { kind: 'piece.labelled', pieces: [A, B, C] }),
-  fact(1, { kind: 'piece.down', pieces: [A, B, C], place: 'table' }),
-];
+const DOWN = takenDown([A, B, C]);
 const piece = (colour: string, form: 'door' | 'drawer' = 'door') => ({ w: 400, h: 700, form, colour });
 const PIECES = new Map([
   [A, piece('Oatcloth')],
   [B, piece('Slatewing')],
   [C, piece('Oatcloth', 'drawer')],
 ]);
-const contextOf = (route: readonly Step[], facts: readonly Fact[]): Context => ({
-  state: fold(facts),
-  route,
-  codes: new Map([
-    [A, '1'],
-    [B, '2'],
-    [C, '3'],
-  ]),
+const known: Partial<Context> = {
   pieces: PIECES,
   lots: [
     { id: 'la', name: 'A', pieces: [A, C] },
     { id: 'lb', name: 'B', pieces: [B] },
   ],
   rack: { slots: 4, ...USUAL_SLOT },
-  waits: SHEET_WAITS,
-  cureMinutes: null,
-  sayTime: (ms) => `minute ${Math.round(ms / MINUTE)}`,
-});
-const did = (step: string, from: number, to: number, pieces: string[]): Fact[] => {
-  const begun = fact(from, { kind: 'work.started', step, lot: '', pieces });
-  return [begun, fact(to, { kind: 'work.finished', work: begun.id, leftOut: [] })];
 };
 const start = (
   step: string,
@@ -70,7 +43,7 @@ const start = (
 });
 const routeOf = (system: System): Step[] => buildRoute(system, usualCounts(system), 'spray');
 const ask = (route: readonly Step[], facts: Fact[], minute: number, body: FactBody): Refusal | null =>
-  judge(contextOf(route, facts), facts, fact(minute, body))[0] ?? null;
+  judge(contextOf(route, facts, known), facts, fact(minute, body))[0] ?? null;
 
 /** All steps before a key done on some pieces, a day apart. */
 const upTo = (route: readonly Step[], key: string, pieces: string[]): { facts: Fact[]; minute: number } => {

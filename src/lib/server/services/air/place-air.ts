@@ -4,12 +4,12 @@ import { estimateAir, type EstimatedAir } from '$core/air/estimate';
 import { PLACES, USUAL_PLACES, type Place, type Places } from '$core/air/places';
 import { STILL } from '$core/air/room';
 import { ratesOf, type Rates } from '$core/drying/climate';
-import type { Db } from '../../db/open';
+import type { Db } from '$server/db/open';
 import { keepLast } from '$core/units/keep-last';
 import { companyZone } from '../company/clock';
-import { weather } from '../../ports/devices';
-import { listReadings, readingsStamp } from '../../store/readings';
-import { readSetting } from '../../store/settings';
+import { weather } from '$server/ports/devices';
+import { listReadings, readingsStamp } from '$server/store/readings';
+import { readSetting } from '$server/store/settings';
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;

@@ -1,0 +1,52 @@
+/** How films make what follows them wait, in whole minutes of a plan. */
+import type { Requirement } from '$core/coating/route';
+import { SHEET_WAITS, type Waits } from '$core/coating/waits';
+import type { AirWaits, Ready } from '../model/model';
+import type { JobToPlan } from './job-to-plan';
+
+const MINUTE = 60_000;
+
+/** When a film is ready, by the minute it was laid; asked once for each minute. */
+function readyIn({ film, stage, wet }: Requirement, waits: Waits, t0: number): Ready {
+  const asked = new Map<number, number>();
+  return (end) => {
+    const before = asked.get(end);
+    if (before !== undefined) return before;
+    const at =
+      film && stage ? Math.ceil((waits.readyAt(film, stage, t0 + end * MINUTE, wet) - t0) / MINUTE) : end;
+    asked.set(end, at);
+    return at;
+  };
+}
+
+/** The waits of the same links in other air. @param films what each link waits for */
+export function waitsOfFilms(films: ReadonlyMap<string, Requirement>, waits: Waits, t0: number): AirWaits {
+  const known = new Map<string, Ready>();
+  return new Map(
+    [...films].map(([link, need]) => {
+      const key = `${need.film?.key ?? ''} ${need.stage ?? ''} ${need.wet}`;
+      const ready = known.get(key) ?? readyIn(need, waits, t0);
+      known.set(key, ready);
+      return [link, ready];
+    }),
+  );
+}
+
+/** How a film makes what follows it wait: minutes from the end of its coat. */
+export function filmWaits(job: JobToPlan, horizon: number) {
+  const { waits = SHEET_WAITS, t0 } = job;
+  const known = new Map<string, { least: number; ready: Ready }>();
+  return (need: Requirement): { least: number; ready: Ready } | null => {
+    const { film, stage, wet } = need;
+    if (waits.by === 'sheet' || !film || !stage) return null;
+    const key = `${film.key} ${stage} ${wet}`;
+    const found = known.get(key);
+    if (found) return found;
+    const made = {
+      least: Math.floor(waits.leastMinutes(film, stage, wet, t0, t0 + horizon * MINUTE)),
+      ready: readyIn(need, waits, t0),
+    };
+    known.set(key, made);
+    return made;
+  };
+}

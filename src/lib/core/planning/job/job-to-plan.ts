@@ -1,0 +1,85 @@
+/** A job as it is given to the planner: what is still to be done and what is known of people, place and rack. */
+import type { Step } from '$core/coating/route';
+import type { Tool } from '$core/coating/tool';
+import type { Waits } from '$core/coating/waits';
+import type { SiteStep } from '$core/takeoff/site-route';
+import type { Rules } from '../model/rules';
+import type { WorkWeek } from '../model/work-week';
+
+export interface StepProgress {
+  key: string;
+  /** pieces that still need it and are not being worked on */
+  pending: number;
+  /** the films of those pieces allow it from / until, ms since 1970 */
+  from: number;
+  to: number | null;
+  /** work under way on other pieces of the lot */
+  running: { worker: string; pieces: number; start: number }[];
+}
+
+export interface LotProgress {
+  id: string;
+  /** pieces that are not hung */
+  pieces: number;
+  /** whether its pieces lie on the rack already */
+  racked: boolean;
+  /** slots they take there; one for each piece where nothing is said */
+  slots?: number;
+  steps: StepProgress[];
+}
+
+/** A stretch of time, ms since 1970. */
+export interface Span {
+  from: number;
+  to: number;
+}
+
+/** How far a step of the fixed work is. */
+export interface SiteProgress {
+  step: SiteStep;
+  /** the films before it allow it from, ms since 1970 */
+  from: number;
+  state: 'done' | 'pending' | { worker: string; start: number };
+}
+
+/** What other jobs and people's absences take away. */
+export interface UsedElsewhere {
+  /** when each person is not to be had: work may pause over it */
+  away: ReadonlyMap<string, readonly Span[]>;
+  /** when each person is at another job: nothing is left lying meanwhile */
+  work: ReadonlyMap<string, readonly Span[]>;
+  /** when the place of coating is another job's */
+  place: readonly Span[];
+  /** slots of the rack that other jobs take */
+  rack: readonly (Span & { slots: number })[];
+}
+
+export interface JobToPlan {
+  name: string;
+  /** start of the plan, ms since 1970, on a whole minute */
+  t0: number;
+  /** nothing begins before, ms since 1970; where nothing is said, from the start */
+  notBefore?: number;
+  zone: string;
+  horizonDays: number;
+  route: readonly Step[];
+  tool: Tool;
+  lots: readonly LotProgress[];
+  workers: readonly string[];
+  crewWeek: WorkWeek;
+  houseWeek: WorkWeek;
+  rackSlots: number;
+  /** product that the gun held last, null when clean */
+  lastMaterial: string | null;
+  /** how films wait; the sheet's where nothing is said */
+  waits?: Waits;
+  /** coated in the house: nothing is coated when nobody may come */
+  atHouse?: boolean;
+  rules?: Rules;
+  /** fixed work, in order */
+  site?: readonly SiteProgress[];
+  /** operations that were pinned, by id, ms since 1970 */
+  pins?: ReadonlyMap<string, number>;
+  /** what other jobs and absences take away */
+  usedElsewhere?: UsedElsewhere;
+}

@@ -1,0 +1,100 @@
+/** The steps of the lots as operations, from where each lot is now. */
+import { workMinutes, type Step } from '$core/coating/route';
+import { NO_RULES } from '../model/rules';
+import type { JobToPlan, LotProgress, StepProgress } from './job-to-plan';
+import { helperId, operationId } from './operation-id';
+import { AIR_SLOTS, type ProblemDraft } from './problem-draft';
+import { COATING, KITCHEN } from './stations';
+
+const skillOf = (step: Step): string =>
+  step.kind === 'coat' ? 'coat' : step.kind === 'hang' ? 'hang' : 'prep';
+const stationOf = (step: Step): string | null =>
+  step.kind === 'coat' ? COATING : step.kind === 'hang' ? KITCHEN : null;
+/** Steps that are not broken off once they are begun. */
+const WHOLE: readonly Step['kind'][] = ['coat', 'flip', 'rub'];
+
+/** Slots of the rack that a lot takes. */
+const slotsOf = (lot: LotProgress): number => (lot.racked ? (lot.slots ?? lot.pieces) : lot.pieces);
+/** Slots of the rack that are taken now. */
+export const slotsNow = (lots: readonly LotProgress[]): number =>
+  lots.reduce((sum, lot) => sum + (lot.racked ? slotsOf(lot) : 0), 0);
+
+/** What leads to a step: operations of the lot by step, and fixed work that comes before anything is hung. */
+interface Before {
+  steps: ReadonlyMap<string, readonly string[]>;
+  siteEnds: readonly string[];
+}
+
+/** A step that is still to be done on some pieces of a lot. @returns its id */
+function addPending(
+  draft: ProblemDraft,
+  job: JobToPlan,
+  lot: string,
+  step: Step,
+  { pending, from, to }: StepProgress,
+  before: Before,
+): string {
+  const { problem } = draft;
+  const id = operationId(lot, step.key);
+  problem.operations.push({
+    id,
+    lot,
+    pieces: pending,
+    minutes: workMinutes(step, pending),
+    skill: skillOf(step),
+    pausable: !WHOLE.includes(step.kind),
+    station: stationOf(step),
+    material: step.product?.key ?? null,
+    lockedStart: draft.pinned(id),
+  });
+  for (const need of step.after)
+    for (const first of before.steps.get(need.step) ?? []) draft.link(first, id, need);
+  if (step.kind === 'hang') for (const first of before.siteEnds) draft.after(first, id);
+  if (from > job.t0) {
+    const film = draft.helper(helperId(id, 'film'), lot, draft.minute(from));
+    draft.after(film, id, to === null ? null : Math.max(0, draft.minute(to) - draft.minute(from)));
+  }
+  if ((job.rules ?? NO_RULES).sandThere && (step.kind === 'coat' || step.kind === 'sand'))
+    problem.holds.push({
+      rack: 'air',
+      slots: step.kind === 'coat' ? AIR_SLOTS : 1,
+      from: id,
+      to: null,
+      // Dust would stick to the film until it is dry to touch.
+      tail: step.kind === 'coat' ? Math.ceil(step.product?.stages.touch?.value ?? 0) : 0,
+    });
+  return id;
+}
+
+/** Puts the lots into a draft. @param siteEnds fixed work that must be done before anything is hung */
+export function addLots(draft: ProblemDraft, job: JobToPlan, siteEnds: readonly string[]): void {
+  const { problem } = draft;
+  let stationTaken = false;
+  for (const lot of job.lots) {
+    const byStep = new Map(lot.steps.map((s) => [s.key, s]));
+    const present = new Map<string, string[]>();
+    for (const step of job.route) {
+      const progress = byStep.get(step.key);
+      if (!progress) continue;
+      const ids = progress.running.map((work, i) => {
+        // Two may coat at once though the plan would not have it: the station is held by one of them.
+        const holds = step.kind === 'coat' && !stationTaken;
+        stationTaken ||= holds;
+        const id = helperId(operationId(lot.id, step.key), `running${i}`);
+        return draft.running(id, lot.id, work, workMinutes(step, work.pieces), holds ? COATING : null);
+      });
+      if (progress.pending > 0)
+        ids.push(addPending(draft, job, lot.id, step, progress, { steps: present, siteEnds }));
+      if (ids.length) present.set(step.key, ids);
+    }
+    const hang = present.get('hang')?.[0];
+    if (!hang) continue;
+    problem.finish.push({ operation: hang, tail: 0 });
+    const firstCoat = job.route.find((s) => s.kind === 'coat' && present.get(s.key)?.length);
+    const onRack = lot.racked
+      ? draft.helper(helperId(lot.id, 'rack', 'now'), lot.id, 0)
+      : firstCoat && present.get(firstCoat.key)?.[0];
+    if (onRack && slotsOf(lot))
+      problem.holds.push({ rack: 'rack', slots: slotsOf(lot), from: onRack, to: hang, tail: null });
+  }
+}

@@ -1,0 +1,162 @@
+/** A problem that is being built: its station, rack and hours, and how operations, links and facts are put into it. */
+import type { Requirement } from '$core/coating/route';
+import { TOOL_FACTS } from '$core/coating/tool';
+import { complement, intersect } from '../model/calendar';
+import { linkKey, type Ready } from '../model/model';
+import type { Interval, Problem } from '../model/problem';
+import { NO_RULES } from '../model/rules';
+import { filmWaits } from './film-waits';
+import { houseHours, minutesOf } from './house-hours';
+import type { JobToPlan } from './job-to-plan';
+import { COATING, KITCHEN } from './stations';
+
+const MINUTE = 60_000;
+/** Places in the air of a room: one who sands takes one, a coat takes all of them. */
+export const AIR_SLOTS = 12;
+
+export interface ProblemDraft {
+  problem: Problem;
+  /** minutes of the plan */
+  horizon: number;
+  /** waits that follow the air, by link, and the films they wait for */
+  air: Map<string, Ready>;
+  films: Map<string, Requirement>;
+  /** minute until which each person is at work already */
+  busyUntil: Map<string, number>;
+  /** whole minutes from the start to a moment, 0 at least; ms since 1970 */
+  minute: (ms: number) => number;
+  /** minute at which an operation was pinned */
+  pinned: (id: string) => number | null;
+  /** One operation waits for another as its film asks. */
+  link: (from: string, to: string, need: Requirement) => void;
+  /** One operation comes after another. */
+  after: (from: string, to: string, maxLag?: number | null) => void;
+  /** An operation that a fact stands for: done by a helper of its own, always open, at a given minute. @returns its id */
+  helper: (id: string, lot: string, minutes: number, station?: string | null, at?: number) => string;
+  /** Work that was begun, as it is known to go on. @returns its id */
+  running: (
+    id: string,
+    lot: string,
+    work: { worker: string; start: number },
+    minutes: number,
+    station: string | null,
+  ) => string;
+}
+
+/** When pieces may be coated: where nobody else does, and in a house when somebody may come. */
+function coatingHours(
+  job: JobToPlan,
+  house: { house: Interval[]; solvent: Interval[] },
+  horizon: number,
+): Interval[] {
+  const free = complement(minutesOf(job.usedElsewhere?.place ?? [], job.t0, horizon), horizon);
+  if (!job.atHouse) return free;
+  const solvent = job.route.some((s) => s.product?.base === 'solvent');
+  return intersect(free, solvent ? house.solvent : house.house);
+}
+
+/** The draft of a job's problem, without operations of its own. */
+export function draftProblem(job: JobToPlan): ProblemDraft {
+  const horizon = job.horizonDays * 1440;
+  const { rules = NO_RULES } = job;
+  const minute = (ms: number): number => Math.max(0, Math.ceil((ms - job.t0) / MINUTE));
+  const products = [...new Set(job.route.flatMap((s) => (s.product ? [s.product.key] : [])))];
+  const hours = houseHours(job, horizon);
+  const coating = coatingHours(job, hours, horizon);
+  const always = coating.length === 1 && coating[0]?.[0] === 0 && coating[0][1] === horizon;
+  const { changeoverMinutes } = TOOL_FACTS[job.tool];
+  const problem: Problem = {
+    format: 'anthem.planning-problem',
+    version: 1,
+    name: job.name,
+    horizon,
+    calendars: [
+      { id: 'always', open: [[0, horizon]] },
+      { id: 'house', open: hours.kitchen },
+      ...(always ? [] : [{ id: 'coating', open: coating }]),
+    ],
+    workers: [],
+    stations: [
+      {
+        id: COATING,
+        capacity: 1,
+        calendar: always ? null : 'coating',
+        changeovers: products.flatMap((to) => [
+          ...products.flatMap((from) => (from === to ? [] : [{ from, to, minutes: changeoverMinutes }])),
+          {
+            from: null,
+            to,
+            minutes: job.lastMaterial !== null && job.lastMaterial !== to ? changeoverMinutes : 0,
+          },
+        ]),
+      },
+      { id: KITCHEN, capacity: 1, calendar: 'house', changeovers: [] },
+    ],
+    racks: [
+      { id: 'rack', slots: job.rackSlots },
+      ...(rules.sandThere ? [{ id: 'air', slots: AIR_SLOTS }] : []),
+    ],
+    operations: [],
+    links: [],
+    holds: [],
+    finish: [],
+    ...(rules.travelMinutes && !job.atHouse
+      ? {
+          travel: [null, COATING].flatMap((there) => [
+            { from: there, to: KITCHEN, minutes: rules.travelMinutes },
+            { from: KITCHEN, to: there, minutes: rules.travelMinutes },
+          ]),
+        }
+      : {}),
+  };
+  const wait = filmWaits(job, horizon);
+  const air = new Map<string, Ready>();
+  const films = new Map<string, Requirement>();
+  const busyUntil = new Map<string, number>();
+  const helper: ProblemDraft['helper'] = (id, lot, minutes, station = null, at = 0) => {
+    problem.workers.push({ id, calendar: 'always', skills: [id] });
+    problem.operations.push({
+      id,
+      lot,
+      pieces: 0,
+      minutes,
+      skill: id,
+      pausable: false,
+      station,
+      material: null,
+      lockedStart: at,
+    });
+    return id;
+  };
+  return {
+    problem,
+    horizon,
+    air,
+    films,
+    busyUntil,
+    minute,
+    helper,
+    pinned: (id) => {
+      const at = job.pins?.get(id);
+      return at === undefined ? null : minute(at);
+    },
+    link: (from, to, need) => {
+      const film = wait(need);
+      // The planner counts whole minutes: a wait is no shorter than its figure, a window no longer.
+      const least = Math.min(horizon + 1, Math.ceil(Math.max(film ? film.least : need.min, 0)));
+      const most = need.max === null ? null : Math.floor(need.max);
+      problem.links.push({ from, to, minLag: least, maxLag: most });
+      if (!film) return;
+      air.set(linkKey(from, to), film.ready);
+      films.set(linkKey(from, to), need);
+    },
+    after: (from, to, maxLag = null) => {
+      problem.links.push({ from, to, minLag: 0, maxLag });
+    },
+    running: (id, lot, { worker, start }, minutes, station) => {
+      const left = Math.max(1, minutes - Math.floor((job.t0 - start) / MINUTE));
+      busyUntil.set(worker, Math.max(busyUntil.get(worker) ?? 0, left));
+      return helper(id, lot, left, station);
+    },
+  };
+}

@@ -1,0 +1,142 @@
+/** Recording: once, whole or not at all, and never changed; every refusal says what and which. */
+import { beforeEach, describe, expect, it } from 'vitest';
+import { v7 as newId } from 'uuid';
+import { factOf } from '../../../../../tests/builders';
+import { newDatabase } from '../../../../../tests/new-database';
+import type { Db } from '$server/db/open';
+import { Refused } from '$server/refused';
+import { rebuildSummaries } from '$server/services/job/summaries';
+import { openJob } from '$server/services/job/open-job';
+import { saveSurvey } from '$server/services/survey/save-survey';
+import { listPieces } from '$server/store/pieces';
+import { listSummaries } from '$server/store/summaries';
+import { recordFacts } from './record-facts';
+
+const TEXT = 'wall North\nupper 30 : pair\nbase 18 : 3x drawer\n';
+const NOW = Date.UTC(2026, 2, 9, 12);
+let [db, job, worker]: [Db, string, string] = [undefined as never, '', ''];
+beforeEach(() => {
+  ({ db, job, worker } = newDatabase({}, NOW));
+});
+
+/** What a device sends, unchecked. */
+const send = (body: unknown, at = NOW) => ({ id: newId(), job, at, worker, device: 'test', body });
+const ids = () => listPieces(db, job).map((p) => p.id);
+const refusal = (act: () => unknown): Refused => {
+  try {
+    act();
+  } catch (error) {
+    if (error instanceof Refused) return error;
+    throw error;
+  }
+  throw new Error('was not refused');
+};
+
+describe('recording', () => {
+  beforeEach(() => void saveSurvey(db, job, TEXT));
+
+  it('stores a fact once, however often it is sent', () => {
+    const one = send({ kind: 'piece.labelled', pieces: ids() });
+    for (let i = 0; i < 3; i++) expect(recordFacts(db, job, [one])).toEqual({ ids: [one.id], contested: [] });
+    expect(openJob(db, job).facts).toHaveLength(1);
+    const other = { ...one, body: { kind: 'piece.labelled', pieces: ids().slice(0, 2) } };
+    expect(refusal(() => recordFacts(db, job, [other]))).toMatchObject({ status: 409, field: 'id' });
+  });
+
+  it('records all of a batch or none', () => {
+    const batch = [
+      send({ kind: 'piece.labelled', pieces: ids() }),
+      send({ kind: 'piece.labelled', pieces: ids() }),
+    ];
+    expect(refusal(() => recordFacts(db, job, batch)).status).toBe(409);
+    expect(openJob(db, job).facts).toEqual([]);
+    expect(listSummaries(db)[0]?.labelled).toBe(0);
+  });
+
+  it.each([
+    [{ kind: 'piece.labelled', pieces: [] }, /at least one piece/],
+    [{ kind: 'air.read', place: 'tent', celsius: 20, humidity: 0 }, /above 0/],
+    [{ kind: 'varnished' }, /invalid/i],
+    [{ kind: 'void', fact: 'x', reason: 'because' }, /UUID/],
+  ])('says what is wrong with %j', (body, message) => {
+    const one = refusal(() => recordFacts(db, job, [send(body)]));
+    expect(one.message).toMatch(message);
+    expect(one.detail.path?.[0]).toBe('body');
+    // Among several it is said which.
+    const second = refusal(() => recordFacts(db, job, [send({ kind: 'job.handed-over' }), send(body)]));
+    expect(second.message).toMatch(/^Fact 2, body/);
+  });
+
+  it('refuses a fact of the future and one of another job', () => {
+    const late = send({ kind: 'piece.labelled', pieces: ids() }, Date.now() + 600_000);
+    expect(refusal(() => recordFacts(db, job, [late]))).toMatchObject({ status: 422, field: 'at' });
+    expect(
+      refusal(() =>
+        recordFacts(db, job, [{ ...send({ kind: 'piece.labelled', pieces: ids() }), job: newId() }]),
+      ).field,
+    ).toBe('job');
+    expect(
+      refusal(() =>
+        recordFacts(db, job, [{ ...send({ kind: 'piece.labelled', pieces: ids() }), worker: 'nobody' }]),
+      ).field,
+    ).toBe('worker');
+    expect(refusal(() => openJob(db, newId())).status).toBe(404);
+  });
+
+  it('lets nobody change or delete a fact, not even by SQL', () => {
+    recordFacts(db, job, [send({ kind: 'piece.labelled', pieces: ids() })]);
+    expect(() => db.exec("UPDATE event SET body = '{}'")).toThrow(/never changed/);
+    expect(() => db.exec('DELETE FROM event')).toThrow(/never deleted/);
+  });
+
+  it('rebuilds the summaries from the log', () => {
+    recordFacts(db, job, [send({ kind: 'piece.labelled', pieces: ids() })]);
+    const kept = listSummaries(db);
+    db.exec('DELETE FROM job_summary');
+    expect(rebuildSummaries(db)).toBe(1);
+    expect(listSummaries(db)).toEqual(kept);
+  });
+});
+
+describe('what guards refuse', () => {
+  beforeEach(() => void saveSurvey(db, job, TEXT));
+
+  it('is stored with its reason when that is given, and only then', () => {
+    const all = ids();
+    const labelled = factOf(job, worker, NOW, { kind: 'piece.labelled', pieces: all });
+    const down = factOf(job, worker, NOW, { kind: 'piece.down', pieces: all, place: 'rack 1' });
+    expect(refusal(() => recordFacts(db, job, [down])).detail.refusals?.[0]?.rule).toBe('not-labelled');
+    recordFacts(db, job, [labelled, down]);
+    expect(openJob(db, job).facts.map((f) => f.body.kind)).toEqual(['piece.labelled', 'piece.down']);
+  });
+
+  it('is stored as contested where its device could not have known', () => {
+    const [one] = ids();
+    const pieces = one ? [one] : [];
+    const [labelled, first] = [
+      factOf(job, worker, NOW, { kind: 'piece.labelled', pieces }),
+      factOf(job, worker, NOW + 1, { kind: 'piece.down', pieces, place: 'table' }),
+    ];
+    recordFacts(db, job, [labelled, first]);
+    // Another device had the label, and not yet that it came down.
+    const second = factOf(
+      job,
+      worker,
+      NOW + 2,
+      { kind: 'piece.down', pieces, place: 'van' },
+      { device: 'other', knew: labelled.id },
+    );
+    const { ids: stored, contested } = recordFacts(db, job, [second]);
+    expect(stored).toEqual([second.id]);
+    expect(contested).toHaveLength(1);
+    // One that had both is told what is against it.
+    const third = factOf(
+      job,
+      worker,
+      NOW + 3,
+      { kind: 'piece.down', pieces, place: 'van' },
+      { device: 'other', knew: second.id },
+    );
+    expect(refusal(() => recordFacts(db, job, [third])).status).toBe(409);
+  });
+});
