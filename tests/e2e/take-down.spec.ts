@@ -144,7 +144,7 @@ test('a printed label held before the camera opens its piece', async () => {
     await page.waitForURL('**/p/*', { timeout: 20_000 });
     // The first label of the south wall of Lanternhouse.
     await expect(page.getByRole('heading', { name: 'Piece 19' })).toBeVisible();
-    // The bench has the camera too, and opens the piece where it stands.
+    // The bench has the camera too, and opens the piece where it is.
     await page.goto(`${job}/coat`);
     await ready(page);
     await page.getByText('Scan a label with the camera').click();

@@ -10,7 +10,7 @@ import { Refused } from './refused';
 export interface Stopped {
   message: string;
   field: string | null;
-  /** guards that stand against it; empty where something else does */
+  /** guards that refuses it; empty where something else does */
   refusals: readonly Refusal[];
   sent: [string, string][];
 }

@@ -15,7 +15,7 @@ const WORDS: [code: RegExp, words: string][] = [
   ],
 ];
 
-/** @returns what stands against the database, in words; null for any other error */
+/** @returns what is wrong with the database, in words; null for any other error */
 export function unavailable(error: unknown): string | null {
   const code = error instanceof Error && 'code' in error ? String(error.code) : '';
   return WORDS.find(([known]) => known.test(code))?.[1] ?? null;

@@ -1,19 +1,19 @@
-/** Devices that worked apart on one job: what a fact that comes late cannot stand beside. */
+/** Devices that worked apart on one job: what a fact that comes late cannot be true beside. */
 import type { Fact } from './state/events';
 
 /** Said by a device that had nothing from the server yet. */
 export const KNEW_NOTHING = '00000000-0000-0000-0000-000000000000';
 
 /**
- * Facts of other devices that a fact's device had not heard of when it was recorded.
+ * Facts of other devices that a fact's device did not know when it was recorded.
  * @param log in the order of arrival
  */
-export function unheardOf(log: readonly Fact[], fact: Fact): Fact[] {
+export function unknownTo(log: readonly Fact[], fact: Fact): Fact[] {
   if (fact.knew === undefined) return [];
-  const heard = log.findIndex((f) => f.id === fact.knew);
+  const known = log.findIndex((f) => f.id === fact.knew);
   // An id that is not in this log is no excuse.
-  if (heard < 0 && fact.knew !== KNEW_NOTHING) return [];
-  return log.slice(heard + 1).filter((f) => f.device !== fact.device);
+  if (known < 0 && fact.knew !== KNEW_NOTHING) return [];
+  return log.slice(known + 1).filter((f) => f.device !== fact.device);
 }
 
 const placed = (fact: Fact): { pieces: readonly string[]; place: string } | null =>
@@ -26,10 +26,10 @@ export interface Against {
   pieces: string[];
 }
 
-/** The fact among those not heard of that cannot be true beside a new one; null where none speaks against it. */
-export function speaksAgainst(unheard: readonly Fact[], fact: Fact): Against | null {
+/** The fact among those not known of that cannot be true beside a new one; null where none speaks against it. */
+export function contradicts(unknown: readonly Fact[], fact: Fact): Against | null {
   const { body } = fact;
-  for (const other of unheard.toReversed()) {
+  for (const other of unknown.toReversed()) {
     if (body.kind === 'work.started' && other.body.kind === 'work.started' && body.step === other.body.step) {
       const theirs = other.body.pieces;
       const pieces = body.pieces.filter((p) => theirs.includes(p));

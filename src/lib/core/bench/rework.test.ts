@@ -7,12 +7,12 @@ import { usualCounts } from '../coating/system';
 import { SHEET_WAITS } from '../coating/waits';
 import { DEFECT_KEYS, DEFECTS } from '../quality/defects';
 import { careDates } from './view/care';
-import { KNEW_NOTHING, speaksAgainst, unheardOf } from './apart';
+import { KNEW_NOTHING, contradicts, unknownTo } from './apart';
 import type { Fact } from './state/events';
 import { fold } from './state/fold';
 import { nextStep, windowOf } from './guard/window';
 import { pieceMark } from './view/mark';
-import { stageFelt } from './view/looks';
+import { stageTouched } from './view/looks';
 import { atPace, handMinutes, learntPace, paceKey, paceOf } from './view/pace';
 import { lotProgress } from './view/progress';
 import { openFlaws, withRework } from './rework';
@@ -244,25 +244,25 @@ describe('devices apart', () => {
     fact(15, { kind: 'piece.placed', pieces: [A], place }, { device: 'y', ...(knew ? { knew } : {}) });
   const log = [first, theirs];
   it('hear of what they knew, and no more', () => {
-    expect(unheardOf(log, mine(first.id))).toEqual([theirs]);
-    expect(unheardOf(log, mine(theirs.id))).toEqual([]);
-    expect(unheardOf(log, mine(KNEW_NOTHING))).toEqual(log);
-    expect(unheardOf(log, mine(undefined))).toEqual([]);
-    expect(unheardOf(log, { ...mine(first.id), device: 'x' })).toEqual([]);
+    expect(unknownTo(log, mine(first.id))).toEqual([theirs]);
+    expect(unknownTo(log, mine(theirs.id))).toEqual([]);
+    expect(unknownTo(log, mine(KNEW_NOTHING))).toEqual(log);
+    expect(unknownTo(log, mine(undefined))).toEqual([]);
+    expect(unknownTo(log, { ...mine(first.id), device: 'x' })).toEqual([]);
   });
   it('disagree about a place, or lay one coat twice', () => {
-    expect(speaksAgainst([theirs], mine(first.id))).toMatchObject({
+    expect(contradicts([theirs], mine(first.id))).toMatchObject({
       rule: 'two-places',
       pieces: [A],
       other: theirs,
     });
-    expect(speaksAgainst([theirs], mine(first.id, 'Rack 2'))).toBeNull();
+    expect(contradicts([theirs], mine(first.id, 'Rack 2'))).toBeNull();
     const [coat] = did('clean', 30, 40, [A, B]);
     const [again] = did('clean', 35, 45, [B]);
     const [other] = did('sand', 35, 45, [B]);
     if (!coat || !again || !other) throw new Error();
-    expect(speaksAgainst([coat], again)).toMatchObject({ rule: 'done-twice', pieces: [B] });
-    expect(speaksAgainst([coat], other)).toBeNull();
+    expect(contradicts([coat], again)).toMatchObject({ rule: 'done-twice', pieces: [B] });
+    expect(contradicts([coat], other)).toBeNull();
   });
   it('are settled by a person: what does not hold no longer counts, and it can be taken back', () => {
     const settle = fact(30, {
@@ -287,11 +287,11 @@ describe('devices apart', () => {
 it('a touch tells of a stage the product has a figure for, and never more than it knows', () => {
   const enamel = SHELLAC_URETHANE.products.find((p) => p.kind === 'finish');
   if (!enamel) throw new Error();
-  expect(stageFelt(enamel, 'tacky', 'flip')?.reached).toBe(false);
+  expect(stageTouched(enamel, 'tacky', 'flip')?.reached).toBe(false);
   const bare = { ...enamel, stages: { flip: enamel.stages.flip } };
-  expect(stageFelt(bare, 'tacky', 'flip')).toEqual({ stage: 'flip', reached: false });
-  expect(stageFelt(bare, 'dry', 'flip')).toBeNull();
-  expect(stageFelt({ ...enamel, stages: { recoat: enamel.stages.recoat } }, 'hard', 'flip')).toEqual({
+  expect(stageTouched(bare, 'tacky', 'flip')).toEqual({ stage: 'flip', reached: false });
+  expect(stageTouched(bare, 'dry', 'flip')).toBeNull();
+  expect(stageTouched({ ...enamel, stages: { recoat: enamel.stages.recoat } }, 'hard', 'flip')).toEqual({
     stage: 'recoat',
     reached: true,
   });

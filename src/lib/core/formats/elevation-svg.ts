@@ -17,7 +17,7 @@ const escape = (text: string): string => text.replace(/[&<>"']/g, (c) => `&#${c.
 
 /**
  * Draws a wall.
- * @param title what stands over it
+ * @param title what is written over it
  * @param pieces its pieces in the order of the drawing
  * @returns an SVG document
  */

@@ -18,7 +18,7 @@ export interface Neighbour {
   rack: readonly (Span & { slots: number })[];
 }
 
-/** What stands around a job: who is away, and the plans of other jobs. */
+/** What is around a job: who is away, and the plans of other jobs. */
 export interface Surroundings {
   /** worker null: nobody works */
   absences: readonly (Span & { worker: string | null })[];

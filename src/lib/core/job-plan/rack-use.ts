@@ -43,7 +43,7 @@ function staysOfOthers({ t0, problem, result }: TimedPlan): Stay[] {
 }
 
 /**
- * @param plan as it stands; null: only what was done is known
+ * @param plan as it is; null: only what was done is known
  * @param end of the time that is shown: what has no end lies there until then, ms since 1970
  * @returns the changes in order; before the first nothing lies there
  */

@@ -9,7 +9,7 @@ import { routeNow } from './job-at';
 const flawsOf = (inputs: PlanInputs, piece: string): string =>
   (openFlaws(inputs.state, routeNow(inputs)).get(piece) ?? []).map((f) => f.id).join(' ');
 
-/** Pieces that are to be mended and stand in a lot with pieces that are not, not being worked on. */
+/** Pieces that are to be mended and are in a lot with pieces that are not, not being worked on. */
 export function toMend(inputs: PlanInputs): { piece: string; lot: Lot; flaws: string }[] {
   const { state, lots } = inputs;
   const route = routeNow(inputs);

@@ -1,4 +1,4 @@
-/** Completion in the survey notation: what may be written where the caret stands. */
+/** Completion in the survey notation: what may be written where the caret is. */
 import { CONTENTS, EXTRAS, LINE_STARTS, OPTIONS } from './notation-words';
 
 export interface Completion {

@@ -129,7 +129,7 @@ describe('editing by pointing', () => {
 
 describe('completion', () => {
   const words = (line: string) => complete(line).options.map((o) => o.text);
-  it('offers what fits where the caret stands', () => {
+  it('offers what fits where the caret is', () => {
     expect(words('u')).toEqual(['upper', 'unit']);
     expect(words('base 24 : dr')).toEqual(['drawer']);
     expect(words('base 24 : drawer / d')).toEqual(['door', 'drawer']);

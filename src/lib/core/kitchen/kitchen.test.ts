@@ -112,9 +112,9 @@ describe('the notation', () => {
   });
 
   it('wants a wall before a cabinet, and each wall once', () => {
-    expect(read('base 24 : door').errors[0]?.message).toMatch(/stands on no wall/);
+    expect(read('base 24 : door').errors[0]?.message).toMatch(/is on no wall/);
     expect(read('wall North\nwall north').errors[0]?.message).toMatch(/already/);
-    expect(read('crown 3').errors[0]?.message).toMatch(/stands on no wall/);
+    expect(read('crown 3').errors[0]?.message).toMatch(/is on no wall/);
     expect(read('island Front\nupper 30 : door').errors[0]?.message).toMatch(/hangs over an island/);
   });
 

@@ -23,7 +23,7 @@ export const FORM_WORDS: Record<Form, string> = {
 };
 
 export const BANDS = ['upper', 'base', 'tall'] as const;
-/** Where a cabinet stands: hung, on the floor under the counter, or floor to top. */
+/** Where a cabinet is: hung, on the floor under the counter, or floor to top. */
 export type Band = (typeof BANDS)[number];
 
 export const SIDES = ['left', 'right'] as const;
@@ -45,7 +45,7 @@ export interface Row {
 }
 
 export const VACANCIES = ['open', 'appliance', 'gap'] as const;
-/** What stands where no front closes a cabinet: an open cabinet, an appliance, or nothing at all. */
+/** What is where no front closes a cabinet: an open cabinet, an appliance, or nothing at all. */
 export interface Vacancy {
   kind: (typeof VACANCIES)[number];
   /** `stove`, `wine rack`; empty for none */

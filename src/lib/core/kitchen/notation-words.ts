@@ -7,7 +7,7 @@ export type Moulding = (typeof MOULDINGS)[number];
 
 /** Words that a line can begin with. */
 export const LINE_STARTS = [...BANDS, 'wall', 'island', 'room', 'unit', ...MOULDINGS, ...BUILDS] as const;
-/** Words that a row of fronts can hold, or that can stand in its place. */
+/** Words that a row of fronts can hold, or that can are in its place. */
 export const CONTENTS = [...FRONT_FORMS, 'pair', ...VACANCIES] as const;
 /** Words after the size of a cabinet. */
 export const OPTIONS = ['corner', 'blind', ...BUILDS] as const;

@@ -160,7 +160,7 @@ function readRow(span: Span, unit: LengthUnit): Row[] {
         throw new Fault(
           from,
           to,
-          `“${m[0]}” says where a door is hinged, and no door stands before it`,
+          `“${m[0]}” says where a door is hinged, and no door is before it`,
           'Write it after the door: door L',
         );
       last.hinge = word === 'l' ? 'left' : 'right';
@@ -212,7 +212,7 @@ function checkFits(cabinet: Cabinet, unit: LengthUnit, size: Span, contents: Spa
 
 const sideOf = (letter: string): Side => (letter.toLowerCase() === 'l' ? 'left' : 'right');
 
-/** What stands between the size and the colon. */
+/** What comes between the size and the colon. */
 function readOptions(span: Span, cabinet: Cabinet, unit: LengthUnit): void {
   const words = span.text.matchAll(/(corner)\s+([lr])\b(?:\s+blind\s+([^a-z]*(?:in|cm|mm|")?))?|(\S+)/gi);
   for (const m of words) {
@@ -248,7 +248,7 @@ function readOptions(span: Span, cabinet: Cabinet, unit: LengthUnit): void {
   }
 }
 
-/** What stands after a plus. */
+/** What comes after a plus. */
 function readExtra(extra: Span, cabinet: Cabinet): void {
   const side = /^end\s+([lr]|both)$/i.exec(extra.text)?.[1]?.toLowerCase();
   const shelves = /^(?:(\d+)\s*x?\s*)?(?:shelf|shelves)$/i.exec(extra.text);
@@ -335,7 +335,7 @@ function readLine(draft: Draft, line: Span, number: number): void {
   else if (word === 'room') draft.room = rest.text;
   else if (isOneOf(word, BUILDS)) {
     if (rest.text)
-      throw new Fault(rest.from, end(rest), `“${word}” stands alone on its line`, 'What follows is built so');
+      throw new Fault(rest.from, end(rest), `“${word}” is alone on its line`, 'What follows is built so');
     draft.context = { ...draft.context, build: word };
   } else if (isOneOf(word, MOULDINGS)) setMoulding(draft, line, rest, word, number);
   else if (isOneOf(word, BANDS)) addCabinet(draft, line, word, number);
@@ -386,12 +386,7 @@ function beginWall(draft: Draft, line: Span, rest: Span, island: boolean, number
 function wallOf(draft: Draft, line: Span, what: string): { wall: Wall; lines: WallLines } {
   const [wall, lines] = [draft.kitchen.walls.at(-1), draft.walls.at(-1)];
   if (!wall || !lines)
-    throw new Fault(
-      line.from,
-      end(line),
-      `${what} stands on no wall`,
-      'Begin with a line such as: wall North',
-    );
+    throw new Fault(line.from, end(line), `${what} is on no wall`, 'Begin with a line such as: wall North');
   return { wall, lines };
 }
 
@@ -414,10 +409,10 @@ function addCabinet(draft: Draft, line: Span, band: Band, number: number): void 
 }
 
 /**
- * Reads a survey. Bad lines are reported and left out; good ones stand.
+ * Reads a survey. Bad lines are reported and left out; good ones stay.
  * @param text the notation
  * @param defaultUnit the unit of bare numbers until a `unit` line says otherwise
- * @returns the kitchen of the good lines, where each stands in the text, and every error in order
+ * @returns the kitchen of the good lines, where each is in the text, and every error in order
  */
 export function readNotation(text: string, defaultUnit: LengthUnit): Reading {
   const draft: Draft = {

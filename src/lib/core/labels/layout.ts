@@ -1,4 +1,4 @@
-/** What stands where on a label, the same on a sheet, on the printer's tape and on the screen. Millimetres. */
+/** What is where on a label, the same on a sheet, on the printer's tape and on the screen. Millimetres. */
 import type { Label, Sign } from './label-set';
 import { isTurnUnsafe } from './turn-safe';
 

@@ -305,7 +305,7 @@ describe('reading a problem', () => {
       (p: Problem) => p.calendars.forEach((c) => (c.open = [[9, 5]])),
       /must close later/,
     ],
-    ['an id used twice', (p: Problem) => p.workers.push(...p.workers.slice(0, 1)), /stands twice in workers/],
+    ['an id used twice', (p: Problem) => p.workers.push(...p.workers.slice(0, 1)), /is twice in workers/],
     [
       'a hold without an end',
       (p: Problem) => p.holds.push({ rack: 'rack', slots: 1, from: 'L0.prime', to: null, tail: null }),

@@ -1,6 +1,6 @@
 /**
  * The way of the fixed work through the job: frames, end panels and mouldings are protected, cleaned, caulked and coated
- * where they stand, uppers before lowers, and unmasked last. One list for the kitchen; coats are laid colour by colour.
+ * where they are, uppers before lowers, and unmasked last. One list for the kitchen; coats are laid colour by colour.
  */
 import { plain, type Requirement, type Step } from '../coating/route';
 import type { Prep, Product, System } from '../coating/system';

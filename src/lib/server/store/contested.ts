@@ -3,7 +3,7 @@ import type { Db } from '../db/open';
 /** A fact of a device that worked apart, and what speaks against it. */
 export interface Contested {
   fact: string;
-  /** the fact it cannot stand beside; null where a guard alone speaks against it */
+  /** the fact it cannot be true beside; null where a guard alone speaks against it */
   other: string | null;
   rule: string;
   message: string;

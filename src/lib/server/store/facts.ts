@@ -18,7 +18,7 @@ interface Row {
 const COLUMNS = `id, job_id AS job, at, worker_id AS worker, device_id AS device, knew, body, recorded_at AS recordedAt,
   (SELECT created_at FROM job WHERE job.id = event.job_id) AS jobMade`;
 
-/** A fact of the log that does not read as it stands, and what is made of it. */
+/** A fact of the log that does not read as it is, and what is made of it. */
 export interface FactFault {
   id: string;
   what: 'unreadable' | 'time';
@@ -82,7 +82,7 @@ export const forgetLog = (db: Db, job: string): void => void logs.get(db)?.delet
 /** The facts of a job in the order they arrived. What cannot be read is left out, and named by `factFaults`. */
 export const listFacts = (db: Db, job: string): Fact[] => [...readLog(db, job).facts];
 
-/** Facts of a job that do not read as they stand. */
+/** Facts of a job that do not read as they are. */
 export const factFaults = (db: Db, job: string): readonly FactFault[] => readLog(db, job).faults;
 
 /** The facts of a job with when they were recorded, in the order they arrived. */

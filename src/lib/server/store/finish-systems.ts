@@ -14,7 +14,7 @@ const newest = (db: Db): { key: string; version: number; body: string }[] =>
 export const listChangedSystems = (db: Db): System[] =>
   newest(db).flatMap(({ body }) => forgiving(systemSchema, body)?.value ?? []);
 
-/** Newest versions that cannot be read as they stand. */
+/** Newest versions that cannot be read as they are. */
 export const unreadableSystems = (db: Db): { key: string; version: number }[] =>
   newest(db).flatMap(({ key, version, body }) => {
     const read = forgiving(systemSchema, body);

@@ -1,4 +1,4 @@
-<!-- What is known of the places: thermostats, where the tent is and what stands in it. -->
+<!-- What is known of the places: thermostats, where the tent is and what is in it. -->
 <script lang="ts">
   import { enhance } from '$app/forms';
   import type { Places } from '$core/air/places';
@@ -37,7 +37,7 @@
       <NumberField label="by night" unit={warm} name="shopNight" value={degree(set.shop.nightTo)} />
     </div>
     <div class="fields">
-      <Choice label="Tent stands in" name="in" value={set.tent.in}
+      <Choice label="Tent is in" name="in" value={set.tent.in}
         ><Option value="shop" text="the shop" /><Option value="house" text="the house" /></Choice
       >
     </div>

@@ -27,9 +27,9 @@
         <b class="mono">{bench.near(act.from ?? 0)}</b>
         <div>
           <b>{act.act}, lot {act.lot}</b> <span class="soft">{pieces(act.pieces.length)}</span>
-          {#if act.felt}
+          {#if act.touchStep}
             <FoldOut words="Touch test">
-              <FactForm kind="film.felt" fields={{ piece: act.pieces.map((p) => p.id), step: act.felt }}>
+              <FactForm kind="film.felt" fields={{ piece: act.pieces.map((p) => p.id), step: act.touchStep }}>
                 {#snippet children(sending)}
                   <div class="row">
                     {#each FEELS as feel (feel)}<Button

@@ -78,7 +78,7 @@ export class BenchDevice {
   }
 
   /**
-   * Keeps a fact where nothing stands against it.
+   * Keeps a fact where nothing forbids it.
    * @param sent the fields it came with, to be sent again with a reason
    * @returns whether it was kept; `stopped` says why not
    */

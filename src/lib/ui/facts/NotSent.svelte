@@ -18,7 +18,7 @@
     device: string;
     zone: string;
     say: (body: FactBody) => string;
-    /** sends a refused fact again, with a reason for each guard that stood against it */
+    /** sends a refused fact again, with a reason for each guard that refused it */
     again: (fact: Fact, overrides: Override[]) => void;
   }
   let { outbox, contested, device, zone, say, again }: Props = $props();
@@ -72,7 +72,7 @@
     {/if}
   </div>
 {/if}
-{#if Math.abs(outbox.skew) > SKEWED && !outbox.standing}
+{#if Math.abs(outbox.skew) > SKEWED && !outbox.stopped}
   <p class="soft" role="status">
     This device’s clock is {sayMinutes(Math.round(Math.abs(outbox.skew) / 60_000))}
     {outbox.skew > 0 ? 'slow' : 'fast'}. Times are recorded by the server’s clock.

@@ -1,4 +1,4 @@
-<!-- Why a fact was stopped: every guard that stands against it, each overruled by itself with its own reason. -->
+<!-- Why a fact was stopped: every guard that refuses it, each overruled by itself with its own reason. -->
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
   import Field from '$ui/kit/Field.svelte';

@@ -46,7 +46,7 @@ describe('readAnswer', () => {
 
 describe('readSkew', () => {
   it('reads what was kept, and nothing from what is broken', () => {
-    expect(readSkew('{"skew":5,"stands":null}')).toEqual({ skew: 5, stands: null });
+    expect(readSkew('{"skew":5,"stoppedAt":null}')).toEqual({ skew: 5, stoppedAt: null });
     for (const text of [null, '', '{', '"x"', '{"skew":"5"}']) expect(readSkew(text).skew).toBeUndefined();
   });
 });

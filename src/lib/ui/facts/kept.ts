@@ -13,7 +13,7 @@ export interface Kept {
   state: 'waiting' | 'sent' | 'refused';
   /** why the server refused it, or could not take it yet */
   why: string;
-  /** the guards that stood against it */
+  /** the guards that refused it */
   refusals?: readonly Refusal[] | undefined;
 }
 
@@ -100,7 +100,7 @@ const skewSchema = z.object({
   /** server's clock less the device's, ms */
   skew: z.number().optional().catch(undefined),
   /** where a clock that does not go on was, ms since 1970 */
-  stands: z.number().nullable().catch(null),
+  stoppedAt: z.number().nullable().catch(null),
 });
 
 /** How the clocks compared last, as this device keeps it. */
@@ -108,6 +108,6 @@ export function readSkew(text: string | null): z.infer<typeof skewSchema> {
   try {
     return skewSchema.parse(JSON.parse(text ?? '{}'));
   } catch {
-    return { skew: undefined, stands: null };
+    return { skew: undefined, stoppedAt: null };
   }
 }

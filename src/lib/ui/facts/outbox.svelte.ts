@@ -80,8 +80,8 @@ export class Outbox {
   slow = $state(false);
   /** server's clock less the device's, ms */
   skew = $state(0);
-  /** a demo's clock that stands */
-  private stands: number | null = $state(null);
+  /** a demo's clock that is stopped */
+  private stoppedAt: number | null = $state(null);
   private sending: Promise<void> | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
   /** tries that failed one after another */
@@ -94,8 +94,8 @@ export class Outbox {
   ) {}
 
   /** a demo's clock does not go on */
-  get standing(): boolean {
-    return this.stands !== null;
+  get stopped(): boolean {
+    return this.stoppedAt !== null;
   }
   get facts(): Fact[] {
     return this.kept.flatMap((k) => (k.state === 'refused' ? [] : [k.fact]));
@@ -124,7 +124,7 @@ export class Outbox {
     return this.refused.length + this.photos.filter((p) => p.why).length;
   }
   /** The server's clock as this device knows it. */
-  now = (): number => this.stands ?? Date.now() + this.skew;
+  now = (): number => this.stoppedAt ?? Date.now() + this.skew;
 
   /**
    * Reads what the device kept, and begins to send.
@@ -133,11 +133,11 @@ export class Outbox {
   async open(pageNow?: number): Promise<void> {
     const known = readSkew(localStorage.getItem(SKEW));
     this.skew = known.skew ?? (pageNow === undefined ? 0 : pageNow - Date.now());
-    this.stands = known.stands === null ? null : Math.max(known.stands, pageNow ?? 0);
+    this.stoppedAt = known.stoppedAt === null ? null : Math.max(known.stoppedAt, pageNow ?? 0);
     await this.read();
     const read = this.readClock().then(() => void this.flush());
     // A clock that was compared before and goes on is good enough for a tap meanwhile.
-    if (known.skew === undefined || this.standing) await read;
+    if (known.skew === undefined || this.stopped) await read;
   }
 
   close(): void {
@@ -157,7 +157,7 @@ export class Outbox {
     this.photos = photos.map((p) => this.photos.find((x) => x.id === p.id && x.why === p.why) ?? p);
   }
 
-  /** Asks the server's clock; without an answer the last difference stands. */
+  /** Asks the server's clock; without an answer the last difference is used. */
   async readClock(): Promise<void> {
     if (!navigator.onLine) {
       this.away = true;
@@ -165,13 +165,13 @@ export class Outbox {
     }
     try {
       const from = Date.now();
-      // A clock that goes on is known well enough; one that stands may have been set.
-      const signal = AbortSignal.timeout(this.standing ? LONG : SHORT);
+      // A clock that goes on is known well enough; one that is stopped may have been set.
+      const signal = AbortSignal.timeout(this.stopped ? LONG : SHORT);
       const answer = await fetch('/api/clock', { cache: 'no-store', signal });
       const { now, running } = clockSchema.parse(await answer.json());
       this.skew = Math.round(now - (from + Date.now()) / 2);
-      this.stands = running ? null : now;
-      localStorage.setItem(SKEW, JSON.stringify({ skew: this.skew, stands: this.stands }));
+      this.stoppedAt = running ? null : now;
+      localStorage.setItem(SKEW, JSON.stringify({ skew: this.skew, stoppedAt: this.stoppedAt }));
       if (!this.unsent) this.away = false;
     } catch {
       this.away = true;

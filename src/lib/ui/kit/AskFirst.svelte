@@ -1,4 +1,4 @@
-<!-- What cannot be brought back, or is missed when it is gone, asks first: once opened, the question and its answer stand in its place. -->
+<!-- What cannot be brought back, or is missed when it is gone, asks first: once opened, the question and its answer are in its place. -->
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
   import Hidden from '$ui/kit/Hidden.svelte';

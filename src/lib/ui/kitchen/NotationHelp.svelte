@@ -12,8 +12,8 @@
     </dd>
     <dt>upper 30 : pair</dt>
     <dd>
-      a hung cabinet 30 {unit} wide with two doors; <b>base</b> stands under the counter, <b>tall</b> from floor
-      to top
+      a hung cabinet 30 {unit} wide with two doors; <b>base</b> is under the counter, <b>tall</b> from floor to
+      top
     </dd>
     <dt>upper 30x18x13 : door R</dt>
     <dd>18 {unit} high, 13 {unit} deep; the door is hinged right</dd>

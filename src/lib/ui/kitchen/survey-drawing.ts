@@ -7,7 +7,7 @@ import { assignCodes, type CodeRules } from '$core/labels/schemes';
 import type { ElevationView, FrontView, ZoneView } from '$server/services/job/elevations';
 import { BARE } from './elevation-view';
 
-/** Where a front stands in the kitchen. */
+/** Where a front is in the kitchen. */
 export interface DrawnPlace {
   wall: number;
   cabinet: number;

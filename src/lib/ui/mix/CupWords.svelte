@@ -12,7 +12,7 @@
 </script>
 
 {#if age.until === null}<span class="ok">no pot life</span>
-{:else if age.state === 'stands'}<span class="warn">stands until {sayClock(age.until, zone)}</span>
+{:else if age.state === 'reacting'}<span class="warn">reacting until {sayClock(age.until, zone)}</span>
 {:else if age.state === 'past'}<span class="bad"
     >past its pot life since {sayTime(age.until, zone)}: throw it out</span
   >

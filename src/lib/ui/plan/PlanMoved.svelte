@@ -1,4 +1,4 @@
-<!-- What stands at another time than in the plan before: to be accepted, or kept. -->
+<!-- What is at another time than in the plan before: to be accepted, or kept. -->
 <script lang="ts">
   import Table from '$ui/kit/Table.svelte';
   import Button from '$ui/kit/Button.svelte';

@@ -1,4 +1,4 @@
-/** What a kind of fact is: all that is known of it stands in one entry. */
+/** What a kind of fact is: all that is known of it is in one entry. */
 import type { z } from 'zod';
 import type { Step } from '../../coating/route';
 import type { Lot } from '$core/planning/job/lots';
@@ -25,7 +25,7 @@ export interface Log {
 }
 
 /** What facts are put into words with. */
-export interface Telling {
+export interface SayContext {
   state: JobState;
   route: readonly Step[];
   site: readonly SiteStep[];
@@ -45,15 +45,15 @@ export interface FactKindEntry<S extends z.ZodType<{ kind: string }>> {
   apply: (state: JobState, fact: Happened, body: z.infer<S>) => void;
   /** what a fact that was taken back leaves behind all the same */
   applyTakenBack?: (state: JobState, fact: Happened, body: z.infer<S>) => void;
-  /** what stands against it; that its pieces belong to the job is asked before. @param at ms since 1970 */
+  /** why it is refused; that its pieces belong to the job is asked before. @param at ms since 1970 */
   refuse: (body: z.infer<S>, at: number, ctx: Context, log: Log) => Refusal | readonly Refusal[] | null;
   /** a line of words, for the list of what was recorded */
-  say: (body: z.infer<S>, told: Telling) => string;
+  say: (body: z.infer<S>, context: SayContext) => string;
 }
 
 /** An entry whose parts must fit together; the compiler refuses one with a gap. */
 export const factKind = <S extends z.ZodType<{ kind: string }>>(entry: FactKindEntry<S>): FactKindEntry<S> =>
   entry;
 
-/** For a kind that nothing stands against. */
+/** For a kind that nothing refuses. */
 export const nothingAgainst = (): null => null;

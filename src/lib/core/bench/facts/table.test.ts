@@ -1,4 +1,4 @@
-/** Every kind of fact is whole, and stands in the table once. */
+/** Every kind of fact is whole, and is in the table once. */
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
@@ -7,9 +7,9 @@ import { bodyFromForm } from '../fact-form';
 import { sayFact } from '../view/say-fact';
 import { emptyState } from '../state/state';
 import * as table from './table';
-import type { Telling } from './kind';
+import type { SayContext } from './kind';
 
-const told = (measures?: 'us' | 'metric'): Telling => ({
+const context = (measures?: 'us' | 'metric'): SayContext => ({
   state: emptyState(),
   route: [],
   site: [],
@@ -71,6 +71,6 @@ it('air typed in °F is said in the measures of the company, without loose ends'
   }))
     form.set(k, v);
   const body = bodyFromForm(form) as unknown as FactBody;
-  expect(sayFact(told(), body)).toBe('Air, tent: 18.3 °C, 34 %');
-  expect(sayFact(told('us'), body)).toBe('Air, tent: 65 °F, 34 %');
+  expect(sayFact(context(), body)).toBe('Air, tent: 18.3 °C, 34 %');
+  expect(sayFact(context('us'), body)).toBe('Air, tent: 65 °F, 34 %');
 });

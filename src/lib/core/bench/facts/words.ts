@@ -1,22 +1,22 @@
 /** Words that several kinds of facts are told with. */
-import type { Telling } from './kind';
+import type { SayContext } from './kind';
 
 /** More pieces than this are counted instead of named. */
 const NAMED = 5;
 
-export const codesOf = ({ codes }: Telling, ids: readonly string[]): string =>
+export const codesOf = ({ codes }: SayContext, ids: readonly string[]): string =>
   ids.length > NAMED ? `${ids.length} pieces` : ids.map((id) => codes.get(id) ?? '?').join(' ');
 
 /** A step of a lot. @param step its key; nothing for a work that is not known */
-export const stepOfLot = ({ route, lots }: Telling, step = '', lot = ''): string =>
+export const stepOfLot = ({ route, lots }: SayContext, step = '', lot = ''): string =>
   `${route.find((s) => s.key === step)?.act ?? step}, lot ${lots.find((l) => l.id === lot)?.name ?? ''}`;
 
 /** The step and lot of a work. */
-export function workOf(told: Telling, id: string): string {
-  const work = told.state.works.get(id);
-  return stepOfLot(told, work?.step, work?.lot);
+export function workOf(context: SayContext, id: string): string {
+  const work = context.state.works.get(id);
+  return stepOfLot(context, work?.step, work?.lot);
 }
 
 /** A step of the fixed work. */
-export const siteStep = ({ site }: Telling, step = ''): string =>
+export const siteStep = ({ site }: SayContext, step = ''): string =>
   site.find((s) => s.key === step)?.act ?? step;

@@ -1,4 +1,4 @@
-/** An act is judged by every rule; each that stands against it is overruled by itself, and hard ones never pass along. */
+/** An act is judged by every rule; each that refuses it is overruled by itself, and hard ones never pass along. */
 import { describe, expect, it } from 'vitest';
 import { buildRoute } from '$core/coating/route';
 import { usualCounts } from '$core/coating/system';
@@ -97,7 +97,7 @@ describe('what no reason overrules', () => {
     );
     expect(both.filter((r) => !r.canOverride)).toMatchObject([{ rule: 'wrong-colour' }]);
   });
-  it('a step that is recorded already, with the rest of what stands against it', () => {
+  it('a step that is recorded already, with the rest of why it is refused', () => {
     const twice = ask(facts, minute, start('front.shellac-primer.1', [A], 'la', overruling('done-already')));
     expect(twice).toMatchObject([{ rule: 'done-already', canOverride: false }]);
   });

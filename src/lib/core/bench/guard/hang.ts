@@ -1,7 +1,7 @@
-/** What stands against hanging a piece. */
+/** What forbids hanging a piece. */
 import { pieceState } from '../state/state';
 import type { Context } from './context';
-import { refuse, standing, type Refusal } from './refusal';
+import { refuse, refusalsOf, type Refusal } from './refusal';
 import { nextStep, windowOf, working } from './window';
 
 /** @param at ms since 1970 */
@@ -13,7 +13,7 @@ export function judgeHung(ctx: Context, piece: string, opening: string, at: numb
   const next = nextStep(state, route, piece);
   const hang = route.find((s) => s.kind === 'hang');
   const from = hang ? windowOf(state, hang, piece, waits).from : 0;
-  return standing(
+  return refusalsOf(
     piece !== opening &&
       refuse(
         'wrong-opening',

@@ -6,11 +6,11 @@ import type { Context } from './context';
 import { refuse, type Refusal } from './refusal';
 
 /**
- * Judges a fact against the state before it: by every rule, not by the first that stands against it.
+ * Judges a fact against the state before it: by every rule, not by the first that refuses it.
  * @param ctx the job
  * @param facts the facts so far
  * @param fact the new one
- * @returns what stands against it; empty when it may be kept. What its own overrides overrule, each its rule, is left out
+ * @returns why it is refused; empty when it may be kept. What its own overrides overrule, each its rule, is left out
  */
 export function judge(ctx: Context, facts: readonly Fact[], fact: Fact): Refusal[] {
   const overruled = new Set(overridesOf(fact.body).map((o) => o.rule));

@@ -44,7 +44,7 @@ export const refuse = (
 ): Refusal => ({ rule, message, from, canOverride });
 
 /** Those of several judgements that refuse. */
-export const standing = (...all: (Refusal | null | undefined | false)[]): Refusal[] =>
+export const refusalsOf = (...all: (Refusal | null | undefined | false)[]): Refusal[] =>
   all.flatMap((r) => r || []);
 
 /** What is told of several refusals together: whether reasons can overrule them all, and when waiting helps with all. */

@@ -1,4 +1,4 @@
-/** What stands against laying pieces somewhere. */
+/** What forbids laying pieces somewhere. */
 import { fitsSlot, readPlace } from '../state/piece-places';
 import { list, type Context } from './context';
 import { refuse, type Refusal } from './refusal';

@@ -1,7 +1,7 @@
-/** What stands against starting a step of the fixed work. */
+/** What forbids starting a step of the fixed work. */
 import { siteProgress } from '../view/site';
 import type { Context } from './context';
-import { refuse, standing, type Refusal } from './refusal';
+import { refuse, refusalsOf, type Refusal } from './refusal';
 
 /** Judges starting a step of the fixed work. */
 export function judgeSite(ctx: Context, key: string, at: number): Refusal[] {
@@ -13,7 +13,7 @@ export function judgeSite(ctx: Context, key: string, at: number): Refusal[] {
     return [refuse('done-already', `“${step.act}” is recorded on site already.`, false)];
   const missing = step.after.find((r) => (state.site.get(r.step)?.end ?? null) === null);
   const first = missing && (site.find((s) => s.key === missing.step)?.act ?? missing.step);
-  return standing(
+  return refusalsOf(
     first !== undefined && refuse('skipped-step', `“${first}” comes first on the fixed work.`),
     own.from > at &&
       refuse(

@@ -1,4 +1,4 @@
-/** What stands against starting a step on pieces. */
+/** What forbids starting a step on pieces. */
 import { judgeAir } from '../../air/humid-air';
 import type { Step } from '../../coating/route';
 import type { Face, Product } from '../../coating/system';
@@ -6,7 +6,7 @@ import { openFindings } from '../../quality/site-tests';
 import { freshAir } from '../view/fresh-air';
 import { pieceState } from '../state/state';
 import { list, type Context } from './context';
-import { refuse, standing, type Refusal } from './refusal';
+import { refuse, refusalsOf, type Refusal } from './refusal';
 import { lastLaid, nextStep, windowOf, working } from './window';
 
 /** Findings that stand before the first coat of a piece. */
@@ -146,7 +146,7 @@ function judgeOrder(ctx: Context, step: Step, pieces: readonly string[]): Refusa
 /**
  * Judges starting a step on pieces at a moment.
  * @param face the face that lies up, where the painter said so
- * @returns all that stands against it, what no reason overrules among it
+ * @returns all that refuses it, what no reason overrules among it
  */
 export function judgeStart(
   ctx: Context,
@@ -166,7 +166,7 @@ export function judgeStart(
       ? pieces.filter((p) => ['door', 'glass'].includes(ctx.pieces?.get(p)?.form ?? ''))
       : [];
   const { product } = step;
-  return standing(
+  return refusalsOf(
     busy.length > 0 &&
       refuse('at-work', `${list(ctx, busy)}: someone is at work on it. Finish that first.`, false),
     had.length > 0 && refuse('done-already', `${list(ctx, had)}: “${step.act}” is recorded already.`, false),

@@ -1,4 +1,4 @@
-/** What stands against taking a fact back. */
+/** What forbids taking a fact back. */
 import { gets } from '../../coating/route';
 import type { Log } from '../facts/kind';
 import type { Context } from './context';

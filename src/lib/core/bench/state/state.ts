@@ -107,7 +107,7 @@ export interface Inspection {
   worker: string;
 }
 
-export interface Felt {
+export interface FilmTouch {
   id: string;
   pieces: readonly string[];
   step: string;
@@ -165,7 +165,7 @@ export interface JobState {
   /** flaws that were taken back: what was done for them stays done */
   takenBackFlaws: Map<string, Flaw>;
   inspections: Inspection[];
-  felt: Felt[];
+  touches: FilmTouch[];
   handedOver: number | null;
   /** tests on site, in the order they were made */
   tests: TestDone[];
@@ -213,7 +213,7 @@ export const emptyState = (voided: Map<string, string> = new Map()): JobState =>
   flaws: new Map(),
   takenBackFlaws: new Map(),
   inspections: [],
-  felt: [],
+  touches: [],
   handedOver: null,
   tests: [],
   checks: [],

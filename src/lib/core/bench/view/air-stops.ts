@@ -1,4 +1,4 @@
-/** What stands against coating in some air. */
+/** What forbids coating in some air. */
 import { judgeAir } from '$core/air/humid-air';
 import type { Step } from '$core/coating/route';
 import type { Measures } from '$core/units/measures';

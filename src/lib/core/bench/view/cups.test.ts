@@ -23,7 +23,7 @@ const mix = (batch: string, more: Partial<Mix> = {}): Mix => ({
 describe('a cup', () => {
   it('stands, may be used, and is past its pot life, to the minute', () => {
     const ages = [19, 20, 120, 121].map((min) => cupAge(mix('1'), AT + min * MINUTE));
-    expect(ages.map((a) => a.state)).toEqual(['stands', 'good', 'good', 'past']);
+    expect(ages.map((a) => a.state)).toEqual(['reacting', 'good', 'good', 'past']);
     expect(ages.map((a) => ((a.until ?? 0) - AT) / MINUTE)).toEqual([20, 120, 120, 120]);
     expect(cupAge(mix('1', { useBy: null }), AT + 9e9)).toEqual({ state: 'good', until: null });
   });

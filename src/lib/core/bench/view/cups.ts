@@ -6,13 +6,13 @@ import type { JobState, Mix } from '../state/state';
 const SPOKEN_OF = 12 * 3_600_000;
 
 export interface CupAge {
-  state: 'stands' | 'good' | 'past';
+  state: 'reacting' | 'good' | 'past';
   /** until when it stands, must be used, or could be used; null: no pot life */
   until: number | null;
 }
 
 export function cupAge({ readyAt, useBy }: Pick<Mix, 'readyAt' | 'useBy'>, now: number): CupAge {
-  if (now < readyAt) return { state: 'stands', until: readyAt };
+  if (now < readyAt) return { state: 'reacting', until: readyAt };
   return { state: useBy !== null && now > useBy ? 'past' : 'good', until: useBy };
 }
 

@@ -29,7 +29,7 @@ export const FEEL_FACTS: Record<Feel, { words: string; stage: Stage; reached: bo
  * what comes next, and one that is hard is.
  * @returns null when the product has no figure that the touch says anything about
  */
-export function stageFelt(
+export function stageTouched(
   product: Product,
   feel: Feel,
   next: Stage | null,

@@ -1,5 +1,5 @@
 /** A fact in a line of words, for the list of what was just recorded. */
 import { entryOf, type FactBody } from '../state/events';
-import type { Telling } from '../facts/kind';
+import type { SayContext } from '../facts/kind';
 
-export const sayFact = (told: Telling, body: FactBody): string => entryOf(body).say(body, told);
+export const sayFact = (context: SayContext, body: FactBody): string => entryOf(body).say(body, context);

@@ -28,7 +28,7 @@ import { siteNext, siteProgress } from './site';
 
 export type MarkedPiece = BenchPiece & { mark: Mark; hex: string; colour: string; unsafe: boolean };
 
-/** Pieces with their door mark as they stand now. */
+/** Pieces with their door mark as they are now. */
 export function markedPieces(bench: Bench, now: number): Map<string, MarkedPiece> {
   const zones = new Map(bench.pack.zones.map((z) => [z.id, z]));
   return new Map(
@@ -95,8 +95,8 @@ function actView(
     act: a.step.act,
     how: a.step.how,
     card: methodCard(a.step),
-    /** the coat whose film is waited for, and can be felt */
-    felt: need?.step ?? null,
+    /** the step whose film is waited for, and can be touched */
+    touchStep: need?.step ?? null,
     tape:
       a.step.kind === 'coat'
         ? tapePlace(wayOf(a.step, pack.way), a.step.face === 'all' ? null : (a.step.face as Face | null))
@@ -155,7 +155,7 @@ function airAt({ pack, climate, state }: Bench, at: number) {
   return last ? { celsius: last.celsius, humidity: last.humidity, place: last.place, read: true } : null;
 }
 
-/** What stands against coating in the air as it is: as it was read lately, or else as it is forecast where the pieces dry. */
+/** What forbids coating in the air as it is: as it was read lately, or else as it is forecast where the pieces dry. */
 function stopsNow(bench: Bench, now: number): { place: string; read: boolean; reasons: string[] }[] {
   const { state, pack, context, route } = bench;
   const known = freshAir(state, now).map((a) => ({ ...a, read: true }));

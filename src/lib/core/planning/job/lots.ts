@@ -27,25 +27,25 @@ export const lotName = (i: number): string =>
   String.fromCharCode(65 + (i % 26)) + (i < 26 ? '' : String(Math.floor(i / 26) + 1));
 
 /**
- * Pieces that stand in no lot, divided into lots of one colour each, after those that stay.
+ * Pieces that are in no lot, divided into lots of one colour each, after those that stay.
  * @param pieces in wall order
  * @param zones colours in order
- * @param standing lots that stay as they are
+ * @param existing lots that stay as they are
  * @param newId id of the lot with this number among the new ones
  */
 export function divideByZone(
   pieces: readonly { id: string; zoneId: string }[],
   zones: readonly { id: string }[],
   most: number,
-  standing: readonly Lot[],
+  existing: readonly Lot[],
   newId: (i: number) => string,
 ): Lot[] {
-  const placed = new Set(standing.flatMap((lot) => lot.pieces));
+  const placed = new Set(existing.flatMap((lot) => lot.pieces));
   const added = zones
     .map((zone) => pieces.filter((p) => p.zoneId === zone.id && !placed.has(p.id)).map((p) => p.id))
     .flatMap((ids) => divide(ids, most))
-    .map((ids, i) => ({ id: newId(i), name: lotName(standing.length + i), pieces: ids }));
-  return [...standing, ...added];
+    .map((ids, i) => ({ id: newId(i), name: lotName(existing.length + i), pieces: ids }));
+  return [...existing, ...added];
 }
 
 /**

@@ -31,7 +31,7 @@ export function freeze(problem: Problem, air: AirWaits, plan: Plan): Problem {
 }
 
 /**
- * @param job the job as it stands
+ * @param job the job as it is
  * @param near a plan to stay near to, minutes from the job's t0
  * @returns the plan and its bound, which no right plan in this air is below; null when nothing is left to do
  */

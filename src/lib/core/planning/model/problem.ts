@@ -91,7 +91,7 @@ export const problemSchema = z
     const unique = (list: { id: string }[], name: string) => {
       const seen = new Set<string>();
       list.forEach((x, i) => {
-        if (seen.has(x.id)) fault([name, i, 'id'], `“${x.id}” stands twice in ${name}`);
+        if (seen.has(x.id)) fault([name, i, 'id'], `“${x.id}” is twice in ${name}`);
         seen.add(x.id);
       });
       return seen;

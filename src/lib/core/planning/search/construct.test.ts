@@ -202,9 +202,7 @@ it('a construction is right whatever the urgencies, or says what clashed', () =>
           start: made.start[i] ?? 0,
           end: made.end[i] ?? 0,
         }));
-        expect(audit(problem, { assignments, makespan: makespanOf(m, made.end), lowerBound: 0 })).toEqual(
-          [],
-        );
+        expect(audit(problem, { assignments, makespan: makespanOf(m, made.end), lowerBound: 0 })).toEqual([]);
       },
     ),
     { numRuns: 300 },

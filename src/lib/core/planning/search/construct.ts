@@ -286,7 +286,7 @@ class Construction {
   }
 
   /**
-   * Places operation i, or says what stands against it.
+   * Places operation i, or says why it is refused.
    * @param early a pinned one, before anything else is placed
    */
   place(i: number, early = false): Placed | Refusal {

@@ -15,8 +15,7 @@ it('carried out as planned, a plan comes out no later than planned', () => {
     seen++;
     const m = modelOf(problem);
     const at = new Map(plan.assignments.map((a) => [a.operation, a]));
-    const of = (key: 'start' | 'end') =>
-      Int32Array.from(problem.operations, (o) => at.get(o.id)?.[key] ?? 0);
+    const of = (key: 'start' | 'end') => Int32Array.from(problem.operations, (o) => at.get(o.id)?.[key] ?? 0);
     const worker = Int32Array.from(problem.operations, (o) =>
       problem.workers.findIndex((w) => w.id === at.get(o.id)?.worker),
     );

@@ -114,7 +114,7 @@ export function improve(
     const c = cost(schedule);
     if (!best || better(c, best.cost)) best = { schedule, cost: c };
   };
-  // The plan to stay near to, as it is: whatever was pinned to where it stands there can be kept.
+  // The plan to stay near to, as it is: whatever was pinned to where it is there can be kept.
   if (near) {
     const people = new Map(m.problem.workers.map((w, i) => [w.id, i]));
     const [later, by] = [new Map<number, number>(), new Map<number, number>()];

@@ -1,4 +1,4 @@
-/** Operations that stand at another time in a new plan than in the one before. */
+/** Operations that are at another time in a new plan than in the one before. */
 import { readOperationId } from '../job/operation-id';
 import type { NoPlan, Plan } from '../model/problem';
 

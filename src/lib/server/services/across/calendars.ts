@@ -1,4 +1,4 @@
-/** What stands in the calendar of a person, of a job and of a customer; and their private addresses. */
+/** What is in the calendar of a person, of a job and of a customer; and their private addresses. */
 import { readOperationId } from '$core/planning/job/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { isoDay } from '$core/units/clock-time';

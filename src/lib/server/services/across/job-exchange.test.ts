@@ -41,7 +41,7 @@ function refusal(act: () => unknown): string {
   throw new Error('It was not refused');
 }
 
-/** Brings a job in as it stands in a file, its pictures as they are. */
+/** Brings a job in as it is in a file, its pictures as they are. */
 const bring = (into: Db, file: unknown): string => bringIn(into, readImport(file, Date.now()));
 
 let demo: Db;

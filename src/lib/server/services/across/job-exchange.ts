@@ -76,7 +76,7 @@ const givenIds = (file: JobExport): [table: Table, ids: string[]][] => [
 ];
 
 /**
- * A file under ids that nothing here has: where one of its ids is in use, all of them are made new, wherever they stand in
+ * A file under ids that nothing here has: where one of its ids is in use, all of them are made new, wherever they are in
  * the file, in the order of the old ones. The id of the job stays.
  */
 function underFreeIds(db: Db, file: JobExport): JobExport {

@@ -91,7 +91,7 @@ export function tentWhatIfs(db: Db, product: Product, stage: Stage, now: number)
     dehumidifier: { ...tent.dehumidifier, on: true },
   };
   const ways: [string, Tent][] = [
-    ['as it stands', tent],
+    ['as it is', tent],
     ['nothing on', bare],
     ['fan', { ...bare, fan: on.fan }],
     ['heater', { ...bare, heater: on.heater }],

@@ -1,4 +1,4 @@
-/** What stands around the bench: today, the lot of a piece that is mended, phones that worked apart, what hands and fingers teach. */
+/** What is around the bench: today, the lot of a piece that is mended, phones that worked apart, what hands and fingers teach. */
 import { beforeEach, describe, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
 import { factOf } from '../../../../../tests/builders';

@@ -1,4 +1,4 @@
-import { speaksAgainst, unheardOf } from '$core/bench/apart';
+import { contradicts, unknownTo } from '$core/bench/apart';
 import { factSchema, type Fact } from '$core/bench/state/events';
 import { fold, foldOn, lastToHappen } from '$core/bench/state/fold';
 import type { JobState } from '$core/bench/state/state';
@@ -59,12 +59,12 @@ function contextIn(file: OpenJob, state: JobState): Context & { route: Step[] } 
 
 /**
  * What speaks against a fact: a guard, which refuses it where its device knew as much as the server, and other devices'
- * facts that it had not heard of, beside which it is kept and contested.
+ * facts that it did not know, beside which it is kept and contested.
  * @throws Refused 409
  */
 function contestedBy(file: OpenJob, log: readonly Fact[], state: JobState, fact: Fact): Contested | null {
-  const unheard = unheardOf(log, fact);
-  const against = speaksAgainst(unheard, fact);
+  const unknown = unknownTo(log, fact);
+  const against = contradicts(unknown, fact);
   if (against) {
     const codes = against.pieces.map((p) => file.codes.get(p) ?? '?').join(' ');
     const message =
@@ -74,14 +74,14 @@ function contestedBy(file: OpenJob, log: readonly Fact[], state: JobState, fact:
     return { fact: fact.id, other: against.other.id, rule: against.rule, message };
   }
   // A fact that comes late is judged by what had happened by then.
-  const before = unheard.length ? log.filter((f) => f.at <= fact.at) : log;
+  const before = unknown.length ? log.filter((f) => f.at <= fact.at) : log;
   const then = before === log ? state : fold(before);
   const refusals = judge(contextIn(file, then), before, fact);
-  const told = together(refusals);
-  if (!told) return null;
+  const all = together(refusals);
+  if (!all) return null;
   const message = sayRefusals(refusals);
-  if (unheard.length === 0) throw new Refused(409, message, null, { ...told, refusals });
-  return { fact: fact.id, other: null, rule: told.rule, message };
+  if (unknown.length === 0) throw new Refused(409, message, null, { ...all, refusals });
+  return { fact: fact.id, other: null, rule: all.rule, message };
 }
 
 /** A job whose log is being written to. */
@@ -169,9 +169,9 @@ export interface Batch {
  * @throws Error when nothing at all could be stored
  */
 export function recordTogether(db: Db, batches: readonly Batch[]): (Recorded | Error)[] {
-  const { mark, opened } = standing(db);
+  const { mark, opened } = openedJobs(db);
   // Until it is stored for good, nothing may go on from what is done here.
-  stood.delete(db);
+  caches.delete(db);
   // Logs are read and kept before the lock is taken: within it nothing is kept.
   for (const { job } of batches) if (!opened.has(job)) listFacts(db, job);
   const write = db.transaction(() => {
@@ -201,26 +201,26 @@ export function recordTogether(db: Db, batches: readonly Batch[]): (Recorded | E
     return answers;
   });
   const answers = write.immediate();
-  if (opened.size <= MOST_OPEN) stood.set(db, { mark: markOf(db), opened });
+  if (opened.size <= MOST_OPEN) caches.set(db, { mark: markOf(db), opened });
   return answers;
 }
 
-interface Standing {
+interface OpenedJobs {
   mark: string;
   opened: Map<string, Open>;
 }
 
 /** Logs as the last recording left them, good as long as nobody else wrote anything. */
-const stood = new WeakMap<Db, Standing>();
+const caches = new WeakMap<Db, OpenedJobs>();
 const MOST_OPEN = 40;
 
 /** Changes with every row written, by this connection or another. */
 const markOf = (db: Db): string =>
   `${db.prepare<[], number>('SELECT total_changes()').pluck().get()} ${db.pragma('data_version', { simple: true })}`;
 
-function standing(db: Db): Standing {
+function openedJobs(db: Db): OpenedJobs {
   const mark = markOf(db);
-  const last = stood.get(db);
+  const last = caches.get(db);
   return last?.mark === mark ? last : { mark, opened: new Map() };
 }
 

@@ -1,7 +1,7 @@
 /** What fingers at the bench teach about drying. */
 import type { Fact } from '$core/bench/state/events';
 import { pieceState } from '$core/bench/state/state';
-import { stageFelt } from '$core/bench/view/looks';
+import { stageTouched } from '$core/bench/view/looks';
 import type { Db } from '../../db/open';
 import { forgetTouchTest, insertTouchTest } from '../../store/touch-tests';
 import type { OpenJob } from '../job/open-job';
@@ -15,16 +15,16 @@ export function keepFelt(db: Db, fact: Fact, file: OpenJob, now: number): void {
   const product = file.route.find((s) => s.key === body.step)?.product;
   const laidAt = pieceState(file.state, body.pieces[0] ?? '').done.get(body.step)?.end;
   const next = file.route.flatMap((s) => s.after).find((r) => r.step === body.step && r.stage);
-  const felt = product && stageFelt(product, body.feel, next?.stage ?? null);
-  if (!product || !felt || laidAt === undefined || laidAt >= fact.at) return;
+  const touched = product && stageTouched(product, body.feel, next?.stage ?? null);
+  if (!product || !touched || laidAt === undefined || laidAt >= fact.at) return;
   const { place } = file.choice;
   const test = {
     product: product.key,
     place,
-    stage: felt.stage,
+    stage: touched.stage,
     laidAt,
-    notAt: felt.reached ? null : fact.at,
-    readyAt: felt.reached ? fact.at : null,
+    notAt: touched.reached ? null : fact.at,
+    readyAt: touched.reached ? fact.at : null,
   };
   const { above, below } = ratios(db, product, test, now);
   if (above === null && below === null) return;

@@ -1,4 +1,4 @@
-/** How the pieces of a job stand in lots. */
+/** How the pieces of a job are divided into lots. */
 import { fold } from '$core/bench/state/fold';
 import { divideByZone, type Lot } from '$core/planning/job/lots';
 import { v7 as newId } from 'uuid';
@@ -13,8 +13,8 @@ import { listLots, listPieces, writeLots } from '../../store/pieces';
  */
 export function dividedLots(db: Db, job: string, lotSize: number): Lot[] {
   const begun = fold(listFacts(db, job)).works.size > 0;
-  const standing = begun ? listLots(db, job).filter((lot) => lot.pieces.length) : [];
-  return divideByZone(listPieces(db, job), listZones(db, job), lotSize, standing, () => newId());
+  const existing = begun ? listLots(db, job).filter((lot) => lot.pieces.length) : [];
+  return divideByZone(listPieces(db, job), listZones(db, job), lotSize, existing, () => newId());
 }
 
 export const divideLots = (db: Db, job: string, lotSize: number): void =>

@@ -55,7 +55,7 @@ const choices = keepLast<Forgiven<Choice> | null>(64);
 export const readChoice = (text: string): Forgiven<Choice> | null =>
   choices(text, () => forgiving(choiceSchema, text));
 
-/** What of a stored job does not read as it stands, and what is taken in its place. */
+/** What of a stored job does not read as it is, and what is taken in its place. */
 function mend(db: Db, stored: Job): { job: Job; choice: Choice | null; faults: JobFault[] } {
   const faults: JobFault[] = [];
   const job = { ...stored };
@@ -96,7 +96,7 @@ function mend(db: Db, stored: Job): { job: Job; choice: Choice | null; faults: J
   if (late)
     faults.push({
       what: `${late} of its facts ${late === 1 ? 'has' : 'have'} a time that cannot be: when it was stored is taken.`,
-      advice: 'Take back and record again what stands at a wrong time.',
+      advice: 'Take back and record again what has a wrong time.',
     });
   const notes = unreadableConditions(db, job.id);
   if (notes)

@@ -1,4 +1,4 @@
-/** What is planned may be pinned where it stands: the plan itself shows that it can be kept. */
+/** What is planned may be pinned where it is: the plan itself shows that it can be kept. */
 import { expect, it } from 'vitest';
 import { audit } from '$core/planning/audit';
 import { readOperationId } from '$core/planning/job/operation-id';

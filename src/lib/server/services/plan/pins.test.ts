@@ -276,7 +276,7 @@ describe('a plan that moves', () => {
     expect(kept + lost.length).toBeGreaterThan(0);
     const p = await plan(job, now);
     expect(p.before).toBeNull();
-    // What was kept stands where it stood.
+    // What was kept stands where it was.
     const pins = db.prepare<[], { operation: string; at: number }>('SELECT operation, at FROM pin').all();
     expect(pins).toHaveLength(kept);
     for (const { operation, at } of pins) {

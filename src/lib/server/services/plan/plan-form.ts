@@ -13,7 +13,7 @@ import { answersOf } from './propose';
 import { Refused } from '../../refused';
 import { systemCalled } from '../systems/systems';
 
-/** What stands in the form before anything is chosen; all but the system. */
+/** What is in the form before anything is chosen; all but the system. */
 export function formDefaults(db: Db, file: OpenJob, now: number): Omit<Choice, 'system' | 'counts'> {
   const answers = answersOf(file);
   return {
@@ -114,7 +114,7 @@ export function choiceFromForm(db: Db, file: OpenJob, form: FormData, now: numbe
       tape: text('tape', base.schools.tape),
       standDays: field('standDays', () => whole(form, 'standDays'), base.schools.standDays),
     },
-    // Once work has begun, its figures stand.
+    // Once work has begun, its figures stay.
     paces: file.state.works.size ? (file.choice?.paces ?? {}) : base.paces,
     place: text('place', base.place),
     air: text('air', base.air),

@@ -85,7 +85,7 @@ const changesSchema = z.object({
       maxHumidity: number('the most humidity, in %').gt(0).max(100, 'Humidity is at most 100 %'),
       dewMarginK: number('the margin over the dew point, in K').max(20),
       potLife: number('the pot life, in minutes').max(MOST_FIGURE).nullable(),
-      induction: number('the induction, in minutes').max(1440, 'It stands a day at most').nullable(),
+      induction: number('the induction, in minutes').max(1440, 'It takes a day at most').nullable(),
       thinner: number('the thinner, in %').max(100).nullable(),
       parts: z
         .object({

@@ -68,7 +68,7 @@
     },
   });
 
-  // What only one part of the page shows is made in that part: where it breaks, the others stand.
+  // What only one part of the page shows is made in that part: where it breaks, the others stay.
   const drawWalls = () =>
     data.walls.map((wall) => ({
       ...wall,

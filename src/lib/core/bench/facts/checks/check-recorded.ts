@@ -48,5 +48,5 @@ export const checkRecorded = factKind({
     if (failure !== null) state.touchUps.set(own, { id: own, piece, failure, opened: at, closed: null });
   },
   refuse: nothingAgainst,
-  say: (body, told) => `Checked ${codesOf(told, [body.piece])}`,
+  say: (body, context) => `Checked ${codesOf(context, [body.piece])}`,
 });

@@ -31,5 +31,5 @@ export const coatInspected = factKind({
     state.works.get(body.work)?.end == null
       ? refuse('order', 'Look at it when the coat is done.', false)
       : null,
-  say: (body, told) => `Looked at: ${workOf(told, body.work)}`,
+  say: (body, context) => `Looked at: ${workOf(context, body.work)}`,
 });

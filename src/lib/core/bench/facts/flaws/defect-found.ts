@@ -43,5 +43,5 @@ export const defectFound = factKind({
     state.takenBackFlaws.set(fact.id, flaw(fact, body));
   },
   refuse: nothingAgainst,
-  say: (body, told) => `${DEFECTS[body.defect].seen}: ${codesOf(told, [body.piece])}, ${body.face}`,
+  say: (body, context) => `${DEFECTS[body.defect].seen}: ${codesOf(context, [body.piece])}, ${body.face}`,
 });

@@ -13,11 +13,11 @@ export const filmFelt = factKind({
   rank: 180,
   fromForm: (form) => ({ pieces: form.all('piece'), step: form.text('step'), feel: form.text('feel') }),
   apply: (state, { id, at, worker }, body) => {
-    state.felt.push({ id, pieces: body.pieces, step: body.step, feel: body.feel, at, worker });
+    state.touches.push({ id, pieces: body.pieces, step: body.step, feel: body.feel, at, worker });
   },
   refuse: (body, _, ctx) => {
     const bare = body.pieces.filter((p) => !pieceState(ctx.state, p).done.has(body.step));
     return bare.length ? refuse('order', `${list(ctx, bare)} has no such coat to feel.`, false) : null;
   },
-  say: (body, told) => `Felt ${FEEL_FACTS[body.feel].words}: ${codesOf(told, body.pieces)}`,
+  say: (body, context) => `Felt ${FEEL_FACTS[body.feel].words}: ${codesOf(context, body.pieces)}`,
 });

@@ -19,5 +19,5 @@ export const pieceAbraded = factKind({
     const busy = body.pieces.filter((p) => working(ctx.state, p));
     return busy.length ? refuse('at-work', `${list(ctx, busy)}: someone is at work on it.`, false) : null;
   },
-  say: (body, told) => `Scuffed ${codesOf(told, body.pieces)}`,
+  say: (body, context) => `Scuffed ${codesOf(context, body.pieces)}`,
 });

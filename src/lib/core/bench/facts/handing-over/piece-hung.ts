@@ -25,5 +25,5 @@ export const pieceHung = factKind({
     });
   },
   refuse: (body, at, ctx) => judgeHung(ctx, body.piece, body.opening, at),
-  say: (body, told) => `Hung ${codesOf(told, [body.piece])}`,
+  say: (body, context) => `Hung ${codesOf(context, [body.piece])}`,
 });

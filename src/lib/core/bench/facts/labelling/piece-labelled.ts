@@ -18,5 +18,5 @@ export const pieceLabelled = factKind({
     const had = body.pieces.filter((p) => pieceState(ctx.state, p).labelled);
     return had.length ? refuse('done-already', `${list(ctx, had)} is labelled already.`, false) : null;
   },
-  say: (body, told) => `Labelled ${codesOf(told, body.pieces)}`,
+  say: (body, context) => `Labelled ${codesOf(context, body.pieces)}`,
 });

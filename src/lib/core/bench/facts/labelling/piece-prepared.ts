@@ -26,5 +26,5 @@ export const piecePrepared = factKind({
     const had = body.pieces.filter((p) => pieceState(ctx.state, p).ticks.has(body.tick));
     return had.length ? refuse('done-already', `${list(ctx, had)}: that is ticked already.`, false) : null;
   },
-  say: (body, told) => `${WORDS[body.tick]}: ${codesOf(told, body.pieces)}`,
+  say: (body, context) => `${WORDS[body.tick]}: ${codesOf(context, body.pieces)}`,
 });

@@ -26,5 +26,5 @@ export const pieceDown = factKind({
     const had = body.pieces.filter((p) => pieceState(ctx.state, p).down);
     return had.length ? refuse('done-already', `${list(ctx, had)} is down already.`, false) : null;
   },
-  say: (body, told) => `Down: ${codesOf(told, body.pieces)}`,
+  say: (body, context) => `Down: ${codesOf(context, body.pieces)}`,
 });

@@ -22,5 +22,5 @@ export const pieceMissing = factKind({
     const had = body.pieces.filter((p) => pieceState(ctx.state, p).missing !== null);
     return had.length ? refuse('done-already', `${list(ctx, had)} is missed already.`, false) : null;
   },
-  say: (body, told) => `Missing: ${codesOf(told, body.pieces)}`,
+  say: (body, context) => `Missing: ${codesOf(context, body.pieces)}`,
 });

@@ -24,5 +24,5 @@ export const piecePlaced = factKind({
       ? refuse('not-down', `${list(ctx, up)} hangs in its opening and cannot lie elsewhere.`, false)
       : judgeRoom(ctx, body.place, body.pieces);
   },
-  say: (body, told) => `${codesOf(told, body.pieces)} now at ${body.place}`,
+  say: (body, context) => `${codesOf(context, body.pieces)} now at ${body.place}`,
 });

@@ -25,5 +25,5 @@ export const siteFinished = factKind({
       ? refuse('order', `It began ${ctx.sayTime(work.start)} and cannot end before that.`, false)
       : null;
   },
-  say: (body, told) => `Done on site: ${siteStep(told, workOn(told.state, body.work)?.step)}`,
+  say: (body, context) => `Done on site: ${siteStep(context, workOn(context.state, body.work)?.step)}`,
 });

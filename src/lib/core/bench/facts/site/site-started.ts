@@ -17,5 +17,5 @@ export const siteStarted = factKind({
     state.site.set(step, { id, step, worker, start: at, end: null });
   },
   refuse: (body, at, ctx) => judgeSite(ctx, body.step, at),
-  say: (body, told) => `Started on site: ${siteStep(told, body.step)}`,
+  say: (body, context) => `Started on site: ${siteStep(context, body.step)}`,
 });

@@ -1,4 +1,4 @@
-/** What stands against a change to work that should be under way. */
+/** What forbids a change to work that should be under way. */
 import type { Context } from '../../guard/context';
 import { refuse, type Refusal } from '../../guard/refusal';
 import type { Work } from '$core/bench/state/state';
@@ -6,7 +6,7 @@ import type { Work } from '$core/bench/state/state';
 /**
  * @param id of the `work.started` fact
  * @param at ms since 1970
- * @param more what else stands against it, where the work is under way
+ * @param more what else forbids it, where the work is under way
  */
 export function ofWork(
   ctx: Context,

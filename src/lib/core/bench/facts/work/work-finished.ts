@@ -35,5 +35,5 @@ export const workFinished = factKind({
       ? refuse('order', 'Every piece is left out. Take the start back instead.', false)
       : null;
   },
-  say: (body, told) => `Done: ${workOf(told, body.work)}`,
+  say: (body, context) => `Done: ${workOf(context, body.work)}`,
 });

@@ -18,5 +18,5 @@ export const workHanded = factKind({
     work.hands.push({ worker: body.to, from: at, to: null });
   },
   refuse: (body, at, ctx) => ofWork(ctx, body.work, at),
-  say: (body, told) => `Handed over: ${workOf(told, body.work)}`,
+  say: (body, context) => `Handed over: ${workOf(context, body.work)}`,
 });

@@ -15,5 +15,5 @@ export const workJoined = factKind({
       work.hands.push({ worker: body.by, from: at, to: null });
   },
   refuse: (body, at, ctx) => ofWork(ctx, body.work, at),
-  say: (body, told) => `Joined: ${workOf(told, body.work)}`,
+  say: (body, context) => `Joined: ${workOf(context, body.work)}`,
 });

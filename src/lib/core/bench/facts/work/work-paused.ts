@@ -16,5 +16,5 @@ export const workPaused = factKind({
     ofWork(ctx, body.work, at, (work) =>
       isPaused(work) ? refuse('done-already', 'It pauses already.', false) : null,
     ),
-  say: (body, told) => `Paused: ${workOf(told, body.work)}`,
+  say: (body, context) => `Paused: ${workOf(context, body.work)}`,
 });

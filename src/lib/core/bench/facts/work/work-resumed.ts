@@ -18,5 +18,5 @@ export const workResumed = factKind({
     ofWork(ctx, body.work, at, (work) =>
       isPaused(work) ? null : refuse('done-already', 'It goes on already.', false),
     ),
-  say: (body, told) => `Went on: ${workOf(told, body.work)}`,
+  say: (body, context) => `Went on: ${workOf(context, body.work)}`,
 });

@@ -1,7 +1,7 @@
 /** A step was begun on pieces of a lot. */
 import { z } from 'zod';
 import { FACES } from '../../../coating/system';
-import { refuse, standing } from '../../guard/refusal';
+import { refuse, refusalsOf } from '../../guard/refusal';
 import { judgeLot, judgeStart } from '../../guard/start';
 import { factKind } from '../kind';
 import { overrides, overridesOf, pieces } from '../parts';
@@ -42,10 +42,11 @@ export const workStarted = factKind({
   refuse: (body, at, ctx) => {
     const step = ctx.route.find((s) => s.key === body.step && s.kind !== 'hang');
     if (!step) return refuse('unknown', `The system has no step “${body.step}”.`, false);
-    return standing(
+    return refusalsOf(
       judgeLot(ctx, body.lot, body.pieces),
       ...judgeStart(ctx, step, body.pieces, at, body.face),
     );
   },
-  say: (body, told) => `Started: ${stepOfLot(told, body.step, body.lot)} (${codesOf(told, body.pieces)})`,
+  say: (body, context) =>
+    `Started: ${stepOfLot(context, body.step, body.lot)} (${codesOf(context, body.pieces)})`,
 });

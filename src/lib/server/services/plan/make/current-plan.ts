@@ -31,7 +31,7 @@ function isOverdue(plan: StoredPlan, now: number): boolean {
   );
 }
 
-/** Whether anything that stands in a lot is not home yet. */
+/** Whether anything that is in a lot is not home yet. */
 const isOpen = ({ lots, state }: Pick<OpenJob, 'lots' | 'state'>): boolean =>
   lots.some((lot) => lot.pieces.some((p) => pieceState(state, p).hungIn === null));
 

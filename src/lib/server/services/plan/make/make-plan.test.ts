@@ -263,7 +263,7 @@ describe('a flaw', () => {
     const asked = vi.spyOn(threads, 'ask');
     await makeCurrentPlan(db, job, later);
     expect(asked.mock.calls.filter(([kind]) => kind === 'settle-rework')).toHaveLength(1);
-    // What was weighed stands with the plan: nothing is kept in the memory of a process.
+    // What was weighed is stored with the plan: nothing is kept in the memory of a process.
     record(at, { kind: 'air.read', place: 'island', celsius: 18, humidity: 0.5 });
     await makeCurrentPlan(db, job, later);
     expect(asked.mock.calls.filter(([kind]) => kind === 'settle-rework')).toHaveLength(1);

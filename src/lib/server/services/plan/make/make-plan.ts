@@ -112,7 +112,7 @@ const toldAgainst =
 
 /** Plans under way: those who ask together wait for one. */
 export interface UnderWay {
-  /** when it was begun, ms since 1970, by the machine's clock: a demo's may stand */
+  /** when it was begun, ms since 1970, by the machine's clock: a demo's may be stopped */
   since: number;
   made: Promise<StoredPlan | null>;
 }
