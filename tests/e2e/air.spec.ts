@@ -104,6 +104,29 @@ test('the sensor is switched, gets a battery, and readings follow the clock', as
   await setClock(page, server.url, '2026-03-11T10:20');
 });
 
+test('what is half written stays when the page is given newer data', async ({ page }) => {
+  await page.goto(`${server.url}/air`);
+  await ready(page);
+  const day = page.getByLabel('House by day');
+  const place = page.getByLabel('Tent is in');
+  const fan = page.getByLabel('fan on');
+  await day.fill('18,5');
+  await place.selectOption({ label: 'the house' });
+  await fan.check();
+  // Somebody else saves a reading: every page that shows the air is given it.
+  const loaded = page.waitForResponse(/__data\.json/);
+  const answer = await page.request.post(`${server.url}/air?/reading`, {
+    headers: { origin: server.url },
+    form: { place: 'tent', temperature: '15.5', humidity: '41' },
+  });
+  expect(answer.ok()).toBe(true);
+  await loaded;
+  await expect(page.getByRole('region', { name: 'Tent' }).locator('.big')).toContainText('15.5 °C · 41 %');
+  await expect(day).toHaveValue('18,5');
+  await expect(place).toHaveValue('house');
+  await expect(fan).toBeChecked();
+});
+
 test('in US measures: Fahrenheit, feet, fluid ounces, gallons, mils, there and back', async ({ page }) => {
   const measures = async (name: string) => {
     await page.goto(`${server.url}/settings`);

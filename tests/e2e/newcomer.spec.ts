@@ -129,7 +129,7 @@ test('the mix bench: parts, cups, comb, and a label for the cup', async ({ page 
   await page.getByLabel('How much, mL').fill('880');
   await page.getByLabel('Batch').fill('7A');
   await page.getByRole('button', { name: 'Mixed now' }).click();
-  await expect(page.getByText(/stands until \d\d:\d\d/)).toBeVisible();
+  await expect(page.getByText(/reacting until \d\d:\d\d/)).toBeVisible();
   await page.getByLabel('Batch').fill('7a');
   await page.getByRole('button', { name: 'Mixed now' }).click();
   await expect(page.getByText('Batch 7a is mixed already.')).toBeVisible();

@@ -123,10 +123,10 @@ test('a two-pack job on the phone: mix, left out, taken back, codes that stay', 
     await expect(coat.getByLabel('Batch')).toHaveValue('1-0316');
     await coat.getByRole('button', { name: 'Mixed now' }).click();
     // It stands 15 to 20 min, T12.
-    await expect(page.locator('#cups')).toContainText(/1-0316.*stands until 10:1\d/);
+    await expect(page.locator('#cups')).toContainText(/1-0316.*reacting until 10:1\d/);
     await expect(coat.getByRole('button', { name: 'Mixed now' })).toHaveCount(0);
     await coat.getByRole('button', { name: 'Start', exact: true }).click();
-    await expect(page.getByRole('alert')).toContainText(/Batch 1-0316 still stands until/);
+    await expect(page.getByRole('alert')).toContainText(/Batch 1-0316 is left to react until/);
     await setClock(page, server.url, '2026-03-16T10:16');
     await expect(page.locator('#cups')).toContainText('use by Mon 16 Mar');
     await coat.getByRole('button', { name: 'Start', exact: true }).click();

@@ -38,7 +38,7 @@
   </section>
   <section class="card">
     <h2>Keys on this device</h2>
-    <Tick bind:checked={singleKeys.on}>single keys act: / finds a piece, s starts, d is done, n goes on</Tick>
+    <Tick bind:ticked={singleKeys.on}>single keys act: / finds a piece, s starts, d is done, n goes on</Tick>
     <p class="soft">
       Switch them off where speech or a scanner presses them unasked. Everything has its button.
     </p>

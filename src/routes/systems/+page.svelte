@@ -18,7 +18,7 @@
 <div class="page stack">
   <div class="head">
     <h1>Finish systems</h1>
-    <Field label="Look for" bind:value={wanted} placeholder="shellac, wax …" />
+    <Field label="Look for" bind:text={wanted} placeholder="shellac, wax …" />
   </div>
   {#each data.unreadable as s (s.key)}
     <p class="card bad" role="alert">

@@ -5,6 +5,7 @@ import { DEFECTS, type RemedyStep } from '../quality/defects';
 import { pieceState, type Flaw, type JobState } from './state/state';
 
 const KEY = 'rework';
+/** Whether a step mends a flaw. @param step its key */
 export const isRework = (step: string): boolean => step.startsWith(`${KEY}.`);
 const VERB: Record<RemedyStep, string> = {
   clean: 'Clean and wipe again',

@@ -26,6 +26,7 @@ export function ticksFor(piece: PieceToTakeDown): Tick[] {
 
 /** Where a piece is, as one of four. */
 export type Whereabouts = 'missing' | 'home' | 'down' | 'up';
+/** Where a piece is: on its wall, taken down, home again, or missing. */
 export const whereabouts = (state: PieceState): Whereabouts =>
   state.missing !== null ? 'missing' : state.hungIn !== null ? 'home' : state.down ? 'down' : 'up';
 

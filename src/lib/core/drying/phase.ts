@@ -24,6 +24,7 @@ export const phasesSchema = z
 
 /** What decides the rate of a phase: `water`, `reaction` or a solvent. */
 export type RateKind = 'water' | 'reaction' | Solvent;
+/** The rate that a phase follows: that of its solvent, or of its own kind. */
 export const rateKind = (phase: Phase): RateKind => (phase.kind === 'solvent' ? phase.solvent : phase.kind);
 
 /** Air around a film. */

@@ -104,6 +104,7 @@ export const USUAL_DEPTH: Record<Band, number> = { upper: 304.8, base: 609.6, ta
 /** Usual toe kick, mm: 4 in. Common practice, no source. */
 export const USUAL_TOE_MM = 101.6;
 
+/** Whether a front of a form has hinges. */
 export const canHinge = (form: Form): boolean => form === 'door' || form === 'glass';
 
 /** A cabinet of usual size with nothing said about it. */

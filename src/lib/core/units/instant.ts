@@ -4,6 +4,7 @@ import { z } from 'zod';
 /** ms since 1970 that are taken for a time at all: 1970 to 2100. */
 const FIRST = 0;
 const LAST = Date.UTC(2100, 0, 1);
+/** Whether a number is a time that is accepted: whole ms since 1970, up to 2100. */
 export const isInstant = (ms: number): boolean => Number.isInteger(ms) && ms >= FIRST && ms <= LAST;
 
 /** A time, ms since 1970. */

@@ -20,7 +20,7 @@
 
 <FoldOut words="Simulated scanner" class="card">
   <div class="row scan">
-    <Choice label="Label" bind:value={simulated}>
+    <Choice label="Label" bind:chosen={simulated}>
       <Option value="" text="choose one" />
       {#each pieces as p (p.id)}<Option value={p.id} text="piece {p.code}" />{/each}
       {#each Array.from({ length: slots }, (_, i) => i + 1) as n (n)}<Option

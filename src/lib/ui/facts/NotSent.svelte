@@ -88,7 +88,7 @@
           <Field
             label="It is so, because"
             hint={(k.refusals?.length ?? 0) > 1 ? r.message : ''}
-            bind:value={reasons[`${k.n}.${i}`]}
+            bind:text={() => reasons[`${k.n}.${i}`] ?? '', (text) => (reasons[`${k.n}.${i}`] = text)}
             maxlength={500}
           />
         {/each}

@@ -1,14 +1,18 @@
 <!-- One of several, from a list. Its children are Options. -->
 <script lang="ts">
   import { Select } from 'carbon-components-svelte';
-  import type { Snippet } from 'svelte';
+  import { untrack, type Snippet } from 'svelte';
   import type { HTMLSelectAttributes } from 'svelte/elements';
+  import { holding } from './holding.svelte';
 
   interface Props extends Omit<HTMLSelectAttributes, 'value' | 'class' | 'size' | 'onchange'> {
     label: string;
     /** the name is heard, not seen: something beside the list says it */
     hideLabel?: boolean;
+    /** what is chosen at first */
     value?: string | number | null;
+    /** what is chosen now, for two-way use */
+    chosen?: string | undefined;
     /** what is wrong, and what to do */
     error?: string | null;
     hint?: string;
@@ -19,7 +23,8 @@
   let {
     label,
     hideLabel = false,
-    value = $bindable(),
+    value,
+    chosen = $bindable(),
     error = null,
     hint = '',
     id = uid,
@@ -27,11 +32,25 @@
     children,
     ...rest
   }: Props = $props();
+  const held = holding(() => {
+    const given = chosen ?? value;
+    return given === undefined || given === null ? undefined : String(given);
+  });
+  let ref: HTMLSelectElement | null = $state(null);
+  const given = untrack(() => held.current);
+  $effect(() => {
+    // A form that is emptied shows what was chosen at first.
+    const form = ref?.form;
+    const reset = () => (held.current = given);
+    form?.addEventListener('reset', reset);
+    return () => form?.removeEventListener('reset', reset);
+  });
 </script>
 
 <div class="kit-field">
   <Select
-    selected={value === undefined || value === null ? undefined : String(value)}
+    selected={held.current}
+    bind:ref
     id={String(id)}
     labelText={label}
     {hideLabel}
@@ -39,10 +58,10 @@
     invalidText={error ?? ''}
     helperText={hint}
     on:change={(event) => {
-      const chosen = event as unknown as Event & { currentTarget: HTMLSelectElement };
-      const text = chosen.currentTarget.value;
-      value = typeof value === 'number' ? Number(text) : text;
-      onchange?.(chosen);
+      const change = event as unknown as Event & { currentTarget: HTMLSelectElement };
+      held.current = change.currentTarget.value;
+      if (chosen !== undefined) chosen = held.current;
+      onchange?.(change);
     }}
     {...rest as Record<string, unknown>}>{@render children()}</Select
   >

@@ -5,8 +5,8 @@
   interface Props extends FieldProps {
     of?: 'day' | 'time' | 'day and time';
   }
-  let { of = 'day', value = $bindable(''), ...rest }: Props = $props();
+  let { of = 'day', value = '', text = $bindable(), ...rest }: Props = $props();
   const TYPES = { day: 'date', time: 'time', 'day and time': 'datetime-local' } as const;
 </script>
 
-<Field type={TYPES[of]} bind:value {...rest} />
+<Field type={TYPES[of]} {value} bind:text {...rest} />

@@ -2,12 +2,16 @@
 <script lang="ts">
   import { TextInput } from 'carbon-components-svelte';
   import type { HTMLInputAttributes } from 'svelte/elements';
+  import { holding } from './holding.svelte';
 
   export interface FieldProps extends Omit<HTMLInputAttributes, 'value' | 'size' | 'class' | 'placeholder'> {
     label: string;
     /** the name is heard, not seen: something beside the field says it */
     hideLabel?: boolean;
+    /** what is there at first */
     value?: string | number | null;
+    /** what is there now, for two-way use */
+    text?: string | undefined;
     placeholder?: string;
     /** what is wrong, and what to do */
     error?: string | null;
@@ -20,7 +24,8 @@
   let {
     label,
     hideLabel = false,
-    value = $bindable(''),
+    value = '',
+    text = $bindable(),
     error = null,
     hint = '',
     id = uid,
@@ -33,11 +38,18 @@
     ref = $bindable(null),
     ...rest
   }: FieldProps = $props();
+  const held = holding(() => (text === undefined ? value : text));
 </script>
 
 <div class={['kit-field', width, { mono }]}>
   <TextInput
-    bind:value
+    bind:value={
+      () => held.current ?? '',
+      (typed) => {
+        held.current = typed;
+        if (text !== undefined) text = String(typed ?? '');
+      }
+    }
     bind:ref
     id={String(id)}
     name={name ?? undefined}

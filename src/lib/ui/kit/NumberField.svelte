@@ -11,7 +11,8 @@
     unit = '',
     whole = false,
     width = 'short',
-    value = $bindable(''),
+    value = '',
+    text = $bindable(),
     ref = $bindable(null),
     ...rest
   }: Props = $props();
@@ -22,7 +23,8 @@
   type={whole ? 'number' : 'text'}
   inputmode={whole ? 'numeric' : 'decimal'}
   {width}
-  bind:value
+  {value}
+  bind:text
   bind:ref
   {...rest}
 />

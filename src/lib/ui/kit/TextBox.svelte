@@ -2,6 +2,7 @@
 <script lang="ts">
   import { TextArea } from 'carbon-components-svelte';
   import type { HTMLTextareaAttributes } from 'svelte/elements';
+  import { holding } from './holding.svelte';
 
   interface Props extends Omit<HTMLTextareaAttributes, 'value' | 'class' | 'placeholder'> {
     label: string;
@@ -16,7 +17,7 @@
   let {
     label,
     hideLabel = false,
-    value = $bindable(''),
+    value = '',
     error = null,
     hint = '',
     mono = false,
@@ -25,11 +26,12 @@
     ref = $bindable(null),
     ...rest
   }: Props = $props();
+  const held = holding(() => value);
 </script>
 
 <div class={['kit-field whole', { mono }]}>
   <TextArea
-    bind:value
+    bind:value={held.current}
     bind:ref
     id={String(id)}
     labelText={label}

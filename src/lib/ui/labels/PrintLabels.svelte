@@ -71,7 +71,7 @@
     <div class="fields">
       <Button type="submit">Print at the label printer</Button>
       <span class="soft">or on a sheet:</span>
-      <Choice label="Sheet" name="sheet" bind:value={sheet}>
+      <Choice label="Sheet" name="sheet" bind:chosen={sheet}>
         {#each sheets as s (s.key)}<Option value={s.key} text={s.name} />{/each}
       </Choice>
       <NumberField label="Start at label" whole name="first" min="1" max={places} value="1" />

@@ -45,21 +45,21 @@
 
 <section class="card stack">
   <h2>Cup seconds</h2>
-  <Choice label="Cup" bind:value={cup}
+  <Choice label="Cup" bind:chosen={cup}
     >{#each CUP_KEYS as k (k)}<Option value={k} text={CUPS[k].name} />{/each}</Choice
   >
   <div class="two">
-    <NumberField label="Seconds" bind:value={secondsA} />
-    <NumberField label="with thinner" unit="%" bind:value={shareA} />
+    <NumberField label="Seconds" bind:text={secondsA} />
+    <NumberField label="with thinner" unit="%" bind:text={shareA} />
   </div>
   {#if 'wrong' in nu}<p class="bad">{nu.wrong}.</p>{:else}
     <p><b>{nu.value.toFixed(1)} cSt</b> <span class="soft">{others.join(' · ')}</span></p>
   {/if}
   <div class="two">
-    <NumberField label="Then seconds" bind:value={secondsB} />
-    <NumberField label="with thinner" unit="%" bind:value={shareB} />
+    <NumberField label="Then seconds" bind:text={secondsB} />
+    <NumberField label="with thinner" unit="%" bind:text={shareB} />
   </div>
-  <NumberField label="Wanted seconds" bind:value={target} />
+  <NumberField label="Wanted seconds" bind:text={target} />
   {#if 'wrong' in more}<p class="bad">{more.wrong}.</p>{:else}
     <p>
       Thin by <b>{(more.value * 100).toFixed(1)} %</b>.

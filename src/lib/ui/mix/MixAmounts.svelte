@@ -77,13 +77,13 @@
 <section class="card stack">
   <h2>Mix</h2>
   <div class="row">
-    <Choice label="Product" bind:value={chosen} onchange={choose}>
+    <Choice label="Product" bind:chosen onchange={choose}>
       {#each products as p (p.key)}<Option value={p.key} text={p.name} />{/each}
     </Choice>
-    <NumberField label="How much" unit={unit.name} bind:value={wanted} />
+    <NumberField label="How much" unit={unit.name} bind:text={wanted} />
     <NumberField
       label="Thinner, % {product?.mix?.thinnerOf === 'A+B' ? 'of base and hardener' : 'of the base'}"
-      bind:value={thinner}
+      bind:text={thinner}
     />
   </div>
   {#if lot}<p class="soft">

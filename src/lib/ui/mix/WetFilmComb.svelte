@@ -32,8 +32,8 @@
     wet.
   </p>
   <div class="two">
-    <NumberField label="Last wet tooth" unit={us ? 'mil' : 'µm'} bind:value={wet} />
-    <NumberField label="First dry tooth" unit={us ? 'mil' : 'µm'} bind:value={dry} />
+    <NumberField label="Last wet tooth" unit={us ? 'mil' : 'µm'} bind:text={wet} />
+    <NumberField label="First dry tooth" unit={us ? 'mil' : 'µm'} bind:text={dry} />
   </div>
   {#if film && 'wrong' in film}<p class="bad">{film.wrong}.</p>{:else if film}
     <p class={film.value.says === 'right' ? '' : 'warn'}>

@@ -23,7 +23,7 @@
     hideLabel
     id={FINDER}
     name="code"
-    bind:value={code}
+    bind:text={code}
     bind:ref={field}
     placeholder="/  find a piece"
     autocomplete="off"

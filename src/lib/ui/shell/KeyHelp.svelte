@@ -24,7 +24,7 @@
         <dd>{does}</dd>
       {/each}
     </dl>
-    <Tick class="wide" bind:checked={singleKeys.on}>single keys act on this device</Tick>
+    <Tick class="wide" bind:ticked={singleKeys.on}>single keys act on this device</Tick>
     <p class="soft">The same switch is in Settings.</p>
     <div><Button kind="tool" onclick={close}>Close</Button></div>
   </div>

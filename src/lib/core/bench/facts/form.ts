@@ -11,6 +11,7 @@ export interface FactForm {
   override: () => { override?: { rule: string; reason: string }[] };
 }
 
+/** Reads a form of the browser: texts and lists of texts by the name of their fields. */
 export function factForm(form: FormData): FactForm {
   const text = (name: string): string => String(form.get(name) ?? '');
   const all = (name: string): string[] => form.getAll(name).map(String).filter(Boolean);

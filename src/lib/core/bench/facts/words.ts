@@ -4,6 +4,7 @@ import type { SayContext } from './kind';
 /** More pieces than this are counted instead of named. */
 const NAMED = 5;
 
+/** Codes of pieces in words; only how many they are where they would be too long. @param ids ids of pieces */
 export const codesOf = ({ codes }: SayContext, ids: readonly string[]): string =>
   ids.length > NAMED ? `${ids.length} pieces` : ids.map((id) => codes.get(id) ?? '?').join(' ');
 

@@ -36,6 +36,12 @@ export const refusalSchema = z.object({
 });
 export type Refusal = z.infer<typeof refusalSchema>;
 
+/**
+ * A refusal by one rule.
+ *
+ * @param canOverride whether a reason can overrule it
+ * @param from when it is allowed, ms since 1970, where waiting helps
+ */
 export const refuse = (
   rule: Refusal['rule'],
   message: string,

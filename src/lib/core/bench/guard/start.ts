@@ -67,7 +67,7 @@ function judgeMix({ state, sayTime }: Context, product: Product, at: number): Re
   return cup.readyAt > at
     ? refuse(
         'mix',
-        `Batch ${cup.batch} still stands until ${sayTime(cup.readyAt)}. Let it.`,
+        `Batch ${cup.batch} is left to react until ${sayTime(cup.readyAt)}.`,
         true,
         cup.readyAt,
       )

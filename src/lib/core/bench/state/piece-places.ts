@@ -31,6 +31,7 @@ export function readPlace(text: string): Place {
   return { kind: known ?? 'elsewhere', number: null };
 }
 
+/** The name of a slot of the rack, as places are named in facts. @example slotName(12) // "rack 12" */
 export const slotName = (slot: number): string => `rack ${slot}`;
 
 /** A rack: how many slots, and what one has room for. */

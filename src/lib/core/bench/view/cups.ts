@@ -11,6 +11,13 @@ export interface CupAge {
   until: number | null;
 }
 
+/**
+ * What may be done with a cup.
+ *
+ * @param mix when it may be used and until when, ms since 1970
+ * @param now ms since 1970
+ * @returns its state, and until when it lasts; null where it lasts
+ */
 export function cupAge({ readyAt, useBy }: Pick<Mix, 'readyAt' | 'useBy'>, now: number): CupAge {
   if (now < readyAt) return { state: 'reacting', until: readyAt };
   return { state: useBy !== null && now > useBy ? 'past' : 'good', until: useBy };

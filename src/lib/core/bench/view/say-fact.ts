@@ -2,4 +2,5 @@
 import { entryOf, type FactBody } from '../state/events';
 import type { SayContext } from '../facts/kind';
 
+/** A fact in words, as the bench lists it. */
 export const sayFact = (context: SayContext, body: FactBody): string => entryOf(body).say(body, context);

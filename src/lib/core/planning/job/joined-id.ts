@@ -2,6 +2,7 @@
 
 const SEPARATOR = '|';
 
+/** The id that something of a job has in a problem of several jobs. @example ownId("a", "kitchen") // "a|kitchen" */
 export const ownId = (job: string, id: string): string => `${job}${SEPARATOR}${id}`;
 
 /** Job and operation of an operation of a joined problem. */

@@ -7,6 +7,7 @@ const SEPARATOR = ':';
 /** An id of parts that no planned operation has. */
 export const helperId = (...parts: readonly (string | number)[]): string => parts.join(SEPARATOR);
 
+/** The id of a step on a lot. @example operationId("A", "front.enamel.1") // "A:front.enamel.1" */
 export const operationId = (lot: string, step: string): string => `${lot}${SEPARATOR}${step}`;
 
 /** Lot and step of a planned operation; null for the helpers that stand for facts. */

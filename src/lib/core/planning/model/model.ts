@@ -8,6 +8,7 @@ export type Ready = (end: number) => number;
 /** Waits that depend on when the operation before ends, by “from to”; the problem's own minLag is their least. */
 export type AirWaits = ReadonlyMap<string, Ready>;
 
+/** The key of a link between two operations. @param from its id @param to its id */
 export const linkKey = (from: string, to: string): string => `${from} ${to}`;
 
 export interface Lag {

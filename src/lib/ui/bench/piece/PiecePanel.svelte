@@ -115,7 +115,7 @@
     >
       {#snippet children(sending)}
         <div class="stack flawed">
-          <Choice label="What is it, on the {flaw?.face}" name="defect" bind:value={defect}>
+          <Choice label="What is it, on the {flaw?.face}" name="defect" bind:chosen={defect}>
             {#each DEFECT_KEYS as key (key)}<Option value={key} text={DEFECTS[key].seen} />{/each}
           </Choice>
           <p class="soft">{DEFECTS[defect].cause}. <b>{DEFECTS[defect].remedy}</b></p>
@@ -157,7 +157,7 @@
           list="places"
           required
           maxlength={80}
-          bind:value={place}
+          bind:text={place}
           placeholder="rack 12"
         />
         <datalist id="places">

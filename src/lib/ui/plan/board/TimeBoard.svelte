@@ -191,7 +191,7 @@
         <Button kind="tool" aria-pressed={zoom === i} onclick={() => (zoom = i)}>{z.name}</Button>
       {/each}
     </span>
-    <Tick class="line" bind:checked={nights}>nights to scale</Tick>
+    <Tick class="line" bind:ticked={nights}>nights to scale</Tick>
   </div>
   <p class="picked" aria-live="polite">
     {#if moving}

@@ -110,7 +110,7 @@
   {/if}
 {/if}
 
-<Choice label="Applied by" name="tool" bind:value={tool}>
+<Choice label="Applied by" name="tool" bind:chosen={tool}>
   {#each JOB_TOOLS as t (t)}<Option value={t} text={TOOL_FACTS[t].name} />{/each}
 </Choice>
 

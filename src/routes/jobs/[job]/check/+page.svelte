@@ -136,7 +136,7 @@
                   >
                 </p>
               {/if}
-              <Field name="note" bind:value={note} label="Note" maxlength={500} />
+              <Field name="note" bind:text={note} label="Note" maxlength={500} />
               <Button type="submit" disabled={sending}>Record the check</Button>
             </div>
           {/snippet}

@@ -59,7 +59,7 @@
           <div class="hang">
             <Field
               name="code"
-              bind:value={code}
+              bind:text={code}
               label="Code on the piece in your hand"
               autocomplete="off"
               required

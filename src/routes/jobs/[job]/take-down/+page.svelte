@@ -36,7 +36,7 @@
     </p>{/if}
   <div class="row tools">
     {#if a.up > 0}
-      <Field label="Pieces that come down go to" bind:value={place} maxlength={80} list="places" />
+      <Field label="Pieces that come down go to" bind:text={place} maxlength={80} list="places" />
       <datalist id="places">
         {#each a.places as p, i (i)}<option value={p.place}></option>{/each}
       </datalist>
@@ -54,7 +54,7 @@
         {/each}
       </nav>
     {/if}
-    <Tick bind:checked={todo}>only what is left</Tick>
+    <Tick bind:ticked={todo}>only what is left</Tick>
   </div>
   {#each shown as wall, i (i)}
     <WallPieces {wall} {place} {todo} />

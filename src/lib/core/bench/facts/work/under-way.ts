@@ -21,4 +21,5 @@ export function ofWork(
   return more(work);
 }
 
+/** Whether nobody has a hand in some work just now. */
 export const isPaused = (work: Work): boolean => work.hands.every((h) => h.to !== null);
