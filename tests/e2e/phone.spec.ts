@@ -198,4 +198,10 @@ test('people and measures are set, and what is wrong is said', async ({ page }) 
   await page.getByLabel('litres').check();
   await page.locator('form', { hasText: 'litres' }).getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Measures are set.')).toBeVisible();
+  await page.getByLabel('It shows').fill('2026-03-11T10:40');
+  await page.getByRole('button', { name: 'Set it' }).click();
+  await expect(page.getByText('The clock is set.')).toBeVisible();
+  const clock = (await (await page.request.get(`${server.url}/api/clock`)).json()) as { now: number };
+  // Halifax is three hours behind in March.
+  expect(clock.now).toBe(Date.UTC(2026, 2, 11, 13, 40));
 });

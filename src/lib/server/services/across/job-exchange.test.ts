@@ -145,7 +145,7 @@ describe('a job as JSON', () => {
     }
   });
 
-  it('comes back the same for 1,000 random kitchens', { timeout: 120_000 }, () => {
+  it('comes back the same for random kitchens', { timeout: 120_000 }, () => {
     const { db, job } = newDatabase();
     const other = openDatabase(':memory:');
     fc.assert(
@@ -159,7 +159,7 @@ describe('a job as JSON', () => {
         db.exec('ROLLBACK TO one; RELEASE one');
         other.exec('ROLLBACK TO one; RELEASE one');
       }),
-      { numRuns: 1000 },
+      { numRuns: import.meta.env.MODE === 'soak' ? 1000 : 200 },
     );
   });
 
