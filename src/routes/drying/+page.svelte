@@ -52,7 +52,7 @@
         text="the house"
       /></Choice
     >
-    <DateField label="Laid" of="day and time" name="laid" value={data.laidLocal} />
+    <DateField label="Applied" of="day and time" name="laid" value={data.laidLocal} />
     <NumberField
       label="Wet film, % of the right one"
       whole

@@ -65,12 +65,7 @@ function judgeMix({ state, sayTime }: Context, product: Product, at: number): Re
   const cup = cups.at(-1);
   if (!cup || cups.some((m) => m.readyAt <= at && (m.useBy === null || m.useBy > at))) return null;
   return cup.readyAt > at
-    ? refuse(
-        'mix',
-        `Batch ${cup.batch} is left to react until ${sayTime(cup.readyAt)}.`,
-        true,
-        cup.readyAt,
-      )
+    ? refuse('mix', `Batch ${cup.batch} is left to react until ${sayTime(cup.readyAt)}.`, true, cup.readyAt)
     : refuse(
         'mix',
         `Batch ${cup.batch} was past its pot life ${sayTime(cup.useBy ?? at)}. Pour it out as the sheet says and mix another.`,
