@@ -24,13 +24,15 @@ export interface Weight {
 
 /** What the job comes to as it is chosen. */
 export function weigh(db: Db, file: OpenJob, plan: StoredPlan | null): Weight | null {
-  const taken = takeOff(db, file, plan);
-  if (!taken) return null;
+  const totals = takeOff(db, file, plan);
+  if (!totals) return null;
   return {
-    minutes: taken.minutes,
-    ml: taken.lines.reduce((sum, l) => sum + l.volumeMl, 0),
+    minutes: totals.minutes,
+    ml: totals.lines.reduce((sum, l) => sum + l.volumeMl, 0),
     cents:
-      taken.paintCents === null || taken.labourCents === null ? null : taken.paintCents + taken.labourCents,
+      totals.paintCents === null || totals.labourCents === null
+        ? null
+        : totals.paintCents + totals.labourCents,
     back: handBack(plan)?.at ?? null,
   };
 }

@@ -36,10 +36,10 @@ const volumeUnit = (measures: Measures): { name: string; ml: number } =>
 
 /** @throws Refused 409 before a system is chosen */
 export function shopping(db: Db, file: OpenJob, plan: StoredPlan | null): ShoppingLine[] {
-  const taken = takeOff(db, file, plan);
-  if (!taken) throw new Refused(409, 'No system is chosen yet. Choose one first.');
+  const totals = takeOff(db, file, plan);
+  if (!totals) throw new Refused(409, 'No system is chosen yet. Choose one first.');
   const measures = readSetting(db, 'measures') ?? 'metric';
-  return [...taken.lines]
+  return [...totals.lines]
     .sort((a, b) => (a.first ?? Infinity) - (b.first ?? Infinity))
     .map((l) => ({
       day: l.first === null ? '' : sayDay(l.first, file.job.zone),
@@ -47,7 +47,7 @@ export function shopping(db: Db, file: OpenJob, plan: StoredPlan | null): Shoppi
       colour: l.colour,
       needs: formatVolume(l.volumeMl, measures),
       buy: l.cover.cans.map((c) => `${c.count} × ${formatVolume(c.ml, measures)}`).join(' + '),
-      price: l.cover.cents === null ? '' : formatMoney(l.cover.cents, taken.currency),
+      price: l.cover.cents === null ? '' : formatMoney(l.cover.cents, totals.currency),
     }));
 }
 

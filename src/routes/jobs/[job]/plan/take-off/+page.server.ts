@@ -7,15 +7,15 @@ import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
   const { file, plan } = locals.open(params.job);
-  const taken = takeOff(locals.db, file, plan);
-  const products = [...new Set(taken?.lines.map((l) => l.product.key))];
+  const totals = takeOff(locals.db, file, plan);
+  const products = [...new Set(totals?.lines.map((l) => l.product.key))];
   return {
     sizes: sizesForForm(locals.db, products, readSetting(locals.db, 'measures') ?? 'metric'),
     facesM2: file.pieces.reduce((sum, p) => sum + faceArea(p) * (p.condition.faces === 'front' ? 1 : 2), 0),
-    taken: taken && {
-      ...taken,
-      fixed: taken.fixed.map((f) => ({ ...f, name: FIXED_WORDS[f.kind] })),
-      lines: taken.lines.map((l) => ({
+    totals: totals && {
+      ...totals,
+      fixed: totals.fixed.map((f) => ({ ...f, name: FIXED_WORDS[f.kind] })),
+      lines: totals.lines.map((l) => ({
         product: l.product.key,
         name: l.product.name,
         kind: l.product.kind,

@@ -10,13 +10,13 @@
   import { formatArea, formatFilm, formatMoney, formatVolume } from '$core/units/measures';
 
   let { data, form } = $props();
-  const taken = $derived(data.taken);
+  const totals = $derived(data.totals);
   const volume = (ml: number) => formatVolume(ml, data.measures);
-  const cans = (cover: NonNullable<typeof taken>['lines'][number]['cover']) =>
+  const cans = (cover: NonNullable<typeof totals>['lines'][number]['cover']) =>
     cover.cans.map((c) => `${c.count} × ${volume(c.ml)}`).join(' + ') || '–';
   const days = $derived.by(() => {
-    const out = new Map<string, NonNullable<typeof taken>['lines']>();
-    for (const line of [...(taken?.lines ?? [])].sort(
+    const out = new Map<string, NonNullable<typeof totals>['lines']>();
+    for (const line of [...(totals?.lines ?? [])].sort(
       (a, b) => (a.first ?? Infinity) - (b.first ?? Infinity),
     )) {
       const day = line.first === null ? 'No day planned' : sayDay(line.first, data.zone);
@@ -24,10 +24,10 @@
     }
     return [...out];
   });
-  const products = $derived([...new Map((taken?.lines ?? []).map((l) => [l.product, l.name])).entries()]);
+  const products = $derived([...new Map((totals?.lines ?? []).map((l) => [l.product, l.name])).entries()]);
 </script>
 
-{#if !taken}
+{#if !totals}
   <p>No system is chosen yet. <a href="/jobs/{data.jobId}/plan/system">Choose one first.</a></p>
 {:else}
   <div class="pair">
@@ -49,7 +49,7 @@
                 <span class="soft"
                   >{volume(l.volumeMl)} needed{l.cover.cents === null
                     ? ''
-                    : ` · ${formatMoney(l.cover.cents, taken.currency)}`}</span
+                    : ` · ${formatMoney(l.cover.cents, totals.currency)}`}</span
                 >
               </li>
             {/each}
@@ -67,7 +67,7 @@
             ></thead
           >
           <tbody>
-            {#each taken.lines as l, i (i)}
+            {#each totals.lines as l, i (i)}
               <tr>
                 <td>{l.name}{l.colour ? `, ${l.colour}` : ''}</td>
                 <td>{formatArea(l.areaM2, data.measures)}</td>
@@ -83,7 +83,7 @@
           </tbody>
         </Table>
         <p class="soft">
-          Faces {formatArea(data.facesM2, data.measures)}{#each taken.fixed as f (f.kind)}
+          Faces {formatArea(data.facesM2, data.measures)}{#each totals.fixed as f (f.kind)}
             &nbsp;· {f.name} {formatArea(f.areaM2, data.measures)}{/each}. Every coat counted; ×2 means the
           hose or tray is loaded twice.
         </p>
@@ -91,7 +91,7 @@
       <section class="card">
         <h2>Sizes and prices</h2>
         {#if form && 'refused' in form && form.refused}<Notice>{form.refused}</Notice>{/if}
-        {#if taken.unpriced.length}<p class="warn">No price yet: {taken.unpriced.join(', ')}.</p>{/if}
+        {#if totals.unpriced.length}<p class="warn">No price yet: {totals.unpriced.join(', ')}.</p>{/if}
         {#each products as [key, name] (key)}
           <FoldOut words={name}>
             <form
@@ -113,7 +113,7 @@
                     value={can ? can.size : ''}
                   />
                   <NumberField
-                    label="Price{taken.currency ? `, ${taken.currency}` : ''}"
+                    label="Price{totals.currency ? `, ${totals.currency}` : ''}"
                     name="price"
                     value={can?.cents == null ? '' : (can.cents / 100).toFixed(2)}
                   />
@@ -130,21 +130,21 @@
         <h2>Cost</h2>
         <dl>
           <dt>Hours</dt>
-          <dd>{sayMinutes(taken.minutes)}</dd>
+          <dd>{sayMinutes(totals.minutes)}</dd>
           <dt>Paint</dt>
           <dd>
-            {taken.paintCents === null ? 'prices missing' : formatMoney(taken.paintCents, taken.currency)}
+            {totals.paintCents === null ? 'prices missing' : formatMoney(totals.paintCents, totals.currency)}
           </dd>
           <dt>Labour</dt>
           <dd>
-            {#if taken.labourCents === null}<a href="/settings">set the labour rate</a>{:else}{formatMoney(
-                taken.labourCents,
-                taken.currency,
+            {#if totals.labourCents === null}<a href="/settings">set the labour rate</a>{:else}{formatMoney(
+                totals.labourCents,
+                totals.currency,
               )}{/if}
           </dd>
-          {#if taken.paintCents !== null && taken.labourCents !== null}
+          {#if totals.paintCents !== null && totals.labourCents !== null}
             <dt>Total</dt>
-            <dd><b>{formatMoney(taken.paintCents + taken.labourCents, taken.currency)}</b></dd>
+            <dd><b>{formatMoney(totals.paintCents + totals.labourCents, totals.currency)}</b></dd>
           {/if}
         </dl>
       </section>
@@ -152,7 +152,7 @@
         <h2>Hours by step</h2>
         <Table label="Hours by step">
           <tbody>
-            {#each taken.hours as h (h.key)}
+            {#each totals.hours as h (h.key)}
               <tr class:kitchen={h.kitchen}
                 ><td>{h.act}</td><td class="minutes">{sayMinutes(h.minutes)}</td></tr
               >
