@@ -11,7 +11,7 @@ import { construct } from '../src/lib/core/planning/search/construct';
 import { buildProblem } from '../src/lib/core/planning/job/job-problem';
 import type { JobToPlan } from '../src/lib/core/planning/job/job-to-plan';
 import { compile } from '../src/lib/core/planning/model/model';
-import { plainHandBack } from '../src/lib/core/planning/plain';
+import { plainHandBack } from '../tests/plain-plan';
 import { planJob } from '../src/lib/core/planning/job/plan-job';
 import { readProblem } from '../src/lib/core/planning/model/problem';
 import { heads } from '../src/lib/core/planning/model/propagate';

@@ -15,7 +15,7 @@ import type { JobToPlan } from './job-to-plan';
 import { movesBetween } from '../search/moves';
 import { packJson, unpackJson } from '$core/units/pack-json';
 import type { PackedAir } from '$core/drying/packed-air';
-import { plainHandBack, plainLots } from '../plain';
+import { plainHandBack, plainLots } from '../../../../../tests/plain-plan';
 import { planJob } from './plan-job';
 import type { Plan } from '../model/problem';
 import { joinJobs, planTogether, type JobTogether } from './together';

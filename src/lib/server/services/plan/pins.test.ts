@@ -12,7 +12,7 @@ import { packJson, unpackJson } from '$core/units/pack-json';
 import { makePlan } from '$core/job-plan/make-plan';
 import { jobAt, routeNow } from '$core/job-plan/job-at';
 import { whatIfs } from '$core/job-plan/what-ifs';
-import { plainHandBack } from '$core/planning/plain';
+import { plainHandBack } from '../../../../../tests/plain-plan';
 import { dayToMs, sayTime } from '$core/units/clock-time';
 import type { Db } from '../../db/open';
 import { calendarIcs } from '../../files/calendar-ics';

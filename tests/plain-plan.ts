@@ -2,12 +2,12 @@
  * The plan that is made without a planner, to measure against: as many pieces as the rack holds go the whole way
  * together, and the next lot begins when they hang.
  */
-import { buildProblem } from './job/job-problem';
-import type { JobToPlan, LotProgress } from './job/job-to-plan';
-import { operationId } from './job/operation-id';
-import { construct } from './search/construct';
-import { compile, type Model } from './model/model';
-import { makespanOf } from './model/schedule';
+import { buildProblem } from '$core/planning/job/job-problem';
+import type { JobToPlan, LotProgress } from '$core/planning/job/job-to-plan';
+import { operationId } from '$core/planning/job/operation-id';
+import { construct } from '$core/planning/search/construct';
+import { compile, type Model } from '$core/planning/model/model';
+import { makespanOf } from '$core/planning/model/schedule';
 
 /** Joins lots, in order, to as few as the rack holds. Only for work that has not begun. */
 export function plainLots(lots: readonly LotProgress[], rackSlots: number): LotProgress[] {

@@ -1,0 +1,114 @@
+/** What the page of a plan shows: the choice, the board, the hand-back and what makes it so, pins, and what to have at hand. */
+import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
+import { mixFor } from '$core/takeoff/mix';
+import { openFindings } from '$core/quality/site-tests';
+import { bars, openSpans } from './bars';
+import { handBack, isHome, whyNoPlan } from './hand-back';
+import { rackUse } from '$core/job-plan/rack-use';
+import { movesBetween } from '$core/planning/search/moves';
+import { dayAfter, startOfDay } from '$core/units/clock-time';
+import { jobSearch } from './job-search';
+import { airOf } from '../air/place-air';
+import { sayBoundHolds, sayChain, sayMoves, sayOperation } from './say-plan';
+import { KITCHEN_ROW } from './bar';
+import { listPins } from '$server/store/pins';
+import { findPlan } from '$server/store/plans';
+import { formDefaults } from './plan-form';
+import { proposeFor } from './propose';
+import { schoolCosts } from './weigh';
+import { takeOff } from '../take-off/take-off';
+import { listWorkers } from '$server/store/workers';
+import type { Db } from '$server/db/open';
+import type { JobWithPlan } from './open-planned';
+
+/** @param now ms since 1970 */
+export function planPage(db: Db, { file, plan }: JobWithPlan, now: number) {
+  const jobId = file.job.id;
+  const workers = listWorkers(db);
+  const names = new Map(workers.map((w) => [w.id, w.name]));
+  const pins = listPins(db, jobId);
+  const drawn = bars(file, plan, names, new Set(pins.map((p) => p.operation)));
+  const before = plan?.before ? findPlan(db, plan.before) : undefined;
+  const from = drawn.length
+    ? startOfDay(Math.min(...drawn.map((b) => b.start)), file.job.zone)
+    : startOfDay(now, file.job.zone);
+  const to = Math.max(now, ...drawn.map((b) => b.end)) + 3_600_000;
+  const totals = takeOff(db, file, plan);
+  const { choice } = file;
+  const hours =
+    choice && choice.air === 'place'
+      ? airOf(db, choice.place, now, from).air.filter((a) => a.at >= from && a.at <= to)
+      : [];
+  return {
+    proposals: proposeFor(db, file).list.map(({ system, points, stops, forIt }) => ({
+      system,
+      points,
+      says: stops[0] ?? forIt[0] ?? system.reason,
+      newer:
+        choice?.system.key === system.key && choice.system.version !== system.version ? system.version : null,
+    })),
+    workers,
+    chosen: choice,
+    form: formDefaults(db, file, now),
+    schools: schoolCosts(file),
+    turns: file.zones
+      .filter((z) => file.pieces.some((piece) => piece.zoneId === z.id))
+      .map((z) => ({ id: z.id, words: `${z.name}, ${z.colour}`, pattern: choice?.patterns[z.id] ?? '' })),
+    patterns: PATTERNS.map((key) => ({ key, name: PATTERN_FACTS[key].name })),
+    findings: openFindings(file.state.tests).map((f) => ({
+      key: f.test.id,
+      weight: f.weight,
+      says: f.says,
+      todo: f.todo,
+      where: f.test.place,
+    })),
+    begun: file.state.works.size > 0,
+    lots: file.lots.map((l) => ({ name: l.name, codes: l.pieces.map((p) => file.codes.get(p) ?? '') })),
+    board: {
+      bars: drawn,
+      from,
+      to,
+      open: openSpans(file, from, to),
+      rackSlots: choice?.rackSlots ?? 0,
+      rack: rackUse(file, plan, to),
+      lots: [
+        ...file.lots.map((l) => ({ name: l.name, pieces: l.pieces.length })),
+        ...(drawn.some((b) => b.lot === KITCHEN_ROW) ? [{ name: KITCHEN_ROW, pieces: 0 }] : []),
+      ],
+      air: hours.map(({ at, celsius, humidity }) => ({ at, celsius, humidity })),
+    },
+    handBack: handBack(plan),
+    home: isHome(file),
+    boundHolds: sayBoundHolds(plan, pins.length),
+    promised: choice?.promised ? dayAfter(choice.promised, file.job.zone) : null,
+    chain: sayChain(file, plan, names),
+    moves: plan && before ? sayMoves(file, plan, movesBetween(before, plan), names) : [],
+    movedBack: before ? (handBack(before)?.at ?? null) : null,
+    pins: pins.map((p) => ({ ...p, words: sayOperation(file, p.operation) })),
+    operations: drawn.flatMap((b) =>
+      b.operation ? [[b.operation, sayOperation(file, b.operation)]] : [],
+    ) as [string, string][],
+    search: jobSearch(jobId),
+    none:
+      plan && 'infeasible' in plan.result
+        ? { reason: whyNoPlan(file, plan.result.reason, plan.t0), proven: plan.result.proven }
+        : null,
+    needs: (totals?.lines ?? []).map((n) => ({
+      name: n.product.name,
+      colour: n.colour,
+      areaM2: n.areaM2,
+      volumeMl: n.volumeMl,
+      wetUm: n.wetUm,
+      mix: n.product.mix
+        ? {
+            ...mixFor(n.product.mix, 1000),
+            induction: n.product.mix.induction.value,
+            potLife: n.product.mix.potLife.value,
+          }
+        : null,
+    })),
+    labour: totals?.minutes ?? 0,
+  };
+}
+
+export type PlanPage = ReturnType<typeof planPage>;
