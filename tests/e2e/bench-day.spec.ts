@@ -176,6 +176,8 @@ test('a full day of Lanternhouse: stops, a flip, a move, a touch test, a flaw an
     await setClock(page, server.url, '2026-03-11T16:15');
     await done(page, 'Coat fronts, 1 of 2, lot B');
     const look = page.locator('.card', { hasText: 'Inspect: Coat fronts, 1 of 2, lot B' });
+    // What was recorded is sent: nothing above moves any more.
+    await expect(page.locator('.unsent')).toHaveCount(0);
     await look.getByText('What was inspected').click();
     for (const box of await look.getByRole('checkbox').all()) await box.check();
     await look.getByRole('button', { name: 'Inspected' }).click();

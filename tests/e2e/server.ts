@@ -92,6 +92,8 @@ export async function setClock(page: Page, url: string, shows: string): Promise<
   const answer = await page.request.post(`${url}/settings?/clock`, {
     headers: { origin: url },
     form: { shows },
+    // The server may just be closing the connection that was kept.
+    maxRetries: 3,
   });
   if (!answer.ok()) throw new Error(`The clock is not set: ${answer.status()}`);
   if (!page.url().startsWith(url)) return;
