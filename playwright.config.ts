@@ -4,8 +4,8 @@ import { launchOptions } from './scripts/parts/chromium.mjs';
 export default defineConfig({
   testDir: 'tests/e2e',
   globalSetup: './tests/e2e/demo-once.ts',
-  timeout: 240_000,
-  expect: { timeout: 30_000 },
+  timeout: 360_000,
+  expect: { timeout: 60_000 },
   workers: 2,
   fullyParallel: false,
   // A machine that stands still for seconds is no fault of the product; what passes only then is named as such.
@@ -13,7 +13,7 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 30_000,
+    actionTimeout: 60_000,
     launchOptions,
   },
 });

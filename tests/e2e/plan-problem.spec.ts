@@ -77,7 +77,8 @@ test('holds in a circle are planned', async () => {
 test('a large problem is planned in a thread: the server goes on answering meanwhile', async () => {
   const asked = ask(problem(1000, 1500));
   expect(await clockWhile(asked)).toBeGreaterThan(10);
-  expect([200, 422]).toContain((await asked).status);
+  // A slow machine may not be done within the limit: then that is the answer.
+  expect([200, 422, 503]).toContain((await asked).status);
 });
 
 test.describe('is refused with its limit', () => {

@@ -3,7 +3,7 @@ import { JOB_PAGES } from './addresses';
 import Database from 'better-sqlite3';
 import { rmSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { jobCalled, startServer, type TestServer } from './server';
+import { jobCalled, ready, startServer, type TestServer } from './server';
 
 let server: TestServer;
 let db: Database.Database;
@@ -166,6 +166,7 @@ test('waits of 2.5 minutes can be saved and planned with; what is beyond five ye
   page,
 }) => {
   await page.goto(`${server.url}/systems/melamine`);
+  await ready(page);
   await page.getByRole('button', { name: 'Change the figures' }).click();
   const recoat = page.locator('input[name$=".recoat"]').first();
   await recoat.fill('2.5');
