@@ -9,7 +9,7 @@ import { readPlace, setPlaces, setSensor } from '$server/services/air/set-places
 import { measuresOf } from '$server/services/company/settings';
 import { allProducts } from '$server/services/systems/systems';
 import { sensors } from '$server/ports/devices';
-import { listReadings, listSensors } from '$server/store/readings';
+import { listReadings, listSensors, readingsStamp } from '$server/store/readings';
 import { celsiusOf, M_PER_FT } from '$core/units/measures';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -31,6 +31,8 @@ export const load: PageServerLoad = ({ locals, url, depends }) => {
   return {
     title: 'Air',
     zone: companyZone(),
+    /** the readings that this is made of */
+    known: PLACES.map((p) => readingsStamp(locals.db, p)).join('/'),
     products: products.map((p) => ({ key: p.key, name: p.name })),
     product: { key: product.key, name: product.name, limits: product.limits },
     places: places.map((p) => ({

@@ -1,5 +1,6 @@
 <!-- The air of every place: whether a coat may be laid now, and how the places are kept. -->
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { goto } from '$app/navigation';
   import { formatKelvin } from '$core/units/measures';
   import PlaceCard from '$ui/air/PlaceCard.svelte';
@@ -14,7 +15,8 @@
 
   $effect(() => {
     // The sensors’ readings come in as they are sent.
-    const stream = new EventSource('/air/stream');
+    const known = untrack(() => data.known);
+    const stream = new EventSource(`/air/stream?known=${encodeURIComponent(known)}`);
     stream.onmessage = () => void refresh('anthem:air');
     return () => stream.close();
   });

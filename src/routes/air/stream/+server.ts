@@ -7,7 +7,7 @@ import type { RequestHandler } from './$types';
 const PACE = 1000;
 
 /** Server-sent events: one whenever a reading came in anywhere. */
-export const GET: RequestHandler = ({ locals, request }) => {
+export const GET: RequestHandler = ({ locals, request, url }) => {
   const { db } = locals;
   const stamp = (): string => PLACES.map((p) => readingsStamp(db, p)).join('/');
   let timer: ReturnType<typeof setInterval> | undefined;
@@ -15,7 +15,8 @@ export const GET: RequestHandler = ({ locals, request }) => {
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
       const text = new TextEncoder();
-      let known = stamp();
+      // What came in after the page was made, and before it listened, is told at once.
+      let known = url.searchParams.get('known') ?? stamp();
       controller.enqueue(text.encode(': listening\n\n'));
       timer = setInterval(() => {
         if (!db.open) return stop();
