@@ -41,7 +41,7 @@
   const held = holding(() => (text === undefined ? value : text));
 </script>
 
-<div class={['kit-field', width, { mono }]}>
+<div class={['kit-field', width, { typewritten: mono }]}>
   <TextInput
     bind:value={
       () => held.current ?? '',

@@ -29,7 +29,7 @@
   const held = holding(() => value);
 </script>
 
-<div class={['kit-field whole', { mono }]}>
+<div class={['kit-field whole', { typewritten: mono }]}>
   <TextArea
     bind:value={held.current}
     bind:ref

@@ -76,7 +76,7 @@
 
 <section class="card stack">
   <h2>Mix</h2>
-  <div class="row">
+  <div class="fields">
     <Choice label="Product" bind:chosen onchange={choose}>
       {#each products as p (p.key)}<Option value={p.key} text={p.name} />{/each}
     </Choice>
@@ -137,7 +137,7 @@
       </p>
     {:else if cups && 'wrong' in cups}<p class="bad">{cups.wrong}.</p>{/if}
     <form
-      class="row end"
+      class="fields"
       method="post"
       action="?/fact"
       use:enhance={() =>
