@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { keepFields } from '$ui/shell/keep-fields';
   import Button from '$ui/kit/Button.svelte';
   import DateField from '$ui/kit/DateField.svelte';
   import Field from '$ui/kit/Field.svelte';
@@ -20,14 +21,7 @@
   {#if form?.saved}<Notice kind="ok">{form.saved}</Notice>{/if}
   <section class="card">
     <h2>Who is using this device</h2>
-    <form
-      method="post"
-      action="?/me"
-      class="row"
-      use:enhance={() =>
-        ({ update }) =>
-          update({ reset: false })}
-    >
+    <form method="post" action="?/me" class="row" use:enhance={keepFields}>
       {#each data.workers as worker (worker.id)}
         <Pick name="worker" value={worker.id} checked={worker.id === data.worker?.id}>
           {worker.name}, {worker.role}</Pick
@@ -51,14 +45,12 @@
         action="?/rename"
         class="row end person"
         aria-label="Name and role of {worker.name}"
-        use:enhance={() =>
-          ({ update }) =>
-            update({ reset: false })}
+        use:enhance={keepFields}
       >
         <Hidden name="worker" value={worker.id} />
         <Field name="name" label="Name" value={worker.name} required maxlength={60} />
         <Field name="role" label="Role" value={worker.role} maxlength={40} />
-        <Button type="submit" kind="tertiary">Save<span class="sr-only"> {worker.name}</span></Button>
+        <Button type="submit" kind="tertiary" aria-label="Save {worker.name}">Save</Button>
       </form>
     {/each}
     <p class="soft">What was recorded stays with the person, whatever the name.</p>
@@ -73,14 +65,7 @@
   </section>
   <section class="card">
     <h2>Measures</h2>
-    <form
-      method="post"
-      action="?/measures"
-      class="row"
-      use:enhance={() =>
-        ({ update }) =>
-          update({ reset: false })}
-    >
+    <form method="post" action="?/measures" class="row" use:enhance={keepFields}>
       <Pick name="measures" value="metric" checked={data.measures === 'metric'}>litres, m², µm, °C</Pick>
       <Pick name="measures" value="us" checked={data.measures === 'us'}>gallons, ft², mil, °F</Pick>
       <Button type="submit" kind="tertiary">Save</Button>
@@ -88,14 +73,7 @@
   </section>
   <section class="card">
     <h2>Costs</h2>
-    <form
-      method="post"
-      action="?/costs"
-      class="row end"
-      use:enhance={() =>
-        ({ update }) =>
-          update({ reset: false })}
-    >
+    <form method="post" action="?/costs" class="row end" use:enhance={keepFields}>
       <NumberField
         name="hour"
         label="Labour rate, for an hour"
@@ -115,26 +93,12 @@
   {#if data.clock}
     <section class="card">
       <h2>The demo’s clock</h2>
-      <form
-        method="post"
-        action="?/clock"
-        class="row end"
-        use:enhance={() =>
-          ({ update }) =>
-            update({ reset: false })}
-      >
+      <form method="post" action="?/clock" class="row end" use:enhance={keepFields}>
         <DateField label="It shows" of="day and time" name="shows" value={data.clock.shows} />
         <Tick name="running" checked={data.clock.running}>keeps running</Tick>
         <Button type="submit" kind="tertiary">Set it</Button>
       </form>
-      <form
-        method="post"
-        action="?/clock"
-        class="row"
-        use:enhance={() =>
-          ({ update }) =>
-            update({ reset: false })}
-      >
+      <form method="post" action="?/clock" class="row" use:enhance={keepFields}>
         {#each [[15, '15 min'], [60, '1 h'], [240, '4 h'], [1440, '1 day']] as [minutes, words] (minutes)}
           <Button type="submit" kind="ghost" name="jump" value={minutes}>{words} later</Button>
         {/each}

@@ -1,5 +1,6 @@
 <!-- One place: its air, whether a coat may be laid, the coming 48 hours, and where readings come from. -->
 <script lang="ts">
+  import { keepFields } from '$ui/shell/keep-fields';
   import { enhance } from '$app/forms';
   import type { Place } from '$core/air/places';
   import { sayClock, sayDay, sayNear, sayTime } from '$core/units/clock-time';
@@ -38,10 +39,6 @@
     }
     return [...out];
   });
-  const unchanged =
-    () =>
-    async ({ update }: { update: (o: { reset: boolean }) => Promise<void> }) =>
-      update({ reset: false });
 </script>
 
 <section class="card" aria-label={name}>
@@ -103,7 +100,7 @@
     </Table>
   </FoldOut>
   <FoldOut words="Readings{p.last ? `, last ${near(p.last.at)} (${p.last.source})` : ''}">
-    <form class="fields" method="post" action="?/reading" use:enhance={unchanged}>
+    <form class="fields" method="post" action="?/reading" use:enhance={keepFields}>
       <Hidden name="place" value={p.place} />
       <NumberField label="Air" unit={measures === 'us' ? '°F' : '°C'} name="temperature" required />
       <NumberField label="Humidity" unit="%" name="humidity" required />
@@ -114,13 +111,13 @@
       method="post"
       action="?/logger"
       enctype="multipart/form-data"
-      use:enhance={unchanged}
+      use:enhance={keepFields}
     >
       <Hidden name="place" value={p.place} />
       <FileField label="A data logger’s CSV" name="csv" accept=".csv,text/csv" required />
       <Button type="submit" kind="tertiary">Import it</Button>
     </form>
-    <form class="fields" method="post" action="?/sensor" use:enhance={unchanged}>
+    <form class="fields" method="post" action="?/sensor" use:enhance={keepFields}>
       <Hidden name="place" value={p.place} />
       {#if p.sensor?.on}
         <span class:bad={p.battery < 10}

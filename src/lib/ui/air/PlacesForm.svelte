@@ -1,5 +1,6 @@
 <!-- What is known of the places: thermostats, where the tent is and what is in it. -->
 <script lang="ts">
+  import { keepFields } from '$ui/shell/keep-fields';
   import { enhance } from '$app/forms';
   import type { Places } from '$core/air/places';
   import { fahrenheit, M_PER_FT, type Measures } from '$core/units/measures';
@@ -20,14 +21,7 @@
 
 <section class="card">
   <h2>Places</h2>
-  <form
-    class="stack"
-    method="post"
-    action="?/places"
-    use:enhance={() =>
-      async ({ update }) =>
-        update({ reset: false })}
-  >
+  <form class="stack" method="post" action="?/places" use:enhance={keepFields}>
     <div class="fields">
       <NumberField label="House by day" unit={warm} name="house" value={degree(set.house.heatedTo)} />
       <NumberField label="by night" unit={warm} name="houseNight" value={degree(set.house.nightTo)} />

@@ -138,11 +138,16 @@
 </div>
 <p class="soft">
   People: hours planned a day. Place: share of eight hours, in %. Rack: most pieces on it.
-  <span class="swatch some"></span> some <span class="swatch full"></span> full
-  <span class="swatch over"></span> ▲ too much <span class="swatch away"></span> away
+  <span class="sign"><span class="swatch some"></span> some</span>
+  <span class="sign"><span class="swatch full"></span> full</span>
+  <span class="sign"><span class="swatch over"></span> ▲ too much</span>
+  <span class="sign"><span class="swatch away"></span> away</span>
 </p>
 
 <style>
+  .sign {
+    white-space: nowrap;
+  }
   .scroll {
     overflow-x: auto;
   }

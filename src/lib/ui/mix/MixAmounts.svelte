@@ -1,5 +1,6 @@
 <!-- How much of what goes into the cup, by volume and on the scale, and the record of a cup that was mixed. -->
 <script lang="ts">
+  import { keepFields } from '$ui/shell/keep-fields';
   import { enhance } from '$app/forms';
   import { massOf, mixFor, splitMixes } from '$core/takeoff/mix';
   import { sayMinutes } from '$core/units/clock-time';
@@ -136,14 +137,7 @@
         {unit.name}, one after the other.
       </p>
     {:else if cups && 'wrong' in cups}<p class="bad">{cups.wrong}.</p>{/if}
-    <form
-      class="fields"
-      method="post"
-      action="?/fact"
-      use:enhance={() =>
-        async ({ update }) =>
-          update({ reset: false })}
-    >
+    <form class="fields" method="post" action="?/fact" use:enhance={keepFields}>
       <Hidden name="kind" value="mix.made" />
       <Hidden name="product" value={chosen} />
       <Hidden name="a" value={mixed.value.a.toFixed(1)} />

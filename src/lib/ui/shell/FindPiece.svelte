@@ -44,5 +44,11 @@
     form {
       width: 110px;
     }
+    form :global(.bx--text-input) {
+      padding: 0 9px;
+    }
+    form :global(.bx--text-input)::placeholder {
+      font-size: 13px;
+    }
   }
 </style>

@@ -14,6 +14,20 @@
 
   let { product: p, measures }: { product: Product; measures: Measures } = $props();
   const { film, warm, apart } = $derived(figureWriters(measures));
+  const figures = $derived([
+    { name: 'solids', label: 'Solids by volume', unit: '%', value: percent(p.solids.value) },
+    { name: 'dryFilm', label: 'Dry film', unit: film.unit, value: film.write(p.dryFilm.value) },
+    { name: 'density', label: 'Density', unit: 'kg/L', value: p.density.value },
+    { name: 'minC', label: 'Coldest', unit: warm.unit, value: warm.write(p.limits.minC) },
+    { name: 'maxC', label: 'Warmest', unit: warm.unit, value: warm.write(p.limits.maxC) },
+    { name: 'maxHumidity', label: 'Most humidity', unit: '%', value: percent(p.limits.maxHumidity) },
+    {
+      name: 'dewMarginK',
+      label: 'Over the dew point',
+      unit: apart.unit,
+      value: apart.write(p.limits.dewMarginK),
+    },
+  ]);
 </script>
 
 <Group legend="{p.name}: {p.kind}, {p.base}" column>
@@ -38,48 +52,9 @@
     <Field label="recoat by" name="{p.key}.recoatBy" value={p.recoatBy ? writeWait(p.recoatBy.value) : ''} />
   </div>
   <div class="figures">
-    <NumberField
-      width="whole"
-      label="Solids, % by volume"
-      name="{p.key}.solids"
-      value={percent(p.solids.value)}
-    />
-    <NumberField
-      width="whole"
-      label="Dry film"
-      unit={film.unit}
-      name="{p.key}.dryFilm"
-      value={film.write(p.dryFilm.value)}
-    />
-    <NumberField width="whole" label="Density" unit="kg/L" name="{p.key}.density" value={p.density.value} />
-    <NumberField
-      width="whole"
-      label="Coldest"
-      unit={warm.unit}
-      name="{p.key}.minC"
-      value={warm.write(p.limits.minC)}
-    />
-    <NumberField
-      width="whole"
-      label="Warmest"
-      unit={warm.unit}
-      name="{p.key}.maxC"
-      value={warm.write(p.limits.maxC)}
-    />
-    <NumberField
-      width="whole"
-      label="Most humidity"
-      unit="%"
-      name="{p.key}.maxHumidity"
-      value={percent(p.limits.maxHumidity)}
-    />
-    <NumberField
-      width="whole"
-      label="Over the dew point"
-      unit={apart.unit}
-      name="{p.key}.dewMarginK"
-      value={apart.write(p.limits.dewMarginK)}
-    />
+    {#each figures as { name, label, unit, value } (name)}
+      <NumberField width="whole" {label} {unit} name="{p.key}.{name}" {value} />
+    {/each}
     {#if p.mix}
       <NumberField width="whole" label="Parts of base" name="{p.key}.a" value={p.mix.a} />
       <NumberField width="whole" label="Parts of hardener" name="{p.key}.b" value={p.mix.b} />

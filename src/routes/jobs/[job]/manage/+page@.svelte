@@ -1,5 +1,6 @@
 <!-- A job as a whole. It stands outside the pages of the job: it is the way out when one of them breaks. -->
 <script lang="ts">
+  import { keepFields } from '$ui/shell/keep-fields';
   import Button from '$ui/kit/Button.svelte';
   import Choice from '$ui/kit/Choice.svelte';
   import Field from '$ui/kit/Field.svelte';
@@ -46,14 +47,7 @@
   {/if}
   <section class="card">
     <h2>About it</h2>
-    <form
-      class="stack"
-      method="post"
-      action="?/about"
-      use:enhance={() =>
-        ({ update }) =>
-          update({ reset: false })}
-    >
+    <form class="stack" method="post" action="?/about" use:enhance={keepFields}>
       <Field name="name" label="Name of the job" value={job.name} maxlength={80} {...wrong('name')} />
       <Field name="place" label="Address" value={job.place} maxlength={200} {...wrong('place')} />
       <Choice

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { keepFields } from '$ui/shell/keep-fields';
   import Button from '$ui/kit/Button.svelte';
   import Choice from '$ui/kit/Choice.svelte';
   import Hidden from '$ui/kit/Hidden.svelte';
@@ -78,14 +79,7 @@
   <div class="stack side">
     <section class="card">
       <h2>The household, the tools, the place</h2>
-      <form
-        class="stack"
-        method="post"
-        action="?/answers"
-        use:enhance={() =>
-          async ({ update }) =>
-            update({ reset: false })}
-      >
+      <form class="stack" method="post" action="?/answers" use:enhance={keepFields}>
         {#each data.questions as q (q.fact)}
           <Choice label={q.asks} name={q.fact} value={String(q.given)}>
             {#each q.answers as a (a.says)}<Option value={String(a.value)} text={a.says} />{/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { keepFields } from '$ui/shell/keep-fields';
   import Table from '$ui/kit/Table.svelte';
   import Button from '$ui/kit/Button.svelte';
   import FoldOut from '$ui/kit/FoldOut.svelte';
@@ -94,14 +95,7 @@
         {#if totals.unpriced.length}<p class="warn">No price yet: {totals.unpriced.join(', ')}.</p>{/if}
         {#each products as [key, name] (key)}
           <FoldOut words={name}>
-            <form
-              class="stack"
-              method="post"
-              action="?/cans"
-              use:enhance={() =>
-                async ({ update }) =>
-                  update({ reset: false })}
-            >
+            <form class="stack" method="post" action="?/cans" use:enhance={keepFields}>
               <Hidden name="product" value={key} />
               {#each [0, 1, 2, 3] as i (i)}
                 {@const can = data.sizes[key]?.[i]}
