@@ -4,10 +4,9 @@ import { createJob, type NewJob } from '$server/services/job/create-job';
 import { firstStart } from '$server/services/company/first-start';
 import { listWorkers } from '$server/store/workers';
 
-export function newDatabase(job: Partial<NewJob> = {}, now = 0): { db: Db; job: string; worker: string } {
-  const db = openDatabase(':memory:');
-  firstStart(db);
-  const id = createJob(
+/** A job without a survey. @param now ms since 1970 */
+export const newJob = (db: Db, job: Partial<NewJob> = {}, now = 0): string =>
+  createJob(
     db,
     {
       name: 'Test',
@@ -22,5 +21,9 @@ export function newDatabase(job: Partial<NewJob> = {}, now = 0): { db: Db; job: 
     },
     now,
   );
-  return { db, job: id, worker: listWorkers(db)[0]?.id ?? '' };
+
+export function newDatabase(job: Partial<NewJob> = {}, now = 0): { db: Db; job: string; worker: string } {
+  const db = openDatabase(':memory:');
+  firstStart(db);
+  return { db, job: newJob(db, job, now), worker: listWorkers(db)[0]?.id ?? '' };
 }

@@ -1,6 +1,7 @@
 /** Small problems whose best plan was found by hand, one rule at a time. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { op } from '../../../../../tests/plan-builders';
 import { randomProblem } from '../../../../../tests/random-problem';
 import { audit } from '../audit';
 import { compile } from '../model/model';
@@ -9,18 +10,6 @@ import { makespanOf } from '../model/schedule';
 import { construct } from './construct';
 import { solve } from './solve';
 
-const op = (id: string, minutes: number, more: Partial<Operation> = {}): Operation => ({
-  id,
-  lot: id[0] ?? '',
-  pieces: 1,
-  minutes,
-  skill: 'coat',
-  pausable: false,
-  station: null,
-  material: null,
-  lockedStart: null,
-  ...more,
-});
 /** One painter, 8 to 12 and 13 to 17 on three days, everything counted for the finish. */
 const problem = (operations: Operation[], more: Partial<Problem> = {}): Problem => ({
   format: 'anthem.planning-problem',

@@ -3,8 +3,8 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
 import { factOf } from '../../../../../tests/builders';
 import { newDatabase } from '../../../../../tests/new-database';
+import { refusal } from '../../../../../tests/refusal';
 import type { Db } from '$server/db/open';
-import { Refused } from '$server/refused';
 import { rebuildSummaries } from '$server/services/job/summaries';
 import { openJob } from '$server/services/job/open-job';
 import { saveSurvey } from '$server/services/survey/save-survey';
@@ -22,15 +22,6 @@ beforeEach(() => {
 /** What a device sends, unchecked. */
 const send = (body: unknown, at = NOW) => ({ id: newId(), job, at, worker, device: 'test', body });
 const ids = () => listPieces(db, job).map((p) => p.id);
-const refusal = (act: () => unknown): Refused => {
-  try {
-    act();
-  } catch (error) {
-    if (error instanceof Refused) return error;
-    throw error;
-  }
-  throw new Error('was not refused');
-};
 
 describe('recording', () => {
   beforeEach(() => void saveSurvey(db, job, TEXT));

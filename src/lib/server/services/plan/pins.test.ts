@@ -3,7 +3,7 @@ import ICAL from 'ical.js';
 import { v7 as newId } from 'uuid';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { listOpenJobs } from '../../store/jobs';
-import { newDatabase } from '../../../../../tests/new-database';
+import { newDatabase, newJob } from '../../../../../tests/new-database';
 import { usualCounts } from '$core/coating/system';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { audit } from '$core/planning/audit';
@@ -28,7 +28,6 @@ import { companyZone } from '../company/clock';
 import { companyCalendar } from '../across/company-calendar';
 import { currentPlan } from './make/current-plan';
 import { openPlanned } from './open-planned';
-import { createJob } from '../job/create-job';
 import { makeCurrentPlan } from './make/make-plan';
 import { openJob } from '../job/open-job';
 import { handBack } from './hand-back';
@@ -80,20 +79,7 @@ const calendar = () =>
   );
 const opOf = (step: string, lot = 0) => `${openJob(db, job).lots[lot]?.id ?? ''}:${step}`;
 const second = async (more: object = {}): Promise<string> => {
-  const other = createJob(
-    db,
-    {
-      name: 'Other',
-      place: '',
-      houseYear: 1990,
-      zone: ZONE,
-      unit: 'in',
-      colour: 'Oatcloth',
-      hex: '#DCCFA9',
-      sheen: 'satin',
-    },
-    NOW - 1000,
-  );
+  const other = newJob(db, { name: 'Other', zone: ZONE }, NOW - 1000);
   saveSurvey(db, other, KITCHEN);
   await choosePlan(db, other, choice({ shared: true, ...more }), () => NOW);
   return other;

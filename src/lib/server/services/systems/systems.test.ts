@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { newDatabase } from '../../../../../tests/new-database';
+import { refusal } from '../../../../../tests/refusal';
 import { SHELLAC_URETHANE, SYSTEMS } from '$core/coating/systems/index';
 import { writePhases } from '$core/drying/phase-words';
 import { phasesOf } from '$core/coating/film-stage';
@@ -10,7 +11,6 @@ import { choosePlan } from '../plan/choose-plan';
 import { openJob } from '../job/open-job';
 import { choiceFromForm } from '../plan/plan-form';
 import { answerQuestions, proposeFor } from '../plan/propose';
-import { Refused } from '../../refused';
 import { saveSurvey } from '../survey/save-survey';
 import { systemFromForm } from './system-form';
 import { allProducts, allSystems, changeSystem, resetSystem, systemCalled } from './systems';
@@ -67,15 +67,6 @@ function filled(system: System, us = false): FormData {
 }
 const save = (key: string, form: FormData, us = false) =>
   changeSystem(db, key, systemFromForm(systemCalled(db, key), form, us ? 'us' : 'metric'), worker, NOW);
-const refusal = (act: () => unknown): Refused => {
-  try {
-    act();
-  } catch (error) {
-    if (error instanceof Refused) return error;
-    throw error;
-  }
-  throw new Error('nothing was refused');
-};
 
 describe('the company’s systems', () => {
   it('fourteen ship, and products with one key dry alike in all of them but for what a neighbour changes', () => {

@@ -10,6 +10,7 @@
   import Option from '$ui/kit/Option.svelte';
   import Tick from '$ui/kit/Tick.svelte';
   import type { Choice as PlanChoice } from '$core/planning/job/choice';
+  import TimeSpan from './TimeSpan.svelte';
 
   type Asked = Pick<PlanChoice, 'rules' | 'fixed' | 'shared' | 'open' | 'promised' | 'priority'>;
   let { form }: { form: Asked } = $props();
@@ -74,10 +75,7 @@
   </div>
   <Group legend="Quiet hours, every day">
     {#each quiet as span, i (i)}
-      <span class="span">
-        <DateField label="Quiet from" hideLabel of="time" name="quietTime" value={span[0]} /> to
-        <DateField label="Quiet until" hideLabel of="time" name="quietTime" value={span[1]} />
-      </span>
+      <TimeSpan label="Quiet" name="quietTime" from={span[0]} until={span[1]} />
     {/each}
   </Group>
   <div>
@@ -86,11 +84,3 @@
     >
   </div>
 </FoldOut>
-
-<style>
-  .span {
-    display: inline-flex;
-    align-items: center;
-    gap: 6px;
-  }
-</style>

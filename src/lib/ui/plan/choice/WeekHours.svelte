@@ -1,8 +1,9 @@
+<!-- The days and hours of a week that are open. -->
 <script lang="ts">
   import Group from '$ui/kit/Group.svelte';
-  import DateField from '$ui/kit/DateField.svelte';
   import Tick from '$ui/kit/Tick.svelte';
   import type { WorkWeek } from '$core/planning/model/work-week';
+  import TimeSpan from './TimeSpan.svelte';
 
   let { legend, prefix, week }: { legend: string; prefix: string; week: WorkWeek } = $props();
   const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
@@ -16,15 +17,6 @@
     >
   {/each}
   {#each spans as span, i (i)}
-    <span class="span">
-      <DateField label="{legend} from" hideLabel of="time" name="{prefix}Time" value={span[0]} /> to
-      <DateField label="{legend} until" hideLabel of="time" name="{prefix}Time" value={span[1]} />
-    </span>
+    <TimeSpan label={legend} name="{prefix}Time" from={span[0]} until={span[1]} />
   {/each}
 </Group>
-
-<style>
-  .span {
-    white-space: nowrap;
-  }
-</style>

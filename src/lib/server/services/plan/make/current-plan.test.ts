@@ -2,6 +2,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
 import { usualChoice } from '../../../../../../tests/builders';
 import { newDatabase } from '../../../../../../tests/new-database';
+import { refusal } from '../../../../../../tests/refusal';
 import { audit } from '$core/planning/audit';
 import { SHELLAC_URETHANE, SPRAY_PRO, TWO_PACK } from '$core/coating/systems/index';
 import { plannedSteps } from '$core/planning/job/operation-id';
@@ -53,15 +54,6 @@ const refused = async (act: Promise<unknown>): Promise<Refused> => {
   );
   if (!(why instanceof Refused)) throw new Error('It was not refused');
   return why;
-};
-const refusal = (act: () => unknown): Refused => {
-  try {
-    act();
-  } catch (error) {
-    if (error instanceof Refused) return error;
-    throw error;
-  }
-  throw new Error('was not refused');
 };
 const planNow = async (now = MONDAY): Promise<{ plan: StoredPlan; result: Plan }> => {
   const plan = await makeCurrentPlan(db, job, () => now);

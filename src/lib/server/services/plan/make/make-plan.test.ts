@@ -4,7 +4,7 @@ import { pieceState } from '$core/bench/state/state';
 import type { FactBody } from '$core/bench/state/events';
 import { USUAL_PLACES } from '$core/air/places';
 import { factOf, SMALL_KITCHEN, usualChoice } from '../../../../../../tests/builders';
-import { newDatabase } from '../../../../../../tests/new-database';
+import { newDatabase, newJob } from '../../../../../../tests/new-database';
 import type { Db } from '$server/db/open';
 import { insertReading } from '$server/store/readings';
 import { writeSetting } from '$server/store/settings';
@@ -13,7 +13,6 @@ import { insertPlan, newestPlan } from '$server/store/plans';
 import * as threads from '$server/threads/ask';
 import { recordFacts } from '$server/services/bench/record-facts';
 import { addAbsence } from '$server/services/company/absences';
-import { createJob } from '$server/services/job/create-job';
 import { openJob } from '$server/services/job/open-job';
 import { saveSurvey } from '$server/services/survey/save-survey';
 import { choosePlan } from '../choose-plan';
@@ -99,20 +98,7 @@ describe('a stored plan knows what it was made from', () => {
     expect(stale()).toMatch(/films dry otherwise/);
   });
   it('the plan of another job that shares people', async () => {
-    const other = createJob(
-      db,
-      {
-        name: 'Other',
-        place: '',
-        houseYear: 1990,
-        zone: ZONE,
-        unit: 'in',
-        colour: 'Oatcloth',
-        hex: '#DCCFA9',
-        sheen: 'satin',
-      },
-      NOW - 20 * DAY,
-    );
+    const other = newJob(db, { name: 'Other', zone: ZONE }, NOW - 20 * DAY);
     saveSurvey(db, other, SMALL_KITCHEN);
     await choosePlan(db, other, inAir(), clock);
     expect(stale()).toMatch(/another job/);
