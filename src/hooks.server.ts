@@ -14,6 +14,8 @@ import { compressed } from '$server/compress';
 import { unavailable } from '$server/unavailable';
 import { labelPrinter } from '$server/ports/devices';
 import { listWorkers } from '$server/store/workers';
+import { OURS } from '$core/units/ours';
+import { version } from '$app/environment';
 
 export const init: ServerInit = async () => {
   const db = database();
@@ -80,6 +82,8 @@ export const handle: Handle = async ({ event, resolve }) => {
   const response = await resolve(event);
   if (event.request.method !== 'GET') lookAtPlans(db);
   response.headers.set('server-timing', `app;dur=${(performance.now() - started).toFixed(1)}`);
+  // By this devices tell our answers from those of whatever is on the way.
+  response.headers.set(OURS, version);
   response.headers.set('x-content-type-options', 'nosniff');
   response.headers.set('referrer-policy', 'same-origin');
   return compressed(event.request, response);

@@ -119,7 +119,7 @@ describe('guards', () => {
       rule: 'at-work',
     });
     expect(ask([], 10, start('clean'))).toMatchObject({ rule: 'not-down' });
-    expect(ask(DOWN, 10, start('varnish'))).toMatchObject({ rule: 'unknown' });
+    expect(ask(DOWN, 10, start('varnish'))).toMatchObject({ rule: 'no-such-step' });
     expect(ask(DOWN, 10, start('clean', [uuid(77)]))).toMatchObject({ rule: 'unknown' });
   });
 

@@ -7,7 +7,6 @@ import { usualCounts } from '../coating/system';
 import { SHEET_WAITS } from '../coating/waits';
 import { DEFECT_KEYS, DEFECTS } from '../quality/defects';
 import { careDates } from './view/care';
-import { KNEW_NOTHING, contradicts, unknownTo } from './apart';
 import type { Fact } from './state/events';
 import { fold } from './state/fold';
 import { nextStep, windowOf } from './guard/window';
@@ -234,53 +233,6 @@ describe('paces', () => {
     const slow = atPace(base, { [paceKey(step)]: 2 });
     for (const [i, s] of base.entries())
       expect(slow[i]?.minutesPerPiece).toBe(s.minutesPerPiece * (paceKey(s) === paceKey(step) ? 2 : 1));
-  });
-});
-
-describe('devices apart', () => {
-  const first = fact(10, { kind: 'piece.placed', pieces: [A], place: 'rack 1' }, { device: 'x' });
-  const theirs = fact(20, { kind: 'piece.placed', pieces: [A, B], place: 'rack 2' }, { device: 'x' });
-  const mine = (knew: string | undefined, place = 'rack 3') =>
-    fact(15, { kind: 'piece.placed', pieces: [A], place }, { device: 'y', ...(knew ? { knew } : {}) });
-  const log = [first, theirs];
-  it('hear of what they knew, and no more', () => {
-    expect(unknownTo(log, mine(first.id))).toEqual([theirs]);
-    expect(unknownTo(log, mine(theirs.id))).toEqual([]);
-    expect(unknownTo(log, mine(KNEW_NOTHING))).toEqual(log);
-    expect(unknownTo(log, mine(undefined))).toEqual([]);
-    expect(unknownTo(log, { ...mine(first.id), device: 'x' })).toEqual([]);
-  });
-  it('disagree about a place, or lay one coat twice', () => {
-    expect(contradicts([theirs], mine(first.id))).toMatchObject({
-      rule: 'two-places',
-      pieces: [A],
-      other: theirs,
-    });
-    expect(contradicts([theirs], mine(first.id, 'Rack 2'))).toBeNull();
-    const [coat] = did('clean', 30, 40, [A, B]);
-    const [again] = did('clean', 35, 45, [B]);
-    const [other] = did('sand', 35, 45, [B]);
-    if (!coat || !again || !other) throw new Error();
-    expect(contradicts([coat], again)).toMatchObject({ rule: 'done-twice', pieces: [B] });
-    expect(contradicts([coat], other)).toBeNull();
-  });
-  it('are settled by a person: what does not hold no longer counts, and it can be taken back', () => {
-    const settle = fact(30, {
-      kind: 'contradiction.settled',
-      of: [theirs.id, mine(first.id).id],
-      keep: null,
-      reason: 'both true',
-    });
-    expect(fold([...log, settle]).pieces.get(A)?.place).toBe('rack 2');
-    const keepFirst = fact(31, {
-      kind: 'contradiction.settled',
-      of: [first.id, theirs.id],
-      keep: first.id,
-      reason: 'saw it',
-    });
-    expect(fold([...log, keepFirst]).pieces.get(A)?.place).toBe('rack 1');
-    const back = fact(32, { kind: 'void', fact: keepFirst.id, reason: 'looked again' });
-    expect(fold([...log, keepFirst, back]).pieces.get(A)?.place).toBe('rack 2');
   });
 });
 

@@ -10,12 +10,13 @@ interface Row {
   worker: string;
   device: string;
   knew: string | null;
+  doubt: number | null;
   body: string;
   recordedAt: number;
   jobMade: number;
 }
 
-const COLUMNS = `id, job_id AS job, at, worker_id AS worker, device_id AS device, knew, body, recorded_at AS recordedAt,
+const COLUMNS = `id, job_id AS job, at, worker_id AS worker, device_id AS device, knew, doubt, body, recorded_at AS recordedAt,
   (SELECT created_at FROM job WHERE job.id = event.job_id) AS jobMade`;
 
 /** A fact of the log that does not read as it is, and what is made of it. */
@@ -34,11 +35,11 @@ function timeOf({ at, recordedAt, jobMade }: Pick<Row, 'at' | 'recordedAt' | 'jo
 
 /** Reads a row; nothing where its body cannot be read. */
 function read(row: Row): { fact: Fact | null; fault: FactFault | null } {
-  const { id, job, worker, device, knew } = row;
+  const { id, job, worker, device, knew, doubt } = row;
   const body = forgiving(bodySchema, row.body)?.value;
   if (!body) return { fact: null, fault: { id, what: 'unreadable' } };
   const at = timeOf(row);
-  const fact = { id, job, at, worker, device, ...(knew === null ? {} : { knew }), body };
+  const fact = { id, job, at, worker, device, ...(knew === null ? {} : { knew }), ...(doubt === null ? {} : { doubt }), body };
   return { fact, fault: at === row.at ? null : { id, what: 'time' } };
 }
 
@@ -100,6 +101,12 @@ export function findFact(db: Db, id: string): Fact | undefined {
   return row && (read(row).fact ?? undefined);
 }
 
+/** Whether an id is stored with a body that cannot be read. */
+export function hasUnreadable(db: Db, id: string): boolean {
+  const row = db.prepare<[string], Row>(`SELECT ${COLUMNS} FROM event WHERE id = ?`).get(id);
+  return row !== undefined && read(row).fact === null;
+}
+
 /** Number of the newest fact of a job, 0 before any. */
 export const lastFact = (db: Db, job: string): number =>
   db.prepare<[string], number>('SELECT coalesce(max(seq), 0) FROM event WHERE job_id = ?').pluck().get(job) ??
@@ -107,11 +114,12 @@ export const lastFact = (db: Db, job: string): number =>
 
 export function insertFact(db: Db, fact: Fact, recordedAt: number): void {
   db.prepare(
-    `INSERT INTO event (id, job_id, at, recorded_at, worker_id, device_id, knew, kind, body)
-     VALUES (@id, @job, @at, @recordedAt, @worker, @device, @knew, @kind, @body)`,
+    `INSERT INTO event (id, job_id, at, recorded_at, worker_id, device_id, knew, doubt, kind, body)
+     VALUES (@id, @job, @at, @recordedAt, @worker, @device, @knew, @doubt, @kind, @body)`,
   ).run({
     ...fact,
     knew: fact.knew ?? null,
+    doubt: fact.doubt ?? null,
     recordedAt,
     kind: fact.body.kind,
     body: JSON.stringify(fact.body),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { readAnswer, readKept, readSkew } from './kept';
+import { readKept } from './kept';
 
 const fact = { id: 'f1', at: 5, body: { kind: 'note.made' } };
 const record = { n: 1, job: 'j', keptAt: 9, fact, state: 'refused', why: 'Too early.' };
@@ -28,25 +28,5 @@ describe('readKept', () => {
   it('is null for what is no record', () => {
     for (const wrong of [null, 'x', {}, { ...record, fact: null }, { ...record, fact: { id: 1 } }])
       expect(readKept(wrong)).toBeNull();
-  });
-});
-
-describe('readAnswer', () => {
-  const answer = (body: string, status = 200) => readAnswer(new Response(body, { status }));
-  it('takes as stored only ids that the server names, and only where it agrees', async () => {
-    expect((await answer('{"recorded":["a","b"]}')).stored).toEqual(['a', 'b']);
-    expect((await answer('{"attached":"p"}')).stored).toEqual(['p']);
-    expect((await answer('{"recorded":["a"]}', 500)).stored).toEqual([]);
-  });
-  it('takes nothing as stored from what something else answers', async () => {
-    for (const body of ['<html>Sign in</html>', '', 'null', '[]', '{"recorded":true}', '{"recorded":[1]}'])
-      expect(await answer(body)).toMatchObject({ stored: [], error: null, refusals: [] });
-  });
-});
-
-describe('readSkew', () => {
-  it('reads what was kept, and nothing from what is broken', () => {
-    expect(readSkew('{"skew":5,"stoppedAt":null}')).toEqual({ skew: 5, stoppedAt: null });
-    for (const text of [null, '', '{', '"x"', '{"skew":"5"}']) expect(readSkew(text).skew).toBeUndefined();
   });
 });

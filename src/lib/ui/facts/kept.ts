@@ -1,7 +1,8 @@
-/** What this device keeps of facts and photos that it made, and what a server says of them: read by schema. */
+/** What this device keeps of facts and photos that it made: read by schema. */
 import { z } from 'zod';
 import type { Fact } from '$core/bench/state/events';
-import { RULES, type Refusal } from '$core/bench/guard/refusal';
+import type { Refusal } from '$core/bench/guard/refusal';
+import { anyRefusal, anyRule } from './answer';
 
 export interface Kept {
   /** order of recording on this device */
@@ -11,10 +12,14 @@ export interface Kept {
   keptAt: number;
   fact: Fact;
   state: 'waiting' | 'sent' | 'refused';
+  /** when the server said that it is stored, by the device's own clock */
+  sentAt?: number | undefined;
   /** why the server refused it, or could not take it yet */
   why: string;
   /** the guards that refused it */
   refusals?: readonly Refusal[] | undefined;
+  /** the field of the fact that was refused, where it is one */
+  field?: string | null | undefined;
 }
 
 /** A photo that the server does not have yet. It goes after the facts: the flaw that it shows is known by then. */
@@ -29,14 +34,6 @@ export interface KeptPhoto {
   why: string;
 }
 
-/** A rule of another version of the application is told by its message alone. */
-const refusalSchema = z.object({
-  rule: z.enum(RULES).catch('unknown'),
-  message: z.string(),
-  from: z.number().nullable().catch(null),
-  canOverride: z.boolean().catch(false),
-});
-
 /** A fact may be of a kind that only another version knows: it is kept and sent all the same. */
 const anyFact = z.custom<Fact>(
   (value) =>
@@ -50,10 +47,12 @@ const keptSchema = z.object({
   keptAt: z.number(),
   fact: anyFact,
   state: z.enum(['waiting', 'sent', 'refused']),
+  sentAt: z.number().optional().catch(undefined),
   why: z.string().catch(''),
-  refusals: z.array(refusalSchema).optional().catch(undefined),
+  field: z.string().nullish().catch(null),
+  refusals: z.array(anyRefusal).optional().catch(undefined),
   // A refusal as devices kept it before there could be several.
-  rule: z.enum(RULES).nullish().catch(null),
+  rule: anyRule.nullish().catch(null),
   canOverride: z.boolean().catch(false),
 });
 
@@ -64,50 +63,4 @@ export function readKept(value: unknown): Kept | null {
   const { rule, canOverride, ...kept } = data;
   if (!rule || kept.refusals) return kept;
   return { ...kept, refusals: [{ rule, message: kept.why, from: null, canOverride }] };
-}
-
-const answerSchema = z.object({
-  recorded: z.array(z.string()).catch([]),
-  attached: z.string().optional().catch(undefined),
-  error: z.string().nullable().catch(null),
-  refusals: z.array(refusalSchema).catch([]),
-});
-
-/** What the server said of facts or of a photo. Only what it names is stored. */
-export interface Answer {
-  status: number;
-  /** ids of facts, or of the photo, that it stored */
-  stored: readonly string[];
-  /** its own words, where it is our server that speaks */
-  error: string | null;
-  refusals: readonly Refusal[];
-}
-
-const NOTHING = { recorded: [], attached: undefined, error: null, refusals: [] };
-
-/** Whatever answers is read: a page of somebody else's network names nothing that is stored. */
-export async function readAnswer(response: Response): Promise<Answer> {
-  const said: unknown = await response.json().catch(() => null);
-  const { recorded, attached, error, refusals } = answerSchema.safeParse(said).data ?? NOTHING;
-  const named = attached === undefined ? recorded : [...recorded, attached];
-  return { status: response.status, stored: response.ok ? named : [], error, refusals };
-}
-
-/** The server's clock. */
-export const clockSchema = z.object({ now: z.number(), running: z.boolean() });
-
-const skewSchema = z.object({
-  /** server's clock less the device's, ms */
-  skew: z.number().optional().catch(undefined),
-  /** where a clock that does not go on was, ms since 1970 */
-  stoppedAt: z.number().nullable().catch(null),
-});
-
-/** How the clocks compared last, as this device keeps it. */
-export function readSkew(text: string | null): z.infer<typeof skewSchema> {
-  try {
-    return skewSchema.parse(JSON.parse(text ?? '{}'));
-  } catch {
-    return { skew: undefined, stoppedAt: null };
-  }
 }

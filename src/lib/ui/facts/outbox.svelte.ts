@@ -1,91 +1,90 @@
 /**
  * Facts made on this device. Each is stored here before it counts, shown as not sent until the server has it, sent in order
  * when it can be, and stored there once however often it is sent. Nothing is dropped: what the server will not take stays
- * in sight with its reason.
+ * in sight with its reason, and what it had stored and has no more is sent again.
  */
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Fact } from '$core/bench/state/events';
-import { clockSchema, readAnswer, readKept, readSkew, type Answer, type Kept, type KeptPhoto } from './kept';
-
+import { DeviceClock, DOUBTFUL } from '../device/clock.svelte';
+import { askToPersist, deviceStore, faultOf, type StorageFault } from '../device/store';
+import { NO_ANSWER, send, type Answer } from './answer';
+import { readKept, type Kept, type KeptPhoto } from './kept';
 export type { Kept, KeptPhoto };
 
-interface Schema extends DBSchema {
-  facts: { key: number; value: Omit<Kept, 'n'> & { n?: number }; indexes: { job: string } };
-  photos: { key: string; value: KeptPhoto; indexes: { job: string } };
-}
-
-/** Facts to a batch. */
-const BATCH = 50;
+/** Facts to a batch: as many as take the server about so long, ms, and no fewer or more than this. */
+const BATCH_TIME = 500;
+const BATCH_LEAST = 10;
+const BATCH_MOST = 100;
 /** What may go on being sent when its page is left: browsers refuse more than 64 KiB (Fetch Standard). */
 const OUTLIVES = 30_000;
-/** Sent facts are kept so many days: an older copy of a page may not know them. */
+/** Sent facts are kept so many days: a server that is set back to an older copy is given them again. */
 const KEEP_DAYS = 14;
 /** Between two tries, ms: after the first that failed, and at most. */
 const RETRY = 4000;
 const RETRY_AT_MOST = 60_000;
-const PATIENCE = 8000;
+/** How long a tap waits to be told that it is refused, ms. */
+const PATIENCE = 3000;
 /** What takes longer to send is shown as not sent yet, ms. */
 const SLOW = 1500;
-/** How long the server's clock is waited for, ms. */
-const SHORT = 1500;
-const LONG = 10_000;
-const SKEW = 'anthem-clock';
-
-let opened: Promise<IDBPDatabase<Schema>> | null = null;
-const database = (): Promise<IDBPDatabase<Schema>> =>
-  (opened ??= openDB<Schema>('anthem', 2, {
-    upgrade: (db, had) => {
-      if (had < 1)
-        db.createObjectStore('facts', { keyPath: 'n', autoIncrement: true }).createIndex('job', 'job');
-      db.createObjectStore('photos', { keyPath: 'id' }).createIndex('job', 'job');
-    },
-  }));
+/** How long an answer is waited for, ms: to facts, and to a photo. */
+const FACTS_WAIT = 20_000;
+const PHOTO_WAIT = 120_000;
+/** A fact that goes off within this time of its tap is still before its painter's eyes, ms. */
+const LIVE = 10_000;
 
 /** Jobs of which the device keeps something that the server does not have. */
 export async function jobsKept(): Promise<string[]> {
-  const db = await database();
-  const facts = (await db.getAll('facts')).filter((k) => k.state !== 'sent');
-  return [...new Set([...facts, ...(await db.getAll('photos'))].map((k) => k.job))];
+  const db = await deviceStore();
+  const [waiting, refused, photos] = await Promise.all([
+    db.getAllFromIndex('facts', 'state', 'waiting'),
+    db.getAllFromIndex('facts', 'state', 'refused'),
+    db.getAll('photos'),
+  ]);
+  return [...new Set([...waiting, ...refused, ...photos].map((k) => k.job))];
 }
 
-/** Why something is not sent yet, in words. */
-function whyNot({ status, error }: Answer): string {
-  const own = error ? `: ${error}` : '.';
-  if (status < 400)
-    return 'Something between this device and the server answers in its place, such as the sign-in page of a network.';
-  if (status === 401 || status === 403) return `The server does not let this device in (${status})${own}`;
-  if (status === 404) return `The server does not know this job (404)${own}`;
-  if (status === 413) return `It is larger than the way to the server allows (413)${own}`;
-  if (status === 500) return `The server broke on it (500)${own}`;
-  return `The server cannot take it now (${status})${own}`;
+/** Whether the server stored something of this device since a moment, by the device's clock. */
+export async function sentSince(ms: number): Promise<boolean> {
+  const db = await deviceStore();
+  return (await db.getAllFromIndex('facts', 'state', 'sent')).some((k) => (k.sentAt ?? 0) >= ms);
 }
 
-/** What the server refuses by a rule stays refused until somebody changes it; everything else is tried again. */
-const isRefused = ({ status, error }: Answer): boolean =>
-  error !== null && (status === 409 || status === 422 || status === 410);
-/** What is wrong with the one thing that was sent, and not with the way there. */
-const isItsOwn = ({ status }: Answer): boolean => status === 500 || status === 413 || status === 400;
+/** The device's own clock as it goes on in one page, whatever is set meanwhile. */
+const steady = (): number => performance.timeOrigin + performance.now();
 
-/** What is said when the device's clock is that far from the server's, ms. */
-export const SKEWED = 120_000;
+/** Facts that go on beside those that the server broke on: neither these nor what rests on them. */
+function goOn(facts: readonly Kept[], aside: ReadonlySet<string>): Kept[] {
+  if (!aside.size) return [...facts];
+  return facts.filter(({ fact }) => {
+    const body = JSON.stringify(fact.body);
+    return !aside.has(fact.id) && ![...aside].some((id) => body.includes(id));
+  });
+}
 
 export class Outbox {
   kept: Kept[] = $state.raw([]);
+  /** those of them that count, in the order of recording; another list only where one came or went */
+  facts: readonly Fact[] = $state.raw([]);
   photos: KeptPhoto[] = $state.raw([]);
   /** the server did not answer, and what waited then has not all been sent since */
   away = $state(false);
   /** why the server did not take what was sent last; empty where it did, or did not answer */
   why = $state('');
+  /** when it is tried again, ms since 1970 by the device's clock; null where nothing is planned */
+  nextTry: number | null = $state(null);
   /** it has been sending for longer than a page takes as a rule */
   slow = $state(false);
-  /** server's clock less the device's, ms */
-  skew = $state(0);
-  /** a demo's clock that is stopped */
-  private stoppedAt: number | null = $state(null);
+  /** why this device keeps nothing; null where it does */
+  storage: StorageFault | null = $state(null);
+  readonly clock = new DeviceClock();
   private sending: Promise<void> | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
   /** tries that failed one after another */
   private failed = 0;
+  private batch = BATCH_MOST / 2;
+  /** when facts of this page were kept, by `steady` */
+  private readonly tapped = new Map<number, number>();
+  /** numbers of facts that the storage did not take: they are held by this page alone */
+  private unstored = 0;
 
   constructor(
     readonly job: string,
@@ -95,16 +94,20 @@ export class Outbox {
 
   /** a demo's clock does not go on */
   get stopped(): boolean {
-    return this.stoppedAt !== null;
+    return this.clock.stopped;
   }
-  get facts(): Fact[] {
-    return this.kept.flatMap((k) => (k.state === 'refused' ? [] : [k.fact]));
+  get skew(): number {
+    return this.clock.skew;
   }
   get waiting(): Kept[] {
     return this.kept.filter((k) => k.state === 'waiting');
   }
   get refused(): Kept[] {
     return this.kept.filter((k) => k.state === 'refused');
+  }
+  /** Facts that only this page holds: they are lost with it. */
+  get heldByPage(): number {
+    return this.kept.filter((k) => k.n < 0 && k.state !== 'sent').length;
   }
   /** Why what waits is not sent, in words; empty where nothing is known against it. */
   get reason(): string {
@@ -124,34 +127,67 @@ export class Outbox {
     return this.refused.length + this.photos.filter((p) => p.why).length;
   }
   /** The server's clock as this device knows it. */
-  now = (): number => this.stoppedAt ?? Date.now() + this.skew;
+  now = (): number => this.clock.now(this.facts.at(-1)?.at);
+  /** How far a time of now may be off, ms; undefined where that is of no account. */
+  doubt = (): number | undefined => {
+    const doubt = this.clock.doubt();
+    return doubt > DOUBTFUL ? doubt : undefined;
+  };
 
   /**
    * Reads what the device kept, and begins to send.
-   * @param pageNow the server's clock as the page has it; an older page was kept for when there is no signal
+   * @param pageNow the server's clock as it wrote it into this page; nothing where the page is a kept one
    */
   async open(pageNow?: number): Promise<void> {
-    const known = readSkew(localStorage.getItem(SKEW));
-    this.skew = known.skew ?? (pageNow === undefined ? 0 : pageNow - Date.now());
-    this.stoppedAt = known.stoppedAt === null ? null : Math.max(known.stoppedAt, pageNow ?? 0);
-    await this.read();
+    this.clock.restore();
+    const knew = this.clock.known;
+    if (pageNow !== undefined) this.clock.learnFromPage(pageNow);
+    await this.store(() => this.read());
     const read = this.readClock().then(() => void this.flush());
     // A clock that was compared before and goes on is good enough for a tap meanwhile.
-    if (known.skew === undefined || this.stopped) await read;
+    if (!knew || this.stopped) await read;
   }
 
   close(): void {
     clearTimeout(this.timer);
   }
 
+  /** Does something with the storage of the device. @returns whether it could; `storage` says why not */
+  private async store(act: () => Promise<void>): Promise<boolean> {
+    try {
+      await act();
+      this.storage = null;
+      return true;
+    } catch (reason) {
+      this.storage = faultOf(reason);
+      return false;
+    }
+  }
+
+  private setKept(kept: Kept[]): void {
+    this.kept = kept;
+    const facts = kept.flatMap((k) => (k.state === 'refused' ? [] : [k.fact]));
+    if (facts.length !== this.facts.length || facts.some((f, i) => f !== this.facts[i])) this.facts = facts;
+  }
+
   private async read(): Promise<void> {
-    const db = await database();
+    const db = await deviceStore();
     const old = Date.now() - KEEP_DAYS * 86_400_000;
     const stored: unknown[] = await db.getAllFromIndex('facts', 'job', this.job);
     const all = stored.flatMap((record) => readKept(record) ?? []);
     const past = (k: Kept): boolean => k.state === 'sent' && k.keptAt < old;
     for (const k of all) if (past(k)) await db.delete('facts', k.n);
-    this.kept = all.filter((k) => !past(k));
+    // A fact that is known stays the same object.
+    const known = new Map(this.kept.map((k) => [k.n, k]));
+    this.setKept([
+      ...all
+        .filter((k) => !past(k))
+        .map((k) => {
+          const had = known.get(k.n);
+          return had?.fact.at === k.fact.at ? { ...k, fact: had.fact } : k;
+        }),
+      ...this.kept.filter((k) => k.n < 0),
+    ]);
     const photos = await db.getAllFromIndex('photos', 'job', this.job);
     // A picture that is shown stays the same object.
     this.photos = photos.map((p) => this.photos.find((x) => x.id === p.id && x.why === p.why) ?? p);
@@ -159,51 +195,54 @@ export class Outbox {
 
   /** Asks the server's clock; without an answer the last difference is used. */
   async readClock(): Promise<void> {
-    if (!navigator.onLine) {
+    if (!navigator.onLine || !(await this.clock.ask())) {
       this.away = true;
       return;
     }
-    try {
-      const from = Date.now();
-      // A clock that goes on is known well enough; one that is stopped may have been set.
-      const signal = AbortSignal.timeout(this.stopped ? LONG : SHORT);
-      const answer = await fetch('/api/clock', { cache: 'no-store', signal });
-      const { now, running } = clockSchema.parse(await answer.json());
-      this.skew = Math.round(now - (from + Date.now()) / 2);
-      this.stoppedAt = running ? null : now;
-      localStorage.setItem(SKEW, JSON.stringify({ skew: this.skew, stoppedAt: this.stoppedAt }));
-      if (!this.unsent) this.away = false;
-    } catch {
-      this.away = true;
+    if (!this.unsent) this.away = false;
+    await this.retime();
+  }
+
+  /** What was recorded in this page while its time was not known gets its time, now that it is. */
+  private async retime(): Promise<void> {
+    if ((this.doubt() ?? 0) > 0) return;
+    const [now, here] = [this.clock.now(), steady()];
+    for (const k of this.waiting) {
+      const tapped = this.tapped.get(k.n);
+      if (k.fact.doubt === undefined || tapped === undefined) continue;
+      const { doubt: _, ...fact } = k.fact;
+      await this.mark([k], { fact: { ...fact, at: Math.round(now - (here - tapped)) } });
     }
   }
 
-  /** Stores a fact on the device, with the photo that it came with; it counts from then on. */
+  /**
+   * Stores a fact on the device, with the photo that it came with; it counts from then on. Where the device stores nothing,
+   * this page holds it and sends it straight on.
+   */
   async add(fact: Fact, photo?: KeptPhoto): Promise<void> {
-    const db = await database();
-    const entry = {
-      job: this.job,
-      keptAt: Date.now(),
-      fact,
-      state: 'waiting' as const,
-      why: '',
-    };
-    const tx = db.transaction(['facts', 'photos'], 'readwrite', { durability: 'strict' });
-    const adding = tx.objectStore('facts').add(entry);
-    if (photo) void tx.objectStore('photos').add(photo);
-    // Committed at once: a page that is left this moment loses nothing.
-    tx.commit();
-    const n = await adding;
-    await tx.done;
-    const kept = { ...entry, n };
-    this.kept = [...this.kept, kept];
+    const entry = { job: this.job, keptAt: Date.now(), fact, state: 'waiting' as const, why: '' };
+    let n = -1 - this.unstored;
+    const isStored = await this.store(async () => {
+      const db = await deviceStore();
+      const tx = db.transaction(['facts', 'photos'], 'readwrite', { durability: 'strict' });
+      const adding = tx.objectStore('facts').add(entry);
+      if (photo) void tx.objectStore('photos').add(photo);
+      // Committed at once: a page that is left this moment loses nothing.
+      tx.commit();
+      await tx.done;
+      n = await adding;
+    });
+    if (!isStored) this.unstored++;
+    else void askToPersist();
+    this.tapped.set(n, steady());
+    this.setKept([...this.kept, { ...entry, n }]);
     if (photo) this.photos = [...this.photos, photo];
     await this.sendAWhile();
   }
 
-  /** Stores a photo on the device. */
+  /** Stores a photo on the device; where that cannot be, this page holds it. */
   async addPhoto(photo: KeptPhoto): Promise<void> {
-    await (await database()).add('photos', photo);
+    await this.store(async () => void (await (await deviceStore()).add('photos', photo)));
     this.photos = [...this.photos, photo];
     await this.sendAWhile();
   }
@@ -214,16 +253,47 @@ export class Outbox {
 
   /** Takes a photo that the server refused off the device. */
   async discardPhoto(id: string): Promise<void> {
-    await (await database()).delete('photos', id);
+    await this.store(async () => (await deviceStore()).delete('photos', id));
     this.photos = this.photos.filter((p) => p.id !== id);
   }
 
   /** Takes a fact that the server refused off the device, with its photos. */
   async discard(n: number): Promise<void> {
-    await (await database()).delete('facts', n);
+    if (n >= 0) await this.store(async () => (await deviceStore()).delete('facts', n));
     const fact = this.kept.find((k) => k.n === n)?.fact.id;
-    this.kept = this.kept.filter((k) => k.n !== n);
+    this.setKept(this.kept.filter((k) => k.n !== n));
     for (const photo of this.photos) if (photo.of === fact) await this.discardPhoto(photo.id);
+  }
+
+  /** Sends a refused fact again as it was, but for what overrules the refusal or puts its time right. */
+  async sendAgain(n: number, change: Partial<Pick<Fact, 'body' | 'at'>>): Promise<void> {
+    const refused = this.kept.find((k) => k.n === n);
+    if (!refused) return;
+    const { doubt, ...fact } = refused.fact;
+    const timed = change.at === undefined && doubt !== undefined ? { doubt } : {};
+    await this.mark([refused], {
+      fact: { ...fact, ...timed, ...change },
+      state: 'waiting',
+      why: '',
+      refusals: undefined,
+      field: null,
+    });
+    await this.sendAWhile();
+  }
+
+  /**
+   * Compares with what the server has: a fact that it had stored and has no more is sent again.
+   * @param has whether it has a fact
+   * @param asked when that was asked for, by the device's clock
+   */
+  async compare(has: (id: string) => boolean, asked: number): Promise<void> {
+    const lost = this.kept.filter((k) => k.state === 'sent' && (k.sentAt ?? 0) < asked && !has(k.fact.id));
+    if (!lost.length) return;
+    await this.mark(lost, {
+      state: 'waiting',
+      why: 'The server had it and has it no more: it is sent again.',
+    });
+    void this.flush();
   }
 
   /** Sends what waits, one tab at a time. */
@@ -246,18 +316,14 @@ export class Outbox {
 
   private async sendAll(): Promise<void> {
     clearTimeout(this.timer);
+    this.nextTry = null;
     let sent = false;
-    /** what the server broke on this time, and what rests on it: the others go on */
     const aside = new Set<string>();
-    const restsOn = (fact: Fact): boolean => {
-      const body = JSON.stringify(fact.body);
-      return [...aside].some((id) => body.includes(id));
-    };
     // Another tab may have sent some.
-    await this.read();
+    await this.store(() => this.read());
     for (;;) {
       // Facts first: a photo goes when the fact that it shows is known, and waits with one that was not taken.
-      const facts = this.waiting.filter((k) => !aside.has(k.fact.id) && !restsOn(k.fact)).slice(0, BATCH);
+      const facts = goOn(this.waiting, aside).slice(0, Math.round(this.batch));
       const photo = this.photos.find(
         (p) => !p.why && !aside.has(p.id) && !this.kept.some((k) => k.state !== 'sent' && k.fact.id === p.of),
       );
@@ -268,6 +334,8 @@ export class Outbox {
         return;
       }
       sent ||= how === 'sent';
+      // Whoever taps goes first.
+      await new Promise((next) => setTimeout(next));
     }
     if (aside.size) {
       this.again(sent);
@@ -281,27 +349,30 @@ export class Outbox {
     } else if (this.away) await this.readClock();
   }
 
+  /** what the server asked for, ms; null where it asked for nothing */
+  private pause: number | null = null;
+
   /** Tries again after a while, longer each time that nothing is taken. */
   private again(sent: boolean): void {
     this.failed = sent ? 0 : this.failed + 1;
-    const wait = Math.min(RETRY_AT_MOST, RETRY * 2 ** Math.max(0, this.failed - 1));
+    const own = Math.min(RETRY_AT_MOST, RETRY * 2 ** Math.max(0, this.failed - 1));
+    const wait = Math.max(own, this.pause ?? 0);
+    this.pause = null;
+    this.nextTry = Date.now() + wait;
     this.timer = setTimeout(() => void this.flush(), wait);
     if (sent) this.emptied();
   }
 
-  /** @returns null where nothing answers */
-  private async ask(what: string, init: RequestInit): Promise<Answer | null> {
-    const response = await fetch(`/api/jobs/${this.job}/${what}`, init).catch(() => null);
-    if (response) {
-      const answer = await readAnswer(response);
-      this.why = answer.stored.length || isRefused(answer) ? '' : whyNot(answer);
-      // The server itself speaks, whatever it says.
-      if (!this.why || answer.error !== null) this.away = false;
-      return answer;
-    }
-    this.why = '';
-    this.away = true;
-    return null;
+  private async ask(what: string, init: RequestInit, wait: number): Promise<Answer> {
+    const asked = performance.now();
+    const answer = await send(`/api/jobs/${this.job}/${what}`, init, wait);
+    const { is, clock } = answer;
+    if (clock) this.clock.learn(clock.now, clock.running, asked);
+    this.pause = answer.retryAfter;
+    this.why = is === 'stored' || is === 'refused' ? '' : answer.why;
+    // The server itself speaks, whatever it says.
+    this.away = answer === NO_ANSWER || (this.away && is !== 'stored' && is !== 'refused' && is !== 'broken');
+    return answer;
   }
 
   /** @returns `later` where the server cannot be reached or takes nothing now */
@@ -310,22 +381,28 @@ export class Outbox {
     aside: Set<string>,
   ): Promise<'sent' | 'not' | 'later'> {
     const query = new URLSearchParams({ id, piece, of: of ?? '' });
-    const answer = await this.ask(`photos?${query}`, { method: 'PUT', body: picture });
-    if (!answer) return 'later';
+    const answer = await this.ask(`photos?${query}`, { method: 'PUT', body: picture }, PHOTO_WAIT);
     if (answer.stored.includes(id)) {
       await this.discardPhoto(id);
       return 'sent';
     }
-    if (isItsOwn(answer) || answer.status === 404) {
+    if (answer.is === 'broken') {
       aside.add(id);
       return 'not';
     }
-    if (!isRefused(answer)) return 'later';
-    const why = answer.error ?? '';
-    const refused = this.photos.flatMap((p) => (p.id === id ? [{ ...p, why }] : []));
-    for (const photo of refused) await (await database()).put('photos', photo);
+    if (answer.is !== 'refused') return 'later';
+    const refused = this.photos.flatMap((p) => (p.id === id ? [{ ...p, why: answer.why }] : []));
+    await this.store(async () => {
+      for (const photo of refused) await (await deviceStore()).put('photos', photo);
+    });
     this.photos = this.photos.map((p) => refused.find((x) => x.id === p.id) ?? p);
     return 'not';
+  }
+
+  /** Facts of a batch whose painter still stands before the page. */
+  private live(batch: readonly Kept[]): string[] {
+    const from = steady() - LIVE;
+    return batch.flatMap((k) => ((this.tapped.get(k.n) ?? 0) > from ? [k.fact.id] : []));
   }
 
   /**
@@ -333,46 +410,58 @@ export class Outbox {
    * @returns `later` where the server cannot be reached or takes nothing now
    */
   private async send(batch: readonly Kept[], aside: Set<string>): Promise<'sent' | 'not' | 'later'> {
-    const body = JSON.stringify({ facts: batch.map((k) => k.fact) });
-    const answer = await this.ask('facts', {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body,
-      keepalive: body.length < OUTLIVES,
-    });
-    if (!answer) return 'later';
+    const body = JSON.stringify({ facts: batch.map((k) => k.fact), live: this.live(batch) });
+    const asked = performance.now();
+    const answer = await this.ask(
+      'facts',
+      {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body,
+        keepalive: body.length < OUTLIVES,
+      },
+      FACTS_WAIT,
+    );
     const stored = batch.filter((k) => answer.stored.includes(k.fact.id));
     if (stored.length) {
-      await this.mark(stored, { state: 'sent', why: '' });
+      const share = BATCH_TIME / Math.max(1, performance.now() - asked);
+      this.batch = Math.min(
+        BATCH_MOST,
+        Math.max(BATCH_LEAST, this.batch * Math.min(2, Math.max(0.5, share))),
+      );
+      await this.mark(stored, { state: 'sent', sentAt: steady(), why: '' });
       return 'sent';
     }
-    if (!isRefused(answer) && !isItsOwn(answer)) return 'later';
+    if (answer.is !== 'refused' && answer.is !== 'broken') return 'later';
     if (batch.length > 1) {
-      // One of them is at fault: the others go on their own.
+      // One of them is at fault: by halves it is found, and the others go on.
       let sent = false;
-      for (const one of batch) {
-        const how = await this.send([one], aside);
+      const half = Math.ceil(batch.length / 2);
+      for (const part of [batch.slice(0, half), batch.slice(half)]) {
+        const rest = goOn(part, aside);
+        const how = rest.length ? await this.send(rest, aside) : 'not';
         if (how === 'later') return 'later';
         sent ||= how === 'sent';
       }
       return sent ? 'sent' : 'not';
     }
-    if (isRefused(answer)) {
-      const why = answer.error ?? '';
-      await this.mark(batch, { state: 'refused', why, refusals: answer.refusals });
+    if (answer.is === 'refused') {
+      const { why, refusals, field } = answer;
+      await this.mark(batch, { state: 'refused', why, refusals, field });
       return 'not';
     }
     for (const k of batch) aside.add(k.fact.id);
-    await this.mark(batch, { why: whyNot(answer) });
+    await this.mark(batch, { why: answer.why });
     return 'not';
   }
 
   private async mark(batch: readonly Kept[], change: Partial<Kept>): Promise<void> {
-    const db = await database();
     const changed = new Map(batch.map((k) => [k.n, { ...k, ...change }]));
-    const tx = db.transaction('facts', 'readwrite');
-    for (const k of changed.values()) await tx.store.put(k);
-    await tx.done;
-    this.kept = this.kept.map((k) => changed.get(k.n) ?? k);
+    this.setKept(this.kept.map((k) => changed.get(k.n) ?? k));
+    await this.store(async () => {
+      const tx = (await deviceStore()).transaction('facts', 'readwrite');
+      for (const k of changed.values()) if (k.n >= 0) await tx.store.put(k);
+      await tx.done;
+    });
   }
 }

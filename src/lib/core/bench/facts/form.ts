@@ -20,8 +20,10 @@ export function factForm(form: FormData): FactForm {
     all,
     number: (name) => readNumber(text(name)),
     override: () => {
-      const reasons = form.getAll('reason').map(String);
-      const given = all('rule').map((rule, i) => ({ rule, reason: reasons[i] ?? '' }));
+      const rules = all('rule');
+      // A fact with a reason of its own gives that first.
+      const reasons = form.getAll('reason').map(String).slice(-rules.length);
+      const given = rules.map((rule, i) => ({ rule, reason: reasons[i] ?? '' }));
       return given.length ? { override: given } : {};
     },
   };

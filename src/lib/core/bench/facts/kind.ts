@@ -20,8 +20,13 @@ export interface Happened {
 export interface Log {
   /** null for a fact that is not known */
   kindOf: (id: string) => string | null;
+  factOf: (id: string) => Pick<Happened, 'at' | 'worker'> | undefined;
+  /** who records the fact that is judged */
+  by: string;
   /** the state as it would be without a fact */
   without: (id: string) => JobState;
+  /** how many contradictions nobody has settled */
+  open: () => number;
 }
 
 /** What facts are put into words with. */

@@ -26,4 +26,5 @@ export { jobHandedOver } from './handing-over/job-handed-over';
 export { checkRecorded } from './checks/check-recorded';
 export { touchUpClosed } from './checks/touch-up-closed';
 export { contradictionSettled } from './corrections/contradiction-settled';
+export { timeCorrected } from './corrections/time-corrected';
 export { voided } from './corrections/void';

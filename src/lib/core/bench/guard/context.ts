@@ -16,6 +16,8 @@ export interface Context {
   codes: ReadonlyMap<string, string>;
   /** size, form and colour by piece id; guards that ask for them are silent where they are not known */
   pieces?: ReadonlyMap<string, { w: number; h: number; form: Form; colour: string }>;
+  /** names by id of the people of the crew */
+  people?: ReadonlyMap<string, string>;
   lots?: readonly { id: string; name: string; pieces: readonly string[] }[];
   rack?: RackRoom;
   /** when films are ready */

@@ -1,4 +1,5 @@
 /** What may be done now: every fact is judged before it is kept. */
+import { contradictions, stepsBefore } from '../contradictions';
 import { entryOf, type Fact } from '../state/events';
 import { fold } from '../state/fold';
 import { overridesOf } from '../facts/parts';
@@ -22,7 +23,7 @@ export function judge(ctx: Context, facts: readonly Fact[], fact: Fact): Refusal
 function judgeBody(
   ctx: Context,
   facts: readonly Fact[],
-  { body, at }: Fact,
+  { body, at, worker }: Fact,
 ): Refusal | readonly Refusal[] | null {
   const named = 'pieces' in body ? body.pieces : 'piece' in body && body.piece !== null ? [body.piece] : [];
   const strangers = named.filter((p) => !ctx.codes.has(p));
@@ -30,6 +31,9 @@ function judgeBody(
     return refuse('unknown', `${strangers.length} of the pieces named are not of this job.`, false);
   return entryOf(body).refuse(body, at, ctx, {
     kindOf: (id) => facts.find((f) => f.id === id)?.body.kind ?? null,
+    factOf: (id) => facts.find((f) => f.id === id),
+    by: worker,
     without: (id) => fold(facts.filter((f) => f.id !== id)),
+    open: () => contradictions(facts, stepsBefore(ctx.route)).length,
   });
 }

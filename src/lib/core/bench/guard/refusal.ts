@@ -24,7 +24,37 @@ export const RULES = [
   'not-in-lot',
   'no-room',
   'order',
+  'no-such-step',
+  'hangs',
+  'felt-wet',
+  'open-flaws',
+  'contradicted',
+  'others-work',
 ] as const;
+
+/**
+ * Rules that judge by what may be known otherwise elsewhere, or by now: the air, the lots, the system, what the gun holds.
+ * A device that recorded under what it knew did so in good faith: its fact is kept, and a person looks at it.
+ */
+export const BY_CONTEXT: ReadonlySet<(typeof RULES)[number]> = new Set([
+  'too-early',
+  'too-late',
+  'skipped-step',
+  'finding',
+  'air',
+  'wrong-face',
+  'wrong-colour',
+  'mix',
+  'wet-deglosser',
+  'floating-panel',
+  'not-in-lot',
+  'no-room',
+  'no-such-step',
+  'not-home',
+  'felt-wet',
+  'open-flaws',
+  'contradicted',
+]);
 
 export const refusalSchema = z.object({
   rule: z.enum(RULES),

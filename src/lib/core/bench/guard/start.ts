@@ -4,7 +4,8 @@ import type { Step } from '../../coating/route';
 import type { Face, Product } from '../../coating/system';
 import { openFindings } from '../../quality/site-tests';
 import { freshAir } from '../view/fresh-air';
-import { pieceState } from '../state/state';
+import { FEEL_FACTS } from '../view/looks';
+import { pieceState, type FilmTouch } from '../state/state';
 import { list, type Context } from './context';
 import { refuse, refusalsOf, type Refusal } from './refusal';
 import { lastLaid, nextStep, windowOf, working } from './window';
@@ -110,6 +111,35 @@ function judgeEarly(ctx: Context, step: Step, pieces: readonly string[], at: num
       );
 }
 
+/** A film that a finger found wet is not gone on with at once. Common practice, no source, ms. */
+const FELT_HOLDS = 30 * 60_000;
+
+/** Films that were felt and found not to be so far, and not felt again since. */
+function judgeFelt(ctx: Context, step: Step, pieces: readonly string[], at: number): Refusal | null {
+  const found = pieces.flatMap((p) => {
+    const films = step.after.flatMap((r) => (r.film ? [r.step] : []));
+    const touch = ctx.state.touches
+      .filter((t) => t.pieces.includes(p) && films.includes(t.step) && t.at <= at)
+      .reduce<FilmTouch | null>((last, t) => (last && last.at > t.at ? last : t), null);
+    const before = touch && pieceState(ctx.state, p).done.get(touch.step);
+    if (!touch || !before || touch.at < before.end || touch.at + FELT_HOLDS <= at) return [];
+    const { reached, stage } = FEEL_FACTS[touch.feel];
+    return reached || (stage === 'sand' && step.kind !== 'sand') ? [] : [{ p, touch }];
+  });
+  const last = found.sort((x, y) => y.touch.at - x.touch.at)[0]?.touch;
+  if (!last) return null;
+  const codes = list(
+    ctx,
+    found.map(({ p }) => p),
+  );
+  return refuse(
+    'felt-wet',
+    `${codes} was felt ${FEEL_FACTS[last.feel].words} ${ctx.sayTime(last.at)}. Feel it again before you go on.`,
+    true,
+    last.at + FELT_HOLDS,
+  );
+}
+
 /** Recoat windows that have closed. */
 function judgeLate(ctx: Context, step: Step, pieces: readonly string[], at: number): Refusal | null {
   const closed = pieces.flatMap((p) => {
@@ -154,7 +184,7 @@ export function judgeStart(
   const busy = pieces.filter((p) => working(state, p));
   const had = pieces.filter((p) => pieceState(state, p).done.has(step.key));
   const free = pieces.filter((p) => !busy.includes(p) && !had.includes(p));
-  const up = pieces.filter((p) => !pieceState(state, p).down);
+  const up = pieces.filter((p) => !pieceState(state, p).down || pieceState(state, p).hungIn !== null);
   const lost = pieces.filter((p) => pieceState(state, p).missing !== null);
   const panels =
     step.prep === 'caulk'
@@ -181,6 +211,7 @@ export function judgeStart(
         `${list(ctx, panels)}: a floating panel moves in its groove with the seasons, and a caulked joint cracks. Caulk fixed joints alone.`,
       ),
     judgeEarly(ctx, step, free, at),
+    judgeFelt(ctx, step, free, at),
     judgeLate(ctx, step, free, at),
     product && judgeFindings(ctx, pieces),
     product && judgeGun(ctx, step, product, pieces),

@@ -2,10 +2,26 @@
 import { gets } from '../../coating/route';
 import type { Log } from '../facts/kind';
 import type { Context } from './context';
+import { working } from './window';
 import { refuse, type Refusal } from './refusal';
 
 /** What a fact rests on would be missing after it is taken back. */
 export function judgeTakingBack(ctx: Context, log: Log, target: string): Refusal | null {
+  return judgeRest(ctx, log, target) ?? judgeOthers(ctx, log, target);
+}
+
+/** Another person’s record is taken back knowingly, or not at all. */
+function judgeOthers(ctx: Context, log: Log, target: string): Refusal | null {
+  const own = log.factOf(target);
+  const work = ctx.state.works.get(target);
+  const who = new Set([own?.worker ?? '', ...(work?.hands ?? []).map((h) => h.worker)]);
+  const others = [...who].filter((w) => w && w !== log.by).map((w) => ctx.people?.get(w) ?? 'somebody else');
+  return others.length
+    ? refuse('others-work', `This takes back what ${others.join(' and ')} did, ${ctx.sayTime(own?.at ?? 0)}.`)
+    : null;
+}
+
+function judgeRest(ctx: Context, log: Log, target: string): Refusal | null {
   const { route } = ctx;
   const kind = log.kindOf(target);
   if (kind === null || kind === 'void')
@@ -18,6 +34,10 @@ export function judgeTakingBack(ctx: Context, log: Log, target: string): Refusal
     if (first < 0 || !missing || !ctx.state.pieces.get(piece)?.done.has(missing.key)) continue;
     const later = route.slice(first + 1).find((s) => state.done.has(s.key));
     const code = ctx.codes.get(piece) ?? '?';
+    const work = working(without, piece);
+    const under = work && route.slice(first + 1).find((s) => s.key === work.step);
+    if (under)
+      return refuse('later-work', `“${under.act}” is under way on ${code}. Take that back first.`, false);
     if (later)
       return refuse('later-work', `${code} has had “${later.act}” since. Take that back first.`, false);
     if (state.hungIn !== null)

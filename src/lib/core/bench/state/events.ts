@@ -29,6 +29,8 @@ export function entryOf<B extends FactBody>({ kind }: B): FactKindEntry<z.ZodTyp
 }
 
 const id = z.uuid();
+/** A device that knows nothing of the server's clock says a day; more than a year is a mistake, ms. */
+const MOST_DOUBT = 366 * 86_400_000;
 export const factSchema = z.object({
   /** made by the device, so that sending twice stores once */
   id,
@@ -39,6 +41,8 @@ export const factSchema = z.object({
   device: z.string().max(64),
   /** the newest fact that its device had from the server when this was recorded; nothing where it had all */
   knew: id.optional(),
+  /** how far its time may be off either way, ms, where its device knew the server's clock badly */
+  doubt: z.number().int().positive().max(MOST_DOUBT).optional(),
   body: bodySchema,
 });
 export type Fact = z.infer<typeof factSchema>;

@@ -68,9 +68,15 @@ const body: fc.Arbitrary<FactBody> = fc.oneof(
   fc.record({ kind: fc.constant('piece.hung' as const), piece: one, opening: one }),
   fc.record({
     kind: fc.constant('contradiction.settled' as const),
-    of: fc.uniqueArray(other, { minLength: 2, maxLength: 2 }),
+    of: fc.uniqueArray(other, { minLength: 2, maxLength: 3 }),
+    pieces: fc.subarray(PIECES),
     keep: fc.option(other),
     reason: text,
+  }),
+  fc.record({
+    kind: fc.constant('time.corrected' as const),
+    fact: other,
+    at: fc.integer({ min: 0, max: 12 }).map((m) => m * 60_000),
   }),
   fc.record({ kind: fc.constant('void' as const), fact: other, reason: text }),
 );

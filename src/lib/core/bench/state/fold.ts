@@ -1,4 +1,5 @@
 /** Folds facts into the state of a job. Any order and repetition of arrival gives the same state. */
+import { asItCounts, decide, putRight } from './decided';
 import { entryOf, type Fact } from './events';
 import { emptyState, type JobState } from './state';
 
@@ -55,30 +56,24 @@ export function inOrder(facts: readonly Fact[]): readonly Fact[] {
 export const lastToHappen = (facts: readonly Fact[]): Fact | undefined =>
   facts.reduce<Fact | undefined>((last, f) => (last && happened(last, f) > 0 ? last : f), undefined);
 
-/** Facts that do not count, with the reason: taken back, or settled against. */
-function takenBack(facts: readonly Fact[]): Map<string, string> {
-  const out = new Map<string, string>();
-  for (const { body } of facts) if (body.kind === 'void') out.set(body.fact, body.reason);
-  for (const { id, body } of facts)
-    if (body.kind === 'contradiction.settled' && body.keep !== null && !out.has(id))
-      for (const other of body.of) if (other !== body.keep) out.set(other, body.reason);
-  return out;
-}
-
 /**
  * Folds facts into the state of the job.
  * @param facts in any order, repeated or not; any subset is a valid state
  */
 export function fold(facts: readonly Fact[]): JobState {
-  const ordered = inOrder(facts);
-  const state = emptyState(takenBack(ordered));
-  for (const fact of ordered) {
+  const ordered = inOrder(putRight(facts));
+  const { voided, partly, spokenOf } = decide(ordered);
+  const state = emptyState(voided, spokenOf);
+  for (const each of ordered) {
+    const fact = asItCounts(each, partly.get(each.id));
     const entry = entryOf(fact.body);
-    if (state.voided.has(fact.id)) entry.applyTakenBack?.(state, fact, fact.body);
+    if (voided.has(fact.id)) entry.applyTakenBack?.(state, fact, fact.body);
     else entry.apply(state, fact, fact.body);
   }
   return state;
 }
+
+const SPEAKS_OF_OTHERS = new Set<string>(['void', 'contradiction.settled', 'time.corrected']);
 
 /**
  * Takes one more fact into a state, which it changes.
@@ -86,8 +81,7 @@ export function fold(facts: readonly Fact[]): JobState {
  * @returns whether it could: a fact that happened earlier, or takes others back, wants the whole log folded anew
  */
 export function foldOn(state: JobState, latest: Fact | undefined, fact: Fact): boolean {
-  const { kind } = fact.body;
-  if (kind === 'void' || kind === 'contradiction.settled' || state.voided.has(fact.id)) return false;
+  if (SPEAKS_OF_OTHERS.has(fact.body.kind) || state.spokenOf.has(fact.id)) return false;
   if (latest && happened(latest, fact) >= 0) return false;
   entryOf(fact.body).apply(state, fact, fact.body);
   return true;

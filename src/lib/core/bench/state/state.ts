@@ -35,6 +35,8 @@ export interface PieceState {
   missing: string | null;
   /** steps done, by key of the route */
   done: Map<string, StepDone>;
+  /** the same step done before: two devices recorded it, and both are true as far as is known */
+  doneBefore: { step: string; done: StepDone }[];
   /** id of the piece whose opening it hangs in */
   hungIn: string | null;
   hungAt: number | null;
@@ -152,8 +154,10 @@ export interface Mix {
 export interface JobState {
   pieces: Map<string, PieceState>;
   works: Map<string, Work>;
-  /** steps of the fixed work, by key; begun again, the last counts */
+  /** steps of the fixed work, by key; of several beginnings the one that was finished first, else the first */
   site: Map<string, SiteWork>;
+  /** every beginning of them, by the id of its fact */
+  siteWorks: Map<string, SiteWork>;
   /** latest reading by place */
   air: Map<string, Air>;
   /** cups, in the order they were mixed */
@@ -173,6 +177,8 @@ export interface JobState {
   touchUps: Map<string, TouchUp>;
   /** facts taken back, with the reason */
   voided: Map<string, string>;
+  /** facts that corrections speak of, whether they are here yet or not */
+  spokenOf: Set<string>;
 }
 
 const bare = (): PieceState => ({
@@ -182,6 +188,7 @@ const bare = (): PieceState => ({
   place: 'opening',
   missing: null,
   done: new Map(),
+  doneBefore: [],
   hungIn: null,
   hungAt: null,
   abraded: null,
@@ -202,11 +209,19 @@ export function letGo(work: Work | undefined, at: number): void {
   for (const hands of work?.hands ?? []) hands.to ??= at;
 }
 
-/** A job of which nothing is recorded. @param voided facts taken back, with the reason */
-export const emptyState = (voided: Map<string, string> = new Map()): JobState => ({
+/**
+ * A job of which nothing is recorded.
+ * @param voided facts taken back, with the reason
+ * @param spokenOf facts that corrections speak of
+ */
+export const emptyState = (
+  voided: Map<string, string> = new Map(),
+  spokenOf: Set<string> = new Set(),
+): JobState => ({
   pieces: new Map(),
   works: new Map(),
   site: new Map(),
+  siteWorks: new Map(),
   air: new Map(),
   mixes: [],
   loaded: null,
@@ -219,4 +234,5 @@ export const emptyState = (voided: Map<string, string> = new Map()): JobState =>
   checks: [],
   touchUps: new Map(),
   voided,
+  spokenOf,
 });

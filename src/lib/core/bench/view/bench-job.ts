@@ -141,6 +141,7 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = []): Bench {
       site: pack.site,
       codes,
       pieces: knownPieces(pack.pieces, pack.zones),
+      people: new Map(pack.people.map((p) => [p.id, p.name])),
       lots: pack.lots,
       rack: pack.rack,
       waits,

@@ -281,6 +281,7 @@ describe('phones that worked apart', () => {
       fact(at + 60 * MINUTE, {
         kind: 'contradiction.settled',
         of: [mine[0]?.id ?? '', theirs[0]?.id ?? ''],
+        pieces: [],
         keep: mine[0]?.id ?? '',
         reason: 'one lot, one coat',
       }),
@@ -297,7 +298,7 @@ describe('phones that worked apart', () => {
       { kind: 'work.started', step: 'back.urethane-enamel.1', lot: lot?.id ?? '', pieces: lot?.pieces ?? [] },
       { device: 'two', knew },
     );
-    expect(() => record(early)).toThrow(/comes first/);
+    expect(() => recordFacts(db, job, [early], [early.id])).toThrow(/comes first/);
     record(fact(at, { kind: 'air.read', place: 'tent', celsius: 20, humidity: 0.5 }));
     // Something came meanwhile from another phone: kept, and shown.
     const { contested } = record(early);

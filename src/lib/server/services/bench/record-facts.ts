@@ -1,9 +1,10 @@
-import { contradicts, unknownTo } from '$core/bench/apart';
+import { unknownTo } from '$core/bench/apart';
+import { contradictions, stepsBefore, type ContradictionRule } from '$core/bench/contradictions';
 import { factSchema, type Fact } from '$core/bench/state/events';
 import { fold, foldOn, lastToHappen } from '$core/bench/state/fold';
 import type { JobState } from '$core/bench/state/state';
 import { judge } from '$core/bench/guard/judge';
-import { sayRefusals, together } from '$core/bench/guard/refusal';
+import { BY_CONTEXT, sayRefusals, together, type Refusal } from '$core/bench/guard/refusal';
 import type { Context } from '$core/bench/guard/context';
 import { withRework } from '$core/bench/rework';
 import type { Step } from '$core/coating/route';
@@ -11,7 +12,7 @@ import { firstFault } from '$core/units/first-fault';
 import { CLOCK_AHEAD, CLOCK_BEHIND } from '$core/units/instant';
 import type { Db } from '../../db/open';
 import { insertContested, type Contested } from '../../store/contested';
-import { findFact, insertFact, listFacts } from '../../store/facts';
+import { findFact, hasUnreadable, insertFact, listFacts } from '../../store/facts';
 import { deleteReadingOf, insertReading } from '../../store/readings';
 import { writeSummary } from '../../store/summaries';
 import { listWorkers } from '../../store/workers';
@@ -57,31 +58,63 @@ function contextIn(file: OpenJob, state: JobState): Context & { route: Step[] } 
   return { ...file.context, state, route: withRework(file.plainRoute, state, ids) };
 }
 
+/** A fact that came late, with what guards say against it. */
+interface Late {
+  fact: Fact;
+  refusals: readonly Refusal[];
+}
+
 /**
- * What speaks against a fact: a guard, which refuses it where its device knew as much as the server, and other devices'
- * facts that it did not know, beside which it is kept and contested.
+ * What speaks against a fact. Guards refuse it where its painter stands before the page, or its device knew the whole log; what
+ * a device recorded in good faith while it was away is kept, and a person looks at it.
+ * @param live its painter waits for the answer
+ * @returns what is to be looked at; null where nothing is
  * @throws Refused 409
  */
-function contestedBy(file: OpenJob, log: readonly Fact[], state: JobState, fact: Fact): Contested | null {
-  const unknown = unknownTo(log, fact);
-  const against = contradicts(unknown, fact);
-  if (against) {
-    const codes = against.pieces.map((p) => file.codes.get(p) ?? '?').join(' ');
-    const message =
-      against.rule === 'done-twice'
-        ? `${codes}: two devices recorded this coat or step while they were apart.`
-        : `${codes}: two devices put it in two places while they were apart.`;
-    return { fact: fact.id, other: against.other.id, rule: against.rule, message };
-  }
-  // A fact that comes late is judged by what had happened by then.
-  const before = unknown.length ? log.filter((f) => f.at <= fact.at) : log;
-  const then = before === log ? state : fold(before);
-  const refusals = judge(contextIn(file, then), before, fact);
+function lateOf({ file, log, state, latest }: Open, fact: Fact, live: boolean): Late | null {
+  const unknown = live ? [] : unknownTo(log, fact);
+  // A fact that comes late is judged by what had happened by then; what came after it, the whole log tells.
+  const then =
+    !unknown.length || !latest || latest.at <= fact.at ? state : fold(log.filter((f) => f.at <= fact.at));
+  const refusals = judge(contextIn(file, then), log, fact);
   const all = together(refusals);
-  if (!all) return null;
-  const message = sayRefusals(refusals);
-  if (unknown.length === 0) throw new Refused(409, message, null, { ...all, refusals });
-  return { fact: fact.id, other: null, rule: all.rule, message };
+  if (!all) return unknown.length ? { fact, refusals } : null;
+  const away = !live && fact.knew !== undefined;
+  if (away && (unknown.length > 0 || refusals.every((r) => BY_CONTEXT.has(r.rule))))
+    return { fact, refusals };
+  throw new Refused(409, sayRefusals(refusals), null, { ...all, refusals });
+}
+
+const SAYS: Record<ContradictionRule, string> = {
+  'done-twice': 'two devices recorded this coat or step while they were apart.',
+  'at-work': 'two devices were at it at one time while they were apart.',
+  'two-places': 'two devices put it in two places while they were apart.',
+  'moved-hung': 'one device hung it and another moved it while they were apart.',
+  'left-out': 'two devices ended one work, and one of them left it out.',
+  'no-start': 'it was finished on one device, and its beginning was taken back on another.',
+  'taken-from-under': 'a step that the next one needs was taken back or left out.',
+};
+
+/** What of facts that came late must be settled. What guards alone say against them is stored. */
+function contestedOf(db: Db, { file, log, state }: Open, late: readonly Late[]): Contested[] {
+  if (!late.length) return [];
+  const { route } = contextIn(file, state);
+  const found = contradictions(log, stepsBefore(route));
+  return late.flatMap(({ fact, refusals }): Contested[] => {
+    const sets = found.filter((c) => c.of.includes(fact.id));
+    const all = together(refusals);
+    if (!sets.length && all) {
+      const one = { fact: fact.id, other: null, rule: all.rule, message: sayRefusals(refusals) };
+      insertContested(db, file.job.id, one);
+      return [one];
+    }
+    return sets.map(({ rule, of, pieces }) => ({
+      fact: fact.id,
+      other: of.find((id) => id !== fact.id) ?? null,
+      rule,
+      message: `${pieces.map((p) => file.codes.get(p) ?? '?').join(' ')}: ${SAYS[rule]}`,
+    }));
+  });
 }
 
 /** A job whose log is being written to. */
@@ -115,8 +148,9 @@ interface Desk {
   time: number;
 }
 
-function recordOne(db: Db, open: Open, fact: Fact, { crew, time }: Desk): Contested | null {
-  const { file, log } = open;
+/** @returns what is to be looked at of a fact that came late; null where nothing is */
+function recordOne(db: Db, open: Open, fact: Fact, { crew, time }: Desk, live: boolean): Late | null {
+  const { file } = open;
   if (fact.job !== file.job.id) throw new Refused(422, 'The fact belongs to another job.', 'job');
   if (!crew.has(fact.worker))
     throw new Refused(
@@ -124,6 +158,7 @@ function recordOne(db: Db, open: Open, fact: Fact, { crew, time }: Desk): Contes
       'The fact names a person who is not on the crew. Choose who you are in Settings.',
       'worker',
     );
+  if (hasUnreadable(db, fact.id)) return null;
   const before = findFact(db, fact.id);
   if (before) {
     if (before.job !== fact.job || JSON.stringify(before.body) !== JSON.stringify(fact.body))
@@ -142,9 +177,8 @@ function recordOne(db: Db, open: Open, fact: Fact, { crew, time }: Desk): Contes
       'The fact lies in the future: the clock of this device is ahead. Set it right.',
       'at',
     );
-  const against = contestedBy(file, log, open.state, fact);
+  const late = lateOf(open, fact, live);
   insertFact(db, fact, time);
-  if (against) insertContested(db, file.job.id, against);
   append(open, fact);
   keepReading(db, fact);
   if (KEPT_APART.has(fact.body.kind)) {
@@ -152,13 +186,15 @@ function recordOne(db: Db, open: Open, fact: Fact, { crew, time }: Desk): Contes
     keepPace(db, fact, open.state, route);
     keepFelt(db, fact, { ...file, state: open.state, route }, time);
   }
-  return against;
+  return late;
 }
 
 /** Facts of one job that are recorded all or none, unchecked, in the order they happened. */
 export interface Batch {
   job: string;
   inputs: readonly unknown[];
+  /** ids of those whose painter waits for the answer */
+  live?: readonly string[];
 }
 
 /**
@@ -179,13 +215,13 @@ export function recordTogether(db: Db, batches: readonly Batch[]): (Recorded | E
     if (markOf(db) !== mark) opened.clear();
     const desk: Desk = { crew: new Set(listWorkers(db).map((w) => w.id)), time: now(db) };
     const grown = new Set<Open>();
-    const answers = batches.map(({ job, inputs }): Recorded | Error => {
+    const answers = batches.map(({ job, inputs, live = [] }): Recorded | Error => {
       try {
         const facts = inputs.map((input, i) => read(input, i, inputs.length));
         const open = stillOpen(db, opened.get(job), desk.time) ?? openLog(db, job);
         opened.set(job, open);
         const had = open.log.length;
-        const recorded = allOrNone(db, open, facts, desk);
+        const recorded = allOrNone(db, open, facts, desk, new Set(live));
         if (open.log.length > had) grown.add(open);
         return recorded;
       } catch (error) {
@@ -233,10 +269,22 @@ function stillOpen(db: Db, open: Open | undefined, time: number): Open | undefin
   return open;
 }
 
-function allOrNone(db: Db, open: Open, facts: readonly Fact[], desk: Desk): Recorded {
+function allOrNone(
+  db: Db,
+  open: Open,
+  facts: readonly Fact[],
+  desk: Desk,
+  live: ReadonlySet<string>,
+): Recorded {
   const had = open.log.length;
   try {
-    const contested = db.transaction(() => facts.flatMap((f) => recordOne(db, open, f, desk) ?? []))();
+    const contested = db.transaction(() =>
+      contestedOf(
+        db,
+        open,
+        facts.flatMap((f) => recordOne(db, open, f, desk, live.has(f.id)) ?? []),
+      ),
+    )();
     return { ids: facts.map((f) => f.id), contested };
   } catch (error) {
     if (open.log.length > had) {
@@ -251,8 +299,13 @@ function allOrNone(db: Db, open: Open, facts: readonly Fact[], desk: Desk): Reco
  * Records facts of one job: all of them or none.
  * @throws Refused as `recordTogether` says
  */
-export function recordFacts(db: Db, job: string, inputs: readonly unknown[]): Recorded {
-  const [answer] = recordTogether(db, [{ job, inputs }]);
+export function recordFacts(
+  db: Db,
+  job: string,
+  inputs: readonly unknown[],
+  live: readonly string[] = [],
+): Recorded {
+  const [answer] = recordTogether(db, [{ job, inputs, live }]);
   if (!answer || answer instanceof Error) throw answer ?? new Error('Nothing was recorded');
   return answer;
 }

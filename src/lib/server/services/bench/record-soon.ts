@@ -13,12 +13,18 @@ const queues = new WeakMap<Db, Waiting[]>();
 
 /**
  * Records facts of one job, all or none, together with what others send meanwhile. Resolves when they are stored for good.
+ * @param live ids of those whose painter waits for the answer
  * @throws Refused as `recordTogether` says
  */
-export function recordSoon(db: Db, job: string, inputs: readonly unknown[]): Promise<Recorded> {
+export function recordSoon(
+  db: Db,
+  job: string,
+  inputs: readonly unknown[],
+  live: readonly string[] = [],
+): Promise<Recorded> {
   return new Promise((resolve, reject) => {
     const queue = queues.get(db);
-    const waiting: Waiting = { job, inputs, resolve, reject };
+    const waiting: Waiting = { job, inputs, live, resolve, reject };
     if (queue) queue.push(waiting);
     else {
       queues.set(db, [waiting]);

@@ -23,6 +23,7 @@ import { factFaults, listFacts } from '../../store/facts';
 import { findDeleted, findJob, listZones, type Job, type Zone } from '../../store/jobs';
 import { listLots, listPieces, unreadableConditions, type Piece } from '../../store/pieces';
 import { readSetting } from '../../store/settings';
+import { listWorkers } from '../../store/workers';
 import { companyZone, now } from '../company/clock';
 import type { JobFault } from './each-job';
 import { jobWaits } from '../air/job-air';
@@ -160,6 +161,7 @@ export function openJob(db: Db, id: string): OpenJob {
     codes,
     pieces: knownPieces(pieces, zones),
     lots,
+    people: new Map(listWorkers(db).map((w) => [w.id, w.name])),
     ...(choice ? { rack: { slots: choice.rackSlots, ...choice.slot } } : {}),
     waits,
     measures: readSetting(db, 'measures') ?? 'metric',

@@ -1,4 +1,4 @@
-/** Two facts that cannot both be: the one that holds; null where both are true. */
+/** Facts that cannot all be: which of them holds for the pieces in question; null where all are true. */
 import { z } from 'zod';
 import { refuse } from '../../guard/refusal';
 import { factKind } from '../kind';
@@ -10,18 +10,26 @@ export const contradictionSettled = factKind({
     kind: z.literal('contradiction.settled'),
     of: z.array(id).min(1).max(20),
     keep: id.nullable(),
+    /** the pieces that it is about; none: whatever the facts name */
+    pieces: z.array(id).max(500).default([]),
     reason,
   }),
   rank: 270,
   fromForm: (form) => ({
     of: form.all('of'),
     keep: form.text('keep') || null,
+    pieces: form.all('piece'),
     reason: form.text('reason'),
   }),
   apply: () => undefined,
-  refuse: (body, _, _ctx, log) =>
-    body.of.every((f) => log.kindOf(f) !== null) && (body.keep === null || body.of.includes(body.keep))
-      ? null
-      : refuse('unknown', 'One of these facts is not known here.', false),
+  refuse: (body, _, ctx, log) => {
+    const known = body.of.every((f) => log.kindOf(f) !== null);
+    if (!known || (body.keep !== null && !body.of.includes(body.keep)))
+      return refuse('unknown', 'One of these facts is not known here.', false);
+    const strangers = body.pieces.filter((p) => !ctx.codes.has(p));
+    return strangers.length
+      ? refuse('unknown', `${strangers.length} of the pieces named are not of this job.`, false)
+      : null;
+  },
   say: (body) => `Settled: ${body.reason}`,
 });

@@ -1,7 +1,8 @@
 /** The kitchen is its household’s again. */
 import { z } from 'zod';
 import { list } from '../../guard/context';
-import { refuse } from '../../guard/refusal';
+import { refusalsOf, refuse } from '../../guard/refusal';
+import { openFlaws } from '../../rework';
 import { pieceState } from '$core/bench/state/state';
 import { factKind } from '../kind';
 import { overrides } from '../parts';
@@ -17,13 +18,22 @@ export const jobHandedOver = factKind({
   apply: (state, { at }) => {
     state.handedOver ??= at;
   },
-  refuse: (_body, _, ctx) => {
+  refuse: (_body, _, ctx, log) => {
     if (ctx.state.handedOver !== null)
       return refuse('done-already', 'The kitchen is handed over already.', false);
     const missing = [...ctx.codes.keys()].filter((p) => pieceState(ctx.state, p).hungIn === null);
-    return missing.length
-      ? refuse('not-home', `${missing.length} not home yet: ${list(ctx, missing)}.`)
-      : null;
+    const flawed = [...openFlaws(ctx.state, ctx.route).keys()];
+    const disagree = log.open();
+    return refusalsOf(
+      missing.length > 0 && refuse('not-home', `${missing.length} not home yet: ${list(ctx, missing)}.`),
+      flawed.length > 0 &&
+        refuse('open-flaws', `${list(ctx, flawed)} has a flaw that is neither mended nor left as it is.`),
+      disagree > 0 &&
+        refuse(
+          'contradicted',
+          `${disagree === 1 ? 'Records that disagree are' : `${disagree} sets of records that disagree are`} not settled yet: see the bench.`,
+        ),
+    );
   },
   say: () => 'Handed over',
 });

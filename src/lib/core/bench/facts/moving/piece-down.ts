@@ -1,19 +1,25 @@
 /** Pieces came off their openings. */
 import { z } from 'zod';
 import { list } from '../../guard/context';
-import { refuse } from '../../guard/refusal';
+import { refusalsOf, refuse } from '../../guard/refusal';
 import { pieceState, touch } from '$core/bench/state/state';
 import { factKind } from '../kind';
-import { pieces, place } from '../parts';
+import { overrides, pieces, place } from '../parts';
 import { codesOf } from '../words';
 
 export const pieceDown = factKind({
-  schema: z.object({ kind: z.literal('piece.down'), pieces, place }),
+  schema: z.object({ kind: z.literal('piece.down'), pieces, place, override: overrides }),
   rank: 40,
-  fromForm: (form) => ({ pieces: form.all('piece'), place: form.text('place') }),
+  fromForm: (form) => ({ pieces: form.all('piece'), place: form.text('place'), ...form.override() }),
   apply: (state, _, body) => {
     for (const id of body.pieces)
-      Object.assign(touch(state, id), { down: true, place: body.place, missing: null });
+      Object.assign(touch(state, id), {
+        down: true,
+        place: body.place,
+        missing: null,
+        hungIn: null,
+        hungAt: null,
+      });
   },
   refuse: (body, _, ctx) => {
     const bare = body.pieces.filter((p) => !pieceState(ctx.state, p).labelled);
@@ -23,8 +29,13 @@ export const pieceDown = factKind({
         `${list(ctx, bare)} has no label yet. Label it before it comes down.`,
         false,
       );
-    const had = body.pieces.filter((p) => pieceState(ctx.state, p).down);
-    return had.length ? refuse('done-already', `${list(ctx, had)} is down already.`, false) : null;
+    const own = (p: string) => pieceState(ctx.state, p);
+    const had = body.pieces.filter((p) => own(p).down && own(p).hungIn === null);
+    const home = body.pieces.filter((p) => own(p).hungIn !== null);
+    return refusalsOf(
+      had.length > 0 && refuse('done-already', `${list(ctx, had)} is down already.`, false),
+      home.length > 0 && refuse('hangs', `${list(ctx, home)} hangs again. Say why it comes down once more.`),
+    );
   },
   say: (body, context) => `Down: ${codesOf(context, body.pieces)}`,
 });

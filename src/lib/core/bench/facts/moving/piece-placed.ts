@@ -13,7 +13,10 @@ export const piecePlaced = factKind({
   rank: 60,
   fromForm: (form) => ({ pieces: form.all('piece'), place: form.text('place'), ...form.override() }),
   apply: (state, _, body) => {
-    for (const id of body.pieces) Object.assign(touch(state, id), { place: body.place, missing: null });
+    for (const id of body.pieces) {
+      // What was hung, missed and then found hangs no more.
+      Object.assign(touch(state, id), { place: body.place, missing: null, hungIn: null, hungAt: null });
+    }
   },
   refuse: (body, _, ctx) => {
     const up = body.pieces.filter((p) => {

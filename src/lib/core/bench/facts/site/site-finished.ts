@@ -6,8 +6,7 @@ import { factKind } from '../kind';
 import { id } from '../parts';
 import { siteStep } from '../words';
 
-const workOn = (state: JobState, work: string): SiteWork | undefined =>
-  [...state.site.values()].find((w) => w.id === work);
+const workOn = (state: JobState, work: string): SiteWork | undefined => state.siteWorks.get(work);
 
 export const siteFinished = factKind({
   schema: z.object({ kind: z.literal('site.finished') /** id of the `site.started` fact */, work: id }),
@@ -15,7 +14,9 @@ export const siteFinished = factKind({
   fromForm: (form) => ({ work: form.text('work') }),
   apply: (state, { at }, body) => {
     const work = workOn(state, body.work);
-    if (work) work.end ??= at;
+    if (!work || work.end !== null) return;
+    work.end = at;
+    if (state.site.get(work.step)?.end === null) state.site.set(work.step, work);
   },
   refuse: (body, at, ctx) => {
     const work = workOn(ctx.state, body.work);

@@ -14,7 +14,9 @@ export const siteStarted = factKind({
   rank: 210,
   fromForm: (form) => ({ step: form.text('step'), ...form.override() }),
   apply: (state, { id, at, worker }, { step }) => {
-    state.site.set(step, { id, step, worker, start: at, end: null });
+    const work = { id, step, worker, start: at, end: null };
+    state.siteWorks.set(id, work);
+    if (!state.site.has(step)) state.site.set(step, work);
   },
   refuse: (body, at, ctx) => judgeSite(ctx, body.step, at),
   say: (body, context) => `Started on site: ${siteStep(context, body.step)}`,

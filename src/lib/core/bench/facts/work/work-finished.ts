@@ -23,7 +23,12 @@ export const workFinished = factKind({
     if (body.leftOut.length) work.pieces = work.pieces.filter((p) => !body.leftOut.includes(p));
     // One record for all of them: nobody changes it.
     const done = { start: work.start, end: at, worker: work.worker, work: work.id };
-    for (const piece of work.pieces) touch(state, piece).done.set(work.step, done);
+    for (const piece of work.pieces) {
+      const own = touch(state, piece);
+      const before = own.done.get(work.step);
+      if (before) own.doneBefore.push({ step: work.step, done: before });
+      own.done.set(work.step, done);
+    }
   },
   refuse: (body, at, ctx) => {
     const work = ctx.state.works.get(body.work);

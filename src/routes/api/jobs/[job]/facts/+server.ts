@@ -1,10 +1,15 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { recordSoon } from '$server/services/bench/record-soon';
+import { isRunning } from '$server/services/company/clock';
 import { Refused } from '$server/refused';
 import type { RequestHandler } from './$types';
 
-const batch = z.object({ facts: z.array(z.unknown()).min(1).max(500) });
+const batch = z.object({
+  facts: z.array(z.unknown()).min(1).max(500),
+  /** ids of those whose painter waits for the answer */
+  live: z.array(z.string()).max(500).default([]),
+});
 
 /** All facts of a job, in the order they arrived. */
 export const GET: RequestHandler = async ({ locals, params }) =>
@@ -16,8 +21,8 @@ export const POST: RequestHandler = async ({ locals, params, request }) => {
   if (!parsed.success)
     return json({ error: 'Send { "facts": [ … ] } with 1 to 500 facts.' }, { status: 400 });
   try {
-    const { ids, contested } = await recordSoon(locals.db, params.job, parsed.data.facts);
-    return json({ recorded: ids, contested, now: locals.now() });
+    const { ids, contested } = await recordSoon(locals.db, params.job, parsed.data.facts, parsed.data.live);
+    return json({ recorded: ids, contested, now: locals.now(), running: isRunning(locals.db) });
   } catch (error) {
     if (error instanceof Refused)
       return json({ error: error.message, field: error.field, ...error.detail }, { status: error.status });
