@@ -8,6 +8,8 @@ export default {
   compilerOptions: { runes: ({ filename }) => (filename.includes('node_modules') ? undefined : true) },
   kit: {
     adapter: adapter(),
+    // A device serves one page under the address of any other.
+    paths: { relative: false },
     alias: { $core: 'src/lib/core', $server: 'src/lib/server', $ui: 'src/lib/ui' },
     typescript: {
       config: (config) => {

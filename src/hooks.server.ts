@@ -1,3 +1,4 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import { error, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
 import { v7 as newId } from 'uuid';
 import { database } from '$server/db/open';
@@ -45,6 +46,8 @@ function asPage<T>(open: () => T): T {
 }
 
 const YEAR = 365 * 86_400;
+/** Jobs that were opened for the page that is being made. */
+const opened = new AsyncLocalStorage<Map<string, JobWithPlan>>();
 
 export const handle: Handle = async ({ event, resolve }) => {
   const db = database();
@@ -60,7 +63,8 @@ export const handle: Handle = async ({ event, resolve }) => {
       secure: event.url.protocol === 'https:',
     });
   }
-  const jobs = new Map<string, JobWithPlan>();
+  // What a page asks of the server itself shares what was opened for the page.
+  const jobs = (event.isSubRequest ? opened.getStore() : undefined) ?? new Map<string, JobWithPlan>();
   const clock = () => now(db);
   event.locals = {
     db,
@@ -79,7 +83,9 @@ export const handle: Handle = async ({ event, resolve }) => {
     forget: () => jobs.clear(),
   };
   const started = performance.now();
-  const response = await resolve(event);
+  const response = await opened.run(jobs, () =>
+    resolve(event, { filterSerializedResponseHeaders: (name) => name === OURS || name === 'etag' }),
+  );
   if (event.request.method !== 'GET') lookAtPlans(db);
   response.headers.set('server-timing', `app;dur=${(performance.now() - started).toFixed(1)}`);
   // By this devices tell our answers from those of whatever is on the way.

@@ -16,6 +16,7 @@
   import Patterns from '$ui/shell/Patterns.svelte';
   import PlanUnderWay from '$ui/shell/PlanUnderWay.svelte';
   import type { Planning } from '$server/services/plan/open-planned';
+  import News from '$ui/shell/News.svelte';
   import Unsent from '$ui/shell/Unsent.svelte';
   import { formatTemperature } from '$core/units/measures';
 
@@ -105,7 +106,8 @@
       >{data.worker.name}<span>&nbsp;· {data.worker.role}</span></a
     >{/if}
 </header>
-<Unsent open={page.route.id === '/jobs/[job]/coat' ? (page.params.job ?? null) : null} />
+<Unsent open={'field' in page.data ? (page.data.jobId ?? null) : null} />
+<News job={job ?? null} device={data.device} />
 <PlanUnderWay list={(page.data.planning ?? []) as Planning[]} />
 <main id="main" data-sveltekit-reload={away ? '' : 'off'}>
   <Part name="This page">{@render children()}</Part>

@@ -8,15 +8,32 @@ import { jobCalled, ready, startServer, type TestServer } from './server';
 
 const PLACES = ['table', 'van', 'hanger', 'stack'];
 
-/** Waits until the device keeps the bench. */
-const keptHere = (page: Page, job: string): Promise<void> =>
-  expect
-    .poll(() =>
-      page.evaluate(async () =>
-        (await (await caches.open('pages')).keys()).map((k) => new URL(k.url).pathname),
-      ),
-    )
-    .toEqual(expect.arrayContaining([new URL(`${job}/coat`).pathname, '/kept/pieces']));
+/** Waits until the device keeps the application, and the data of a job. */
+async function keptHere(page: Page, job: string): Promise<void> {
+  await page.evaluate(async () => void (await navigator.serviceWorker.ready));
+  const path = `/api${new URL(job).pathname}`;
+  await expect
+    .poll(() => keysOf(page, 'answers'))
+    .toEqual(expect.arrayContaining(['/api/here', `${path}/head`, `${path}/pack`, `${path}/facts`]));
+}
+
+/** What a store of the device's database has, by key. */
+const keysOf = (page: Page, store: string): Promise<string[]> =>
+  page.evaluate(
+    (name) =>
+      new Promise((resolve, reject) => {
+        const open = indexedDB.open('anthem');
+        open.onerror = () => reject(new Error('no database'));
+        open.onsuccess = () => {
+          const keys = open.result.transaction(name).objectStore(name).getAllKeys();
+          keys.onsuccess = () => {
+            open.result.close();
+            resolve(keys.result.map(String));
+          };
+        };
+      }),
+    store,
+  );
 
 /** A phone with the bench of Lanternhouse on it, kept for when there is no signal. */
 async function phoneAtBench(server: TestServer, browser: Browser) {
@@ -118,7 +135,10 @@ const deviceFacts = (page: Page): Promise<{ n: number; state: string; fact: Fact
         open.onerror = () => reject(new Error('no database'));
         open.onsuccess = () => {
           const all = open.result.transaction('facts').objectStore('facts').getAll();
-          all.onsuccess = () => resolve(all.result as { n: number; state: string; fact: Fact }[]);
+          all.onsuccess = () => {
+            open.result.close();
+            resolve(all.result as { n: number; state: string; fact: Fact }[]);
+          };
         };
       }),
   );
@@ -207,7 +227,10 @@ test('many facts of many pieces go too', async ({ browser }) => {
               rule: null,
               canOverride: false,
             });
-          tx.oncomplete = resolve;
+          tx.oncomplete = () => {
+            open.result.close();
+            resolve(null);
+          };
         };
       }),
     facts,

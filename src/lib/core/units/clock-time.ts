@@ -80,3 +80,12 @@ export function hourOfDay(ms: number, zone: string): number {
 /** @returns the local date and time to the minute as forms take it, e.g. `2026-03-11T10:20` */
 export const localMinute = (ms: number, zone: string): string =>
   at(ms, zone).toPlainDateTime().toString({ smallestUnit: 'minute' });
+
+/** @param text local date and time as forms give it @returns ms since 1970; null where it is none */
+export function localToMs(text: string, zone: string): number | null {
+  try {
+    return Temporal.PlainDateTime.from(text).toZonedDateTime(zone).epochMilliseconds;
+  } catch {
+    return null;
+  }
+}

@@ -39,7 +39,16 @@ function read(row: Row): { fact: Fact | null; fault: FactFault | null } {
   const body = forgiving(bodySchema, row.body)?.value;
   if (!body) return { fact: null, fault: { id, what: 'unreadable' } };
   const at = timeOf(row);
-  const fact = { id, job, at, worker, device, ...(knew === null ? {} : { knew }), ...(doubt === null ? {} : { doubt }), body };
+  const fact = {
+    id,
+    job,
+    at,
+    worker,
+    device,
+    ...(knew === null ? {} : { knew }),
+    ...(doubt === null ? {} : { doubt }),
+    body,
+  };
   return { fact, fault: at === row.at ? null : { id, what: 'time' } };
 }
 
@@ -106,6 +115,18 @@ export function hasUnreadable(db: Db, id: string): boolean {
   const row = db.prepare<[string], Row>(`SELECT ${COLUMNS} FROM event WHERE id = ?`).get(id);
   return row !== undefined && read(row).fact === null;
 }
+
+/** Number of the newest fact of all, 0 before any. */
+export const lastSeq = (db: Db): number =>
+  db.prepare<[], number>('SELECT coalesce(max(seq), 0) FROM event').pluck().get() ?? 0;
+
+/** Job and device of facts after a number, the newest first. */
+export const recordedAfter = (db: Db, seq: number, most: number): { job: string; device: string }[] =>
+  db
+    .prepare<[number, number], { job: string; device: string }>(
+      'SELECT DISTINCT job_id AS job, device_id AS device FROM (SELECT * FROM event WHERE seq > ? ORDER BY seq DESC LIMIT ?)',
+    )
+    .all(seq, most);
 
 /** Number of the newest fact of a job, 0 before any. */
 export const lastFact = (db: Db, job: string): number =>

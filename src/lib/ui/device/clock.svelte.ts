@@ -20,6 +20,15 @@ const keptSchema = z.object({
   doubt: z.number().nonnegative().catch(0),
 });
 
+/** How the clocks compared last, as this device keeps it; undefined for what is broken. */
+function readKept(text: string) {
+  try {
+    return keptSchema.safeParse(JSON.parse(text)).data;
+  } catch {
+    return undefined;
+  }
+}
+
 /** A device that never learnt the server's time may be off by any amount; so much is said, ms. */
 export const UNKNOWN_DOUBT = 86_400_000;
 /** From here on a time is said to be in doubt, ms. */
@@ -54,13 +63,7 @@ export class DeviceClock {
   restore(): void {
     const text = readSmall(KEY);
     if (this.#base || text === null) return;
-    let json: unknown = null;
-    try {
-      json = JSON.parse(text);
-    } catch {
-      return;
-    }
-    const kept = keptSchema.safeParse(json).data;
+    const kept = readKept(text);
     if (!kept) return;
     const wall = Date.now();
     this.#stoppedAt = kept.stoppedAt;

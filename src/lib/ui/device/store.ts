@@ -11,6 +11,8 @@ export interface KeptAnswer {
   data: unknown;
   /** when it was asked for, by the device's own clock */
   askedAt: number;
+  /** of the data; what has another is not read */
+  shape: number;
 }
 
 interface Schema extends DBSchema {

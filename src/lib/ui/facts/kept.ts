@@ -30,6 +30,7 @@ export interface KeptPhoto {
   /** id of the fact that it shows; null where it shows none */
   of: string | null;
   picture: Blob;
+  note?: string;
   /** why the server refused it; empty while it waits */
   why: string;
 }

@@ -6,6 +6,7 @@
 import type { Fact } from '$core/bench/state/events';
 import { DeviceClock, DOUBTFUL } from '../device/clock.svelte';
 import { askToPersist, deviceStore, faultOf, type StorageFault } from '../device/store';
+import { steady } from '../device/given';
 import { NO_ANSWER, send, type Answer } from './answer';
 import { readKept, type Kept, type KeptPhoto } from './kept';
 export type { Kept, KeptPhoto };
@@ -47,9 +48,6 @@ export async function sentSince(ms: number): Promise<boolean> {
   const db = await deviceStore();
   return (await db.getAllFromIndex('facts', 'state', 'sent')).some((k) => (k.sentAt ?? 0) >= ms);
 }
-
-/** The device's own clock as it goes on in one page, whatever is set meanwhile. */
-const steady = (): number => performance.timeOrigin + performance.now();
 
 /** Facts that go on beside those that the server broke on: neither these nor what rests on them. */
 function goOn(facts: readonly Kept[], aside: ReadonlySet<string>): Kept[] {
@@ -377,10 +375,10 @@ export class Outbox {
 
   /** @returns `later` where the server cannot be reached or takes nothing now */
   private async sendPhoto(
-    { id, piece, of, picture }: KeptPhoto,
+    { id, piece, of, picture, note = '' }: KeptPhoto,
     aside: Set<string>,
   ): Promise<'sent' | 'not' | 'later'> {
-    const query = new URLSearchParams({ id, piece, of: of ?? '' });
+    const query = new URLSearchParams({ id, piece, of: of ?? '', note });
     const answer = await this.ask(`photos?${query}`, { method: 'PUT', body: picture }, PHOTO_WAIT);
     if (answer.stored.includes(id)) {
       await this.discardPhoto(id);

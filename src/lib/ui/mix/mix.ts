@@ -1,8 +1,8 @@
 /** What the mixing page is about: products that can be mixed, lots that are next, and the unit of volume. */
 import { ML_PER_FL_OZ, type Measures } from '$core/units/measures';
-import type { mixing } from '$server/services/take-off/mixing';
+import type { MixPage } from '$core/bench/pages/mix';
 
-type Mixing = ReturnType<typeof mixing>;
+type Mixing = MixPage;
 export type MixProduct = Mixing['products'][number];
 export type ComingLot = Mixing['coming'][number];
 

@@ -3,7 +3,8 @@
   import { onMount } from 'svelte';
   import { afterNavigate } from '$app/navigation';
   import { refresh } from './refresh';
-  import { jobsKept, Outbox } from '../facts/outbox.svelte';
+  import { pageIsLive } from '../device/given';
+  import { jobsKept, Outbox, sentSince } from '../facts/outbox.svelte';
 
   interface Props {
     /** job whose bench is open: it looks after its own */
@@ -21,11 +22,14 @@
   );
 
   // A bench that was left may have left something.
-  afterNavigate(async () => {
-    const jobs = (await jobsKept()).filter((job) => job !== open);
+  afterNavigate(async ({ type }) => {
+    pageIsLive();
+    const jobs = (await jobsKept().catch(() => [])).filter((job) => job !== open);
     for (const box of boxes) if (!jobs.includes(box.job)) box.close();
     boxes = jobs.map((job) => boxes.find((b) => b.job === job) ?? new Outbox(job, () => void refresh()));
     for (const box of boxes) void box.open();
+    // What was stored while this page was on its way may not be in it.
+    if (type === 'enter' && (await sentSince(performance.timeOrigin).catch(() => false))) void refresh();
   });
   onMount(() => {
     const online = () => boxes.forEach((box) => void box.flush());

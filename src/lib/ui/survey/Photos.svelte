@@ -15,8 +15,10 @@
     pieces?: { id: string; code: string }[];
     refused?: string;
     zone: string;
+    /** keeps a photo on the device, to be sent; without it the form posts it */
+    keep?: (file: File, note: string) => Promise<void>;
   }
-  let { photos, pieces = [], refused, zone }: Props = $props();
+  let { photos, pieces = [], refused, zone, keep }: Props = $props();
   let sending = $state(false);
 </script>
 
@@ -53,8 +55,16 @@
   method="post"
   action="?/photo"
   enctype="multipart/form-data"
-  use:enhance={() => {
+  use:enhance={({ formData, formElement, cancel }) => {
     sending = true;
+    const photo = formData.get('photo');
+    if (keep && photo instanceof File) {
+      cancel();
+      void keep(photo, String(formData.get('note') ?? ''))
+        .then(() => formElement.reset())
+        .finally(() => (sending = false));
+      return;
+    }
     return async ({ update }) => {
       await update();
       sending = false;

@@ -1,8 +1,8 @@
 /** What is done to a piece before it comes down, in words. */
 import type { Tick } from '$core/bench/state/ticks';
-import type { takeDown } from '$server/services/take-down/take-down-page';
+import type { TakeDownPage } from '$core/bench/pages/take-down';
 
-export type TakeDownWall = ReturnType<typeof takeDown>['walls'][number];
+export type TakeDownWall = TakeDownPage['walls'][number];
 export type TakeDownPiece = TakeDownWall['pieces'][number];
 
 export const PREPARED: Record<Tick, { act: string; done: string }> = {

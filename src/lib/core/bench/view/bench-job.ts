@@ -3,11 +3,13 @@ import type { Step } from '$core/coating/route';
 import type { System } from '$core/coating/system';
 import { SHEET_WAITS, waitsIn, type Waits } from '$core/coating/waits';
 import { ratesOf, type Climate } from '$core/drying/climate';
-import type { Form, Hinge } from '$core/kitchen/kitchen';
+import type { Condition } from '$core/kitchen/condition';
+import type { Band, Form, Hinge } from '$core/kitchen/kitchen';
 import type { Way } from '$core/labels/hiding';
 import { readPackedAir } from '$core/drying/packed-air';
 import type { SiteStep } from '$core/takeoff/site-route';
 import { sayTime } from '$core/units/clock-time';
+import type { LengthUnit } from '$core/units/length';
 import type { Measures } from '$core/units/measures';
 import type { Lot } from '$core/planning/job/lots';
 import type { Fact } from '../state/events';
@@ -27,7 +29,13 @@ export interface BenchPiece {
   w: number;
   h: number;
   zoneId: string;
-  condition: { faces: 'both' | 'front' };
+  /** where it is in the kitchen */
+  cabinet: number;
+  band: Band;
+  row: number;
+  column: number;
+  position: number;
+  condition: Condition;
   /** what was noted on the survey, in words */
   noted: string;
 }
@@ -41,19 +49,23 @@ export interface BenchPhoto {
   /** id of the fact that it shows; null where it shows none */
   of: string | null;
   note: string;
+  /** where the server has it */
+  id?: string;
+  /** ms since 1970 */
+  addedAt?: number;
 }
 
 export interface BenchPack {
-  job: { id: string; name: string; zone: string; houseYear: number | null };
+  job: { id: string; name: string; zone: string; unit: LengthUnit; houseYear: number | null };
   measures: Measures;
   people: { id: string; name: string }[];
-  zones: { id: string; name: string; colour: string; hex: string }[];
+  zones: { id: string; name: string; letter: string; colour: string; hex: string }[];
   /** other colours that a gun may hold: of jobs beside this one */
   otherColours: { colour: string; job: string }[];
   pieces: BenchPiece[];
   lots: Lot[];
   /** what the cautions need of it; null before one is chosen */
-  system: Pick<System, 'cautions'> | null;
+  system: Pick<System, 'cautions' | 'products'> | null;
   /** the system's route, without what flaws ask for */
   route: Step[];
   site: SiteStep[];
@@ -112,11 +124,12 @@ export const knownPieces = (
 
 /**
  * @param more facts that the server may not have yet, or has by now
+ * @param folded the state that all of them leave, where it is known
  */
-export function openBench(pack: BenchPack, more: readonly Fact[] = []): Bench {
-  const known = new Set(pack.facts.map((f) => f.id));
+export function openBench(pack: BenchPack, more: readonly Fact[] = [], folded?: JobState): Bench {
+  const known = more.length ? new Set(pack.facts.map((f) => f.id)) : new Set<string>();
   const facts = [...pack.facts, ...more.filter((f) => !known.has(f.id))];
-  const state = fold(facts);
+  const state = folded ?? fold(facts);
   const route = withRework(
     pack.route,
     state,

@@ -13,7 +13,7 @@ import { companyZone } from '../company/clock';
 import { contestedOf } from '../bench/contested';
 import { eachJob, withFaults, type SpoiltJob } from '../job/each-job';
 import { handBack } from '../plan/hand-back';
-import type { JobWithPlan } from '../plan/open-planned';
+import type { JobWithPlan, Planning } from '../plan/open-planned';
 import { firstNeeds } from '../take-off/take-off';
 
 const MINUTE = 60_000;
@@ -172,13 +172,22 @@ function peopleToday(db: Db, opened: readonly JobWithPlan[], now: number): Today
   });
 }
 
+/** Today, as its page is given it. */
+export interface TodayPage {
+  planning: Planning[];
+  jobs: TodayJob[];
+  people: TodayPerson[];
+  visits: TodayVisit[];
+  spoilt: SpoiltJob[];
+}
+
 /** @param broken jobs that could not be opened */
 export function today(
   db: Db,
   opened: readonly JobWithPlan[],
   now: number,
   broken: readonly SpoiltJob[] = [],
-): { jobs: TodayJob[]; people: TodayPerson[]; visits: TodayVisit[]; spoilt: SpoiltJob[] } {
+): Omit<TodayPage, 'planning'> {
   const byId = new Map(opened.map((o) => [o.file.job.id, o]));
   const { read, spoilt } = eachJob(db, [...byId.keys()], (id) => {
     const one = byId.get(id);

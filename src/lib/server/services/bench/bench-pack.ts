@@ -52,30 +52,24 @@ export function benchPack(
   const planned =
     plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
   return {
-    job: { id: job.id, name: job.name, zone: job.zone, houseYear: job.houseYear },
+    job: { id: job.id, name: job.name, zone: job.zone, unit: job.unit, houseYear: job.houseYear },
     measures: readSetting(db, 'measures') ?? 'metric',
     people: listWorkers(db).map(({ id, name }) => ({ id, name })),
-    zones: zones.map(({ id, name, colour, hex }) => ({ id, name, colour, hex })),
+    zones: zones.map(({ id, name, letter, colour, hex }) => ({ id, name, letter, colour, hex })),
     otherColours: listOtherColours(db, job.id),
-    pieces: pieces.map(({ id, code, wall, form, hinge, w, h, zoneId, condition }) => ({
-      id,
-      code,
-      wall,
-      form,
-      hinge,
-      w,
-      h,
-      zoneId,
-      condition: { faces: condition.faces },
-      noted: notedWords(condition).join(' · '),
+    pieces: pieces.map(({ x: _x, y: _y, lotId: _lot, ...piece }) => ({
+      ...piece,
+      noted: notedWords(piece.condition).join(' · '),
     })),
     lots,
-    system: system && { cautions: system.cautions },
+    system: system && { cautions: system.cautions, products: system.products },
     route: plainRoute,
     site,
     ...airFor(db, file, now),
-    photos: listPhotos(db, job.id).flatMap(({ id, piece, of, note }) =>
-      piece ? [{ small: `/photos/${id}?size=small`, whole: `/photos/${id}`, piece, of, note }] : [],
+    photos: listPhotos(db, job.id).flatMap(({ id, piece, of, note, addedAt }) =>
+      piece
+        ? [{ id, small: `/photos/${id}?size=small`, whole: `/photos/${id}`, piece, of, note, addedAt }]
+        : [],
     ),
     cureMinutes: context.cureMinutes,
     rack: { slots: choice?.rackSlots ?? 0, ...(choice?.slot ?? USUAL_SLOT) },

@@ -1,16 +1,8 @@
 <script lang="ts">
-  import SubNav from '$ui/shell/SubNav.svelte';
+  import TakeDownNav from '$ui/take-down/TakeDownNav.svelte';
 
   let { data, children } = $props();
-  const at = $derived(`/jobs/${data.jobId}`);
 </script>
 
-<SubNav
-  label="Take down"
-  links={[
-    { href: `${at}/take-down`, title: 'Checklist' },
-    { href: `${at}/take-down/labels`, title: 'Labels' },
-    { href: `${at}/scan`, title: 'Scan a label' },
-  ]}
-/>
+<TakeDownNav job={data.jobId} />
 {@render children()}

@@ -11,11 +11,21 @@ const batch = z.object({
   live: z.array(z.string()).max(500).default([]),
 });
 
-/** All facts of a job, in the order they arrived. */
-export const GET: RequestHandler = async ({ locals, params }) =>
-  json({ facts: locals.open(params.job).file.facts });
+/**
+ * Facts of a job, in the order they arrived. For the crew.
+ * With `?after=` the id of a fact, those that came after it; all of them, and it is said, where that is not known here.
+ */
+export const GET: RequestHandler = ({ locals, params, url }) => {
+  const { facts } = locals.open(params.job).file;
+  const after = url.searchParams.get('after');
+  const place = after === null ? -1 : facts.findLastIndex((f) => f.id === after);
+  return json(
+    { facts: facts.slice(place + 1), whole: place < 0, now: locals.now() },
+    { headers: { 'cache-control': 'no-store' } },
+  );
+};
 
-/** Records a batch of facts, all or none. The answer is sent when they are stored for good. */
+/** Records a batch of facts, all or none. For the crew. The answer is sent when they are stored for good. */
 export const POST: RequestHandler = async ({ locals, params, request }) => {
   const parsed = batch.safeParse(await request.json().catch(() => null));
   if (!parsed.success)

@@ -1,0 +1,17 @@
+<!-- The pages of a plan. -->
+<script lang="ts">
+  import SubNav from '$ui/shell/SubNav.svelte';
+
+  let { job }: { job: string } = $props();
+  const at = $derived(`/jobs/${job}/plan`);
+</script>
+
+<SubNav
+  label="Plan"
+  links={[
+    { href: at, title: 'Schedule' },
+    { href: `${at}/system`, title: 'System' },
+    { href: `${at}/take-off`, title: 'Take-off' },
+    { href: `${at}/mix`, title: 'Mix bench' },
+  ]}
+/>
