@@ -63,4 +63,21 @@ describe('ways of turning in one route', () => {
       expect(wait(coat)).toBe(wait(whole));
     }
   });
+
+  it('let nobody wait to be flipped who is not: between two coats there is what the film needs and no more', () => {
+    let spared = 0;
+    for (const system of SYSTEMS)
+      for (const pattern of PATTERNS) {
+        const whole = buildRoute(system, usualCounts(system), 'spray', pattern);
+        const route = sparingBacks(whole, new Set(['p']));
+        const own = route.filter((s) => gets(s, 'p') && s.kind !== 'hang');
+        const keys = new Set(own.map((s) => s.key));
+        for (const step of own) {
+          const flips = step.after.filter((r) => keys.has(r.step) && r.stage === 'flip');
+          expect(flips, `${system.name}, ${pattern}: ${step.act}`).toEqual([]);
+        }
+        spared += whole.some((s) => s.kind === 'flip') ? 1 : 0;
+      }
+    expect(spared).toBeGreaterThan(SYSTEMS.length);
+  });
 });

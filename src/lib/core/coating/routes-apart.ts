@@ -1,6 +1,6 @@
 /** One route for pieces that do not all go the same way: backs that stay as they are, colours that are turned apart. */
 import type { Pattern } from './pattern';
-import type { Requirement, Step } from './route';
+import { plain, type Requirement, type Step } from './route';
 
 const NOBODY: ReadonlySet<string> = new Set();
 
@@ -19,14 +19,18 @@ export function leavingOut(
     step.after.flatMap((need) => {
       const previous = byKey.get(need.step);
       if (!previous || [...skipped(need.step)].every((p) => own.has(p))) return [];
+      const stood = previous.after.filter((r) => skipped(r.step).size === 0);
+      // Whoever is not flipped does not wait until it could be: the next coat has waits of its own.
+      const still = previous.kind === 'flip' ? stood.map((r) => plain(r.step)) : stood;
       // The limits of a film that is not laid are nobody's.
-      return [...previous.after.filter((r) => skipped(r.step).size === 0), ...before(previous, own)].map(
-        (r) => ({ ...r, max: null }),
-      );
+      return [...still, ...before(previous, own)].map((r) => ({ ...r, max: null }));
     });
   return route.map((step) => {
     const own = skipped(step.key);
-    const inherited = step.kind === 'hang' ? [] : before(step, own);
+    const inherited = (step.kind === 'hang' ? [] : before(step, own)).filter(
+      // An order that the step keeps anyway is not said twice.
+      (r) => r.film || r.min > 0 || !step.after.some((had) => had.step === r.step),
+    );
     return {
       ...step,
       ...(own.size ? { skips: own } : {}),

@@ -10,7 +10,7 @@
   const field = getField();
 </script>
 
-{#each field.disagreeing as d (d.rule + d.of.join())}
+{#each field.disagreeing as d (d.key)}
   <div class="card disagreeing" role="alert">
     <h2>{d.sides.length > 1 ? 'Records that disagree' : 'A record that came late'}</h2>
     <p>{d.message}</p>
@@ -24,7 +24,7 @@
       {/each}
     </ul>
     <ul>
-      {#each d.answers as a (a.keep)}
+      {#each d.answers as a, i (i)}
         <li>
           <span
             >{a.words}{#if a.follows}<span class="soft follows">{a.follows}</span>{/if}</span

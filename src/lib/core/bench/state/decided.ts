@@ -81,8 +81,10 @@ export function decide(ordered: readonly Fact[]): Decided {
     if (allOut || (body.kind === 'void' && out.length)) voided.set(id, reason);
     else if (out.length) partly.set(id, new Set(out));
   }
+  // A taking back is not taken back itself: only a settlement speaks against one.
+  const against = new Set(voided.keys());
   for (const { id, body } of ordered)
-    if (body.kind === 'void' && !voided.has(id)) voided.set(body.fact, body.reason);
+    if (body.kind === 'void' && !against.has(id)) voided.set(body.fact, body.reason);
   const spokenOf = new Set(
     ordered.flatMap(({ body }) =>
       body.kind === 'contradiction.settled'

@@ -39,6 +39,8 @@ export interface Answer {
 }
 
 export interface Disagreement {
+  /** one of a kind among them */
+  key: string;
   rule: string;
   message: string;
   of: readonly string[];
@@ -118,6 +120,7 @@ export function disagreements(
     const sides = c.of.flatMap(side);
     const codes = c.pieces.map((p) => job.codes.get(p) ?? '?').join(' ');
     return {
+      key: `${c.rule} ${c.of.join()}`,
       rule: c.rule,
       message: codes ? `${codes}: ${ASKS[c.rule]}` : ASKS[c.rule],
       of: c.of,
@@ -142,7 +145,7 @@ export function disagreements(
   const alone = guarded.flatMap(({ fact, rule, message }): Disagreement[] => {
     if (job.state.voided.has(fact) || settled.has(fact) || inSets.has(fact)) return [];
     const sides = side(fact);
-    return sides.length ? [{ rule, message, of: [fact], pieces: [], sides, answers: [] }] : [];
+    return sides.length ? [{ key: fact, rule, message, of: [fact], pieces: [], sides, answers: [] }] : [];
   });
   return [...found, ...alone];
 }
