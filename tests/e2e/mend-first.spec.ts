@@ -61,14 +61,10 @@ test('a part of the bench that breaks says so in its place, and the rest of the 
   await page.goto(server.url);
   await ready(page);
   // The walls come broken from the server: nothing else does.
-  await page.route('**/coat/__data.json*', async (route) => {
-    const answer = await route.fetch();
-    const sent = (await answer.json()) as { nodes: ({ data: unknown[] } | null)[] };
-    for (const node of sent.nodes) {
-      const [root] = (node?.data ?? []) as [Record<string, number>?];
-      if (node && root?.walls !== undefined) node.data[root.walls] = 'broken';
-    }
-    await route.fulfill({ response: answer, json: sent });
+  await page.route('**/api/jobs/*/pack', async (route) => {
+    const response = await route.fetch();
+    const json = { ...((await response.json()) as object), walls: 'broken' };
+    await route.fulfill({ response, json });
   });
   await page.getByRole('link', { name: 'Lanternhouse' }).first().click();
   await expect(page.getByText('The elevation cannot be shown.')).toBeVisible();

@@ -33,6 +33,8 @@ export interface Field {
   walls: FieldPack['walls'];
   guarded: FieldPack['guarded'];
   unreadable: readonly string[];
+  /** another one where anything but the facts is another */
+  tag: string;
   /** when it was asked for, by the device's own clock */
   askedAt: number;
   /** the server did not answer: it is what this device kept */
@@ -51,8 +53,8 @@ interface Known {
 const known = new Map<string, Known>();
 
 function made(packed: TaggedPack, { facts, now }: KeptFacts, askedAt: number, kept: boolean): Field {
-  const { pack, walls, guarded, unreadable } = packed;
-  return { pack: { ...pack, facts, now }, walls, guarded, unreadable, askedAt, kept };
+  const { pack, ...rest } = packed;
+  return { ...rest, pack: { ...pack, facts, now }, askedAt, kept };
 }
 
 const paths = (job: string) => ({ pack: `/api/jobs/${job}/pack`, facts: `/api/jobs/${job}/facts` });

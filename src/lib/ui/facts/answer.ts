@@ -1,6 +1,6 @@
 /**
- * What comes back when something is sent. Only our own server's word counts: it marks what it says with a header, and a page
- * of a network, a proxy or a server of another kind has none.
+ * What comes back when something is sent. Only our own server's word counts: it names the ids that it stored, or the rules that
+ * refuse, and marks what it says with a header. A page of a network, a proxy or a server of another kind does none of it.
  */
 import { z } from 'zod';
 import { RULES, type Refusal } from '$core/bench/guard/refusal';
@@ -66,7 +66,6 @@ function reasonOf(status: number, error: string | null): string {
   if (status === 401 || status === 403) return `The server does not let this device in (${status})${own}`;
   if (status === 404) return `The server does not know this job (404)${own}`;
   if (status === 413) return `It is larger than the way to the server allows (413)${own}`;
-  if (status === 429) return `The server asks for a pause (429)${own}`;
   if (status === 500) return `The server broke on it (500)${own}`;
   return `The server cannot take it now (${status})${own}`;
 }
@@ -85,7 +84,7 @@ export async function readAnswer(response: Response): Promise<Answer> {
   const json: unknown = await response.json().catch(() => null);
   const ours = response.headers.has(OURS);
   const read = said.safeParse(json).data;
-  const { recorded = [], attached, error = null, field = null, refusals = [] } = (ours && read) || {};
+  const { recorded = [], attached, error = null, field = null, refusals = [] } = read ?? {};
   const stored = attached === undefined ? recorded : [...recorded, attached];
   const base = {
     ...NOTHING,
@@ -101,7 +100,7 @@ export async function readAnswer(response: Response): Promise<Answer> {
       is: 'not-us',
       why: 'Something between this device and the server answers in its place, such as the sign-in page of a network.',
     };
-  if (error !== null && (status === 409 || status === 422 || status === 410))
+  if (error !== null && (ours || refusals.length) && (status === 409 || status === 422 || status === 410))
     return { ...base, is: 'refused', why: error };
   const is = status === 413 || status === 500 || (ours && status === 400) ? 'broken' : 'not-now';
   return { ...base, is, why: reasonOf(status, error) };

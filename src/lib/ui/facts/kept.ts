@@ -11,6 +11,8 @@ export interface Kept {
   /** by the device's own clock */
   keptAt: number;
   fact: Fact;
+  /** tag of the pack that it was recorded on */
+  under?: string | undefined;
   state: 'waiting' | 'sent' | 'refused';
   /** when the server said that it is stored, by the device's own clock */
   sentAt?: number | undefined;
@@ -48,6 +50,7 @@ const keptSchema = z.object({
   keptAt: z.number(),
   fact: anyFact,
   state: z.enum(['waiting', 'sent', 'refused']),
+  under: z.string().optional().catch(undefined),
   sentAt: z.number().optional().catch(undefined),
   why: z.string().catch(''),
   field: z.string().nullish().catch(null),

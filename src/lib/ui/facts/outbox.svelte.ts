@@ -216,9 +216,10 @@ export class Outbox {
   /**
    * Stores a fact on the device, with the photo that it came with; it counts from then on. Where the device stores nothing,
    * this page holds it and sends it straight on.
+   * @param under tag of the pack that it was recorded on
    */
-  async add(fact: Fact, photo?: KeptPhoto): Promise<void> {
-    const entry = { job: this.job, keptAt: Date.now(), fact, state: 'waiting' as const, why: '' };
+  async add(fact: Fact, photo?: KeptPhoto, under?: string): Promise<void> {
+    const entry = { job: this.job, keptAt: Date.now(), fact, under, state: 'waiting' as const, why: '' };
     let n = -1 - this.unstored;
     const isStored = await this.store(async () => {
       const db = await deviceStore();
@@ -408,7 +409,8 @@ export class Outbox {
    * @returns `later` where the server cannot be reached or takes nothing now
    */
   private async send(batch: readonly Kept[], aside: Set<string>): Promise<'sent' | 'not' | 'later'> {
-    const body = JSON.stringify({ facts: batch.map((k) => k.fact), live: this.live(batch) });
+    const under = Object.fromEntries(batch.flatMap((k) => (k.under ? [[k.fact.id, k.under]] : [])));
+    const body = JSON.stringify({ facts: batch.map((k) => k.fact), live: this.live(batch), under });
     const asked = performance.now();
     const answer = await this.ask(
       'facts',

@@ -11,23 +11,17 @@
 </script>
 
 {#each field.disagreeing as d (d.key)}
-  <div class="card disagreeing" role="alert">
+  <div class="card refused" role="alert">
     <h2>{d.sides.length > 1 ? 'Records that disagree' : 'A record that came late'}</h2>
     <p>{d.message}</p>
-    <ul class="sides">
-      {#each d.sides as s (s.id)}
-        <li>
-          <span class="mono">{sayTime(s.at, zone)}</span> <b>{s.who}</b>, on {s.device === device
-            ? 'this'
-            : 'another'} device: {s.words}
-        </li>
-      {/each}
-    </ul>
     <ul>
       {#each d.answers as a, i (i)}
+        {@const s = d.sides.find((side) => side.id === a.keep)}
         <li>
           <span
-            >{a.words}{#if a.follows}<span class="soft follows">{a.follows}</span>{/if}</span
+            >{#if s}<span class="mono">{sayTime(s.at, zone)}</span>
+              <b>{s.who}</b>, on {s.device === device ? 'this' : 'another'} device: {s.words}{:else}{a.words}{/if}
+            {#if a.follows}<span class="soft follows">{a.follows}</span>{/if}</span
           >
           <FactForm
             kind="contradiction.settled"
@@ -35,17 +29,36 @@
               of: [...d.of],
               piece: [...d.pieces],
               keep: a.keep ?? '',
-              reason: a.keep === null ? 'All are right' : 'This record is right',
+              reason:
+                a.keep === null
+                  ? d.sides.length === 2
+                    ? 'Both are right'
+                    : 'All are right'
+                  : 'This record is right',
             }}
           >
             {#snippet children(sending)}<Button
                 type="submit"
                 kind={a.keep === null ? 'ghost' : 'tertiary'}
-                disabled={sending}>{a.keep === null ? 'All are right' : 'This one is right'}</Button
+                disabled={sending}
+                >{a.keep === null
+                  ? d.sides.length === 2
+                    ? 'Both are right'
+                    : 'All are right'
+                  : 'This one is right'}</Button
               >{/snippet}
           </FactForm>
         </li>
       {:else}
+        {#each d.sides as s (s.id)}
+          <li>
+            <span
+              ><span class="mono">{sayTime(s.at, zone)}</span> <b>{s.who}</b>, on {s.device === device
+                ? 'this'
+                : 'another'} device: {s.words}</span
+            >
+          </li>
+        {/each}
         <li>
           <span>It was so</span>
           <FactForm
@@ -74,7 +87,7 @@
 {/each}
 
 <style>
-  .disagreeing {
+  .refused {
     border-left: 6px solid var(--bad);
     margin-top: 12px;
   }
@@ -83,7 +96,7 @@
     margin: 8px 0 0;
     padding: 0;
   }
-  ul:not(.sides) li {
+  li {
     display: flex;
     flex-wrap: wrap;
     justify-content: space-between;

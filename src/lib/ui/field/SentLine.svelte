@@ -29,7 +29,7 @@
   let open = $state(false);
 </script>
 
-<div class="line" class:unsent={waits || outbox.away || keptAt !== null} role="status">
+<div class="line" class:unsent={waits || outbox.away || keptAt !== null} aria-live="polite">
   <b>{words}</b>
   <span class="soft">
     {#if outbox.reason}{outbox.reason}{/if}
@@ -62,7 +62,7 @@
   </FoldOut>
 {/if}
 {#if Math.abs(outbox.skew) > DOUBTFUL && !outbox.stopped}
-  <p class="soft" role="status">
+  <p class="soft">
     This device’s clock is {sayMinutes(Math.round(Math.abs(outbox.skew) / 60_000))}
     {outbox.skew > 0 ? 'slow' : 'fast'}. Times are recorded by the server’s clock.
   </p>

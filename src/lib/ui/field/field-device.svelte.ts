@@ -151,7 +151,8 @@ export class FieldDevice {
     const refusals = judge(this.bench.context, this.bench.facts, fact);
     if (refusals.length) return this.#stop(sayRefusals(refusals), sent, { refusals });
     const piece = 'piece' in fact.body ? fact.body.piece : null;
-    await this.outbox.add(fact, picture && piece ? this.#photoOf(piece, id, picture) : undefined);
+    const photo = picture && piece ? this.#photoOf(piece, id, picture) : undefined;
+    await this.outbox.add(fact, photo, field.tag);
     this.#clock = this.outbox.now();
     const refused = this.outbox.refused.find((k) => k.fact.id === id);
     if (!refused) return true;

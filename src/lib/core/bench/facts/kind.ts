@@ -21,6 +21,8 @@ export interface Log {
   /** null for a fact that is not known */
   kindOf: (id: string) => string | null;
   factOf: (id: string) => Pick<Happened, 'at' | 'worker'> | undefined;
+  /** what ended a work, by the id of its beginning */
+  endOf: (work: string) => Pick<Happened, 'at' | 'worker'> | undefined;
   /** who records the fact that is judged */
   by: string;
   /** the state as it would be without a fact */

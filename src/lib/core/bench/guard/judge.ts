@@ -32,6 +32,7 @@ function judgeBody(
   return entryOf(body).refuse(body, at, ctx, {
     kindOf: (id) => facts.find((f) => f.id === id)?.body.kind ?? null,
     factOf: (id) => facts.find((f) => f.id === id),
+    endOf: (id) => facts.find((f) => f.body.kind === 'work.finished' && f.body.work === id),
     by: worker,
     without: (id) => fold(facts.filter((f) => f.id !== id)),
     open: () => contradictions(facts, stepsBefore(ctx.route)).length,

@@ -10,14 +10,18 @@ export function judgeTakingBack(ctx: Context, log: Log, target: string): Refusal
   return judgeRest(ctx, log, target) ?? judgeOthers(ctx, log, target);
 }
 
-/** Another person’s record is taken back knowingly, or not at all. */
+/** What others did on the work that goes with it is named, and taken back knowingly or not at all. */
 function judgeOthers(ctx: Context, log: Log, target: string): Refusal | null {
   const own = log.factOf(target);
   const work = ctx.state.works.get(target);
-  const who = new Set([own?.worker ?? '', ...(work?.hands ?? []).map((h) => h.worker)]);
-  const others = [...who].filter((w) => w && w !== log.by).map((w) => ctx.people?.get(w) ?? 'somebody else');
+  const end = work && log.endOf(target);
+  const who = new Set([...(work?.hands ?? []).map((h) => h.worker), ...(end ? [end.worker] : [])]);
+  // Whose record it is, whoever takes it back sees.
+  const others = [...who].filter((w) => w !== own?.worker && w !== log.by);
+  const names = others.map((w) => ctx.people?.get(w) ?? 'somebody else').join(' and ');
+  const at = end ? `, done ${ctx.sayTime(end.at)}` : '';
   return others.length
-    ? refuse('others-work', `This takes back what ${others.join(' and ')} did, ${ctx.sayTime(own?.at ?? 0)}.`)
+    ? refuse('others-work', `${names} worked on it, too${at}: that is taken back with it.`)
     : null;
 }
 

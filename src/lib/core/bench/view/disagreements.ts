@@ -49,14 +49,15 @@ export interface Disagreement {
   answers: Answer[];
 }
 
-const ASKS: Record<ContradictionRule, string> = {
-  'done-twice': 'This step is recorded twice, by devices that knew nothing of each other.',
-  'at-work': 'Two records have it in two hands at one time.',
-  'two-places': 'It was put in two places, by devices that knew nothing of each other.',
-  'moved-hung': 'One device hung it, another moved it, and neither knew.',
-  'left-out': 'The work was ended twice, and one of the ends leaves it out.',
-  'no-start': 'It is recorded as done, and its beginning was taken back elsewhere.',
-  'taken-from-under': 'A step was taken back or left out, and a later one that needs it stands.',
+/** What is asked about, after the pieces in question. */
+export const ASKS: Record<ContradictionRule, string> = {
+  'done-twice': 'two devices recorded this coat or step while they were apart.',
+  'at-work': 'two devices were at it at one time while they were apart.',
+  'two-places': 'two devices put it in two places while they were apart.',
+  'moved-hung': 'one device hung it and another moved it while they were apart.',
+  'left-out': 'two devices ended one work, and one of them left it out.',
+  'no-start': 'it was finished on one device, and its beginning was taken back on another.',
+  'taken-from-under': 'a step that the next one needs was taken back or left out.',
 };
 const ALL_TRUE: Record<ContradictionRule, string> = {
   'done-twice': 'All are right: it was done each time',
@@ -122,7 +123,7 @@ export function disagreements(
     return {
       key: `${c.rule} ${c.of.join()}`,
       rule: c.rule,
-      message: codes ? `${codes}: ${ASKS[c.rule]}` : ASKS[c.rule],
+      message: `${codes || 'The fixed work'}: ${ASKS[c.rule]}`,
       of: c.of,
       pieces: c.pieces,
       sides,

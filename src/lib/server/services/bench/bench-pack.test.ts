@@ -298,7 +298,7 @@ describe('phones that worked apart', () => {
       { kind: 'work.started', step: 'back.urethane-enamel.1', lot: lot?.id ?? '', pieces: lot?.pieces ?? [] },
       { device: 'two', knew },
     );
-    expect(() => recordFacts(db, job, [early], [early.id])).toThrow(/comes first/);
+    expect(() => recordFacts(db, job, [early])).toThrow(/comes first/);
     record(fact(at, { kind: 'air.read', place: 'tent', celsius: 20, humidity: 0.5 }));
     // Something came meanwhile from another phone: kept, and shown.
     const { contested } = record(early);

@@ -1,8 +1,9 @@
 import { unknownTo } from '$core/bench/apart';
-import { contradictions, stepsBefore, type ContradictionRule } from '$core/bench/contradictions';
+import { contradictions, stepsBefore } from '$core/bench/contradictions';
 import { factSchema, type Fact } from '$core/bench/state/events';
 import { fold, foldOn, lastToHappen } from '$core/bench/state/fold';
 import type { JobState } from '$core/bench/state/state';
+import { ASKS } from '$core/bench/view/disagreements';
 import { judge } from '$core/bench/guard/judge';
 import { BY_CONTEXT, sayRefusals, together, type Refusal } from '$core/bench/guard/refusal';
 import type { Context } from '$core/bench/guard/context';
@@ -64,14 +65,30 @@ interface Late {
   refusals: readonly Refusal[];
 }
 
+/** What is known of how facts came here, beside what they say themselves. */
+export interface Sent {
+  /** ids of those whose painter waits for the answer */
+  live?: readonly string[];
+  /** what its device worked on, as a tag of the pack, by the id of the fact */
+  under?: Readonly<Record<string, string>>;
+  /** the tag of the pack as it is now */
+  tag?: () => string;
+}
+
+/** Whether a fact's device worked on another plan, other lots or other air than are known now. */
+const isOfOlder = (fact: Fact, { under, tag }: Sent): boolean => {
+  const had = under?.[fact.id];
+  return had !== undefined && tag !== undefined && had !== tag();
+};
+
 /**
- * What speaks against a fact. Guards refuse it where its painter stands before the page, or its device knew the whole log; what
- * a device recorded in good faith while it was away is kept, and a person looks at it.
- * @param live its painter waits for the answer
+ * What speaks against a fact. Guards refuse it where its painter stands before the page, or its device knew all that is known
+ * here; what a device recorded in good faith while it was away is kept, and a person looks at it.
  * @returns what is to be looked at; null where nothing is
  * @throws Refused 409
  */
-function lateOf({ file, log, state, latest }: Open, fact: Fact, live: boolean): Late | null {
+function lateOf({ file, log, state, latest }: Open, fact: Fact, sent: Sent): Late | null {
+  const live = sent.live?.includes(fact.id) ?? false;
   const unknown = live ? [] : unknownTo(log, fact);
   // A fact that comes late is judged by what had happened by then; what came after it, the whole log tells.
   const then =
@@ -79,21 +96,11 @@ function lateOf({ file, log, state, latest }: Open, fact: Fact, live: boolean): 
   const refusals = judge(contextIn(file, then), log, fact);
   const all = together(refusals);
   if (!all) return unknown.length ? { fact, refusals } : null;
-  const away = !live && fact.knew !== undefined;
-  if (away && (unknown.length > 0 || refusals.every((r) => BY_CONTEXT.has(r.rule))))
+  if (unknown.length > 0) return { fact, refusals };
+  if (!live && refusals.every((r) => BY_CONTEXT.has(r.rule)) && isOfOlder(fact, sent))
     return { fact, refusals };
   throw new Refused(409, sayRefusals(refusals), null, { ...all, refusals });
 }
-
-const SAYS: Record<ContradictionRule, string> = {
-  'done-twice': 'two devices recorded this coat or step while they were apart.',
-  'at-work': 'two devices were at it at one time while they were apart.',
-  'two-places': 'two devices put it in two places while they were apart.',
-  'moved-hung': 'one device hung it and another moved it while they were apart.',
-  'left-out': 'two devices ended one work, and one of them left it out.',
-  'no-start': 'it was finished on one device, and its beginning was taken back on another.',
-  'taken-from-under': 'a step that the next one needs was taken back or left out.',
-};
 
 /** What of facts that came late must be settled. What guards alone say against them is stored. */
 function contestedOf(db: Db, { file, log, state }: Open, late: readonly Late[]): Contested[] {
@@ -112,7 +119,7 @@ function contestedOf(db: Db, { file, log, state }: Open, late: readonly Late[]):
       fact: fact.id,
       other: of.find((id) => id !== fact.id) ?? null,
       rule,
-      message: `${pieces.map((p) => file.codes.get(p) ?? '?').join(' ')}: ${SAYS[rule]}`,
+      message: `${pieces.map((p) => file.codes.get(p) ?? '?').join(' ')}: ${ASKS[rule]}`,
     }));
   });
 }
@@ -149,7 +156,7 @@ interface Desk {
 }
 
 /** @returns what is to be looked at of a fact that came late; null where nothing is */
-function recordOne(db: Db, open: Open, fact: Fact, { crew, time }: Desk, live: boolean): Late | null {
+function recordOne(db: Db, open: Open, fact: Fact, { crew, time }: Desk, sent: Sent): Late | null {
   const { file } = open;
   if (fact.job !== file.job.id) throw new Refused(422, 'The fact belongs to another job.', 'job');
   if (!crew.has(fact.worker))
@@ -177,7 +184,7 @@ function recordOne(db: Db, open: Open, fact: Fact, { crew, time }: Desk, live: b
       'The fact lies in the future: the clock of this device is ahead. Set it right.',
       'at',
     );
-  const late = lateOf(open, fact, live);
+  const late = lateOf(open, fact, sent);
   insertFact(db, fact, time);
   append(open, fact);
   keepReading(db, fact);
@@ -193,8 +200,7 @@ function recordOne(db: Db, open: Open, fact: Fact, { crew, time }: Desk, live: b
 export interface Batch {
   job: string;
   inputs: readonly unknown[];
-  /** ids of those whose painter waits for the answer */
-  live?: readonly string[];
+  sent?: Sent;
 }
 
 /**
@@ -215,13 +221,13 @@ export function recordTogether(db: Db, batches: readonly Batch[]): (Recorded | E
     if (markOf(db) !== mark) opened.clear();
     const desk: Desk = { crew: new Set(listWorkers(db).map((w) => w.id)), time: now(db) };
     const grown = new Set<Open>();
-    const answers = batches.map(({ job, inputs, live = [] }): Recorded | Error => {
+    const answers = batches.map(({ job, inputs, sent = {} }): Recorded | Error => {
       try {
         const facts = inputs.map((input, i) => read(input, i, inputs.length));
         const open = stillOpen(db, opened.get(job), desk.time) ?? openLog(db, job);
         opened.set(job, open);
         const had = open.log.length;
-        const recorded = allOrNone(db, open, facts, desk, new Set(live));
+        const recorded = allOrNone(db, open, facts, desk, sent);
         if (open.log.length > had) grown.add(open);
         return recorded;
       } catch (error) {
@@ -269,20 +275,14 @@ function stillOpen(db: Db, open: Open | undefined, time: number): Open | undefin
   return open;
 }
 
-function allOrNone(
-  db: Db,
-  open: Open,
-  facts: readonly Fact[],
-  desk: Desk,
-  live: ReadonlySet<string>,
-): Recorded {
+function allOrNone(db: Db, open: Open, facts: readonly Fact[], desk: Desk, sent: Sent): Recorded {
   const had = open.log.length;
   try {
     const contested = db.transaction(() =>
       contestedOf(
         db,
         open,
-        facts.flatMap((f) => recordOne(db, open, f, desk, live.has(f.id)) ?? []),
+        facts.flatMap((f) => recordOne(db, open, f, desk, sent) ?? []),
       ),
     )();
     return { ids: facts.map((f) => f.id), contested };
@@ -299,13 +299,8 @@ function allOrNone(
  * Records facts of one job: all of them or none.
  * @throws Refused as `recordTogether` says
  */
-export function recordFacts(
-  db: Db,
-  job: string,
-  inputs: readonly unknown[],
-  live: readonly string[] = [],
-): Recorded {
-  const [answer] = recordTogether(db, [{ job, inputs, live }]);
+export function recordFacts(db: Db, job: string, inputs: readonly unknown[], sent: Sent = {}): Recorded {
+  const [answer] = recordTogether(db, [{ job, inputs, sent }]);
   if (!answer || answer instanceof Error) throw answer ?? new Error('Nothing was recorded');
   return answer;
 }

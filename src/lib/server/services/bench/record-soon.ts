@@ -2,7 +2,7 @@
 import type { Db } from '../../db/open';
 import { isHeld, unavailable } from '../../unavailable';
 import { Refused } from '../../refused';
-import { recordTogether, type Batch, type Recorded } from './record-facts';
+import { recordTogether, type Batch, type Recorded, type Sent } from './record-facts';
 
 interface Waiting extends Batch {
   resolve: (recorded: Recorded) => void;
@@ -13,18 +13,17 @@ const queues = new WeakMap<Db, Waiting[]>();
 
 /**
  * Records facts of one job, all or none, together with what others send meanwhile. Resolves when they are stored for good.
- * @param live ids of those whose painter waits for the answer
  * @throws Refused as `recordTogether` says
  */
 export function recordSoon(
   db: Db,
   job: string,
   inputs: readonly unknown[],
-  live: readonly string[] = [],
+  sent: Sent = {},
 ): Promise<Recorded> {
   return new Promise((resolve, reject) => {
     const queue = queues.get(db);
-    const waiting: Waiting = { job, inputs, live, resolve, reject };
+    const waiting: Waiting = { job, inputs, sent, resolve, reject };
     if (queue) queue.push(waiting);
     else {
       queues.set(db, [waiting]);

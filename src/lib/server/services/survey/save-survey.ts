@@ -1,6 +1,7 @@
 import { readNotation, type NotationError } from '$core/kitchen/notation';
 import { matchPieces, surveyPieces } from '$core/kitchen/pieces';
 import { USUAL_CONDITION } from '$core/kitchen/condition';
+import { textMark } from '$core/units/text-mark';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../../db/open';
 import { writeNotation } from '../../store/jobs';
@@ -21,14 +22,21 @@ const MAX_TEXT = 100_000;
 /**
  * Saves a survey. The text is always kept as typed; the pieces follow it only when every line can be read. Pieces that
  * were there before keep their id, and their code once they are labelled.
- * @throws Refused 409 when a piece that has facts would vanish, 422 when the text is too long
+ * @param base mark of the text that it was begun from; null: whatever is saved is overwritten
+ * @throws Refused 409 when another text was saved meanwhile, or a piece that has facts would vanish, 422 when the text is too long
  */
-export function saveSurvey(db: Db, jobId: string, text: string): SavedSurvey {
+export function saveSurvey(db: Db, jobId: string, text: string, base: string | null = null): SavedSurvey {
   if (text.length > MAX_TEXT)
     throw new Refused(422, `A survey has at most ${MAX_TEXT} letters. Split the job in two.`, 'notation');
   return db
     .transaction((): SavedSurvey => {
       const { job, pieces, state, zones, choice } = openJob(db, jobId);
+      if (base && base !== textMark(job.notation) && text !== job.notation)
+        throw new Refused(
+          409,
+          'The survey was saved by somebody else since you began. Your text is still here: load the page again to see theirs, or save yours in its place.',
+          'base',
+        );
       const reading = readNotation(text, job.unit);
       if (reading.errors.length) {
         writeNotation(db, jobId, text, job.surveyed);

@@ -18,7 +18,7 @@ describe('cutStretches', () => {
         cuts.slice(1).forEach((c, i) => expect(c.a).toBe(cuts[i]?.b));
         for (const c of cuts) {
           const middle = (c.a + c.b) / 2;
-          expect(c.closed).toBe(!spans.some(([a, b]) => a < middle && middle < b));
+          expect(c.closed).toBe(!spans.some(([a, b]) => a <= middle && middle < b));
         }
       }),
     );

@@ -20,15 +20,18 @@ export const load: PageServerLoad = async ({ locals, params, url }) => {
 };
 
 export const actions: Actions = {
+  /** For the crew. */
   save: async ({ request, locals, params }) => {
-    const text = String((await request.formData()).get('notation') ?? '').replace(/\r\n/g, '\n');
+    const form = await request.formData();
+    const text = String(form.get('notation') ?? '').replace(/\r\n/g, '\n');
+    const base = form.get('base');
     try {
-      const saved = saveSurvey(locals.db, params.job, text);
+      const saved = saveSurvey(locals.db, params.job, text, typeof base === 'string' ? base : null);
       locals.forget();
       return { saved, text };
     } catch (error) {
       if (!(error instanceof Refused)) throw error;
-      return fail(error.status, { refused: error.message, text });
+      return fail(error.status, { refused: error.message, isOlder: error.field === 'base', text });
     }
   },
 };

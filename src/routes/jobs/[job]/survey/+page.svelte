@@ -1,6 +1,9 @@
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
+  import Hidden from '$ui/kit/Hidden.svelte';
   import Notice from '$ui/kit/Notice.svelte';
+  import Tick from '$ui/kit/Tick.svelte';
+  import { onMount } from 'svelte';
   import { beforeNavigate } from '$app/navigation';
   import { enhance } from '$app/forms';
   import { fixedWork } from '$core/kitchen/fixed-work';
@@ -11,12 +14,27 @@
   import { drawSurvey, type DrawnPlace, type SurveyDrawing } from '$ui/kitchen/survey-drawing';
   import { textHistory } from '$ui/kitchen/text-history.svelte';
   import WallEditor from '$ui/kitchen/WallEditor.svelte';
+  import { Draft } from '$ui/survey/draft.svelte';
+  import { sayTime } from '$core/units/clock-time';
+  import { textMark } from '$core/units/text-mark';
   import { pieces } from '$ui/words';
 
   let { data, form } = $props();
   // svelte-ignore state_referenced_locally
   const history = textHistory(form?.text ?? data.notation);
+  // svelte-ignore state_referenced_locally
+  const draft = new Draft(`/jobs/${data.jobId}/survey`);
   let sending = $state(false);
+  /** the server did not answer when it was to be saved */
+  let unanswered = $state(false);
+  /** what is typed takes the place of what somebody else saved meanwhile */
+  let over = $state(false);
+  onMount(async () => {
+    await draft.look(data.notation);
+    // What was begun from what is saved goes on where it stopped.
+    if (draft.found?.isCurrent && saved) history.type(draft.found.text, performance.now());
+  });
+  $effect(() => draft.type(history.text, data.notation));
   let selected = $state<DrawnPlace | null>(null);
   /** What is drawn while something is dragged. */
   let tried = $state<string | null>(null);
@@ -62,12 +80,20 @@
     action="?/save"
     use:enhance={() => {
       sending = true;
-      return async ({ update }) => {
-        await update({ reset: false });
+      unanswered = false;
+      return async ({ update, result }) => {
+        // Without an answer the page stays, with what was typed.
+        if (result.type === 'error') unanswered = true;
+        else await update({ reset: false });
+        if (result.type === 'success') {
+          draft.drop();
+          over = false;
+        }
         sending = false;
       };
     }}
   >
+    <Hidden name="base" value={over ? '' : textMark(data.notation)} />
     <LineEditor
       value={history.text}
       ontype={(text) => history.type(text, performance.now())}
@@ -90,7 +116,39 @@
           )}{:else}{pieces(count)}{/if}
       </span>
     </div>
+    {#if unanswered}<Notice kind="warn"
+        >Not saved: the server does not answer. What you typed is kept on this device; save it when there is a
+        connection.</Notice
+      >{/if}
     {#if form?.refused}<Notice>{form.refused}</Notice>{/if}
+    {#if form && 'isOlder' in form && form.isOlder && !saved}
+      <Tick bind:ticked={over}>Save mine in its place</Tick>
+    {/if}
+    {#if draft.found}
+      <Notice kind="warn">
+        {draft.found.isCurrent
+          ? `This is what was typed here ${sayTime(draft.found.keptAt, data.zone)} and not saved yet.`
+          : `Something was typed here ${sayTime(draft.found.keptAt, data.zone)} and not saved, and the survey was changed since.`}
+      </Notice>
+      <div class="row">
+        {#if !draft.found.isCurrent}
+          <Button
+            kind="tertiary"
+            onclick={() => {
+              history.type(draft.found?.text ?? '', performance.now());
+              draft.found = null;
+            }}>Take what was typed</Button
+          >
+        {/if}
+        <Button
+          kind="ghost"
+          onclick={() => {
+            history.type(data.notation, performance.now());
+            draft.drop();
+          }}>Discard it</Button
+        >
+      </div>
+    {/if}
     {#if form?.saved?.errors.length && saved}
       <Notice kind="warn">Saved as typed. The pieces stay as they were until every line can be read.</Notice>
     {/if}

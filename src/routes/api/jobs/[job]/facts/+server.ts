@@ -1,5 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
+import { fieldPack } from '$server/services/across/field-pack';
 import { recordSoon } from '$server/services/bench/record-soon';
 import { isRunning } from '$server/services/company/clock';
 import { Refused } from '$server/refused';
@@ -9,6 +10,8 @@ const batch = z.object({
   facts: z.array(z.unknown()).min(1).max(500),
   /** ids of those whose painter waits for the answer */
   live: z.array(z.string()).max(500).default([]),
+  /** tag of the pack that its device worked on, by the id of the fact */
+  under: z.record(z.string(), z.string().max(64)).default({}),
 });
 
 /**
@@ -30,8 +33,13 @@ export const POST: RequestHandler = async ({ locals, params, request }) => {
   const parsed = batch.safeParse(await request.json().catch(() => null));
   if (!parsed.success)
     return json({ error: 'Send { "facts": [ … ] } with 1 to 500 facts.' }, { status: 400 });
+  const { live, under } = parsed.data;
   try {
-    const { ids, contested } = await recordSoon(locals.db, params.job, parsed.data.facts, parsed.data.live);
+    const { ids, contested } = await recordSoon(locals.db, params.job, parsed.data.facts, {
+      live,
+      under,
+      tag: () => fieldPack(locals.db, locals.open(params.job), locals.now()).tag,
+    });
     return json({ recorded: ids, contested, now: locals.now(), running: isRunning(locals.db) });
   } catch (error) {
     if (error instanceof Refused)
