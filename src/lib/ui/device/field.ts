@@ -57,6 +57,10 @@ function made(packed: TaggedPack, { facts, now }: KeptFacts, askedAt: number, ke
   return { ...rest, pack: { ...pack, facts, now }, askedAt, kept };
 }
 
+/** Whether it is a pack as the server makes one: another is shown as far as it goes, and not kept. */
+const isWhole = ({ pack, walls, guarded, tag }: Partial<TaggedPack>): boolean =>
+  Array.isArray(pack?.pieces) && Array.isArray(walls) && Array.isArray(guarded) && typeof tag === 'string';
+
 const paths = (job: string) => ({ pack: `/api/jobs/${job}/pack`, facts: `/api/jobs/${job}/facts` });
 
 /** What the device keeps of a job; null where it keeps nothing. */
@@ -66,7 +70,7 @@ async function keptField(job: string): Promise<Known | null> {
     keptAnswer<TaggedPack>(path.pack),
     keptAnswer<KeptFacts>(path.facts),
   ]);
-  if (!packed || !facts) return null;
+  if (!packed || !facts || !isWhole(packed.data)) return null;
   const { askedAt } = facts;
   const field = made(packed.data, facts.data, askedAt, true);
   return { packed: packed.data, ...facts.data, askedAt, field };
@@ -114,7 +118,7 @@ export async function loadField(fetch: Fetch, job: string): Promise<Field> {
       : (kept?.facts ?? []);
   const { now } = news;
   const field = made(packed, { facts: all, now }, askedAt, false);
-  if (!browser) return field;
+  if (!browser || !isWhole(packed)) return field;
   const next = { packed, facts: all, now, askedAt, field };
   known.set(job, next);
   keepField(job, next, packed !== kept?.packed);

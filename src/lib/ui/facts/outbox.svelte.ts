@@ -22,14 +22,12 @@ const KEEP_DAYS = 14;
 /** Between two tries, ms: after the first that failed, and at most. */
 const RETRY = 4000;
 const RETRY_AT_MOST = 60_000;
-/** How long a tap waits to be told that it is refused, ms. */
-const PATIENCE = 3000;
 /** What takes longer to send is shown as not sent yet, ms. */
 const SLOW = 1500;
 /** How long an answer is waited for, ms: to facts, and to a photo. */
 const FACTS_WAIT = 20_000;
 const PHOTO_WAIT = 120_000;
-/** A fact that goes off within this time of its tap is still before its painter's eyes, ms. */
+/** A fact that goes off within this time of its tap, and with signal, is still before its painter's eyes, ms. */
 const LIVE = 10_000;
 
 /** Jobs of which the device keeps something that the server does not have. */
@@ -79,8 +77,8 @@ export class Outbox {
   /** tries that failed one after another */
   private failed = 0;
   private batch = BATCH_MOST / 2;
-  /** when facts of this page were kept, by `steady` */
-  private readonly tapped = new Map<number, number>();
+  /** when facts of this page were kept, by `steady`, and whether the server answered then */
+  private readonly tapped = new Map<number, { at: number; online: boolean }>();
   /** numbers of facts that the storage did not take: they are held by this page alone */
   private unstored = 0;
 
@@ -209,7 +207,7 @@ export class Outbox {
       const tapped = this.tapped.get(k.n);
       if (k.fact.doubt === undefined || tapped === undefined) continue;
       const { doubt: _, ...fact } = k.fact;
-      await this.mark([k], { fact: { ...fact, at: Math.round(now - (here - tapped)) } });
+      await this.mark([k], { fact: { ...fact, at: Math.round(now - (here - tapped.at)) } });
     }
   }
 
@@ -233,21 +231,17 @@ export class Outbox {
     });
     if (!isStored) this.unstored++;
     else void askToPersist();
-    this.tapped.set(n, steady());
+    this.tapped.set(n, { at: steady(), online: !this.away && navigator.onLine });
     this.setKept([...this.kept, { ...entry, n }]);
     if (photo) this.photos = [...this.photos, photo];
-    await this.sendAWhile();
+    void this.flush();
   }
 
   /** Stores a photo on the device; where that cannot be, this page holds it. */
   async addPhoto(photo: KeptPhoto): Promise<void> {
     await this.store(async () => void (await (await deviceStore()).add('photos', photo)));
     this.photos = [...this.photos, photo];
-    await this.sendAWhile();
-  }
-
-  private async sendAWhile(): Promise<void> {
-    await Promise.race([this.flush(), new Promise((done) => setTimeout(done, this.away ? 0 : PATIENCE))]);
+    void this.flush();
   }
 
   /** Takes a photo that the server refused off the device. */
@@ -277,7 +271,7 @@ export class Outbox {
       refusals: undefined,
       field: null,
     });
-    await this.sendAWhile();
+    void this.flush();
   }
 
   /**
@@ -401,7 +395,10 @@ export class Outbox {
   /** Facts of a batch whose painter still stands before the page. */
   private live(batch: readonly Kept[]): string[] {
     const from = steady() - LIVE;
-    return batch.flatMap((k) => ((this.tapped.get(k.n) ?? 0) > from ? [k.fact.id] : []));
+    return batch.flatMap((k) => {
+      const tap = this.tapped.get(k.n);
+      return tap?.online && tap.at > from ? [k.fact.id] : [];
+    });
   }
 
   /**

@@ -162,10 +162,12 @@ describe('what a device recorded', () => {
     answer = () =>
       json(409, { error: 'Too early.', refusals: [{ rule: 'too-early', message: 'Too early.' }] });
     await box.add(one);
+    await box.flush();
     expect(box.refused).toHaveLength(1);
     answer = takesAll;
     const body = { ...one.body, note: 'as agreed' } as typeof one.body;
     await box.sendAgain(box.refused[0]?.n ?? -1, { body });
+    await box.flush();
     expect(box.refused).toEqual([]);
     expect(box.facts).toEqual([{ ...one, body }]);
     expect(asked.at(-1)?.ids).toEqual([one.id]);
@@ -216,6 +218,7 @@ describe('a device that stores nothing', () => {
     const box = await opened();
     const one = labelled();
     await box.add(one);
+    await box.flush();
     expect(box.storage).toBe('full');
     expect(box.heldByPage).toBe(0);
     expect(asked.flatMap((a) => a.ids)).toEqual([one.id]);

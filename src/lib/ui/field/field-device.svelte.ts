@@ -154,12 +154,17 @@ export class FieldDevice {
     const photo = picture && piece ? this.#photoOf(piece, id, picture) : undefined;
     await this.outbox.add(fact, photo, field.tag);
     this.#clock = this.outbox.now();
+    if (!this.outbox.away) void this.outbox.flush().then(() => this.#lookAtRefusal(id, sent));
+    return true;
+  }
+
+  /** What the server knows against a fact, and this page did not, is said to its painter, who still stands before the page. */
+  async #lookAtRefusal(id: string, sent: [string, string][]): Promise<void> {
     const refused = this.outbox.refused.find((k) => k.fact.id === id);
-    if (!refused) return true;
-    // Its painter still stands before the page: what the server knows and this page did not is said at once.
+    if (!refused || this.outbox.away || !refused.refusals?.length) return;
     await this.outbox.discard(refused.n);
+    this.#stop(refused.why, sent, { refusals: refused.refusals });
     void refresh();
-    return this.#stop(refused.why, sent, { refusals: refused.refusals ?? [] });
   }
 
   /** Keeps the fact that a form holds, with its photo. */

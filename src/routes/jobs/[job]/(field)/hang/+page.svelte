@@ -40,7 +40,10 @@
       ['piece', piece.id],
       ['opening', opening],
     ];
-    if (await field.keep({ kind: 'piece.hung', piece: piece.id, opening }, fields)) code = '';
+    const typed = code;
+    // The field is free for the next one at once.
+    code = '';
+    if (!(await field.keep({ kind: 'piece.hung', piece: piece.id, opening }, fields))) code ||= typed;
     sending = false;
   }
 </script>
