@@ -7,7 +7,9 @@
   import '@fontsource/ibm-plex-mono/latin-600.css';
   import '@fontsource/ibm-plex-sans-condensed/latin-400.css';
   import '$ui/theme/theme.css';
+  import { onMount } from 'svelte';
   import { page } from '$app/state';
+  import { fetchFonts } from '$ui/theme/fonts';
   import { focusFinder } from '$ui/shell/finder';
   import FindPiece from '$ui/shell/FindPiece.svelte';
   import { isWritten, openPanel, readSingleKeys, singleKeys } from '$ui/shell/keys.svelte';
@@ -63,6 +65,7 @@
   /** A scanner that types sends its next key sooner than a hand can: then the first one was no key of ours either. */
   const HAND = 60;
   let pressing: ReturnType<typeof setTimeout> | undefined;
+  onMount(fetchFonts);
   $effect(() => {
     readSingleKeys();
     // From here on the page answers to keys and pointers.

@@ -1,32 +1,26 @@
 /** Moments in words, in the job's own time zone. */
-import { Temporal } from 'temporal-polyfill';
+import { localOf, momentOf, offsetAt } from './zone-offset';
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
-/** As far as calendars reach, less the day that a zone may shift it (ECMA-262, time range), ms. */
-const FARTHEST = 8.64e15 - 86_400_000;
-const at = (ms: number, zone: string): Temporal.ZonedDateTime =>
-  Temporal.Instant.fromEpochMilliseconds(
-    Math.max(-FARTHEST, Math.min(FARTHEST, Math.round(ms))),
-  ).toZonedDateTimeISO(zone);
 const two = (n: number): string => String(n).padStart(2, '0');
 
 /** @param ms since 1970 @returns e.g. `15:12` */
 export function sayClock(ms: number, zone: string): string {
-  const t = at(ms, zone);
+  const t = localOf(ms, zone);
   return `${two(t.hour)}:${two(t.minute)}`;
 }
 
 /** @param ms since 1970 @returns e.g. `Tue 10 Mar` */
 export function sayDay(ms: number, zone: string): string {
-  const t = at(ms, zone);
-  return `${DAYS[t.dayOfWeek - 1]} ${t.day} ${MONTHS[t.month - 1]}`;
+  const t = localOf(ms, zone);
+  return `${DAYS[t.weekday]} ${t.day} ${MONTHS[t.month - 1]}`;
 }
 
 /** @param ms since 1970 @returns e.g. `10 March 2026` in the short form `10 Mar 2026` */
 export function sayDate(ms: number, zone: string): string {
-  const t = at(ms, zone);
+  const t = localOf(ms, zone);
   return `${t.day} ${MONTHS[t.month - 1]} ${t.year}`;
 }
 
@@ -39,19 +33,30 @@ export const sayNear = (ms: number, now: number, zone: string): string =>
     ? sayClock(ms, zone)
     : sayTime(ms, zone);
 
+const DATE = /^(\d{4})-(\d{2})-(\d{2})$/;
+/** The local midnight of a day, as if it were UTC, ms. @throws RangeError on a bad date */
+function readDay(date: string): number {
+  const [, year, month, day] = DATE.exec(date) ?? [];
+  const wall = Date.UTC(Number(year), Number(month) - 1, Number(day));
+  if (!day || new Date(wall).toISOString().slice(0, 10) !== date)
+    throw new RangeError(`There is no day ${date}`);
+  return wall;
+}
+
 /** Midnight at the start of the local day of a moment, ms since 1970. */
-export const startOfDay = (ms: number, zone: string): number => at(ms, zone).startOfDay().epochMilliseconds;
+export const startOfDay = (ms: number, zone: string): number => dayToMs(isoDay(ms, zone), zone);
 
 /** @param date ISO date such as `2026-03-09` @returns ms since 1970 of its local midnight @throws RangeError on a bad date */
-export const dayToMs = (date: string, zone: string): number =>
-  Temporal.PlainDate.from(date).toZonedDateTime({ timeZone: zone }).epochMilliseconds;
+export const dayToMs = (date: string, zone: string): number => momentOf(readDay(date), zone);
 
 /** @param date ISO date @returns ms since 1970 of the local midnight at which that day ends */
-export const dayAfter = (date: string, zone: string): number =>
-  Temporal.PlainDate.from(date).add({ days: 1 }).toZonedDateTime({ timeZone: zone }).epochMilliseconds;
+export const dayAfter = (date: string, zone: string): number => momentOf(readDay(date) + 86_400_000, zone);
 
 /** @returns ISO date of the local day, e.g. `2026-03-09` */
-export const isoDay = (ms: number, zone: string): string => at(ms, zone).toPlainDate().toString();
+export function isoDay(ms: number, zone: string): string {
+  const { year, month, day } = localOf(ms, zone);
+  return `${String(year).padStart(4, '0')}-${two(month)}-${two(day)}`;
+}
 
 /** Minutes as people say them: `40 min`, `3 h 20 min`, `2 d 4 h`. */
 export function sayMinutes(minutes: number): string {
@@ -70,7 +75,7 @@ export function hourOfDay(ms: number, zone: string): number {
   const key = `${day} ${zone}`;
   let offset = offsets.get(key);
   if (offset === undefined) {
-    offset = at((day + 0.5) * 86_400_000, zone).offsetNanoseconds / 1e6;
+    offset = offsetAt((day + 0.5) * 86_400_000, zone);
     if (offsets.size > 20_000) offsets.clear();
     offsets.set(key, offset);
   }
@@ -78,13 +83,13 @@ export function hourOfDay(ms: number, zone: string): number {
 }
 
 /** @returns the local date and time to the minute as forms take it, e.g. `2026-03-11T10:20` */
-export const localMinute = (ms: number, zone: string): string =>
-  at(ms, zone).toPlainDateTime().toString({ smallestUnit: 'minute' });
+export const localMinute = (ms: number, zone: string): string => `${isoDay(ms, zone)}T${sayClock(ms, zone)}`;
 
 /** @param text local date and time as forms give it @returns ms since 1970; null where it is none */
 export function localToMs(text: string, zone: string): number | null {
+  const [, date = '', hour, minute] = /^(.{10})T([01]\d|2[0-3]):([0-5]\d)(?::[0-5]\d)?$/.exec(text) ?? [];
   try {
-    return Temporal.PlainDateTime.from(text).toZonedDateTime(zone).epochMilliseconds;
+    return hour ? momentOf(readDay(date) + (Number(hour) * 60 + Number(minute)) * 60_000, zone) : null;
   } catch {
     return null;
   }
