@@ -3,7 +3,7 @@ import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
 
 /** Shared by so many pages, a part is fetched with all of its kind at once: on a slow connection each request costs a second. */
-const SHARED = 3;
+const SHARED = 2;
 
 /** The client in few files: what the pages in a house have in common is two of them. */
 const fewFiles: Plugin = {
@@ -25,7 +25,7 @@ const fewFiles: Plugin = {
                     },
                     {
                       name: 'field',
-                      test: /src[\\/]lib[\\/](core[\\/](bench|units|labels|quality|air|drying|coating)|ui[\\/](field|facts|device|kit|shell|kitchen|bench))/,
+                      test: /src[\\/]lib[\\/](core[\\/](bench|units|labels|quality|air|drying|coating|kitchen|takeoff)|ui[\\/](field|facts|device|kit|shell|kitchen|bench|theme|mix|labels|systems|words|plan[\\/]DayRail))/,
                       minShareCount: SHARED,
                       priority: 1,
                     },

@@ -93,9 +93,10 @@ export class DeviceClock {
   /**
    * Takes the time that the server wrote into this page; good as long as nothing better is known.
    * @param pageNow the server's clock
+   * @param running whether it goes on
    */
-  learnFromPage(pageNow: number): void {
-    if (this.stopped) this.#stoppedAt = Math.max(this.#stoppedAt ?? 0, pageNow);
+  learnFromPage(pageNow: number, running: boolean): void {
+    this.#stoppedAt = running ? null : pageNow;
     if (this.#base) return;
     const [page] = performance.getEntriesByType?.('navigation') ?? [];
     const came = page && 'responseStart' in page ? Number(page.responseStart) : 0;

@@ -132,16 +132,15 @@ export class Outbox {
 
   /**
    * Reads what the device kept, and begins to send.
-   * @param pageNow the server's clock as it wrote it into this page; nothing where the page is a kept one
+   * @param page the server's clock as it wrote it into this page; nothing where the page is a kept one
    */
-  async open(pageNow?: number): Promise<void> {
+  async open(page?: { now: number; running: boolean }): Promise<void> {
     this.clock.restore();
-    const knew = this.clock.known;
-    if (pageNow !== undefined) this.clock.learnFromPage(pageNow);
+    if (page) this.clock.learnFromPage(page.now, page.running);
     await this.store(() => this.read());
     const read = this.readClock().then(() => void this.flush());
-    // A clock that was compared before and goes on is good enough for a tap meanwhile.
-    if (!knew || this.stopped) await read;
+    // A clock that is known at all is good enough for a tap meanwhile.
+    if (!this.clock.known) await read;
   }
 
   close(): void {

@@ -61,7 +61,7 @@ function answerTo(url: string, sent: unknown): Response | null {
 
 const opened = async (emptied = () => undefined): Promise<Outbox> => {
   const box = new Outbox(job, emptied);
-  await box.open(Date.now());
+  await box.open({ now: Date.now(), running: true });
   await box.flush();
   return box;
 };

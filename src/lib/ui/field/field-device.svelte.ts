@@ -24,6 +24,8 @@ export interface FieldData {
   /** who uses the device */
   worker: { id: string } | null;
   device: string;
+  /** whether the server's clock goes on: a demo's may stand */
+  running: boolean;
 }
 
 /** How often the clock of the page is read, ms. */
@@ -68,8 +70,8 @@ export class FieldDevice {
   /** From now on the device keeps, sends and follows the clock. @returns ends it */
   open(): () => void {
     const tick = () => (this.#clock = this.outbox.now());
-    const { field } = this.#data();
-    this.#opened = this.outbox.open(field.kept ? undefined : field.pack.now);
+    const { field, running } = this.#data();
+    this.#opened = this.outbox.open(field.kept ? undefined : { now: field.pack.now, running });
     void this.#opened.then(tick);
     const timer = setInterval(tick, PACE);
     const online = () => void this.outbox.readClock().then(() => this.outbox.flush());

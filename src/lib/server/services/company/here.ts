@@ -2,12 +2,14 @@
 import type { Db } from '../../db/open';
 import { readSetting } from '../../store/settings';
 import { listWorkers } from '../../store/workers';
-import { isDemo, now } from './clock';
+import { isDemo, isRunning, now } from './clock';
 
 export function here(db: Db, { worker, device }: { worker: string; device: string }) {
   const workers = listWorkers(db);
   return {
     now: now(db),
+    /** a demo’s clock may stand */
+    running: isRunning(db),
     demo: isDemo(),
     company: readSetting(db, 'company')?.name ?? '',
     measures: readSetting(db, 'measures') ?? ('metric' as const),
