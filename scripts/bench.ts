@@ -14,6 +14,7 @@ import { ratesOf, type Climate } from '../src/lib/core/drying/climate';
 import { readyAt } from '../src/lib/core/drying/ready';
 import { addYears } from './bench-scale';
 import { latencyRows } from './bench-latency';
+import { phoneRows } from './bench-phone';
 import { planRows, printRows, type Row } from './bench-plan';
 import { launchOptions } from './parts/chromium.mjs';
 import { build, freePort, root } from './parts/prepare.mjs';
@@ -310,4 +311,4 @@ rows.push([
   '1000 ms',
 ]);
 
-printRows([...rows, ...(await latencyRows()), ...(await planRows())]);
+printRows([...rows, ...(await latencyRows()), ...(await phoneRows()), ...(await planRows())]);

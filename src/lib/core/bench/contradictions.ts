@@ -108,11 +108,13 @@ function worksOn(piece: string, list: readonly Stretch[]): Edge[] {
 /** Moves of one piece against each other, and against works. */
 function movesOf(piece: string, moves: readonly Fact[], works: readonly Stretch[], apart: Apart): Edge[] {
   const edges: Edge[] = [];
+  const places = moves.map(placeOf);
   let hung: Fact | null = null;
   moves.forEach((move, i) => {
     const { kind } = move.body;
-    for (const before of moves.slice(0, i)) {
-      if (placeOf(before) === placeOf(move) || !apart.between(before, move)) continue;
+    for (let j = 0; j < i; j++) {
+      const before = moves[j];
+      if (!before || places[j] === places[i] || !apart.between(before, move)) continue;
       // Whoever moved it later and knew of both knew where it was.
       const isOver = moves.slice(i + 1).some((m) => apart.knew(m, before) && apart.knew(m, move));
       const isHanging = kind === 'piece.hung' || before.body.kind === 'piece.hung';

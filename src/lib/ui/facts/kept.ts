@@ -38,12 +38,12 @@ export interface KeptPhoto {
 }
 
 /** A fact may be of a kind that only another version knows: it is kept and sent all the same. */
-const anyFact = z.custom<Fact>(
-  (value) =>
-    z
-      .looseObject({ id: z.string(), at: z.number(), body: z.looseObject({ kind: z.string() }) })
-      .safeParse(value).success,
-);
+const factShape = z.looseObject({
+  id: z.string(),
+  at: z.number(),
+  body: z.looseObject({ kind: z.string() }),
+});
+const anyFact = z.custom<Fact>((value) => factShape.safeParse(value).success);
 const keptSchema = z.object({
   n: z.number(),
   job: z.string(),

@@ -24,6 +24,8 @@ const RETRY = 4000;
 const RETRY_AT_MOST = 60_000;
 /** What takes longer to send is shown as not sent yet, ms. */
 const SLOW = 1500;
+/** So often it is looked what other tabs did, ms. */
+const REREAD = 15_000;
 /** How long an answer is waited for, ms: to facts, and to a photo. */
 const FACTS_WAIT = 20_000;
 const PHOTO_WAIT = 120_000;
@@ -77,10 +79,11 @@ export class Outbox {
   /** tries that failed one after another */
   private failed = 0;
   private batch = BATCH_MOST / 2;
-  /** when facts of this page were kept, by `steady`, and whether the server answered then */
-  private readonly tapped = new Map<number, { at: number; online: boolean }>();
-  /** numbers of facts that the storage did not take: they are held by this page alone */
-  private unstored = 0;
+  /** when the storage was read last, by `steady` */
+  private readAt = 0;
+  /** when facts of this page were kept, by `steady`, and whether the server answered then; by their ids */
+  private readonly tapped = new Map<string, { at: number; online: boolean }>();
+  private lastNumber = 0;
 
   constructor(
     readonly job: string,
@@ -169,20 +172,19 @@ export class Outbox {
     const db = await deviceStore();
     const old = Date.now() - KEEP_DAYS * 86_400_000;
     const stored: unknown[] = await db.getAllFromIndex('facts', 'job', this.job);
-    const all = stored.flatMap((record) => readKept(record) ?? []);
-    const past = (k: Kept): boolean => k.state === 'sent' && k.keptAt < old;
-    for (const k of all) if (past(k)) await db.delete('facts', k.n);
     // A fact that is known stays the same object.
     const known = new Map(this.kept.map((k) => [k.n, k]));
-    this.setKept([
-      ...all
-        .filter((k) => !past(k))
-        .map((k) => {
-          const had = known.get(k.n);
-          return had?.fact.at === k.fact.at ? { ...k, fact: had.fact } : k;
-        }),
-      ...this.kept.filter((k) => k.n < 0),
-    ]);
+    const all = stored.flatMap((record) => {
+      const { n, state, why } = record as Partial<Kept>;
+      const had = known.get(n ?? NaN);
+      if (had?.state === state && had?.why === why) return had ?? [];
+      const read = readKept(record);
+      return read ? { ...read, fact: had?.fact.at === read.fact.at ? had.fact : read.fact } : [];
+    });
+    this.readAt = steady();
+    const past = (k: Kept): boolean => k.state === 'sent' && k.keptAt < old;
+    for (const k of all) if (past(k)) await db.delete('facts', k.n);
+    this.setKept([...all.filter((k) => !past(k)), ...this.kept.filter((k) => k.n < 0)]);
     const photos = await db.getAllFromIndex('photos', 'job', this.job);
     // A picture that is shown stays the same object.
     this.photos = photos.map((p) => this.photos.find((x) => x.id === p.id && x.why === p.why) ?? p);
@@ -203,11 +205,17 @@ export class Outbox {
     if ((this.doubt() ?? 0) > 0) return;
     const [now, here] = [this.clock.now(), steady()];
     for (const k of this.waiting) {
-      const tapped = this.tapped.get(k.n);
+      const tapped = this.tapped.get(k.fact.id);
       if (k.fact.doubt === undefined || tapped === undefined) continue;
       const { doubt: _, ...fact } = k.fact;
       await this.mark([k], { fact: { ...fact, at: Math.round(now - (here - tapped.at)) } });
     }
+  }
+
+  /** A number that no other tab gives: the microsecond. What the storage did not take has it with a minus. */
+  private nextNumber(): number {
+    this.lastNumber = Math.max(Math.round(steady() * 1000), this.lastNumber + 1);
+    return this.lastNumber;
   }
 
   /**
@@ -217,21 +225,21 @@ export class Outbox {
    */
   async add(fact: Fact, photo?: KeptPhoto, under?: string): Promise<void> {
     const entry = { job: this.job, keptAt: Date.now(), fact, under, state: 'waiting' as const, why: '' };
-    let n = -1 - this.unstored;
-    const isStored = await this.store(async () => {
+    const n = this.nextNumber();
+    const storing = this.store(async () => {
       const db = await deviceStore();
       const tx = db.transaction(['facts', 'photos'], 'readwrite', { durability: 'strict' });
-      const adding = tx.objectStore('facts').add(entry);
+      void tx.objectStore('facts').add({ ...entry, n });
       if (photo) void tx.objectStore('photos').add(photo);
       // Committed at once: a page that is left this moment loses nothing.
       tx.commit();
       await tx.done;
-      n = await adding;
     });
-    if (!isStored) this.unstored++;
-    else void askToPersist();
-    this.tapped.set(n, { at: steady(), online: !this.away && navigator.onLine });
+    // It is on its way to the storage: its painter sees it, and need not wait for the disk.
+    this.tapped.set(fact.id, { at: steady(), online: !this.away && navigator.onLine });
     this.setKept([...this.kept, { ...entry, n }]);
+    if (await storing) void askToPersist();
+    else this.setKept(this.kept.map((k) => (k.n === n ? { ...k, n: -n } : k)));
     if (photo) this.photos = [...this.photos, photo];
     void this.flush();
   }
@@ -311,8 +319,8 @@ export class Outbox {
     this.nextTry = null;
     let sent = false;
     const aside = new Set<string>();
-    // Another tab may have sent some.
-    await this.store(() => this.read());
+    // Another tab may have sent some; what is sent twice is stored once.
+    if (steady() - this.readAt > REREAD) await this.store(() => this.read());
     for (;;) {
       // Facts first: a photo goes when the fact that it shows is known, and waits with one that was not taken.
       const facts = goOn(this.waiting, aside).slice(0, Math.round(this.batch));
@@ -395,7 +403,7 @@ export class Outbox {
   private live(batch: readonly Kept[]): string[] {
     const from = steady() - LIVE;
     return batch.flatMap((k) => {
-      const tap = this.tapped.get(k.n);
+      const tap = this.tapped.get(k.fact.id);
       return tap?.online && tap.at > from ? [k.fact.id] : [];
     });
   }

@@ -24,7 +24,9 @@
       ? `${outbox.unsent} not sent yet`
       : outbox.away || keptAt !== null
         ? 'No connection'
-        : 'Everything is sent',
+        : outbox.unsent
+          ? 'Sending …'
+          : 'Everything is sent',
   );
   let open = $state(false);
 </script>
