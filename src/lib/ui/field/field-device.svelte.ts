@@ -54,9 +54,7 @@ export class FieldDevice {
 
   readonly bench: Bench = $derived.by(() => this.#growing.open(this.#data().field.pack, this.outbox.facts));
   /** ms since 1970 */
-  readonly now: number = $derived.by(() =>
-    Math.max(this.#clock ?? this.#data().field.pack.now, this.outbox.facts.at(-1)?.at ?? 0),
-  );
+  readonly now: number = $derived.by(() => this.#clock ?? this.#data().field.pack.now);
   /** Pictures that the server does not have yet, each shown from the device. */
   readonly photos = $derived.by(() =>
     this.outbox.photos.map(({ piece, of, picture }) => {
@@ -155,7 +153,6 @@ export class FieldDevice {
     const piece = 'piece' in fact.body ? fact.body.piece : null;
     const photo = picture && piece ? this.#photoOf(piece, id, picture) : undefined;
     await this.outbox.add(fact, photo, field.tag);
-    this.#clock = this.outbox.now();
     if (!this.outbox.away) void this.outbox.flush().then(() => this.#lookAtRefusal(id, sent));
     return true;
   }

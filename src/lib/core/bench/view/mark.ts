@@ -61,3 +61,9 @@ export const pieceMark = (
   back: faceMark(state, route, piece, 'back'),
   state: markState(state, route, piece, now, waits),
 });
+
+const isSameFace = (a: FaceMark, b: FaceMark): boolean =>
+  a.primed === b.primed && a.coats === b.coats && a.of === b.of;
+/** Whether two marks look alike. */
+export const isSameMark = (a: Mark, b: Mark): boolean =>
+  a.state === b.state && isSameFace(a.front, b.front) && isSameFace(a.back, b.back);

@@ -11,16 +11,17 @@ import { mixFor } from '$core/takeoff/mix';
 import { isColoured, passVolume, productNeeds } from '$core/takeoff/needs';
 import { acts, type Act } from './acts';
 import { airStops } from './air-stops';
-import type { Bench, BenchPhoto, BenchPiece } from './bench-job';
+import type { Bench, BenchPack, BenchPhoto, BenchPiece } from './bench-job';
 import { cupsNow, nextBatch } from './cups';
 import { careDates } from './care';
 import type { FactBody } from '../state/events';
+import { putRight } from '../state/decided';
 import { inOrder } from '../state/fold';
 import { pieceState } from '../state/state';
 import { freshAir } from './fresh-air';
 import { nextStep, windowOf } from '../guard/window';
 import { lazily } from '../state/lazy';
-import { pieceMark, type Mark } from './mark';
+import { isSameMark, pieceMark, type Mark } from './mark';
 import { rackMap } from '../state/piece-places';
 import { openFlaws } from '../rework';
 import { sayFact } from './say-fact';
@@ -31,19 +32,31 @@ export type MarkedPiece = BenchPiece & { mark: Mark; hex: string; colour: string
 /** Pieces with their door mark as they are now. */
 export function markedPieces(bench: Bench, now: number): Map<string, MarkedPiece> {
   const zones = new Map(bench.pack.zones.map((z) => [z.id, z]));
-  return new Map(
-    bench.pack.pieces.map((piece) => [
-      piece.id,
-      {
-        ...piece,
-        mark: pieceMark(bench.state, bench.route, piece.id, now, bench.waits),
-        hex: zones.get(piece.zoneId)?.hex ?? NO_COLOUR,
-        colour: zones.get(piece.zoneId)?.colour ?? '',
-        unsafe: isTurnUnsafe(piece.code),
-      },
-    ]),
+  const last = lastMarked.get(bench.pack) ?? new Map<string, MarkedPiece>();
+  const marked = new Map(
+    bench.pack.pieces.map((piece) => {
+      const mark = pieceMark(bench.state, bench.route, piece.id, now, bench.waits);
+      const had = last.get(piece.id);
+      // What looks as it did stays the same object: nothing of it is drawn again.
+      if (had && isSameMark(had.mark, mark)) return [piece.id, had];
+      return [
+        piece.id,
+        {
+          ...piece,
+          mark,
+          hex: zones.get(piece.zoneId)?.hex ?? NO_COLOUR,
+          colour: zones.get(piece.zoneId)?.colour ?? '',
+          unsafe: isTurnUnsafe(piece.code),
+        },
+      ];
+    }),
   );
+  lastMarked.set(bench.pack, marked);
+  return marked;
 }
+
+/** The pieces of a pack as they were marked last. */
+const lastMarked = new WeakMap<BenchPack, Map<string, MarkedPiece>>();
 
 /** How the pieces of a step are coated, where it is not as the job is. */
 const wayOf = ({ turn }: Step, way: Way): Way =>
@@ -218,11 +231,17 @@ export function benchView(bench: Bench, now: number, recent = 10) {
         actView(bench, a, common.marked, due),
       ),
     facts: () =>
-      inOrder(bench.facts)
+      inOrder(putRight(bench.facts))
         .filter((f) => f.body.kind !== 'void' && !state.voided.has(f.id))
         .slice(-recent)
         .reverse()
-        .map((f) => ({ id: f.id, at: f.at, who: who(f.worker), words: sayFact(bench, f.body) })),
+        .map((f) => ({
+          id: f.id,
+          at: f.at,
+          who: who(f.worker),
+          words: sayFact(bench, f.body),
+          doubt: f.doubt ?? 0,
+        })),
     site,
     siteLeft: () => pack.site.filter((s) => (state.site.get(s.key)?.end ?? null) === null).length,
     siteSteps: () => pack.site.length,
