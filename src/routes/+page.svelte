@@ -1,10 +1,24 @@
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
+  import Notice from '$ui/kit/Notice.svelte';
+  import { waitingActs } from '$ui/device/waiting-acts';
+  import { refresh } from '$ui/shell/refresh';
   import { pieces } from '$ui/words';
   import Spoilt from '$ui/shell/Spoilt.svelte';
   import { sayDay, sayNear, sayTime } from '$core/units/clock-time';
 
   let { data } = $props();
+  /** what jobs want next once what waits on this device is counted, too */
+  let here: Awaited<ReturnType<typeof waitingActs>> = $state.raw(new Map());
+  $effect(() => {
+    void waitingActs(data.now).then(
+      (found) => (here = found),
+      () => undefined,
+    );
+    // What the device keeps is shown only as long as nobody answers.
+    if (data.keptAt !== null) void refresh();
+  });
+  const jobs = $derived(data.jobs.map((job) => ({ ...job, acts: here.get(job.id)?.acts ?? job.acts })));
   const pages: Record<string, string> = {
     survey: 'survey',
     plan: 'plan',
@@ -30,6 +44,11 @@
     <h1>Today{data.jobs[0] ? `, ${sayDay(data.now, data.jobs[0].zone)}` : ''}</h1>
     <span class="soft">{data.company}</span>
   </div>
+  {#if data.keptAt !== null}
+    <Notice kind="warn">
+      No connection. Shown as of {sayNear(data.keptAt, Date.now(), data.jobs[0]?.zone ?? 'Etc/UTC')}.
+    </Notice>
+  {/if}
   {#if data.jobs.length === 0}
     <div class="card">
       <p>Nothing is under way.</p>
@@ -38,7 +57,7 @@
   {/if}
   <Spoilt jobs={data.spoilt} />
   <div class="grid">
-    {#each data.jobs as job (job.id)}
+    {#each jobs as job (job.id)}
       <section
         class="card"
         class:ready={job.acts.some((a) => a.status === 'ready' || a.status === 'running')}
@@ -71,6 +90,9 @@
         {#each job.soon as s, i (i)}
           <p class="soon"><b class="mono">{sayNear(s.at, data.now, job.zone)}</b> {s.words}</p>
         {/each}
+        {#if here.has(job.id)}<p class="soft">
+            With {here.get(job.id)?.waits} that this device has not sent yet.
+          </p>{/if}
         {#each job.stops as stop, i (i)}<p class="stop">{stop}</p>{/each}
         <Button href="/jobs/{job.id}/{pages[job.stage]}"
           >{job.stage === 'plan' && job.back ? 'Look at the plan' : asks[job.stage]}</Button

@@ -64,7 +64,7 @@ const isWhole = ({ pack, walls, guarded, tag }: Partial<TaggedPack>): boolean =>
 const paths = (job: string) => ({ pack: `/api/jobs/${job}/pack`, facts: `/api/jobs/${job}/facts` });
 
 /** What the device keeps of a job; null where it keeps nothing. */
-async function keptField(job: string): Promise<Known | null> {
+export async function keptField(job: string): Promise<Known | null> {
   const path = paths(job);
   const [packed, facts] = await Promise.all([
     keptAnswer<TaggedPack>(path.pack),
