@@ -41,6 +41,7 @@ const ask = (server: string, req: IncomingMessage, body: Buffer): Promise<Answer
         headers: {
           ...req.headers,
           host: to.host,
+          ...(req.headers.origin ? { origin: to.origin } : {}),
           'accept-encoding': 'identity',
           connection: 'close',
         },
