@@ -9,6 +9,7 @@
   import '$ui/theme/theme.css';
   import { onMount } from 'svelte';
   import { page } from '$app/state';
+  import { keepAhead } from '$ui/device/given';
   import { fetchFonts } from '$ui/theme/fonts';
   import { focusFinder } from '$ui/shell/finder';
   import FindPiece from '$ui/shell/FindPiece.svelte';
@@ -66,6 +67,11 @@
   const HAND = 60;
   let pressing: ReturnType<typeof setTimeout> | undefined;
   onMount(fetchFonts);
+  // Today is needed in a house, too, whichever page was opened.
+  onMount(() => {
+    const timer = setTimeout(() => void keepAhead('/api/today'), 5000);
+    return () => clearTimeout(timer);
+  });
   $effect(() => {
     readSingleKeys();
     // From here on the page answers to keys and pointers.

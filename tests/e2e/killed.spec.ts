@@ -1,9 +1,12 @@
 /** A server killed while it records has, started again, every fact it confirmed, once. */
 import { expect, test } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
-import { startServer } from './server';
+import { jobCalled, ready, startServer } from './server';
 
-const ROUNDS = 3;
+/** So often the server and a browser are killed; more in a trial by hand: ANTHEM_KILLS=200 npx playwright test killed. */
+const ROUNDS = Number(process.env.ANTHEM_KILLS ?? 3);
+
+test.setTimeout(360_000 + ROUNDS * 20_000);
 
 test('nothing confirmed is lost, nothing is doubled', async () => {
   let server = await startServer();
@@ -38,7 +41,7 @@ test('nothing confirmed is lost, nothing is doubled', async () => {
   const sent: ReturnType<typeof make>[] = [];
   const confirmed = new Set<string>();
   for (let round = 0; round < ROUNDS; round++) {
-    const kill = setTimeout(() => server.process.kill('SIGKILL'), 300 + round * 170);
+    const kill = setTimeout(() => server.process.kill('SIGKILL'), 300 + (round % 7) * 170);
     let alive = true;
     while (alive) {
       // Four writers at once, so that the blow falls in the middle of something.
@@ -63,5 +66,54 @@ test('nothing confirmed is lost, nothing is doubled', async () => {
   const stored = (await facts()).map((f) => f.id);
   expect(stored.length).toBe(before.length + sent.length);
   expect(new Set(stored).size).toBe(stored.length);
+  server.end();
+});
+
+test('a browser that is killed while it sends to a server that is killed: what was shown as recorded is there, once', async ({
+  browser,
+}) => {
+  let server = await startServer();
+  const job = await jobCalled(server.url, 'Lanternhouse');
+  const api = () => `${server.url}/api${new URL(job).pathname}/facts`;
+  const stored = async () => ((await (await fetch(api())).json()) as { facts: { id: string }[] }).facts;
+  const before = (await stored()).length;
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  let page = await context.newPage();
+  await page.goto(`${job}/coat`);
+  await ready(page);
+  await page.evaluate(async () => void (await navigator.serviceWorker.ready));
+  let shown = 0;
+  for (let round = 0; round < ROUNDS; round++) {
+    await page.goto(`${job}/coat`);
+    await ready(page);
+    await page.locator('#rack').evaluate((d: HTMLDetailsElement) => (d.open = true));
+    const places = ['van', 'table', 'stack'];
+    for (let i = 0; i < 4; i++) {
+      const place = places[(round + i) % 3] ?? '';
+      const code = String(((round * 4 + i) % 30) + 1);
+      await page.locator('#rack .chip', { hasText: new RegExp(`^${code}$`) }).click();
+      await page.locator('#rack').getByRole('button', { name: place, exact: true }).click();
+      await page
+        .locator('#rack')
+        .getByRole('group', { name: place, exact: true })
+        .locator('.chip', { hasText: new RegExp(`^${code}$`) })
+        .waitFor();
+      shown++;
+      if (i === 2) server.process.kill('SIGKILL');
+    }
+    const session = await context.newCDPSession(page);
+    const crashed = page.waitForEvent('crash');
+    void session.send('Page.crash').catch(() => undefined);
+    await crashed;
+    await page.close();
+    server = await server.restart();
+    page = await context.newPage();
+  }
+  await page.goto(`${job}/coat`);
+  await ready(page);
+  await expect.poll(async () => (await stored()).length, { timeout: 120_000 }).toBe(before + shown);
+  const ids = (await stored()).map((f) => f.id);
+  expect(new Set(ids).size).toBe(ids.length);
+  await context.close();
   server.end();
 });

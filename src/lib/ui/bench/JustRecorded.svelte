@@ -64,7 +64,7 @@
             label="Or it happened at"
             bind:text={() => timeOf(fact), (text) => (times[fact.id] = text)}
           />
-          <Button type="submit" kind="tertiary" disabled={sending}>Put the time right</Button>
+          <Button type="submit" kind="tertiary" disabled={sending}>Put it right</Button>
         {/snippet}
       </FactForm>
     {/if}

@@ -102,3 +102,11 @@ export async function given<T>(fetch: Fetch, path: string): Promise<Given<T>> {
   if (browser) keep(path, answer.body, askedAt);
   return { data: answer.body as T, askedAt, kept: false };
 }
+
+/** Keeps an answer that a page may want without signal, where this device keeps none of it yet. */
+export async function keepAhead(path: string): Promise<void> {
+  if (await keptAnswer(path)) return;
+  const askedAt = steady();
+  const answer = await askServer(fetch, path, WAIT);
+  if (answer?.status === 200) keep(path, answer.body, askedAt);
+}

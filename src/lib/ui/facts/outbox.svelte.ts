@@ -200,6 +200,13 @@ export class Outbox {
     await this.retime();
   }
 
+  /** The server answered something else: there is signal. */
+  heard(): void {
+    if (!this.away) return;
+    if (this.unsent) void this.flush();
+    else this.away = false;
+  }
+
   /** What was recorded in this page while its time was not known gets its time, now that it is. */
   private async retime(): Promise<void> {
     if ((this.doubt() ?? 0) > 0) return;

@@ -67,7 +67,10 @@ export class FieldDevice {
 
   /** From now on the device keeps, sends and follows the clock. @returns ends it */
   open(): () => void {
-    const tick = () => (this.#clock = this.outbox.now());
+    const tick = () => {
+      this.#clock = this.outbox.now();
+      if (this.outbox.away) void this.outbox.readClock().then(() => this.outbox.flush());
+    };
     const { field, running } = this.#data();
     this.#opened = this.outbox.open(field.kept ? undefined : { now: field.pack.now, running });
     void this.#opened.then(tick);
@@ -95,6 +98,7 @@ export class FieldDevice {
   compare(): void {
     const { pack, unreadable, askedAt, kept } = this.#data().field;
     if (kept) return;
+    void this.#opened?.then(() => this.outbox.heard());
     const [has, dark] = [factIds(pack.facts), new Set(unreadable)];
     void this.#opened?.then(() =>
       this.outbox.compare((id) => has.has(id) || dark.has(id), Math.min(askedAt, steady())),

@@ -2,7 +2,6 @@
 import { gets } from '../../coating/route';
 import type { Log } from '../facts/kind';
 import type { Context } from './context';
-import { working } from './window';
 import { refuse, type Refusal } from './refusal';
 
 /** What a fact rests on would be missing after it is taken back. */
@@ -38,8 +37,8 @@ function judgeRest(ctx: Context, log: Log, target: string): Refusal | null {
     if (first < 0 || !missing || !ctx.state.pieces.get(piece)?.done.has(missing.key)) continue;
     const later = route.slice(first + 1).find((s) => state.done.has(s.key));
     const code = ctx.codes.get(piece) ?? '?';
-    const work = working(without, piece);
-    const under = work && route.slice(first + 1).find((s) => s.key === work.step);
+    const busy = [...without.works.values()].filter((w) => w.end === null && w.pieces.includes(piece));
+    const under = route.slice(first + 1).find((s) => busy.some((w) => w.step === s.key));
     if (under)
       return refuse('later-work', `“${under.act}” is under way on ${code}. Take that back first.`, false);
     if (later)

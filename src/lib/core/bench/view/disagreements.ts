@@ -60,13 +60,13 @@ export const ASKS: Record<ContradictionRule, string> = {
   'taken-from-under': 'a step that the next one needs was taken back or left out.',
 };
 const ALL_TRUE: Record<ContradictionRule, string> = {
-  'done-twice': 'All are right: it was done each time',
-  'at-work': 'All are right',
-  'two-places': 'All are right: it was moved, and is where it was put last',
-  'moved-hung': 'All are right: it is where it was put last',
+  'done-twice': 'It was done each time',
+  'at-work': 'Both were at it',
+  'two-places': 'It was moved, and is where it was put last',
+  'moved-hung': 'It is where it was put last',
   'left-out': 'Leave it as it counts now',
   'no-start': 'Leave it as it counts now',
-  'taken-from-under': 'All are right: the later step was done without it',
+  'taken-from-under': 'The later step was done without it',
 };
 
 /** The pieces as an answer leaves them, in words. */

@@ -10,6 +10,10 @@ import { openJob } from '$server/services/job/open-job';
 import { saveSurvey } from '$server/services/survey/save-survey';
 import { listPieces } from '$server/store/pieces';
 import { listSummaries } from '$server/store/summaries';
+import { KNEW_NOTHING } from '$core/bench/apart';
+import { forgetLog } from '$server/store/facts';
+import { contestedOf } from './contested';
+import { newsSince } from './news';
 import { recordFacts } from './record-facts';
 
 const TEXT = 'wall North\nupper 30 : pair\nbase 18 : 3x drawer\n';
@@ -129,5 +133,103 @@ describe('what guards refuse', () => {
       { device: 'other', knew: second.id },
     );
     expect(refusal(() => recordFacts(db, job, [third])).status).toBe(409);
+  });
+});
+
+describe('what devices send', () => {
+  beforeEach(() => void saveSurvey(db, job, TEXT));
+  /** A piece that comes down with no label: a guard of the log refuses it. */
+  const labelled = (pieces: string[], more: object = {}) => ({
+    ...factOf(job, worker, NOW, { kind: 'piece.labelled', pieces }),
+    ...more,
+  });
+
+  it('while its painter waits is refused with the news; what was recorded away is kept and looked at', () => {
+    const [one = '', two = ''] = ids();
+    const first = labelled([one]);
+    recordFacts(db, job, [first]);
+    const down = factOf(
+      job,
+      worker,
+      NOW + 5,
+      { kind: 'piece.down', pieces: [one], place: 'table' },
+      { device: 'a', knew: first.id },
+    );
+    recordFacts(db, job, [down]);
+    const stale = factOf(
+      job,
+      worker,
+      NOW + 6,
+      { kind: 'piece.down', pieces: [one], place: 'van' },
+      { device: 'b', knew: first.id },
+    );
+    const live = refusal(() => recordFacts(db, job, [stale], { live: [stale.id] }));
+    expect(live.detail.refusals?.[0]?.rule).toBe('done-already');
+    expect(openJob(db, job).facts).toHaveLength(2);
+    expect(recordFacts(db, job, [stale]).contested).toMatchObject([{ rule: 'two-places', other: down.id }]);
+    expect(contestedOf(db, openJob(db, job))[0]?.answers).toHaveLength(3);
+    // Said again by a device that could not know, it is nobody's question.
+    const again = labelled([one], { device: 'c', knew: KNEW_NOTHING });
+    expect(recordFacts(db, job, [again]).contested).toEqual([]);
+    expect(two).not.toBe('');
+  });
+
+  it('under an older plan is kept and looked at; under the same one it is refused', () => {
+    const all = ids();
+    const set = labelled(all);
+    recordFacts(db, job, [set]);
+    const down = factOf(job, worker, NOW + 1, { kind: 'piece.down', pieces: all, place: 'table' });
+    recordFacts(db, job, [down]);
+    const begun = factOf(
+      job,
+      worker,
+      NOW + 2,
+      { kind: 'work.started', step: 'of.another.system', lot: 'L', pieces: all },
+      { device: 'a', knew: down.id },
+    );
+    const sent = (tag: string) => ({ under: { [begun.id]: tag }, tag: () => 'now' });
+    expect(refusal(() => recordFacts(db, job, [begun], sent('now'))).detail.refusals?.[0]?.rule).toBe(
+      'no-such-step',
+    );
+    expect(refusal(() => recordFacts(db, job, [begun])).status).toBe(409);
+    expect(recordFacts(db, job, [begun], sent('before')).contested).toMatchObject([{ rule: 'no-such-step' }]);
+    // It is under way all the same, and can be ended.
+    expect(openJob(db, job).state.works.get(begun.id)?.end).toBeNull();
+    expect(contestedOf(db, openJob(db, job))).toHaveLength(1);
+  });
+
+  it('is not stored twice where the stored one cannot be read any more', () => {
+    const one = labelled(ids());
+    recordFacts(db, job, [one]);
+    for (const { name } of db
+      .prepare<[], { name: string }>("SELECT name FROM sqlite_master WHERE type = 'trigger'")
+      .all())
+      db.exec(`DROP TRIGGER ${name}`);
+    db.exec(`UPDATE event SET body = '{"kind":"varnished"}' WHERE id = '${one.id}'`);
+    forgetLog(db, job);
+    expect(recordFacts(db, job, [one]).ids).toEqual([one.id]);
+  });
+
+  it('says how far its time may be off, and the log keeps it', () => {
+    const one = { ...labelled(ids()), doubt: 3_600_000 };
+    recordFacts(db, job, [one]);
+    expect(openJob(db, job).facts[0]?.doubt).toBe(3_600_000);
+    for (const doubt of [-1, 0.5, 400 * 86_400_000])
+      expect(refusal(() => recordFacts(db, job, [{ ...labelled(ids()), id: newId(), doubt }])).field).toBe(
+        'doubt',
+      );
+  });
+});
+
+describe('news', () => {
+  beforeEach(() => void saveSurvey(db, job, TEXT));
+  it('tells which job and which device, once', () => {
+    const { mark } = newsSince(db, '');
+    const one = factOf(job, worker, NOW, { kind: 'piece.labelled', pieces: ids() }, { device: 'a' });
+    recordFacts(db, job, [one]);
+    const news = newsSince(db, mark);
+    expect(news.jobs).toEqual([{ job, devices: ['a'] }]);
+    expect(newsSince(db, news.mark)).toEqual({ mark: news.mark, jobs: [] });
+    expect(newsSince(db, 'nonsense').jobs).toEqual([]);
   });
 });

@@ -59,6 +59,21 @@ function contextIn(file: OpenJob, state: JobState): Context & { route: Step[] } 
   return { ...file.context, state, route: withRework(file.plainRoute, state, ids) };
 }
 
+/** Kinds of which the first counts, and one more like it changes nothing. */
+const SAID_AGAIN = new Set<Fact['body']['kind']>([
+  'piece.labelled',
+  'piece.prepared',
+  'piece.missing',
+  'work.finished',
+  'work.paused',
+  'work.resumed',
+  'site.finished',
+  'piece.hung',
+  'job.handed-over',
+  'touch-up.closed',
+  'defect.accepted',
+]);
+
 /** A fact that came late, with what guards say against it. */
 interface Late {
   fact: Fact;
@@ -93,13 +108,16 @@ function lateOf({ file, log, state, latest }: Open, fact: Fact, sent: Sent): Lat
   // A fact that comes late is judged by what had happened by then; what came after it, the whole log tells.
   const then =
     !unknown.length || !latest || latest.at <= fact.at ? state : fold(log.filter((f) => f.at <= fact.at));
-  const refusals = judge(contextIn(file, then), log, fact);
-  const all = together(refusals);
-  if (!all) return unknown.length ? { fact, refusals } : null;
+  const all = judge(contextIn(file, then), log, fact);
+  // Said again by a device that could not know, it changes nothing and is nobody's question.
+  const isSaidAgain = unknown.length > 0 && SAID_AGAIN.has(fact.body.kind);
+  const refusals = isSaidAgain ? all.filter((r) => r.rule !== 'done-already') : all;
+  const first = together(refusals);
+  if (!first) return unknown.length ? { fact, refusals } : null;
   if (unknown.length > 0) return { fact, refusals };
   if (!live && refusals.every((r) => BY_CONTEXT.has(r.rule)) && isOfOlder(fact, sent))
     return { fact, refusals };
-  throw new Refused(409, sayRefusals(refusals), null, { ...all, refusals });
+  throw new Refused(409, sayRefusals(refusals), null, { ...first, refusals });
 }
 
 /** What of facts that came late must be settled. What guards alone say against them is stored. */
