@@ -21,6 +21,8 @@ const orchard = jobCalled('Orchard Row');
 /** @param act what is done on the page before the picture */
 async function shoot(name, path, act = async () => {}, [width, height] = [1280, 800]) {
   const page = await browser.newPage({ viewport: { width, height } });
+  // As from the second page on: set in our own letters.
+  await page.addInitScript(() => localStorage.setItem('anthem-fonts', 'yes'));
   await page.goto(url + path);
   await page.locator('html[data-ready]').waitFor({ state: 'attached' });
   await page.evaluate(() => document.fonts.ready);

@@ -38,7 +38,7 @@ it('a moment has the local time that Temporal gives it', () => {
       expect(localMinute(ms, z)).toBe(t.toPlainDateTime().toString({ smallestUnit: 'minute' }));
       expect(startOfDay(ms, z)).toBe(t.startOfDay().epochMilliseconds);
     }),
-    { numRuns: 600 },
+    { numRuns: 1500 },
   );
 });
 
@@ -59,8 +59,16 @@ it('a local time has the moment that Temporal gives it, in the hours that are sk
       expect(dayToMs(date, z)).toBe(day.toZonedDateTime({ timeZone: z }).epochMilliseconds);
       expect(dayAfter(date, z)).toBe(day.add({ days: 1 }).toZonedDateTime({ timeZone: z }).epochMilliseconds);
     }),
-    { numRuns: 600 },
+    { numRuns: 1500 },
   );
+});
+
+it('clocks that change at a minute past midnight are known to the minute', () => {
+  // St John’s, 25 October 1987: at 00:01 it was 23:01 again.
+  const before = Date.parse('1987-10-25T02:30:30Z');
+  expect(offsetAt(before, 'America/St_Johns') / 60_000).toBe(-150);
+  expect(offsetAt(before + 60_000, 'America/St_Johns') / 60_000).toBe(-210);
+  expect(localToMs('1987-10-24T23:30', 'America/St_Johns')).toBe(Date.parse('1987-10-25T02:00:00Z'));
 });
 
 it('nonsense is no time', () => {

@@ -3,8 +3,9 @@
 /** As far as calendars reach, less the day that a zone may shift it (ECMA-262, time range), ms. */
 const FARTHEST = 8.64e15 - 86_400_000;
 const DAY = 86_400_000;
-/** Clocks change at whole quarters of an hour (IANA time zone database, since 1972). */
+/** What is known is kept by quarters of an hour. */
 const QUARTER = 900_000;
+const MINUTE = 60_000;
 
 const formats = new Map<string, Intl.DateTimeFormat>();
 function formatOf(zone: string): Intl.DateTimeFormat {
@@ -49,6 +50,9 @@ export function offsetAt(ms: number, zone: string): number {
   let offset = own.get(quarter);
   if (offset === undefined) {
     offset = read(quarter * QUARTER, zone);
+    // Clocks may change within one: Newfoundland's did at a minute past midnight, 1987 to 2011 (IANA time zone database).
+    if (read((quarter + 1) * QUARTER - 1, zone) !== offset)
+      return read(Math.floor(ms / MINUTE) * MINUTE, zone);
     if (own.size > MOST) own.clear();
     own.set(quarter, offset);
   }
