@@ -23,6 +23,8 @@ const MADE_HERE =
 const KEPT = /^\/jobs\/[0-9a-f-]{36}\/(plan|survey)$/;
 /** How long the server is waited for where there is something else to show, ms. */
 const WAIT = 3000;
+/** A page that was kept so lately is not fetched again, ms. */
+const FRESH = 600_000;
 /** When a kept page was kept, by the device's clock. */
 const KEPT_AT = 'x-kept-at';
 
@@ -75,6 +77,8 @@ self.addEventListener('message', (event) => {
 });
 
 async function keepPage(path: string): Promise<void> {
+  const had = await (await caches.open(PAGES)).match(path);
+  if (had && Date.now() - Number(had.headers.get(KEPT_AT)) < FRESH) return;
   const answer = await fetch(path, { headers: { accept: 'text/html' } }).catch(() => null);
   if (answer?.ok && isOurs(answer)) await putPage(path, answer);
 }

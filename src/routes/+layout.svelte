@@ -8,6 +8,7 @@
   import '@fontsource/ibm-plex-sans-condensed/latin-400.css';
   import '$ui/theme/theme.css';
   import { onMount } from 'svelte';
+  import { afterNavigate } from '$app/navigation';
   import { page } from '$app/state';
   import { keepAhead } from '$ui/device/given';
   import { fetchFonts } from '$ui/theme/fonts';
@@ -66,6 +67,11 @@
   /** A scanner that types sends its next key sooner than a hand can: then the first one was no key of ours either. */
   const HAND = 60;
   let pressing: ReturnType<typeof setTimeout> | undefined;
+  // Plan and survey are kept as they are on the server, also where a link within the application led to them.
+  afterNavigate(({ type, to }) => {
+    if (type !== 'enter' && to && /^\/jobs\/[^/]+\/(plan|survey)$/.test(to.url.pathname))
+      navigator.serviceWorker?.controller?.postMessage({ keep: to.url.pathname });
+  });
   onMount(fetchFonts);
   // Today is needed in a house, too, whichever page was opened.
   onMount(() => {
