@@ -16,8 +16,9 @@
       () => undefined,
     );
     // What the device keeps is shown only as long as nobody answers.
-    if (data.keptAt !== null) void refresh();
+    if (data.kept) void refresh();
   });
+  const records = (n: number) => `${n} ${n === 1 ? 'record' : 'records'}`;
   const jobs = $derived(data.jobs.map((job) => ({ ...job, acts: here.get(job.id)?.acts ?? job.acts })));
   const pages: Record<string, string> = {
     survey: 'survey',
@@ -44,9 +45,9 @@
     <h1>Today{data.jobs[0] ? `, ${sayDay(data.now, data.jobs[0].zone)}` : ''}</h1>
     <span class="soft">{data.company}</span>
   </div>
-  {#if data.keptAt !== null}
+  {#if data.kept}
     <Notice kind="warn">
-      No connection. Shown as of {sayNear(data.keptAt, Date.now(), data.jobs[0]?.zone ?? 'Etc/UTC')}.
+      No connection. Shown as of {sayTime(data.asOf, data.jobs[0]?.zone ?? 'Etc/UTC')}.
     </Notice>
   {/if}
   {#if data.jobs.length === 0}
@@ -90,8 +91,8 @@
         {#each job.soon as s, i (i)}
           <p class="soon"><b class="mono">{sayNear(s.at, data.now, job.zone)}</b> {s.words}</p>
         {/each}
-        {#if here.has(job.id)}<p class="soft">
-            With {here.get(job.id)?.waits} that this device has not sent yet.
+        {#if here.has(job.id)}<p class="soft waits">
+            Counted with {records(here.get(job.id)?.waits ?? 0)} that this device has not sent yet.
           </p>{/if}
         {#each job.stops as stop, i (i)}<p class="stop">{stop}</p>{/each}
         <Button href="/jobs/{job.id}/{pages[job.stage]}"
@@ -135,6 +136,9 @@
 </div>
 
 <style>
+  .waits {
+    margin-bottom: 8px;
+  }
   .soon {
     color: var(--warn);
     margin-bottom: 4px;

@@ -4,6 +4,6 @@ import type { PageLoad } from './$types';
 
 /** What each job under way wants next. For the crew. */
 export const load: PageLoad = async ({ fetch }) => {
-  const { data, askedAt, kept } = await given<TodayPage>(fetch, '/api/today');
-  return { title: 'Today', ...data, keptAt: kept ? askedAt : null };
+  const { data, kept } = await given<TodayPage>(fetch, '/api/today');
+  return { title: 'Today', ...data, kept };
 };

@@ -32,7 +32,7 @@
   });
 </script>
 
-<SentLine zone={data.zone} keptAt={data.field.kept ? data.field.askedAt : null} />
+<SentLine zone={data.zone} keptAt={data.field.kept ? data.field.pack.now : null} />
 <RefusedFacts zone={data.zone} />
 <Disagreeing zone={data.zone} device={data.device} />
 <div class="page">{@render children()}</div>

@@ -8,7 +8,7 @@
 
   interface Props {
     zone: string;
-    /** when what is shown was asked for, by the device's own clock; null where the server gave it just now */
+    /** the server's time of what is shown; null where the server gave it just now */
     keptAt: number | null;
   }
   let { zone, keptAt }: Props = $props();
@@ -18,7 +18,7 @@
   /** So many of what waits are named. */
   const NAMED = 30;
   const waits = $derived((outbox.away || outbox.slow || outbox.reason !== '') && outbox.unsent !== '');
-  const asOf = $derived(keptAt === null ? '' : sayNear(keptAt + outbox.skew, field.now, zone));
+  const asOf = $derived(keptAt === null ? '' : sayNear(keptAt, field.now, zone));
   const words = $derived(
     waits
       ? `${outbox.unsent} not sent yet`

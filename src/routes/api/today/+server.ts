@@ -8,6 +8,8 @@ export const GET: RequestHandler = ({ locals }) => {
   const { read, spoilt } = eachJob(locals.db, openJobs(locals.db), locals.open);
   return json(
     {
+      /** by the server’s clock, when this was made */
+      asOf: locals.now(),
       planning: read.flatMap((o) => o.planning ?? []),
       ...today(locals.db, read, locals.now(), spoilt),
     },

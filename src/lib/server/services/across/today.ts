@@ -174,6 +174,8 @@ function peopleToday(db: Db, opened: readonly JobWithPlan[], now: number): Today
 
 /** Today, as its page is given it. */
 export interface TodayPage {
+  /** by the server's clock, when it was made */
+  asOf: number;
   planning: Planning[];
   jobs: TodayJob[];
   people: TodayPerson[];
@@ -187,7 +189,7 @@ export function today(
   opened: readonly JobWithPlan[],
   now: number,
   broken: readonly SpoiltJob[] = [],
-): Omit<TodayPage, 'planning'> {
+): Omit<TodayPage, 'planning' | 'asOf'> {
   const byId = new Map(opened.map((o) => [o.file.job.id, o]));
   const { read, spoilt } = eachJob(db, [...byId.keys()], (id) => {
     const one = byId.get(id);
