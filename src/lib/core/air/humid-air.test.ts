@@ -38,3 +38,21 @@ describe('judging the air', () => {
     ]);
   });
 });
+
+describe('the surface', () => {
+  const limits = { minC: 10, maxC: 32, maxHumidity: 0.85 };
+  it('is held to the limits of the product as the air is', () => {
+    const cold = judgeAir({ celsius: 20, humidity: 0.3, surface: 6 }, limits);
+    expect(cold.reasons.join()).toMatch(/surface at 6\.0 °C is below/);
+    expect(judgeAir({ celsius: 20, humidity: 0.3, surface: 40 }, limits).reasons.join()).toMatch(
+      /surface at 40\.0 °C is above/,
+    );
+    expect(judgeAir({ celsius: 20, humidity: 0.3, surface: 18 }, limits).coat).toBe(true);
+  });
+  it('that is no number lets nothing be coated', () => {
+    for (const celsius of [NaN, Infinity, -200])
+      expect(() => judgeAir({ celsius, humidity: 0.5 }, limits)).toThrow(RangeError);
+    expect(() => judgeAir({ celsius: 20, humidity: 0.5, surface: NaN }, limits)).toThrow(RangeError);
+    expect(() => judgeAir({ celsius: 20, humidity: NaN }, limits)).toThrow(RangeError);
+  });
+});

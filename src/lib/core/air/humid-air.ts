@@ -107,6 +107,9 @@ export const DEW_POINT_MARGIN_K = 3;
 /** The humidity above which nothing is coated where a product names no limit of its own. */
 export const DEFAULT_MAX_HUMIDITY = 0.85;
 
+/** A reading beyond these is a fault of the instrument or a slip, °C. */
+const [COLDEST, HOTTEST] = [60, 100];
+
 export interface AirReading {
   /** °C */
   celsius: number;
@@ -136,10 +139,14 @@ export interface AirVerdict {
 /**
  * Whether a coat may go on in this air.
  * @param reading the air, and the surface where known
- * @param limits the product's own limits
+ * @param limits the product's own limits: its temperatures are asked of the air and of the surface
  * @param measures of the reasons
+ * @throws RangeError when the reading is none
  */
 export function judgeAir(reading: AirReading, limits: AirLimits, measures: Measures = 'metric'): AirVerdict {
+  for (const celsius of [reading.celsius, reading.surface ?? reading.celsius])
+    if (!(celsius > -COLDEST && celsius < HOTTEST))
+      throw new RangeError(`${celsius} °C is no temperature of a workshop`);
   const surface = reading.surface ?? reading.celsius;
   const marginK = surface - dewPoint(reading.celsius, reading.humidity);
   const maxHumidity = limits.maxHumidity ?? DEFAULT_MAX_HUMIDITY;
@@ -150,10 +157,15 @@ export function judgeAir(reading: AirReading, limits: AirLimits, measures: Measu
     reasons.push(
       `surface only ${formatKelvin(marginK, measures)} above the dew point, ${formatKelvin(needed, measures)} needed`,
     );
-  if (reading.celsius < limits.minC)
-    reasons.push(`${warm(reading.celsius)} is below the product’s ${warm(limits.minC)}`);
-  if (reading.celsius > limits.maxC)
-    reasons.push(`${warm(reading.celsius)} is above the product’s ${warm(limits.maxC)}`);
+  const judge = (celsius: number, what: string): void => {
+    if (celsius < limits.minC)
+      reasons.push(`${what}${warm(celsius)} is below the product’s ${warm(limits.minC)}`);
+    if (celsius > limits.maxC)
+      reasons.push(`${what}${warm(celsius)} is above the product’s ${warm(limits.maxC)}`);
+  };
+  judge(reading.celsius, '');
+  if (reading.surface !== undefined && reading.surface !== reading.celsius)
+    judge(reading.surface, 'the surface at ');
   if (reading.humidity > maxHumidity)
     reasons.push(
       `${Math.round(reading.humidity * 100)} % humidity is above ${Math.round(maxHumidity * 100)} %`,

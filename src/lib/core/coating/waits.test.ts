@@ -23,7 +23,7 @@ it('phases of every stage of every product add to one', () => {
 describe('waits', () => {
   it('by the sheet are the sheet’s, whenever', () => {
     expect(SHEET_WAITS.readyAt(URETHANE_ENAMEL, 'recoat', 1000)).toBe(1000 + 240 * MINUTE);
-    expect(SHEET_WAITS.leastMinutes(URETHANE_ENAMEL, 'recoat', 1, 0, 1)).toBe(240);
+    expect(SHEET_WAITS.leastMinutes(URETHANE_ENAMEL, 'recoat', 1, 0)).toBe(240);
   });
 
   it('in cool air follow the rates worked by hand: water 0.5385 and ethanol 0.5466 at 15 °C', () => {
@@ -61,7 +61,7 @@ describe('waits', () => {
     });
     const at = waitsIn(rates, new Map());
     for (const stage of ['touch', 'recoat', 'flip', 'hang'] as const) {
-      const least = at.leastMinutes(URETHANE_ENAMEL, stage, 1, 0, 300 * 60 * MINUTE);
+      const least = at.leastMinutes(URETHANE_ENAMEL, stage, 1, 0);
       for (let hour = 0; hour < 300; hour += 7) {
         const laid = hour * 60 * MINUTE;
         expect((at.readyAt(URETHANE_ENAMEL, stage, laid) - laid) / MINUTE).toBeGreaterThanOrEqual(
@@ -69,6 +69,44 @@ describe('waits', () => {
         );
       }
     }
+  });
+
+  it('beyond the known air apply film and multiplier phase by phase, as within it', () => {
+    const reference = { celsius: 25, humidity: 0.5, wind: 0.1 };
+    const long = waitsIn(ratesOf(constantClimate(reference, 0, 200)), new Map([['urethane-enamel', 1.3]]));
+    const day = waitsIn(ratesOf(constantClimate(reference, 0, 1)), new Map([['urethane-enamel', 1.3]]));
+    const late = waitsIn(
+      ratesOf(constantClimate(reference, 1440 * MINUTE, 1)),
+      new Map([['urethane-enamel', 1.3]]),
+    );
+    // In the reference air it makes no difference how much of it is known.
+    for (const stage of ['touch', 'flip', 'hang', 'cured'] as const) {
+      const ready = long.readyAt(URETHANE_ENAMEL, stage, 0, 1.5);
+      expect(Math.abs(day.readyAt(URETHANE_ENAMEL, stage, 0, 1.5) - ready)).toBeLessThan(10);
+      expect(Math.abs(late.readyAt(URETHANE_ENAMEL, stage, 0, 1.5) - ready)).toBeLessThan(10);
+    }
+  });
+
+  it('of a film laid before the known air follow that air from where it begins', () => {
+    const at = waitsIn(ratesOf(constantClimate(cool, 0, 60)), new Map());
+    // 100 of 240 min by the sheet, the other 140 at the rate of water at 15 °C, 0.5385.
+    expect(at.readyAt(URETHANE_ENAMEL, 'recoat', -100 * MINUTE) / MINUTE).toBeCloseTo(140 / 0.5385, 0);
+  });
+
+  it('are never shorter than the least, though the days after the last coat are the warmest', () => {
+    const warming = waitsIn(
+      ratesOf({
+        start: 0,
+        step: 60,
+        air: Array.from({ length: 96 }, (_, h) => ({ celsius: h < 48 ? 12 : 34, humidity: 0.4, wind: 0.1 })),
+      }),
+      new Map(),
+    );
+    const laid = 40 * 60 * MINUTE;
+    const least = warming.leastMinutes(URETHANE_ENAMEL, 'flip', 1, 0);
+    expect((warming.readyAt(URETHANE_ENAMEL, 'flip', laid) - laid) / MINUTE).toBeGreaterThanOrEqual(
+      least - 1e-6,
+    );
   });
 
   it('without a figure say which is missing', () => {

@@ -1,8 +1,7 @@
 /** When the films of a job are ready: by the sheet's air, or by the air they lie in. */
 import { ratesOf, type Rates } from '../drying/climate';
 import type { PackedAir } from '../drying/packed-air';
-import { phaseMinutes, phaseRate, rateKind } from '../drying/phase';
-import { progressAt, readyAt } from '../drying/ready';
+import { phaseMinutes, phaseRate, rateKind, type RateKind } from '../drying/phase';
 import { filmStage } from './film-stage';
 import { MissingFigure } from './missing-figure';
 import type { Product, Stage } from './system';
@@ -20,13 +19,15 @@ export interface Waits {
    * @throws MissingFigure when the product has no figure for the stage
    */
   readyAt: (film: Product, stage: Stage, laid: number, wet?: number) => number;
-  /** Minutes that a stage takes at least, whenever the coat is laid between two moments. */
-  leastMinutes: (film: Product, stage: Stage, wet: number, from: number, to: number) => number;
+  /** Minutes that a stage takes at least, whenever the coat is laid from a moment on. */
+  leastMinutes: (film: Product, stage: Stage, wet: number, from: number) => number;
 }
 
 function minutesOf(film: Product, stage: Stage): number {
   const figure = film.stages[stage];
   if (!figure) throw new MissingFigure(film.name, stage);
+  if (!(figure.value >= 0))
+    throw new RangeError(`${film.name} cannot take ${figure.value} min to “${stage}”`);
   return figure.value;
 }
 
@@ -36,6 +37,18 @@ export const SHEET_WAITS: Waits = {
   readyAt: (film, stage, laid) => laid + minutesOf(film, stage) * MINUTE,
   leastMinutes: minutesOf,
 };
+
+/** When so many reference minutes of a phase have passed, ms since 1970: in known air by its rate, before and after by the sheet's. */
+function passedBy(kind: RateKind, minC: number, from: number, minutes: number, rates: Rates): number {
+  const { start } = rates.climate;
+  const before = Math.max(0, start - from) / MINUTE;
+  if (minutes <= before) return from + minutes * MINUTE;
+  const [begun, left] = [Math.max(from, start), minutes - before];
+  const at = rates.when(kind, minC, begun, left);
+  if (at !== null) return at;
+  const seen = begun < rates.end ? rates.passed(kind, minC, begun, rates.end) : 0;
+  return Math.max(begun, rates.end) + (left - seen) * MINUTE;
+}
 
 /**
  * Waits in the air of a place.
@@ -54,23 +67,20 @@ export function waitsIn(rates: Rates, multipliers: ReadonlyMap<string, number>):
     by: 'air',
     readyAt: (product, stage, laid, wet = 1) => {
       const of = stageOf(product, stage, wet);
-      // Air that nobody kept: the sheet's.
-      if (laid < rates.climate.start) return laid + of.minutes * of.multiplier * MINUTE;
-      const ready = readyAt(of, laid, rates);
-      if (ready !== null) return Math.ceil(ready);
-      const from = Math.max(laid, rates.end);
-      const left = 1 - progressAt(of, laid, from, rates);
-      return Math.ceil(from + left * of.minutes * of.multiplier * of.film * MINUTE);
+      let at = laid;
+      for (const phase of of.phases)
+        at = passedBy(rateKind(phase), of.minC, at, phaseMinutes(of, phase), rates);
+      return Math.ceil(at);
     },
-    leastMinutes: (product, stage, wet, from, to) => {
-      const key = `${product.key} ${stage} ${wet} ${from} ${to}`;
+    leastMinutes: (product, stage, wet, from) => {
+      const key = `${product.key} ${stage} ${wet} ${from}`;
       const known = least.get(key);
       if (known !== undefined) return known;
       const of = stageOf(product, stage, wet);
       const { start, step, air } = rates.climate;
       const first = Math.max(0, Math.floor((from - start) / (step * MINUTE)));
-      // The film may go on drying past the last moment it may be laid.
-      const seen = air.slice(first, Math.max(first + 1, Math.ceil((to - start) / (step * MINUTE))));
+      // The film goes on drying past the last moment it may be laid.
+      const seen = air.slice(first);
       const minutes = of.phases.reduce((sum, phase) => {
         const kind = rateKind(phase);
         const best = seen.reduce((most, a) => Math.max(most, phaseRate(kind, a)), 1);

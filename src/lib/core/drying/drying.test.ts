@@ -195,3 +195,17 @@ describe('what holds for every film and air', () => {
     );
   });
 });
+
+it('films and airs that are none are refused', () => {
+  const stage = {
+    minutes: 60,
+    phases: [{ kind: 'water', share: 1 }],
+    film: 1,
+    multiplier: 1,
+    minC: 5,
+  } as const;
+  for (const wrong of [{ minutes: NaN }, { minutes: -1 }, { film: 0 }, { multiplier: NaN }])
+    expect(() => minutesIn({ ...stage, ...wrong }, REFERENCE_AIR)).toThrow(RangeError);
+  for (const wrong of [{ wind: -1 }, { celsius: NaN }, { humidity: -0.1 }])
+    expect(() => minutesIn(stage, { ...REFERENCE_AIR, ...wrong })).toThrow(RangeError);
+});

@@ -39,3 +39,16 @@ it('a narrow bracket says as much as the moment itself, a wide one less', () => 
   expect(learn([{ above: 0.9, below: 2.2 }]).multiplier).toBeLessThan(at);
   expect(() => learn([{ above: 2, below: 1 }])).toThrow(RangeError);
 });
+
+it('tests far from the sheet are learnt from in full: the grid reaches as far as they do', () => {
+  // Conjugate normal by hand: 2 · ln 50 / 0.35² over 1/0.25² + 2/0.35² gives ln m = 1.9758.
+  const moment = { above: 50, below: 50 };
+  expect(learn([moment, moment]).multiplier).toBeCloseTo(Math.exp(1.9758), 2);
+  // Still tacky twice at 50 times the sheet: mean of prior · Φ² by Simpson's rule over [-4, 10] with C's erfc, worked apart.
+  const tacky = { above: 50, below: null };
+  expect(learn([tacky, tacky]).multiplier).toBeCloseTo(7.43761, 3);
+  expect(learn([{ above: 1e-3, below: 1e-3 }]).multiplier).toBeCloseTo(
+    Math.exp((Math.log(1e-3) * 8.1633) / 24.1633),
+    4,
+  );
+});

@@ -24,6 +24,7 @@ export interface Learnt {
 
 /** Normal distribution function, by the complementary error function of Numerical Recipes (6.2, erfcc; from memory), |error| < 1.2e-7. */
 function normalCdf(x: number): number {
+  if (!Number.isFinite(x)) return x > 0 ? 1 : 0;
   const z = Math.abs(x) / Math.SQRT2;
   const t = 1 / (1 + 0.5 * z);
   const poly =
@@ -48,12 +49,16 @@ function likelihood({ above, below }: Observation, lnM: number): number {
     const z = (Math.log(above) - lnM) / TEST_SD;
     return Math.exp((-z * z) / 2);
   }
-  const upTo = (ratio: number | null, none: number): number =>
-    ratio === null ? none : normalCdf((Math.log(ratio) - lnM) / TEST_SD);
-  return Math.max(1e-300, upTo(below, 1) - upTo(above, 0));
+  const z = (ratio: number | null, none: number): number =>
+    ratio === null ? none : (Math.log(ratio) - lnM) / TEST_SD;
+  const [low, high] = [z(above, -Infinity), z(below, Infinity)];
+  // Far out in a tail the difference is taken on the side where it does not round away.
+  const share = low > 0 ? normalCdf(-low) - normalCdf(-high) : normalCdf(high) - normalCdf(low);
+  return Math.max(1e-300, share);
 }
 
-const GRID = 2001;
+/** Steps of the grid of ln m, and how far it reaches beyond the prior's middle and what was seen. */
+const STEP = PRIOR_SD / 125;
 const REACH = 8 * PRIOR_SD;
 
 /**
@@ -69,9 +74,14 @@ export function learn(observations: readonly Observation[]): Learnt {
       (above !== null && below !== null && above > below)
     )
       throw new RangeError(`A touch test lies between two ratios above 0, got ${above} and ${below}`);
+  const seen = observations.flatMap((o) =>
+    [o.above, o.below].flatMap((r) => (r === null ? [] : [Math.log(r)])),
+  );
+  const from = Math.min(0, ...seen) - REACH;
+  const steps = Math.ceil((Math.max(0, ...seen) + REACH - from) / STEP);
   let [weight, first, second] = [0, 0, 0];
-  for (let i = 0; i < GRID; i++) {
-    const lnM = -REACH + (2 * REACH * i) / (GRID - 1);
+  for (let i = 0; i <= steps; i++) {
+    const lnM = from + STEP * i;
     const prior = -((lnM / PRIOR_SD) ** 2) / 2;
     const w = Math.exp(observations.reduce((sum, o) => sum + Math.log(likelihood(o, lnM)), prior));
     weight += w;

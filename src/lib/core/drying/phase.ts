@@ -54,8 +54,11 @@ const REFERENCE_DEFICIT = vapourDeficit(REFERENCE_AIR.celsius, REFERENCE_AIR.hum
  * Rate of a phase against the reference air: water by Dalton's law (vapour pressure deficit), solvents by their vapour
  * pressure, both with Penman's wind function; reactions by Arrhenius.
  * @returns 1 in the reference air; 0 in saturated air for water
+ * @throws RangeError when the air is none: no number, or a negative humidity or wind
  */
 export function phaseRate(kind: RateKind, { celsius, humidity, wind }: FilmAir): number {
+  if (!(Number.isFinite(celsius) && humidity >= 0 && wind >= 0 && Number.isFinite(humidity + wind)))
+    throw new RangeError(`Nothing dries in air of ${celsius} °C, humidity ${humidity}, wind ${wind} m/s`);
   switch (kind) {
     case 'water':
       return (Math.max(0, vapourDeficit(celsius, humidity)) / REFERENCE_DEFICIT) * windFactor(wind);
@@ -79,9 +82,10 @@ export interface FilmStage {
   minC: number;
 }
 
-/** Minutes of the reference rate that each phase of a stage takes. */
-export const phaseMinutes = (stage: FilmStage, phase: Phase): number =>
-  stage.minutes *
-  phase.share *
-  stage.multiplier *
-  (phase.kind === 'reaction' && !phase.film ? 1 : stage.film);
+/** Minutes of the reference rate that each phase of a stage takes. @throws RangeError when a figure of the film is none */
+export function phaseMinutes(stage: FilmStage, phase: Phase): number {
+  const { minutes, multiplier, film } = stage;
+  if (!(minutes >= 0 && multiplier > 0 && film > 0 && Number.isFinite(minutes * multiplier * film)))
+    throw new RangeError(`No film takes ${minutes} min, ${multiplier} times over, ${film} times as full`);
+  return minutes * phase.share * multiplier * (phase.kind === 'reaction' && !phase.film ? 1 : film);
+}

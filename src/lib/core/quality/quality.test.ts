@@ -39,6 +39,9 @@ describe('how many to check', () => {
     [31, 3, 0.95, 19],
     [5, 5, 0.9, 1],
     [4, 1, 0.99, 4],
+    // At equality, by hand: 1/10, and C(19,14)/C(21,14) = 7·6/(21·20) = 1/10.
+    [10, 1, 0.9, 9],
+    [21, 2, 0.9, 14],
   ])('N %d, K %d at %d: %d', (n, k, confidence, size) => expect(sampleSize(n, k, confidence)).toBe(size));
 
   it('says what is wrong with a question that makes no sense', () => {

@@ -16,10 +16,12 @@ export function sampleSize(population: number, faulty: number, confidence: numbe
   }
   if (!(confidence > 0 && confidence < 1))
     throw new RangeError(`Confidence must be between 0 and 1, got ${confidence}`);
+  // The products round: a chance that is exactly the allowed one counts as such.
+  const allowed = (1 - confidence) * (1 + 1e-9);
   let missAll = 1;
   for (let n = 1; n <= population; n++) {
     missAll *= Math.max(0, population - faulty - n + 1) / (population - n + 1);
-    if (missAll <= 1 - confidence) return n;
+    if (missAll <= allowed) return n;
   }
   return population;
 }

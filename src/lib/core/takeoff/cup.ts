@@ -62,8 +62,8 @@ export interface ThinnerReading {
  * @throws RangeError when the readings do not tell, or the target would take less than no thinner
  */
 export function thinnerFor(target: number, a: ThinnerReading, b: ThinnerReading): number {
-  if (!(target > 0 && a.nu > 0 && b.nu > 0))
-    throw new RangeError('Viscosities are above 0: check the seconds and the cup');
+  if (!(target > 0 && a.nu > 0 && b.nu > 0 && a.share >= 0 && b.share >= 0))
+    throw new RangeError('Viscosities are above 0 and shares are not below: check the seconds and the cup');
   if (a.share === b.share || a.nu === b.nu)
     throw new RangeError('Two readings with different thinner and different seconds are needed');
   const slope = (Math.log(b.nu) - Math.log(a.nu)) / (b.share - a.share);

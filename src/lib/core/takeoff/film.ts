@@ -20,7 +20,9 @@ export const FT2_PER_GALLON_AT_1_MIL =
 export function wetFilm(dry: number, solids: number, thinner = 0): number {
   if (!(solids > 0 && solids <= 1))
     throw new RangeError(`Volume solids must be above 0 and at most 1, got ${solids}`);
-  if (!(thinner >= 0)) throw new RangeError(`Thinner must be a share of 0 or more, got ${thinner}`);
+  if (!(thinner >= 0 && Number.isFinite(thinner)))
+    throw new RangeError(`Thinner must be a share of 0 or more, got ${thinner}`);
+  if (!(dry >= 0 && Number.isFinite(dry))) throw new RangeError(`A dry film of ${dry} is no thickness`);
   return (dry * (1 + thinner)) / solids;
 }
 
@@ -41,6 +43,10 @@ export const spreadRate = (dryUm: number, solids: number, transfer = 1): number 
  * @param solids volume solids, share
  * @param tool what lays it
  * @returns mL
+ * @throws RangeError when the area is none, or the film is not
  */
-export const coatVolume = (areaM2: number, dryUm: number, solids: number, tool: Tool): number =>
-  (areaM2 / spreadRate(dryUm, solids, TOOL_FACTS[tool].transfer)) * 1000;
+export const coatVolume = (areaM2: number, dryUm: number, solids: number, tool: Tool): number => {
+  if (!(areaM2 >= 0 && Number.isFinite(areaM2)))
+    throw new RangeError(`An area of ${areaM2} m² cannot be coated`);
+  return areaM2 === 0 ? 0 : (areaM2 / spreadRate(dryUm, solids, TOOL_FACTS[tool].transfer)) * 1000;
+};

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { massOf, mixFor, splitMixes } from './mix';
+import { massOf, mixFor, mixHolding, splitMixes } from './mix';
 
 it('mixes 7 : 1 with 10 % thinner of both to one litre', () => {
   // By hand: 8.8 parts make 1000 mL, so a part is 113.64 mL.
@@ -46,4 +46,28 @@ it('splits a lot over mixes that are used up in time', () => {
   expect(splitMixes(3000, 500, 240, 20)).toEqual([1000, 1000, 1000]);
   expect(splitMixes(800, 60, 240, 20)).toEqual([800]);
   expect(() => splitMixes(800, 60, 20, 20)).toThrow(/no time/);
+});
+
+it('holds what the take-off asks for, however the thinner is named', () => {
+  const densities = { a: 1.3, b: 1.05, thinner: 0.87 };
+  // By hand, 800 mL of 7 : 1 with 10 %: of A, 70 mL of thinner; by mass 7/1.3 + 1/1.05 = 6.337 parts carry 0.8/0.87 = 0.9195.
+  const ofA = mixHolding({ a: 7, b: 1, thinner: 0.1, thinnerOf: 'A' }, 800);
+  expect([ofA.a, ofA.b, ofA.thinner].map(Math.round)).toEqual([700, 100, 70]);
+  const byMass = mixHolding({ a: 7, b: 1, thinner: 0.1, thinnerOf: 'A+B', by: 'mass', densities }, 800);
+  expect(byMass.a + byMass.b).toBeCloseTo(800, 9);
+  expect(byMass.thinner).toBeCloseTo((800 * 0.9195) / 6.337, 1);
+});
+
+it('refuses what is no volume, no number, no part', () => {
+  const ratio = { a: 7, b: 1, thinner: 0.1, thinnerOf: 'A' } as const;
+  for (const total of [NaN, -1, Infinity]) expect(() => mixFor(ratio, total)).toThrow(RangeError);
+  for (const wrong of [{ a: NaN }, { b: -1 }, { thinner: NaN }, { a: Infinity }])
+    expect(() => mixFor({ ...ratio, ...wrong }, 1000)).toThrow(RangeError);
+  for (const [total, minutes] of [
+    [-1, 60],
+    [800, NaN],
+    [800, -5],
+  ] as const)
+    expect(() => splitMixes(total, minutes, 240, 20)).toThrow(RangeError);
+  expect(() => splitMixes(800, 60, 240, -20)).toThrow(RangeError);
 });

@@ -29,7 +29,11 @@ export interface MixAmounts {
 export function mixFor(ratio: MixRatio, total: number): MixAmounts {
   const { a, b, thinner, thinnerOf, by = 'volume', densities } = ratio;
   if (!(a > 0 && b >= 0)) throw new RangeError(`Parts must be above 0, got ${a} : ${b}`);
-  if (!(thinner >= 0)) throw new RangeError(`Thinner must be a share of 0 or more, got ${thinner}`);
+  if (!(thinner >= 0 && Number.isFinite(a + b + thinner)))
+    throw new RangeError(`Thinner must be a share of 0 or more, got ${thinner}`);
+  if (!(total >= 0 && Number.isFinite(total))) throw new RangeError(`A mix of ${total} is no volume`);
+  if (densities && !Object.values(densities).every((d) => d > 0 && Number.isFinite(d)))
+    throw new RangeError('Densities must be above 0');
   if (by === 'mass' && !densities) throw new RangeError('Parts by mass need the densities');
   const d = by === 'mass' && densities ? densities : { a: 1, b: 1, thinner: 1 };
   const parts = {
@@ -40,6 +44,20 @@ export function mixFor(ratio: MixRatio, total: number): MixAmounts {
   const unit = total / (parts.a + parts.b + parts.thinner);
   return { a: parts.a * unit, b: parts.b * unit, thinner: parts.thinner * unit };
 }
+
+/** Volume of thinner to a volume of base and hardener, however the sheet says it. */
+export function thinnerShare(ratio: MixRatio): number {
+  const { a, b, thinner } = mixFor(ratio, 1);
+  return thinner / (a + b);
+}
+
+/**
+ * Amounts that hold a given volume of base and hardener: what a take-off asks for, thinned as the sheet says.
+ * @param ratio the parts
+ * @param product volume of base and hardener, any unit
+ */
+export const mixHolding = (ratio: MixRatio, product: number): MixAmounts =>
+  mixFor(ratio, product * (1 + thinnerShare(ratio)));
 
 /** The same amounts on a scale, g. */
 export const massOf = (
@@ -61,8 +79,10 @@ export const massOf = (
  * @throws RangeError when the induction leaves no time to use it
  */
 export function splitMixes(total: number, minutes: number, potLife: number, induction: number): number[] {
+  if (!(total >= 0 && minutes >= 0 && Number.isFinite(total + minutes)))
+    throw new RangeError(`A lot of ${total} mL in ${minutes} min cannot be divided`);
   const usable = potLife - induction;
-  if (!(usable > 0))
+  if (!(induction >= 0 && usable > 0))
     throw new RangeError(
       `A mix that stands ${induction} min and lives ${potLife} min leaves no time to use it`,
     );

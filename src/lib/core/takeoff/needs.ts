@@ -5,6 +5,7 @@ import { TOOL_FACTS, type Tool } from '../coating/tool';
 import { edgeArea, faceArea } from '../kitchen/area';
 import type { Form } from '../kitchen/kitchen';
 import { coatVolume, wetFilm } from './film';
+import { thinnerShare } from './mix';
 
 /** Kept back for what goes wrong, share. Common practice, no source. */
 export const RESERVE = 0.1;
@@ -100,7 +101,7 @@ export function productNeeds(
       reserveMl: 0,
       keepMl: isColoured(product) ? TOUCH_UP_ML : 0,
       volumeMl: 0,
-      wetUm: wetFilm(product.dryFilm.value, solids, product.mix?.thinner ?? 0),
+      wetUm: wetFilm(product.dryFilm.value, solids, product.mix ? thinnerShare(product.mix) : 0),
     };
     needs.set(product.key, {
       ...need,

@@ -44,3 +44,15 @@ it('knows the hour of the local day', () => {
   expect(hourOfDay(Date.UTC(2026, 0, 11, 2, 20), 'America/Halifax')).toBe(22);
   expect(hourOfDay(Date.UTC(2026, 0, 11, 23, 50), 'Asia/Tokyo')).toBe(8);
 });
+
+it('knows the hour on days when clocks change, on either side of it', () => {
+  const zone = 'America/Halifax';
+  // Spring: at 02:00 on 8 March 2026 it is 03:00, 06:00 UTC. Autumn: at 02:00 on 1 November it is 01:00, 05:00 UTC.
+  const hour = (iso: string): number => hourOfDay(Date.parse(iso), zone);
+  expect([hour('2026-03-08T05:59Z'), hour('2026-03-08T06:00Z'), hour('2026-03-08T23:30Z')]).toEqual([
+    1, 3, 20,
+  ]);
+  expect([hour('2026-11-01T04:59Z'), hour('2026-11-01T05:00Z'), hour('2026-11-01T20:00Z')]).toEqual([
+    1, 1, 16,
+  ]);
+});

@@ -67,19 +67,21 @@ export function sayMinutes(minutes: number): string {
   return hours % 24 ? `${Math.floor(hours / 24)} d ${hours % 24} h` : `${hours / 24} d`;
 }
 
-const offsets = new Map<string, number>();
+/** Offset of a day on which clocks do not change; null where they do. */
+const offsets = new Map<string, number | null>();
 
-/** Hour of the local day, 0–23. Offsets are looked up once a day and zone, at its noon. */
+/** Hour of the local day, 0–23. Offsets are looked up once a day and zone, but for days on which clocks change. */
 export function hourOfDay(ms: number, zone: string): number {
   const day = Math.floor(ms / 86_400_000);
   const key = `${day} ${zone}`;
-  let offset = offsets.get(key);
-  if (offset === undefined) {
-    offset = offsetAt((day + 0.5) * 86_400_000, zone);
+  let usual = offsets.get(key);
+  if (usual === undefined) {
+    const first = offsetAt(day * 86_400_000, zone);
+    usual = first === offsetAt((day + 1) * 86_400_000 - 1, zone) ? first : null;
     if (offsets.size > 20_000) offsets.clear();
-    offsets.set(key, offset);
+    offsets.set(key, usual);
   }
-  return Math.floor((((ms + offset) / 3_600_000) % 24) + 24) % 24;
+  return Math.floor((((ms + (usual ?? offsetAt(ms, zone))) / 3_600_000) % 24) + 24) % 24;
 }
 
 /** @returns the local date and time to the minute as forms take it, e.g. `2026-03-11T10:20` */

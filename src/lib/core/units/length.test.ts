@@ -10,11 +10,13 @@ describe('lengths', () => {
     ['91.5 cm', 'in', 915],
     ['914mm', 'in', 914],
     ['91,5', 'cm', 915],
+    ['1,234 mm', 'in', 1234],
+    ['1,5 mm', 'in', 1.5],
   ] as const)('reads %s with bare numbers in %s', (text, unit, mm) => {
     expect(parseLength(text, unit)).toBeCloseTo(mm, 9);
   });
 
-  it.each(['', '0', '-3', 'wide', '1/0', '3 4', '12 ft'])('refuses “%s”', (text) => {
+  it.each(['', '0', '-3', 'wide', '1/0', '3 4', '12 ft', '1,234', '0.0000001 mm'])('refuses “%s”', (text) => {
     expect(parseLength(text, 'in')).toBeNull();
   });
 

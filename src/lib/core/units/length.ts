@@ -6,23 +6,29 @@ export type LengthUnit = (typeof LENGTH_UNITS)[number];
 export const MM_PER: Record<LengthUnit, number> = { mm: 1, cm: 10, in: 25.4 };
 
 const LENGTH = /^(?:(\d+)\s+(\d+)\/(\d+)|(\d+)\/(\d+)|(\d+(?:[.,]\d+)?))\s*(mm|cm|in|")?$/;
+/** A comma before three digits: thousands in some countries, decimals in others. */
+const THOUSANDS = /^[1-9]\d{0,2},\d{3}$/;
 
 /**
  * Reads a length such as `36`, `14 3/8 in`, `3/4"`, `91.5 cm` or `914mm`.
  * @param text what was typed
  * @param unit the unit of a bare number
- * @returns millimetres, or `null` when the text is not a length above zero
+ * @returns millimetres, or `null` when the text is not a length above zero. `1,234` is thousands in millimetres, which nobody
+ * measures to a thousandth; in other units it could be either and is not read
  */
 export function parseLength(text: string, unit: LengthUnit): number | null {
   const m = LENGTH.exec(text.trim());
   if (!m) return null;
   const [, whole, num, den, num2, den2, plain, suffix] = m;
+  const own = suffix === '"' ? 'in' : ((suffix as LengthUnit | undefined) ?? unit);
+  const thousands = plain !== undefined && THOUSANDS.test(plain);
+  if (thousands && own !== 'mm') return null;
   const value = plain
-    ? Number(plain.replace(',', '.'))
+    ? Number(plain.replace(',', thousands ? '' : '.'))
     : Number(whole ?? 0) + Number(num ?? num2) / Number(den ?? den2);
-  const mm = value * MM_PER[suffix === '"' ? 'in' : ((suffix as LengthUnit | undefined) ?? unit)];
   // A nanometre is finer than any rule: the same length is the same number, whatever the unit it was typed in.
-  return Number.isFinite(mm) && mm > 0 ? Math.round(mm * 1e6) / 1e6 : null;
+  const mm = Math.round(value * MM_PER[own] * 1e6) / 1e6;
+  return Number.isFinite(mm) && mm > 0 ? mm : null;
 }
 
 /** So many parts of the whole as a mixed fraction: 115 of 8 is 14 3/8. */

@@ -1,6 +1,7 @@
 /** What is mixed next and what is mixed: products, the next coat of each lot, cups with their age. */
 import { gets, workMinutes, type Step } from '$core/coating/route';
 import { isColoured, passVolume, productNeeds } from '$core/takeoff/needs';
+import { thinnerShare } from '$core/takeoff/mix';
 import { pieceState } from '../state/state';
 import { acts } from '../view/acts';
 import type { Bench } from '../view/bench-job';
@@ -31,7 +32,7 @@ export function mixPage({ pack, state, route, lots: all, waits }: Bench, now: nu
           key: `${lot.id} ${step.key}`,
           product: product.key,
           words: `${step.act}, lot ${lot.name}`,
-          ml: passVolume(need) * (1 + (product.mix?.thinner ?? 0)),
+          ml: passVolume(need) * (1 + (product.mix ? thinnerShare(product.mix) : 0)),
           minutes: workMinutes(step, own.length),
           colour: isColoured(product) ? (zones.get(own[0]?.zoneId ?? '') ?? '') : '',
         },

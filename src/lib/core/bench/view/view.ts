@@ -7,7 +7,7 @@ import type { Face, Product } from '$core/coating/system';
 import { tapePlace, type Way } from '$core/labels/hiding';
 import { isTurnUnsafe } from '$core/labels/turn-safe';
 import { DEFECTS } from '$core/quality/defects';
-import { mixFor } from '$core/takeoff/mix';
+import { mixHolding } from '$core/takeoff/mix';
 import { isColoured, passVolume, productNeeds } from '$core/takeoff/needs';
 import { acts, type Act } from './acts';
 import { airStops } from './air-stops';
@@ -74,7 +74,7 @@ function paintOf(step: Step, pieces: readonly BenchPiece[]) {
     volumeMl: passVolume(need),
     mix: mix
       ? {
-          ...mixFor(mix, passVolume(need) * (1 + mix.thinner)),
+          ...mixHolding(mix, passVolume(need)),
           induction: mix.induction.value,
           potLife: mix.potLife.value,
         }

@@ -43,7 +43,7 @@ export function filmWaits(job: JobToPlan, horizon: number) {
     const found = known.get(key);
     if (found) return found;
     const made = {
-      least: Math.floor(waits.leastMinutes(film, stage, wet, t0, t0 + horizon * MINUTE)),
+      least: Math.floor(waits.leastMinutes(film, stage, wet, t0)),
       ready: readyIn(need, waits, t0),
     };
     known.set(key, made);

@@ -51,14 +51,18 @@ export const touchTestSchema = z
     message: 'It cannot be ready before it was found not ready',
   });
 
-/** How one test compares with the sheet: ratios of observed to predicted time in the air there was. */
+/**
+ * How one test compares with the sheet: ratios of observed to predicted time in the air there was.
+ * @param wet wet film that was laid, over the right one
+ */
 export function ratios(
   db: Db,
   product: Product,
   test: z.infer<typeof touchTestSchema>,
   now: number,
+  wet = 1,
 ): { above: number | null; below: number | null } {
-  const stage = filmStage(product, test.stage);
+  const stage = filmStage(product, test.stage, wet);
   if (!stage)
     throw new Refused(422, `${product.name} has no figure for “${test.stage}”: give one first.`, 'stage');
   const { rates } = airOf(db, test.place, now, test.laidAt);

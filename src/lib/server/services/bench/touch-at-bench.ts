@@ -12,7 +12,8 @@ export function keepFelt(db: Db, fact: Fact, file: OpenJob, now: number): void {
   const { body } = fact;
   if (body.kind === 'void') forgetTouchTest(db, body.fact, now);
   if (body.kind !== 'film.felt' || !file.choice) return;
-  const product = file.route.find((s) => s.key === body.step)?.product;
+  const coat = file.route.find((s) => s.key === body.step);
+  const product = coat?.product;
   const laidAt = pieceState(file.state, body.pieces[0] ?? '').done.get(body.step)?.end;
   const next = file.route.flatMap((s) => s.after).find((r) => r.step === body.step && r.stage);
   const touched = product && stageTouched(product, body.feel, next?.stage ?? null);
@@ -26,7 +27,7 @@ export function keepFelt(db: Db, fact: Fact, file: OpenJob, now: number): void {
     notAt: touched.reached ? null : fact.at,
     readyAt: touched.reached ? fact.at : null,
   };
-  const { above, below } = ratios(db, product, test, now);
+  const { above, below } = ratios(db, product, test, now, coat?.wet);
   if (above === null && below === null) return;
   insertTouchTest(db, { id: fact.id, ...test, above, below, recordedAt: now, worker: fact.worker });
 }
