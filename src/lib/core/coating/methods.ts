@@ -110,6 +110,28 @@ const PREP: Record<PrepKind, Omit<MethodCard, 'title' | 'care'>> = {
     lookFor: 'An edge that a fingernail does not lift.',
     mistakes: [{ mistake: 'a loose edge left', sign: 'a lip that telegraphs, then peels' }],
   },
+  mask: {
+    how: [
+      'Tape tight along the edge, pressed down with a card; film over the rest.',
+      'Cut corners clean, no gaps.',
+    ],
+    lookFor: 'No light between tape and edge.',
+    mistakes: [
+      { mistake: 'tape not pressed down', sign: 'paint creeps under it' },
+      { mistake: 'left on for weeks', sign: 'glue stays behind' },
+    ],
+  },
+  skin: {
+    how: [
+      'Scuff the board, dust off; contact adhesive on both, open time as the label says.',
+      'Lay the skin from one edge, roll it down hard, trim flush with a sharp blade.',
+    ],
+    lookFor: 'No bubble, no lifted edge, joints closed.',
+    mistakes: [
+      { mistake: 'adhesive still wet', sign: 'bubbles under the first coat' },
+      { mistake: 'edges not rolled', sign: 'they lift with the first knock' },
+    ],
+  },
   unmask: {
     how: [
       'Score the edge when the film is dry, and pull the tape back on itself.',

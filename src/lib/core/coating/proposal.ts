@@ -1,7 +1,7 @@
 /** Ranks the finish systems for a kitchen, with the reasons and what would change the answer. Docs: docs/methods/proposal.md */
 import { QUESTIONS, type Answers, type ProposalFacts } from './proposal-facts';
 import { COAT_RULES, RULES, type FactTest, type Target } from './proposal-rules';
-import { productOf, usualCounts, type CoatCounts, type System } from './system';
+import { MOST_PRIMER, productOf, usualCounts, type CoatCounts, type System } from './system';
 
 const MOST_COATS = 4;
 
@@ -44,7 +44,8 @@ function coatsFor(system: System, facts: ProposalFacts): Pick<Proposal, 'counts'
       // A face that the system leaves out stays out; a coat less never leaves a finish without any.
       if (before[face] === 0) return;
       const least = rule.kind === 'glaze' ? 0 : 1;
-      count[face] = Math.min(MOST_COATS, Math.max(least, count[face] + rule.add));
+      const most = rule.kind === 'primer' ? MOST_PRIMER : MOST_COATS;
+      count[face] = Math.min(most, Math.max(least, count[face] + rule.add));
     };
     if (rule.face !== 'front') change('back');
     if (rule.face !== 'back') change('front');

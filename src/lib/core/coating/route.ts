@@ -1,5 +1,6 @@
 /** The way of a piece through a system: every step in order, and what each must wait for. */
 import { MissingFigure } from './missing-figure';
+import { HANDLING } from './handling';
 import { passes, type Pass, type Pattern } from './pattern';
 import {
   FACES,
@@ -7,6 +8,8 @@ import {
   type CoatCounts,
   type Face,
   type Layer,
+  type Prep,
+  type PrepFor,
   type PrepKind,
   type Product,
   type Stage,
@@ -52,22 +55,34 @@ export interface Step {
   after: Requirement[];
   /** ids of pieces that it is not done on: a back that stays as it is, a colour that is turned in another way */
   skips?: ReadonlySet<string>;
+  /** pieces that are more work than a usual one, or less, by id; one where nothing is said */
+  worth?: ReadonlyMap<string, number>;
+  /** pieces that it is for, where it is not for all */
+  for?: PrepFor;
   /** the flaw that it mends, and how many steps mend that */
   mends?: { flaw: string; of: number };
   /** the way of turning, where it is not the job's first one */
   turn?: Pattern;
 }
 
-/** Minutes per piece. From memory. */
-const SAND_FACE = 1;
-const FLIP = 0.4;
-const HANG = 6;
-/** Hooking a piece up, or setting it on points and turning it, minutes a pass. From memory. */
-const SET_UP: Record<Pattern, number> = { 'backs-then-fronts': 0, 'coat-by-coat': 0, hung: 0.3, points: 0.4 };
+/** Hooking a piece up, or setting it on points and turning it, minutes a pass. */
+const SET_UP: Record<Pattern, number> = {
+  'backs-then-fronts': 0,
+  'coat-by-coat': 0,
+  hung: HANDLING.hook.value,
+  points: HANDLING.points.value,
+};
 
-/** Work of a step on so many pieces, whole minutes. */
+/**
+ * Work of a step, whole minutes.
+ * @param pieces how many usual pieces it is worth: a raised front is more than one, a slab less
+ */
 export const workMinutes = (step: Step, pieces: number): number =>
   Math.max(1, Math.ceil(step.setupMinutes + step.minutesPerPiece * pieces - 1e-9));
+
+/** How many usual pieces some pieces are worth to a step. */
+export const worthOf = (step: Pick<Step, 'worth'>, pieces: readonly string[]): number =>
+  step.worth ? pieces.reduce((sum, p) => sum + (step.worth?.get(p) ?? 1), 0) : pieces.length;
 
 /** Whether a piece gets a step. */
 export const gets = (step: Step, piece: string): boolean => !step.skips?.has(piece);
@@ -114,12 +129,17 @@ export interface Fullness {
   later: number;
 }
 
+const WHOLE: Fullness = { first: 1, later: 1 };
+const USUAL_HOW =
+  'Details and edges first, then the panel, then rails and stiles with the grain. Leave a film that has begun to set.';
+
 /**
  * Builds the route of a system.
  * @param counts coats per face, one entry per layer; a face with no coat at all is left out, and so is the flip
  * @param tool what lays the coats whose layer names no tool of its own
  * @param pattern how pieces are turned
  * @param fullness wet film of the coats over the right one
+ * @param asked what some pieces ask for beside what all get; none of it where nothing is said
  * @returns steps in order, the last one hanging
  * @throws Error when the counts do not fit the layers, no face is coated, or a stage that is needed has no figure
  */
@@ -128,7 +148,8 @@ export function buildRoute(
   counts: CoatCounts,
   tool: Tool,
   pattern: Pattern = 'backs-then-fronts',
-  fullness: Fullness = { first: 1, later: 1 },
+  fullness: Fullness = WHOLE,
+  asked: ReadonlySet<PrepFor> = new Set(),
 ): Step[] {
   if (counts.length !== system.layers.length) {
     throw new Error(
@@ -151,27 +172,29 @@ export function buildRoute(
     coat: 0,
     of: 0,
     grit: null,
-    setupMinutes: 5,
+    setupMinutes: HANDLING.setup.value,
   } as const;
+  const isFor = (prep: Prep): boolean => prep.on === 'pieces' && (prep.for === 'all' || asked.has(prep.for));
+  const prepStep = (prep: Prep): Omit<Step, 'after'> => ({
+    ...work,
+    key: prep.key,
+    kind: 'prep',
+    prep: prep.kind,
+    grit: prep.grit,
+    act: prep.act,
+    how: prep.how,
+    minutesPerPiece: prep.minutesPerPiece.value,
+    ...(prep.for === 'all' ? {} : { for: prep.for }),
+  });
 
   let wait = 0;
-  for (const prep of system.prep) {
-    if (prep.on !== 'pieces') continue;
+  /** the step that keeps the surface receptive, and how long */
+  let receptive: Requirement | null = null;
+  for (const prep of system.prep.filter(isFor)) {
     const last = steps.at(-1);
-    add(
-      {
-        ...work,
-        key: prep.key,
-        kind: 'prep',
-        prep: prep.kind,
-        grit: prep.grit,
-        act: prep.act,
-        how: prep.how,
-        minutesPerPiece: prep.minutesPerPiece.value,
-      },
-      last ? [plain(last.key, wait)] : [],
-    );
+    add(prepStep(prep), last ? [plain(last.key, wait)] : []);
     wait = prep.dry.value;
+    if (prep.holds) receptive = { ...plain(prep.key), max: prep.holds.value };
   }
   const dryPrep = steps.at(-1);
 
@@ -190,7 +213,7 @@ export function buildRoute(
             ? 'Turn fronts up. Move the tape label to the back that is dry.'
             : 'Turn backs up. Move the tape label to the front that is dry.',
         setupMinutes: 2,
-        minutesPerPiece: FLIP,
+        minutesPerPiece: HANDLING.flip.value,
       },
       from ? [waitFor(from, 'flip')] : [],
     );
@@ -217,15 +240,22 @@ export function buildRoute(
           grit,
           act: `Sand ${plural[face]} lightly, ${grit}`,
           how: 'Sand, vacuum, tack off. Mind the edges.',
-          minutesPerPiece: SAND_FACE * pass.faces.length,
+          minutesPerPiece: HANDLING.sandFace.value * pass.faces.length,
         },
         below.map((f) => waitFor(f, 'sand')),
       );
     const after = below.map((f) => waitFor(f, 'recoat', grit ? null : (f.product.recoatBy?.value ?? null)));
     if (below.length === 0 && dryPrep && steps.at(-1) === dryPrep) after.push(plain(dryPrep.key, wait));
+    if (receptive && pass.faces.some((f) => !films[f])) {
+      const { step: prepared, max } = receptive;
+      const same = after.findIndex((r) => r.step === prepared && !r.film);
+      if (same < 0) after.push(receptive);
+      else after[same] = { ...plain(prepared, after[same]?.min), max };
+    }
     if (pass.coat === 1 && layer.waitFirst)
       for (const f of below) after.push(plain(f.key, layer.waitFirst.value));
-    const wet = pass.coat === 1 ? fullness.first : fullness.later;
+    const own = layer.full ? { first: layer.full.first.value, later: layer.full.later.value } : WHOLE;
+    const wet = pass.coat === 1 ? fullness.first * own.first : fullness.later * own.later;
     const laidBy = layer.tool ?? tool;
     const { setupMinutes, minutesPerFace } = TOOL_FACTS[laidBy];
     const verb = `${VERB[product.kind]} ${plural[face]}`;
@@ -242,7 +272,7 @@ export function buildRoute(
         coat: pass.coat,
         of,
         act: of > 1 ? `${verb}, ${pass.coat} of ${of}` : verb,
-        how: 'Details and edges first, then the panel, then rails and stiles with the grain. Leave a film that has begun to set.',
+        how: layer.how ?? USUAL_HOW,
         setupMinutes,
         minutesPerPiece: minutesPerFace * pass.faces.length + SET_UP[pattern],
       },
@@ -277,6 +307,15 @@ export function buildRoute(
     begun = true;
     coat(pass, layer);
   }
+  const lastFilms = [
+    ...new Map(FACES.flatMap((f) => (films[f] ? [[films[f].key, films[f]] as const] : []))).values(),
+  ];
+  // Tape is scored once the film can be sanded.
+  for (const prep of system.close.filter(isFor))
+    add(
+      prepStep(prep),
+      lastFilms.map((film) => waitFor(film, film.product.stages.sand ? 'sand' : 'recoat')),
+    );
   add(
     {
       ...work,
@@ -284,11 +323,9 @@ export function buildRoute(
       kind: 'hang',
       act: 'Hang',
       how: 'Right piece, own hinges, three adjustments: side, height, depth.',
-      minutesPerPiece: HANG,
+      minutesPerPiece: HANDLING.hang.value,
     },
-    [...new Map(FACES.flatMap((f) => (films[f] ? [[films[f].key, films[f]] as const] : []))).values()].map(
-      (film) => waitFor(film, 'hang'),
-    ),
+    lastFilms.map((film) => waitFor(film, 'hang')),
   );
   return steps;
 }

@@ -23,10 +23,13 @@ describe('ways of turning in one route', () => {
         const alone = (pattern: Pattern) => buildRoute(system, counts, 'spray', pattern);
         const merged = mergeRoutes(
           ways.map((pattern) => ({
+            finish: '',
             pattern,
             pieces: new Set([pattern, `${pattern} front`]),
             route: alone(pattern),
           })),
+          '',
+          ways[0] ?? 'hung',
         );
         const spared = new Set(frontOnly ? ways.map((w) => `${w} front`) : []);
         const route = sparingBacks(merged, spared);
@@ -40,7 +43,12 @@ describe('ways of turning in one route', () => {
           given.forEach((step, i) => {
             const waits = step.after.filter((r) => keys.has(r.step));
             const least = (list: Step['after']) =>
-              new Map(list.map((r) => [`${r.step.replace(`${pattern}.`, '')} ${r.stage ?? ''}`, r.min]));
+              new Map(
+                list.map((r) => [
+                  `${r.step.replace(`${pattern}.`, '')} ${r.stage ?? ''} ${r.max ?? ''}`,
+                  r.min,
+                ]),
+              );
             for (const [need, min] of least(own[i]?.after ?? [])) expect(least(waits).get(need)).toBe(min);
           });
         }
@@ -79,5 +87,59 @@ describe('ways of turning in one route', () => {
         spared += whole.some((s) => s.kind === 'flip') ? 1 : 0;
       }
     expect(spared).toBeGreaterThan(SYSTEMS.length);
+  });
+});
+
+describe('finishes in one route', () => {
+  const finishes = fc.uniqueArray(fc.constantFrom(...SYSTEMS), {
+    minLength: 2,
+    maxLength: 3,
+    selector: (s) => s.key,
+  });
+  it('give every piece the steps and waits of its own system, and nothing of the others', () => {
+    fc.assert(
+      fc.property(finishes, fc.constantFrom(...PATTERNS), fc.boolean(), (systems, pattern, frontOnly) => {
+        const alone = (i: number) => {
+          const system = systems[i] ?? SYSTEMS[0];
+          return system ? buildRoute(system, usualCounts(system), 'spray', pattern) : [];
+        };
+        const merged = mergeRoutes(
+          systems.map((_, i) => ({
+            finish: i ? `z${i}` : '',
+            pattern,
+            pieces: new Set([`${i}`, `${i}f`]),
+            route: alone(i),
+          })),
+          '',
+          pattern,
+        );
+        const spared = new Set(frontOnly ? systems.map((_, i) => `${i}f`) : []);
+        const route = sparingBacks(merged, spared);
+        expect(new Set(route.map((s) => s.key)).size).toBe(route.length);
+        systems.forEach((_, i) => {
+          const without = (key: string): string => key.replace(`z${i}.`, '');
+          const given = route.filter((s) => gets(s, `${i}`));
+          const own = alone(i);
+          expect(given.map((s) => without(s.key))).toEqual(own.map((s) => s.key));
+          const keys = new Set(given.map((s) => s.key));
+          given.forEach((step, k) => {
+            const waits = new Map(
+              step.after
+                .filter((r) => keys.has(r.step))
+                .map((r) => [`${without(r.step)} ${r.stage ?? ''} ${r.min}`, r.max]),
+            );
+            for (const r of own[k]?.after ?? [])
+              expect(waits.get(`${r.step} ${r.stage ?? ''} ${r.min}`)).toBe(r.max);
+          });
+          // A front whose back stays as it is still waits for what was done to it before.
+          const front = route.filter((s) => gets(s, `${i}f`));
+          front.slice(1, -1).forEach((step) => {
+            const before = new Set(front.map((s) => s.key));
+            expect(step.after.some((r) => before.has(r.step))).toBe(true);
+          });
+        });
+      }),
+      { numRuns: 100 },
+    );
   });
 });

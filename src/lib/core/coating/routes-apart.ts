@@ -19,7 +19,8 @@ export function leavingOut(
     step.after.flatMap((need) => {
       const previous = byKey.get(need.step);
       if (!previous || [...skipped(need.step)].every((p) => own.has(p))) return [];
-      const stood = previous.after.filter((r) => skipped(r.step).size === 0);
+      // What all who do this step did before.
+      const stood = previous.after.filter((r) => [...skipped(r.step)].every((p) => own.has(p)));
       // Whoever is not flipped does not wait until it could be: the next coat has waits of its own.
       const still = previous.kind === 'flip' ? stood.map((r) => plain(r.step)) : stood;
       // The limits of a film that is not laid are nobody's.
@@ -43,38 +44,71 @@ export function leavingOut(
 export const sparingBacks = (route: readonly Step[], frontOnly: ReadonlySet<string>): Step[] =>
   leavingOut(route, (step) => (step.face === 'back' || step.kind === 'flip' ? frontOnly : NOBODY));
 
-/** Pieces that are turned in one way, and their route. */
+/** Pieces that have one finish and are turned in one way, and their route. */
 export interface Way {
+  /** empty for the job’s own */
+  finish: string;
   pattern: Pattern;
   pieces: ReadonlySet<string>;
   route: readonly Step[];
 }
 
 /**
- * One route out of several: prep and hanging are common to all, the coats of every way stand apart and are skipped by the
- * pieces of the others. Steps of the first way keep their keys.
- * @param ways of the same system and coats, each piece in one of them
+ * One route out of several: hanging is common to all, prep to all of one finish; the coats of every way stand apart and are
+ * skipped by the pieces of the others. Steps of the job’s own finish and pattern keep their keys.
+ * @param ways each piece in one of them
  */
-export function mergeRoutes(ways: readonly Way[]): Step[] {
-  const [first, ...others] = ways;
-  if (!first) return [];
-  if (others.length === 0) return [...first.route];
-  const common = new Set(first.route.filter((s) => s.kind === 'prep' || s.kind === 'hang').map((s) => s.key));
-  const apart = ways.flatMap((way, i) => {
-    const key = (own: string): string => (i === 0 || common.has(own) ? own : `${way.pattern}.${own}`);
-    const skips = new Set(ways.flatMap((other) => (other === way ? [] : [...other.pieces])));
-    return way.route.map((step) => ({
-      ...step,
-      key: key(step.key),
-      after: step.after.map((r) => ({ ...r, step: key(r.step) })),
-      ...(common.has(step.key) ? {} : { skips, ...(i === 0 ? {} : { turn: way.pattern }) }),
-    }));
+export function mergeRoutes(ways: readonly Way[], ownFinish: string, ownPattern: Pattern): Step[] {
+  const all = ways.flatMap((w) => [...w.pieces]);
+  const without = (members: (way: Way) => boolean): ReadonlySet<string> => {
+    const inside = new Set(ways.filter(members).flatMap((w) => [...w.pieces]));
+    return new Set(all.filter((p) => !inside.has(p)));
+  };
+  const apart = ways.flatMap((way) => {
+    const prep = new Set(way.route.filter((s) => s.kind === 'prep').map((s) => s.key));
+    const key = (own: string): string =>
+      own === 'hang'
+        ? own
+        : [
+            ...(way.finish === ownFinish ? [] : [way.finish]),
+            ...(prep.has(own) || way.pattern === ownPattern ? [] : [way.pattern]),
+            own,
+          ].join('.');
+    const others = without((w) => w === way);
+    const otherFinishes = without((w) => w.finish === way.finish);
+    return way.route.map((step) => {
+      const skips = step.kind === 'hang' ? NOBODY : step.kind === 'prep' ? otherFinishes : others;
+      return {
+        ...step,
+        key: key(step.key),
+        after: step.after.map((r) => ({ ...r, step: key(r.step) })),
+        ...(skips.size ? { skips } : {}),
+        ...(way.pattern === ownPattern || step.kind === 'hang' || step.kind === 'prep'
+          ? {}
+          : { turn: way.pattern }),
+      };
+    });
   });
+  // Prep that several ways of one finish share stands once; what closes a way waits for the films of each.
+  const steps: Step[] = [];
+  for (const step of apart) {
+    if (step.kind === 'hang') continue;
+    const had = steps.find((s) => s.key === step.key);
+    if (!had) steps.push(step);
+    else had.after = joined([...had.after, ...step.after]);
+  }
   const hangs = apart.filter((s) => s.kind === 'hang');
-  const needs = new Map(hangs.flatMap((s) => s.after).map((r) => [`${r.step} ${r.stage ?? ''}`, r]));
+  const coats = new Set(steps.filter((s) => s.kind !== 'prep').map((s) => s.key));
+  const closes = (s: Step): boolean => s.kind === 'prep' && s.after.some((r) => coats.has(r.step));
   return [
-    ...first.route.filter((s) => s.kind === 'prep'),
-    ...apart.filter((s) => !common.has(s.key)),
-    ...hangs.slice(0, 1).map((s) => ({ ...s, after: [...needs.values()] })),
+    ...steps.filter((s) => s.kind === 'prep' && !closes(s)),
+    ...steps.filter((s) => s.kind !== 'prep'),
+    ...steps.filter(closes),
+    ...hangs.slice(0, 1).map((s) => ({ ...s, after: joined(hangs.flatMap((h) => h.after)) })),
   ];
 }
+
+/** Each need once. */
+const joined = (needs: readonly Requirement[]): Requirement[] => [
+  ...new Map(needs.map((r) => [`${r.step} ${r.stage ?? ''} ${r.min} ${r.max ?? ''}`, r])).values(),
+];

@@ -132,10 +132,18 @@ export function applySchools(system: System, schools: Schools): System {
       pieces.splice(clean, 0, b);
     }
   }
-  if (schools.grain === 'fill') pieces = [...pieces, FILL_GRAIN];
+  if (schools.grain === 'fill') {
+    const masked = pieces.filter((p) => p.kind === 'mask');
+    pieces = [...pieces.filter((p) => p.kind !== 'mask'), ...FILL_GRAIN, ...masked];
+  }
   const close = system.close.map((p) =>
-    p.kind === 'unmask' && schools.tape === 'wet'
-      ? { ...p, act: 'Pull the tape while wet', how: 'Pull at 45°, back on itself, before the film sets.' }
+    p.kind === 'unmask' && p.on === 'kitchen' && schools.tape === 'wet'
+      ? {
+          ...p,
+          act: 'Pull the tape while wet',
+          how: 'Pull at 45°, back on itself, before the film sets.',
+          whileWet: true,
+        }
       : p,
   );
   return withStanding({ ...system, prep: [...onKitchen, ...pieces], close }, schools.standDays);
@@ -155,8 +163,8 @@ function withStanding(system: System, days: number): System {
               ...p.stages,
               hang: {
                 value: days * 1440,
-                basis: 'common practice',
-                note: 'our own rule',
+                basis: 'our own rule',
+                note: 'days on the rack',
                 phases: hang.phases,
               },
             },

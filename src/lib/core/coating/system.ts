@@ -33,18 +33,31 @@ export const STAGE_WORDS: Record<Stage, string> = {
 export const FACES = ['back', 'front'] as const;
 export type Face = (typeof FACES)[number];
 
-export const BASES_OF_FIGURES = ['common practice', 'from memory', 'data sheet', 'learnt here'] as const;
+export const BASES_OF_FIGURES = [
+  'common practice',
+  'from memory',
+  'data sheet',
+  'learnt here',
+  'our own rule',
+] as const;
 /** Five years of minutes: no film waits longer, and no other figure is larger. */
 export const MOST_FIGURE = 2_630_000;
+/** Where a figure comes from, the rule of thumb it is, and who typed it where somebody did. */
+export const basisSchema = z.object({
+  basis: z.enum(BASES_OF_FIGURES),
+  note: z.string().max(500).optional(),
+  by: z.string().max(80).optional(),
+});
+export type Basis = z.infer<typeof basisSchema>;
 /** A figure and where it comes from. */
-export const figureSchema = z.object({
+export const figureSchema = basisSchema.extend({
   value: z
     .number()
     .nonnegative('A figure is not below 0')
     .max(MOST_FIGURE, 'No wait is longer than five years'),
-  basis: z.enum(BASES_OF_FIGURES),
-  note: z.string().max(500).optional(),
 });
+/** Where plain numbers beside it come from, by their name. */
+const bases = <K extends string>(...names: K[]) => z.partialRecord(z.enum(names), basisSchema).default({});
 const celsius = z.number().min(-50).max(100);
 const parts = z.number().nonnegative().max(1000);
 const density = z.number().positive().max(30);
@@ -101,6 +114,7 @@ export const productSchema = z.object({
       /** minutes to stand before use, and minutes it may be used */
       induction: figureSchema,
       potLife: figureSchema,
+      basis: bases('parts', 'thinner', 'densities'),
     })
     .nullable(),
 });
@@ -116,9 +130,15 @@ export const PREP_KINDS = [
   'dust',
   'wipe',
   'scrape',
+  'mask',
   'unmask',
+  'skin',
 ] as const;
 export type PrepKind = (typeof PREP_KINDS)[number];
+
+/** Pieces that a step is for: all of them, or those whose survey asks for it. */
+export const PREP_FOR = ['all', 'holes', 'loose', 'open grain', 'glass', 'mould release', 'old wax'] as const;
+export type PrepFor = (typeof PREP_FOR)[number];
 
 const grit = z.number().nonnegative().max(10_000);
 export const prepSchema = z.object({
@@ -138,6 +158,12 @@ export const prepSchema = z.object({
   dwell: figureSchema.nullable().default(null),
   /** minutes before the next step */
   dry: figureSchema,
+  /** latest minute for the first coat after it; null: none named */
+  holds: figureSchema.nullable().default(null),
+  for: z.enum(PREP_FOR).default('all'),
+  /** tape alone: pulled while the last coat is wet, not when it is dry */
+  whileWet: z.boolean().default(false),
+  basis: bases('grit'),
 });
 export type Prep = z.infer<typeof prepSchema>;
 
@@ -166,6 +192,14 @@ export const layerSchema = z.object({
   /** what lays it where that is not the tool of the job */
   tool: z.enum(TOOLS).optional(),
   then: afterCoatSchema.nullable().default(null),
+  /** wet film of its first coat, and of those after it, over what the job lays; null: as the job lays it */
+  full: z.object({ first: figureSchema, later: figureSchema }).nullable().default(null),
+  /** how it is laid, where that is not the usual way */
+  how: text.optional(),
+  /** put under the system afterwards, and why where a reason was wanted */
+  added: z.boolean().default(false),
+  why: z.string().max(300).optional(),
+  basis: bases('coats', 'sandFirst', 'sandBetween'),
 });
 export type Layer = z.infer<typeof layerSchema>;
 
@@ -214,6 +248,9 @@ export function productOf(system: System, key: string): Product {
   if (!product) throw new Error(`System ${system.key} has no product ${key}`);
   return product;
 }
+
+/** More coats of primer are never laid: the fourth covers nothing that three did not. Common practice, no source. */
+export const MOST_PRIMER = 3;
 
 /** Coats per face for each layer, in the order of the system's layers. */
 export const coatCountsSchema = z.array(

@@ -9,8 +9,10 @@ import { methodCard, prepCard } from './methods';
 import { PATTERNS } from './pattern';
 import { buildRoute, facesOf, type Step } from './route';
 import { productOf, STAGES, usualCounts, type Stage } from './system';
+import { applySchools, USUAL_SCHOOLS } from './schools';
 import { SYSTEMS } from './systems/index';
-import { TOOL_FACTS, TOOLS } from './tool';
+import { HANDLING } from './handling';
+import { toolBasis, TOOL_FACTS, TOOLS } from './tool';
 
 const HOUR = 60;
 const DAY = 1440;
@@ -57,7 +59,6 @@ const WAITS: [string, string, Stage, number, number][] = [
   ['two-pack', '2k-enamel', 'cured', 7 * DAY, 7 * DAY],
   ['melamine', 'slick-enamel', 'recoat', 2 * HOUR, 2 * HOUR],
   ['melamine', 'slick-enamel', 'hang', 2 * DAY, 2 * DAY],
-  ['chalk-wax', 'chalk-paint', 'recoat', 8 * HOUR, 16 * HOUR],
   ['chalk-wax', 'soft-wax', 'recoat', DAY, 7 * DAY],
   ['chalk-wax', 'soft-wax', 'hang', DAY, DAY],
   ['limed', 'soft-wax', 'hang', DAY, DAY],
@@ -100,6 +101,72 @@ describe('the waits that painters keep to', () => {
       }
     }
     expect(systemOf('melamine').layers[1]?.sandFirst).toBeNull();
+  });
+
+  it('of chalk paint the night is the second coat’s: wax waits for it, the second coat does not', () => {
+    const route = routeOf('chalk-wax');
+    const minutes = (key: string) =>
+      Math.max(...(route.find((s) => s.key === key)?.after ?? []).map((r) => r.min));
+    expect(minutes('front.chalk-paint.2')).toBeLessThanOrEqual(4 * HOUR);
+    expect(minutes('front.soft-wax.1')).toBeGreaterThanOrEqual(8 * HOUR);
+    expect(minutes('front.soft-wax.1')).toBeLessThanOrEqual(16 * HOUR);
+  });
+
+  it('nothing is abraded before a surface sealer; strokes of liming are crossed; quick paint is laid fuller the second time', () => {
+    const slick = routeOf('melamine');
+    const seal = slick.findIndex((s) => s.product?.key === 'surface-sealer');
+    expect(slick.slice(0, seal).filter((s) => s.grit !== null)).toEqual([]);
+    expect(routeOf('limed').find((s) => s.kind === 'coat')?.how).toMatch(/across it/);
+    const quick = routeOf('fast-cabinet').filter((s) => s.kind === 'coat' && s.face === 'front');
+    expect(quick.map((s) => s.wet)).toEqual([1, 1.15]);
+    expect(quick[1]?.how).toMatch(/fuller on faces, light on edges/);
+  });
+
+  it('grits are those of T20: scuff 120 to 240, hard primers and two-pack 240, between coats 220 to 500', () => {
+    for (const system of SYSTEMS) {
+      for (const p of system.prep)
+        if (p.grit) expect([p.key, p.grit >= 120 && p.grit <= 240]).toEqual([p.key, true]);
+      for (const s of buildRoute(system, usualCounts(system), system.tool).filter((x) => x.kind === 'sand'))
+        expect(s.grit).toBeGreaterThanOrEqual(220);
+    }
+    for (const key of ['shellac-urethane', 'spray-pro', 'oil-alkyd-hybrid', 'two-pack'])
+      expect(routeOf(key).find((s) => s.kind === 'sand')?.grit).toBe(240);
+  });
+
+  it('a deglosser holds two weeks at most (T04) for the first coat of either face; films name their latest recoat', () => {
+    const first = (key: string, face: string) =>
+      routeOf(key).find((s) => s.kind === 'coat' && s.face === face);
+    for (const key of ['all-in-one', 'kit', 'fast-cabinet'])
+      for (const face of ['back', 'front'])
+        expect(first(key, face)?.after.find((r) => r.max !== null)?.max).toBe(14 * DAY);
+    const windows = SYSTEMS.flatMap((s) => buildRoute(s, usualCounts(s), s.tool)).flatMap((s) =>
+      s.after.filter((r) => r.film && r.max !== null),
+    );
+    expect(windows.length).toBeGreaterThan(10);
+    expect(productOf(systemOf('two-pack'), '2k-enamel').recoatBy?.value).toBe(3 * DAY);
+    // Lacquer bites into lacquer, chalk and wax take the next coat whenever.
+    for (const [key, product] of [
+      ['paint-lacquer', 'clear-lacquer'],
+      ['chalk-wax', 'chalk-paint'],
+    ] as const)
+      expect(productOf(systemOf(key), product).recoatBy).toBeNull();
+  });
+
+  it('grain is filled in four steps, each with its wait', () => {
+    const filled = applySchools(systemOf('shellac-urethane'), { ...USUAL_SCHOOLS, grain: 'fill' });
+    const route = buildRoute(
+      filled,
+      usualCounts(filled),
+      'spray',
+      'backs-then-fronts',
+      undefined,
+      new Set(['open grain']),
+    );
+    const keys = route.filter((s) => s.kind === 'prep').map((s) => s.key);
+    expect(keys).toEqual(['clean', 'sand', 'grain', 'grain-sand', 'grain-dust']);
+    expect(route.find((s) => s.key === 'grain-sand')?.after).toContainEqual(
+      expect.objectContaining({ step: 'grain', min: 120 }),
+    );
   });
 
   it('glaze is wiped on fronts only, wax is buffed after 10 to 15 min', () => {
@@ -177,4 +244,37 @@ it('tools: spraying is quickest and wastes most, a brush slowest and wastes leas
   expect(spray.transfer).toBeLessThan(brush.transfer);
   // T18: about a quarter of a US gallon stays in a long hose.
   expect(spray.lossMl).toBeCloseTo(3785.41 / 4, 0);
+});
+
+describe('every figure of a shipped system', () => {
+  /** Figures and bases anywhere in a value, with where they are. */
+  const figures = (value: unknown, where: string): [string, { basis?: unknown; note?: unknown }][] => {
+    if (value === null || typeof value !== 'object') return [];
+    const own =
+      'basis' in value && typeof value.basis === 'string' ? [[where, value] as [string, object]] : [];
+    return [...own, ...Object.entries(value).flatMap(([key, v]) => figures(v, `${where}.${key}`))];
+  };
+  it.each(SYSTEMS.map((s) => [s.key, s] as const))('of %s says where it is from', (key, system) => {
+    const all = figures(system, key);
+    expect(all.length).toBeGreaterThan(20);
+    for (const layer of system.layers) {
+      expect(layer.basis.coats).toBeDefined();
+      for (const grit of ['sandFirst', 'sandBetween'] as const)
+        expect([grit, layer.basis[grit] !== undefined]).toEqual([grit, layer[grit] !== null]);
+    }
+    for (const p of system.prep)
+      expect([p.key, p.basis.grit !== undefined]).toEqual([p.key, p.grit !== null]);
+    for (const p of system.products)
+      if (p.mix) expect(Object.keys(p.mix.basis).sort()).toEqual(['densities', 'parts', 'thinner']);
+    // Common practice names its rule or what it is; what is from memory need not.
+    for (const [where, f] of all)
+      if (f.basis === 'common practice' && 'value' in f && f.value !== 0)
+        expect([where, f.note]).toEqual([where, expect.any(String)]);
+  });
+  it('and of a tool, too', () => {
+    for (const tool of TOOLS)
+      expect(toolBasis(tool, 'minutesPerFace').basis).toMatch(/from memory|common practice/);
+    expect(toolBasis('spray', 'minutesPerFace').note).toMatch(/T02/);
+    for (const figure of Object.values(HANDLING)) expect(figure.note).toBeTruthy();
+  });
 });

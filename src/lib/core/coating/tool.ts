@@ -1,4 +1,6 @@
 /** What lays the paint, how much of it reaches the work, and how long it takes. */
+import type { Basis } from './system';
+
 export const TOOLS = ['spray', 'turbine', 'brush-roller', 'roller', 'brush', 'aerosol', 'rag'] as const;
 export type Tool = (typeof TOOLS)[number];
 
@@ -18,7 +20,22 @@ export interface ToolFacts {
   lossMl: number;
   /** sprays: the room is tented, neighbours keep out */
   sprays: boolean;
+  /** at a pressure that drives paint through skin */
+  highPressure: boolean;
 }
+
+const MEMORY: Basis = { basis: 'from memory' };
+/** Where the figures of a tool come from, where it is not from memory. */
+const TOOL_BASIS: Partial<Record<Tool, Partial<Record<keyof ToolFacts, Basis>>>> = {
+  spray: {
+    minutesPerFace: { basis: 'common practice', note: 'T02: 45 doors and drawers, both sides, 1½ to 2 h' },
+    lossMl: { basis: 'common practice', note: 'T18: a long hose holds a quarter gallon' },
+  },
+  'brush-roller': { minutesPerFace: { basis: 'common practice', note: 'T01: twice the time of spraying' } },
+};
+
+/** Where a figure of a tool comes from. */
+export const toolBasis = (tool: Tool, figure: keyof ToolFacts): Basis => TOOL_BASIS[tool]?.[figure] ?? MEMORY;
 
 /** Spraying 45 doors and drawers, both sides, takes 1½ to 2 h a coat: T02, common practice, no source. */
 const SPRAYED = 105 / 90;
@@ -37,6 +54,7 @@ export const TOOL_FACTS: Record<Tool, ToolFacts> = {
     changeoverMinutes: 20,
     lossMl: 946,
     sprays: true,
+    highPressure: true,
   },
   turbine: {
     name: 'turbine sprayer',
@@ -47,6 +65,7 @@ export const TOOL_FACTS: Record<Tool, ToolFacts> = {
     changeoverMinutes: 12,
     lossMl: 120,
     sprays: true,
+    highPressure: false,
   },
   'brush-roller': {
     name: 'brush and roller',
@@ -57,6 +76,7 @@ export const TOOL_FACTS: Record<Tool, ToolFacts> = {
     changeoverMinutes: 5,
     lossMl: 90,
     sprays: false,
+    highPressure: false,
   },
   roller: {
     name: 'roller only',
@@ -67,6 +87,7 @@ export const TOOL_FACTS: Record<Tool, ToolFacts> = {
     changeoverMinutes: 5,
     lossMl: 90,
     sprays: false,
+    highPressure: false,
   },
   brush: {
     name: 'brush only',
@@ -77,6 +98,7 @@ export const TOOL_FACTS: Record<Tool, ToolFacts> = {
     changeoverMinutes: 5,
     lossMl: 30,
     sprays: false,
+    highPressure: false,
   },
   aerosol: {
     name: 'spray cans',
@@ -87,6 +109,7 @@ export const TOOL_FACTS: Record<Tool, ToolFacts> = {
     changeoverMinutes: 2,
     lossMl: 0,
     sprays: true,
+    highPressure: false,
   },
   rag: {
     name: 'rag',
@@ -97,6 +120,7 @@ export const TOOL_FACTS: Record<Tool, ToolFacts> = {
     changeoverMinutes: 2,
     lossMl: 20,
     sprays: false,
+    highPressure: false,
   },
 };
 

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { factSchema } from '../bench/state/events';
 import { answersSchema } from '../coating/proposal-facts';
 import { conditionSchema } from '../kitchen/condition';
+import { fixedMaterialsSchema } from '../kitchen/fixed-material';
 import { BANDS, FORMS, SIDES } from '../kitchen/kitchen';
 import { readNotation } from '../kitchen/notation';
 import { surveyPieces } from '../kitchen/pieces';
@@ -40,6 +41,7 @@ export const jobFileSchema = z.strictObject({
     surveyed: z.string().max(100_000).describe('the last survey without faults, which the pieces are from'),
     choice: choiceSchema.nullable(),
     answers: answersSchema.nullable().default(null),
+    materials: fixedMaterialsSchema.default({}).describe('of the fixed work, where it is not as the fronts'),
     scheme: z.enum(SCHEMES),
     leaveOutUnsafe: z.boolean(),
     way: z.enum(WAYS),

@@ -18,6 +18,7 @@ import {
   HINGE_KINDS,
   hingesOf,
   OLD_FINISHES,
+  PROFILES,
   WOODS,
   type Condition,
 } from '../kitchen/condition';
@@ -46,6 +47,9 @@ export const CSV_FIELDS = [
   { key: 'water', also: ['water damage'] },
   { key: 'glaze', also: ['old glaze'] },
   { key: 'loose', also: ['loose paint'] },
+  { key: 'new', also: ['factory new'] },
+  { key: 'profile', also: ['front'] },
+  { key: 'drawer box', also: [] },
   { key: 'hinges', also: ['hinge count'] },
   { key: 'hinge kind', also: [] },
   { key: 'bagged', also: [] },
@@ -106,6 +110,9 @@ export function piecesToRows(
         water: yesNo(c.water),
         glaze: yesNo(c.glaze),
         loose: yesNo(c.loose),
+        new: yesNo(c.fresh),
+        profile: c.profile ?? '',
+        'drawer box': yesNo(c.box),
         hinges: canHinge(p.form) ? String(hinges.count) : '',
         'hinge kind': canHinge(p.form) ? hinges.kind : '',
         bagged: canHinge(p.form) ? yesNo(hinges.bagged) : '',
@@ -249,6 +256,9 @@ function readCondition(from: Row, form: Form): Partial<Condition> {
     water: flag(from, 'water'),
     glaze: flag(from, 'glaze'),
     loose: flag(from, 'loose'),
+    fresh: flag(from, 'new'),
+    profile: choice(from, 'profile', PROFILES),
+    box: flag(from, 'drawer box'),
     hinges:
       said && canHinge(form)
         ? { count: count ?? 2, kind: kind ?? ('cup' as const), bagged: bagged ?? true }

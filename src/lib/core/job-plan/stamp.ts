@@ -13,7 +13,7 @@ import { digest } from '../units/digest';
 import type { PlanInputs } from './inputs';
 import { routeNow, waitsFor } from './job-at';
 import { rackSlotsOf, usedElsewhere, type TimedPlan } from './neighbours';
-import { waysOf } from './ways';
+import { surveyKey, waysOf } from './ways';
 
 const MINUTE = 60_000;
 /** A film that is ready so much sooner or later changes nothing that people would plan by, ms. Our choice. */
@@ -88,14 +88,7 @@ export function stampOf(
 ): PlanStamp {
   const { choice, job, pieces, zones, lots, pins, around } = inputs;
   const { away, work, place, rack } = usedElsewhere(choice, around, now);
-  const kitchen = pieces.map(({ id, zoneId, wall, cabinet, condition }) => [
-    id,
-    zoneId,
-    wall,
-    cabinet,
-    condition.faces,
-    condition.inside,
-  ]);
+  const kitchen = [...pieces.map(surveyKey), job.materials ?? {}];
   return {
     facts,
     choice: digest(JSON.stringify(choice)),

@@ -1,16 +1,35 @@
-/** What a choice makes of a kitchen: its system with its schools, the pieces' route, and the steps of the fixed work. */
+/** What a choice makes of a kitchen: its finishes with their schools, the pieces' route, and the steps of the fixed work. */
 import { atPace } from '../bench/view/pace';
+import type { Finish } from '../coating/finish';
 import type { Pattern } from '../coating/pattern';
 import { buildRoute, type Step } from '../coating/route';
-import { mergeRoutes, sparingBacks } from '../coating/routes-apart';
-import { applySchools, FILM_OF } from '../coating/schools';
-import type { System } from '../coating/system';
+import { leavingOut, mergeRoutes, sparingBacks } from '../coating/routes-apart';
+import type { PrepFor } from '../coating/system';
+import { workOf } from '../kitchen/area';
+import { asksOf } from '../kitchen/asks';
 import type { Condition } from '../kitchen/condition';
+import type { FixedMaterials } from '../kitchen/fixed-material';
+import type { Form } from '../kitchen/kitchen';
 import type { Choice } from '../planning/job/choice';
+import { finishFor, fixedParts } from '../planning/job/finishes';
 import { fixedOf } from '../takeoff/fixed-zones';
 import { siteRoute, type SiteStep } from '../takeoff/site-route';
 import { keepLast } from '../units/keep-last';
 import type { LengthUnit } from '../units/length';
+
+/** What of a piece's survey its steps depend on. */
+export const OF_THE_SURVEY = [
+  'faces',
+  'inside',
+  'wood',
+  'oldFinish',
+  'handles',
+  'chips',
+  'loose',
+  'fresh',
+  'profile',
+  'box',
+] as const satisfies readonly (keyof Condition)[];
 
 /** What a plan knows of a piece. */
 export interface PlannedPiece {
@@ -18,57 +37,103 @@ export interface PlannedPiece {
   zoneId: string;
   wall: string;
   cabinet: number;
-  condition: Pick<Condition, 'faces' | 'inside'>;
+  form: Form;
+  condition: Pick<Condition, (typeof OF_THE_SURVEY)[number]>;
 }
 
 /** A kitchen as it was surveyed. */
 export interface Surveyed {
   unit: LengthUnit;
   surveyed: string;
+  /** of the fixed work, where it is not as the fronts */
+  materials?: FixedMaterials | undefined;
 }
 
 export interface Ways {
-  system: System;
   /** without what flaws ask for */
   plainRoute: Step[];
+  /** all that stays on the wall */
+  fixed: SiteStep[];
   /** steps of the fixed work; empty where it is not planned */
   site: SiteStep[];
 }
 
+/** What is worked by how much there is of a front, not by lifting it. */
+const BY_SURFACE: readonly Step['kind'][] = ['prep', 'sand', 'coat', 'rub'];
+
 /**
- * The route of a choice: its system with its schools, turned as each colour is, backs left as they are where they stay.
+ * The route of a choice: each piece in its own finish, turned as its colour is, backs left as they are where they stay, with
+ * the prep that its survey asks for.
  * @throws Error when a figure is missing
  */
 export function routeOf(
   choice: Choice,
-  pieces: readonly { id: string; zoneId: string; condition: { faces: 'both' | 'front' } }[],
+  pieces: readonly Pick<PlannedPiece, 'id' | 'zoneId' | 'form' | 'condition'>[],
 ): Step[] {
-  const system = applySchools(choice.system, choice.schools);
-  const way = (zone: string): Pattern => choice.patterns[zone] ?? choice.pattern;
-  const patterns = new Set([choice.pattern, ...pieces.map((p) => way(p.zoneId))]);
-  const ways = [...patterns].map((pattern) => ({
-    pattern,
-    pieces: new Set(pieces.flatMap((p) => (way(p.zoneId) === pattern ? [p.id] : []))),
-    route: buildRoute(system, choice.counts, choice.tool, pattern, FILM_OF[choice.schools.film]),
-  }));
+  const pattern = (zone: string): Pattern => choice.patterns[zone] ?? choice.pattern;
+  const asks = new Map(pieces.map((p) => [p.id, new Set(asksOf(p.form, p.condition))]));
+  const own = pieces.map((p) => ({ id: p.id, finish: finishFor(choice, p), pattern: pattern(p.zoneId) }));
+  // The job's own way comes first, whether or not a piece goes it.
+  const ways = new Map<string, { finish: Finish; pattern: Pattern; pieces: Set<string> }>();
+  const base = { finish: finishFor(choice, { zoneId: '', form: 'door' }), pattern: choice.pattern };
+  for (const { id, ...way } of [{ id: null, ...base }, ...own]) {
+    const key = `${way.finish.key} ${way.pattern}`;
+    const had = ways.get(key) ?? { ...way, pieces: new Set<string>() };
+    ways.set(key, had);
+    if (id !== null) had.pieces.add(id);
+  }
+  const used = [...ways.values()].filter((way, i) => way.pieces.size > 0 || (i === 0 && ways.size === 1));
+  // All ways of one finish share their prep.
+  const askedOf = (finish: string): ReadonlySet<PrepFor> =>
+    new Set(own.flatMap((p) => (p.finish.key === finish ? [...(asks.get(p.id) ?? [])] : [])));
+  const merged = mergeRoutes(
+    used.map(({ finish, pattern: turned, pieces: members }) => ({
+      finish: finish.key,
+      pattern: turned,
+      pieces: members,
+      route: buildRoute(
+        finish.system,
+        finish.counts,
+        finish.tool,
+        turned,
+        finish.fullness,
+        askedOf(finish.key),
+      ),
+    })),
+    base.finish.key,
+    base.pattern,
+  );
   const frontOnly = new Set(pieces.flatMap((p) => (p.condition.faces === 'front' ? [p.id] : [])));
-  return sparingBacks(atPace(mergeRoutes(ways), choice.paces), frontOnly);
+  const route = leavingOut(sparingBacks(merged, frontOnly), ({ for: asked }) =>
+    asked ? new Set(pieces.flatMap((p) => (asks.get(p.id)?.has(asked) ? [] : [p.id]))) : new Set(),
+  );
+  const worth = new Map(pieces.flatMap((p) => (workOf(p) === 1 ? [] : [[p.id, workOf(p)] as const])));
+  return atPace(route, choice.paces).map((step) =>
+    worth.size && BY_SURFACE.includes(step.kind) ? { ...step, worth } : step,
+  );
 }
 
 /** Made once for the same choice, survey and pieces: nobody changes what was made. */
 const known = new WeakMap<Choice, (key: string, make: () => Ways) => Ways>();
 
+/** All of a piece that a route depends on. */
+export const surveyKey = ({ id, zoneId, wall, cabinet, form, condition }: PlannedPiece): unknown[] => [
+  id,
+  zoneId,
+  wall,
+  cabinet,
+  form,
+  ...OF_THE_SURVEY.map((field) => condition[field]),
+];
+
 /** @throws Error when a figure is missing */
 export function waysOf(choice: Choice, kitchen: Surveyed, pieces: readonly PlannedPiece[]): Ways {
   const kept = known.get(choice) ?? keepLast<Ways>(8);
   known.set(choice, kept);
-  const own = pieces.map((p) =>
-    [p.id, p.zoneId, p.wall, p.cabinet, p.condition.faces, p.condition.inside].join(' '),
-  );
-  return kept([kitchen.unit, kitchen.surveyed, ...own].join('\n'), () => {
-    const system = applySchools(choice.system, choice.schools);
-    const plainRoute = routeOf(choice, pieces);
-    const site = choice.fixed ? siteRoute(system, plainRoute, fixedOf(kitchen, pieces).byZone) : [];
-    return { system, plainRoute, site };
+  const own = pieces.map((p) => surveyKey(p).join(' '));
+  const key = [kitchen.unit, kitchen.surveyed, JSON.stringify(kitchen.materials ?? {}), ...own].join('\n');
+  return kept(key, () => {
+    const fixed = siteRoute(fixedParts(choice, fixedOf(kitchen, pieces).areas));
+    return { plainRoute: routeOf(choice, pieces), fixed, site: choice.fixed ? fixed : [] };
   });
 }

@@ -31,6 +31,10 @@ export const HINGE_KINDS = ['cup', 'plate'] as const;
 export const HANDLES = ['keep', 'change', 'drill', 'none'] as const;
 export const FACES_TO_COAT = ['both', 'front'] as const;
 
+/** How a front is made: one flat board, or stiles and rails around a flat, raised or beaded panel. */
+export const PROFILES = ['slab', 'flat', 'raised', 'beaded'] as const;
+export type Profile = (typeof PROFILES)[number];
+
 const grade = z.number().int().min(0).max(3);
 
 export const conditionSchema = z.object({
@@ -44,6 +48,12 @@ export const conditionSchema = z.object({
   water: z.boolean().default(false),
   glaze: z.boolean().default(false),
   loose: z.boolean().default(false),
+  /** new from a factory: mould release, silicone */
+  fresh: z.boolean().default(false),
+  /** null where nobody looked: a usual front of its form */
+  profile: z.enum(PROFILES).nullable().default(null),
+  /** the drawer's box is coated too */
+  box: z.boolean().default(false),
   hinges: z
     .object({
       count: z.number().int().min(0).max(6),
@@ -92,6 +102,7 @@ export function troubles(c: Condition): string[] {
     ...(c.water ? ['water damage'] : []),
     ...(c.glaze ? ['old glaze'] : []),
     ...(c.loose ? ['loose paint'] : []),
+    ...(c.fresh ? ['new from the factory'] : []),
   ];
 }
 
@@ -103,6 +114,8 @@ export const notedWords = (c: Condition): string[] => [
   ...troubles(c),
   ...(c.handles === 'keep' ? [] : [`handles: ${c.handles}`]),
   ...(c.faces === 'front' ? ['front only'] : []),
+  ...(c.profile ? [`${c.profile} front`] : []),
   ...(c.inside ? ['inside of the cabinet too'] : []),
+  ...(c.box ? ['drawer box too'] : []),
   ...(c.note ? [c.note] : []),
 ];

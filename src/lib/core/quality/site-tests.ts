@@ -1,5 +1,6 @@
 /** Tests on the old finish before a promise is made, and what their results ask for. Common practice, no source. */
 import { z } from 'zod';
+import type { LeadTest } from '../coating/cautions';
 import { ASTM_CLASSES } from './cross-cut';
 
 export const siteTestSchema = z.discriminatedUnion('method', [
@@ -8,6 +9,7 @@ export const siteTestSchema = z.discriminatedUnion('method', [
   z.object({ method: z.literal('patch'), result: z.enum(ASTM_CLASSES) }),
   z.object({ method: z.literal('solvent'), result: z.enum(['nothing', 'softened', 'lifted']) }),
   z.object({ method: z.literal('water'), result: z.enum(['beads', 'spreads', 'soaks in']) }),
+  z.object({ method: z.literal('lead'), result: z.enum(['none found', 'lead found']) }),
 ]);
 export type SiteTest = z.infer<typeof siteTestSchema>;
 export type SiteTestMethod = SiteTest['method'];
@@ -42,6 +44,12 @@ export const SITE_TESTS: readonly {
     name: 'Water drop',
     how: 'A drop of water on the worn spot for five minutes.',
     results: ['beads', 'spreads', 'soaks in'],
+  },
+  {
+    method: 'lead',
+    name: 'Lead test',
+    how: 'A certified test kit or a laboratory, cut through every layer of old paint, as its own instructions say.',
+    results: ['none found', 'lead found'],
   },
 ];
 
@@ -111,6 +119,15 @@ export function findingOf(test: SiteTest): Finding | null {
             says: 'Water soaks in: the old film is worn through',
             todo: 'Sand to sound wood there and give it one more coat of primer',
           };
+    case 'lead':
+      return test.result === 'none found'
+        ? null
+        : {
+            key: 'lead',
+            weight: 'stop',
+            says: 'The old paint holds lead',
+            todo: 'No sanding, no scraping: certified firm and licensed practice only, by local rules',
+          };
   }
 }
 
@@ -142,4 +159,13 @@ export function openFindings(tests: readonly TestDone[]): OpenFinding[] {
     const finding = findingOf(test.test);
     return finding ? [{ ...finding, test }] : [];
   });
+}
+
+/**
+ * What the tests for lead say of a house: found anywhere is found; none found counts where it was tested for the whole
+ * kitchen, not on one piece alone.
+ */
+export function leadTest(tests: readonly TestDone[]): LeadTest {
+  if (openFindings(tests).some((f) => f.key === 'lead')) return 'found';
+  return tests.some((t) => t.test.method === 'lead' && t.piece === null) ? 'none found' : 'not tested';
 }

@@ -1,5 +1,7 @@
 /** Which colour the fixed work of a kitchen gets: that of most fronts around it. */
-import { fixedWork, type FixedWork } from '../kitchen/fixed-work';
+import type { FixedMaterial, FixedMaterials } from '../kitchen/fixed-material';
+import { fixedWork, type FixedKind, type FixedWork } from '../kitchen/fixed-work';
+import type { Kitchen } from '../kitchen/kitchen';
 import { readNotation } from '../kitchen/notation';
 import { keepLast } from '../units/keep-last';
 import type { LengthUnit } from '../units/length';
@@ -10,39 +12,74 @@ export interface PlacedPiece {
   zoneId: string;
 }
 
+/** Fixed work of one kind, colour, material and height. */
+export interface FixedArea {
+  zone: string;
+  kind: FixedKind;
+  material: FixedMaterial;
+  /** of hung cabinets, and along their top and bottom */
+  upper: boolean;
+  areaM2: number;
+}
+
 const most = (zones: readonly string[]): string | null => {
   const counts = new Map<string, number>();
   for (const z of zones) counts.set(z, (counts.get(z) ?? 0) + 1);
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
 };
 
-/** Area of fixed work by colour zone, m². Work of a cabinet follows its fronts, else its wall's, else the kitchen's. */
-export function fixedByZone(work: readonly FixedWork[], pieces: readonly PlacedPiece[]): Map<string, number> {
-  const areas = new Map<string, number>();
-  for (const { wall, cabinet, areaM2 } of work) {
+const HIGH: readonly FixedKind[] = ['crown', 'light-rail'];
+
+/** The areas of fixed work. Work of a cabinet follows its fronts, else its wall's, else the kitchen's. */
+export function fixedAreas(
+  work: readonly FixedWork[],
+  pieces: readonly PlacedPiece[],
+  kitchen: Kitchen,
+  materials: FixedMaterials = {},
+): FixedArea[] {
+  const areas = new Map<string, FixedArea>();
+  for (const { wall, cabinet, kind, areaM2 } of work) {
     const onWall = pieces.filter((p) => p.wall === wall);
     const zone =
       most(onWall.filter((p) => p.cabinet === cabinet).map((p) => p.zoneId)) ??
       most(onWall.map((p) => p.zoneId)) ??
       most(pieces.map((p) => p.zoneId));
-    if (zone !== null) areas.set(zone, (areas.get(zone) ?? 0) + areaM2);
+    if (zone === null || areaM2 <= 0) continue;
+    const band =
+      cabinet === null ? null : kitchen.walls.find((w) => w.name === wall)?.cabinets[cabinet]?.band;
+    const upper = band === 'upper' || HIGH.includes(kind);
+    const key = `${zone} ${kind} ${upper}`;
+    const had = areas.get(key);
+    if (had) had.areaM2 += areaM2;
+    else areas.set(key, { zone, kind, material: materials[kind] ?? 'as the fronts', upper, areaM2 });
   }
-  return areas;
+  return [...areas.values()];
+}
+
+/** Area by colour zone, m². */
+export function byZone(areas: readonly FixedArea[]): Map<string, number> {
+  const sums = new Map<string, number>();
+  for (const { zone, areaM2 } of areas) sums.set(zone, (sums.get(zone) ?? 0) + areaM2);
+  return sums;
 }
 
 /** A survey is read once: nobody changes what was read. */
 const kitchens = keepLast<ReturnType<typeof readNotation>>(64);
 
 /**
- * Fixed work of a kitchen as it was surveyed, and its area by colour zone, m².
+ * Fixed work of a kitchen as it was surveyed, and its areas.
  * @param pieces where a piece's inside is coated too, its cabinet is
  */
 export function fixedOf(
-  { unit, surveyed }: { unit: LengthUnit; surveyed: string },
+  {
+    unit,
+    surveyed,
+    materials,
+  }: { unit: LengthUnit; surveyed: string; materials?: FixedMaterials | undefined },
   pieces: readonly (PlacedPiece & { condition: { inside: boolean } })[],
-): { work: FixedWork[]; byZone: Map<string, number> } {
+): { work: FixedWork[]; areas: FixedArea[] } {
   const { kitchen } = kitchens(`${unit} ${surveyed}`, () => readNotation(surveyed, unit));
   const insides = pieces.flatMap((p) => (p.condition.inside ? [{ wall: p.wall, cabinet: p.cabinet }] : []));
   const work = fixedWork(kitchen, insides);
-  return { work, byZone: fixedByZone(work, pieces) };
+  return { work, areas: fixedAreas(work, pieces, kitchen, materials) };
 }

@@ -38,7 +38,7 @@ it('counts the setup once a lot, so that many small lots take longer', () => {
   );
   const pieces = Array.from({ length: 36 }, (_, i) => `piece ${i}`);
   const minutes = (lots: string[][]): number =>
-    hoursBySteps(route, SHELLAC_URETHANE, lots, 0).reduce((sum, h) => sum + h.minutes, 0);
+    hoursBySteps(route, lots, []).reduce((sum, h) => sum + h.minutes, 0);
   const setups = route.reduce((sum, s) => sum + s.setupMinutes, 0);
   const thirds = [pieces.slice(0, 12), pieces.slice(12, 24), pieces.slice(24)];
   // Two more setups of every step, and at most a minute's rounding for each.
@@ -59,7 +59,9 @@ it('keeps colours apart, and leaves out backs that stay', () => {
       { ...piece, zoneId: 'a' },
       { ...piece, zoneId: 'b', condition: { faces: 'front' as const } },
     ],
-    new Map([['b', 2]]),
+    route
+      .filter((s) => s.kind === 'coat' && s.face === 'front')
+      .map(({ product, tool, wet }) => ({ product, tool, wet, areaM2: 2, zone: 'b' })),
   );
   expect(needs.map((n) => [n.product.kind, n.zone])).toEqual([
     ['primer', null],

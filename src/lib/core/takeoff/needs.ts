@@ -1,11 +1,11 @@
 /** What a job takes: volume per product and hours. Area × coats × wet film / transfer, losses, and a reserve. Docs: docs/methods/takeoff.md */
-import { facesOf, gets, workMinutes, type Step } from '../coating/route';
-import type { Prep, Product, System } from '../coating/system';
+import { facesOf, gets, workMinutes, worthOf, type Step } from '../coating/route';
+import type { Product } from '../coating/system';
 import { TOOL_FACTS, type Tool } from '../coating/tool';
-import { edgeArea, faceArea } from '../kitchen/area';
-import type { Form } from '../kitchen/kitchen';
+import { boxArea, edgeArea, faceArea, type Measured } from '../kitchen/area';
 import { coatVolume, wetFilm } from './film';
 import { thinnerShare } from './mix';
+import type { SiteStep } from './site-route';
 
 /** Kept back for what goes wrong, share. Common practice, no source. */
 export const RESERVE = 0.1;
@@ -31,29 +31,30 @@ export interface ProductNeed {
   wetUm: number;
 }
 
-export interface PieceToCoat {
+export interface PieceToCoat extends Measured {
   /** where steps are not done on every piece */
   id?: string;
-  form: Form;
-  /** mm */
-  w: number;
-  h: number;
   /** what is coated; both faces where nothing is said */
-  condition?: { faces: 'both' | 'front' };
+  condition?: { faces: 'both' | 'front' } & Measured['condition'];
 }
 
+/** A coat on the fixed work. */
+export type FixedCoat = Pick<SiteStep, 'product' | 'tool' | 'wet' | 'areaM2' | 'zone'>;
+
 /**
- * Area of a coat on a piece; the edges belong to the front pass. A piece whose back stays as it is has no back pass.
+ * Area of a coat on a piece; the edges and a drawer’s box belong to the front pass. A piece whose back stays as it is has no
+ * back pass.
  * @returns m²
  */
 export function passArea(step: Step, piece: PieceToCoat): number {
   if (piece.id !== undefined && !gets(step, piece.id)) return 0;
   const faces = facesOf(step).filter((f) => f === 'front' || piece.condition?.faces !== 'front');
-  return faces.length * faceArea(piece) + (faces.includes('front') ? edgeArea(piece) : 0);
+  const front = faces.includes('front') ? edgeArea(piece) + boxArea(piece) : 0;
+  return faces.length * faceArea(piece) + front;
 }
 
 /** How often a product is loaded anew: every time another one was laid before it by the same tool. */
-function loadsOf(route: readonly Step[]): Map<string, number> {
+function loadsOf(route: readonly Pick<Step, 'product' | 'tool'>[]): Map<string, number> {
   const loads = new Map<string, number>();
   const held = new Map<Tool, string>();
   for (const { product, tool } of route) {
@@ -69,28 +70,28 @@ export const isColoured = (product: Product): boolean =>
   product.kind === 'finish' || product.kind === 'glaze';
 
 /**
- * Volume per product for pieces that go the whole route, and fixed work that is coated as the fronts are.
- * @param fixedM2 area of the fixed work, m²
+ * Volume per product for pieces that go the whole route, and for coats on the fixed work.
+ * @param fixed coats on fixed work; none where nothing is said
  */
 export function productNeeds(
   route: readonly Step[],
   pieces: readonly PieceToCoat[],
-  fixedM2 = 0,
+  fixed: readonly FixedCoat[] = [],
 ): ProductNeed[] {
   const needs = new Map<string, ProductNeed>();
-  // Fixed work is coated with the job's first way of turning.
-  const fixedIn = (step: Step): number => (facesOf(step).includes('front') && !step.turn ? fixedM2 : 0);
-  const loads = loadsOf(route.filter((s) => fixedIn(s) > 0 || pieces.some((p) => passArea(s, p) > 0)));
-  for (const step of route) {
-    const { product, tool } = step;
+  const coats = [
+    ...route.map((step) => ({ ...step, areaM2: pieces.reduce((sum, p) => sum + passArea(step, p), 0) })),
+    ...fixed,
+  ].filter((c) => c.areaM2 > 0);
+  const ofPieces = loadsOf(coats.slice(0, coats.length - fixed.filter((c) => c.areaM2 > 0).length));
+  const ofFixed = loadsOf(fixed);
+  for (const { product, tool, wet, areaM2 } of coats) {
     if (!product || !tool) continue;
-    const fixed = fixedIn(step);
-    const areaM2 = pieces.reduce((sum, p) => sum + passArea(step, p), 0) + fixed;
-    if (areaM2 === 0) continue;
     const solids = product.solids.value;
-    const had = coatVolume(areaM2, product.dryFilm.value * step.wet, solids, tool);
+    const had = coatVolume(areaM2, product.dryFilm.value * wet, solids, tool);
     const onWork = had * TOOL_FACTS[tool].transfer;
-    const count = loads.get(product.key) ?? 1;
+    // What is loaded for the pieces serves the walls, too.
+    const count = ofPieces.get(product.key) ?? ofFixed.get(product.key) ?? 1;
     const need = needs.get(product.key) ?? {
       product,
       areaM2: 0,
@@ -128,20 +129,19 @@ export interface ZoneNeed extends ProductNeed {
 /**
  * Volume per product, and of finishes per colour zone: every colour has losses, reserve and a touch-up can of its own.
  * @param pieces of the kitchen, each with the key of its zone
- * @param fixedM2 area of fixed work by zone, m²
+ * @param fixed coats on the fixed work, each with its zone
  */
 export function needsByZone(
   route: readonly Step[],
   pieces: readonly (PieceToCoat & { zoneId: string })[],
-  fixedM2: ReadonlyMap<string, number> = new Map(),
+  fixed: readonly FixedCoat[] = [],
 ): ZoneNeed[] {
-  const allFixed = [...fixedM2.values()].reduce((sum, a) => sum + a, 0);
-  const shared = productNeeds(route, pieces, allFixed).filter((n) => !isColoured(n.product));
+  const shared = productNeeds(route, pieces, fixed).filter((n) => !isColoured(n.product));
   const coloured = [...new Set(pieces.map((p) => p.zoneId))].flatMap((zone) =>
     productNeeds(
       route,
       pieces.filter((p) => p.zoneId === zone),
-      fixedM2.get(zone) ?? 0,
+      fixed.filter((c) => c.zone === zone),
     )
       .filter((n) => isColoured(n.product))
       .map((n) => ({ ...n, zone })),
@@ -150,9 +150,6 @@ export function needsByZone(
   const first = (n: ProductNeed): number => order.get(n.product.key) ?? 0;
   return [...shared.map((n) => ({ ...n, zone: null })), ...coloured].sort((a, b) => first(a) - first(b));
 }
-
-/** Both faces of a usual piece, m²: fixed work is cleaned and sanded at the same pace. From memory. */
-export const PREP_M2_A_PIECE = 0.5;
 
 /** Hands' work of one step over all lots. */
 export interface StepHours {
@@ -166,49 +163,26 @@ export interface StepHours {
 /**
  * Work of every step: of the pieces by their lots, of the kitchen by its fixed area.
  * @param lots pieces of each lot, by id
- * @param fixedM2 area of fixed work, m²; its coats take the tool's minutes per square metre
+ * @param site steps of the fixed work
  */
 export function hoursBySteps(
   route: readonly Step[],
-  system: System,
   lots: readonly (readonly string[])[],
-  fixedM2: number,
+  site: readonly SiteStep[],
 ): StepHours[] {
-  const onKitchen = (list: readonly Prep[]): StepHours[] =>
-    list
-      .filter((p) => p.on === 'kitchen')
-      .map((p) => ({
-        key: p.key,
-        act: p.act,
-        minutes: fixedM2 * p.minutesPerPiece.value,
-        kitchen: true,
-      }));
+  const fixed = new Map<string, StepHours>();
+  for (const { key, act, minutes } of site) {
+    const had = fixed.get(act);
+    if (had) had.minutes += minutes;
+    else fixed.set(act, { key: `fixed ${key}`, act, minutes, kitchen: true });
+  }
   const pieces = route.map((step) => ({
     key: step.key,
     act: step.act,
     minutes: lots
-      .map((lot) => lot.filter((p) => gets(step, p)).length)
-      .reduce((sum, n) => sum + (n > 0 ? workMinutes(step, n) : 0), 0),
+      .map((lot) => lot.filter((p) => gets(step, p)))
+      .reduce((sum, own) => sum + (own.length ? workMinutes(step, worthOf(step, own)) : 0), 0),
     kitchen: false,
   }));
-  const coats = route.filter((s) => s.kind === 'coat' && facesOf(s).includes('front') && !s.turn);
-  const fixed: StepHours[] = fixedM2
-    ? [
-        {
-          key: 'fixed-prep',
-          act: 'Clean and sand the fixed work',
-          minutes:
-            (fixedM2 / PREP_M2_A_PIECE) *
-            system.prep.filter((p) => p.on === 'pieces').reduce((s, p) => s + p.minutesPerPiece.value, 0),
-          kitchen: true,
-        },
-        ...coats.map((s) => ({
-          key: `fixed ${s.key}`,
-          act: `${s.act.replace(/(fronts|all faces)/, 'the fixed work')}`,
-          minutes: fixedM2 * (s.tool ? TOOL_FACTS[s.tool].minutesPerM2 : 0),
-          kitchen: true,
-        })),
-      ]
-    : [];
-  return [...onKitchen(system.prep), ...fixed, ...pieces, ...onKitchen(system.close)];
+  return [...fixed.values(), ...pieces];
 }

@@ -1,4 +1,5 @@
 /** Rules of thumb as checks on the computations: common practice, no source. */
+import { siteOf } from '../../../../tests/fixed-work';
 import { describe, expect, it } from 'vitest';
 import { buildRoute, workMinutes, type Step } from '../coating/route';
 import { usualCounts } from '../coating/system';
@@ -39,7 +40,8 @@ describe('hours', () => {
 
 it('T03: two coats of primer on such a kitchen, both sides and the boxes, take a little over 2 US gal', () => {
   const route = buildRoute(OIL_ALKYD_HYBRID, usualCounts(OIL_ALKYD_HYBRID), 'spray', 'points');
-  const primer = productNeeds(route, PIECES, BOXES_M2).find((n) => n.product.kind === 'primer');
+  const boxes = siteOf(OIL_ALKYD_HYBRID, { walls: BOXES_M2 }, { tool: 'spray' });
+  const primer = productNeeds(route, PIECES, boxes).find((n) => n.product.kind === 'primer');
   // On the work and beside it, with what the hose keeps; the reserve is ours.
   const gallons = ((primer?.volumeMl ?? 0) - (primer?.reserveMl ?? 0)) / ML_PER_US_GALLON;
   expect(gallons).toBeGreaterThan(1.9);

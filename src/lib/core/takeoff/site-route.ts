@@ -1,132 +1,308 @@
 /**
- * The way of the fixed work through the job: frames, end panels and mouldings are protected, cleaned, caulked and coated
- * where they are, uppers before lowers, and unmasked last. One list for the kitchen; coats are laid colour by colour.
+ * The way of the fixed work through the job: frames, end panels and mouldings are protected, cleaned, sanded, caulked and
+ * coated where they are, as the fronts of their colour are, uppers before lowers; gaps that the first coat shows are
+ * caulked; the tape comes off last, or while the last coat is wet.
  */
-import { plain, type Requirement, type Step } from '../coating/route';
-import type { Prep, Product, System } from '../coating/system';
-import { PREP_M2_A_PIECE } from './needs';
-import { TOOL_FACTS } from '../coating/tool';
+import type { Finish } from '../coating/finish';
+import { buildRoute, plain, type Requirement, type Step } from '../coating/route';
+import type { Prep, PrepKind, Product } from '../coating/system';
+import { NEW_SKIN, SPOT_CAULK } from '../coating/systems/prep';
+import { SURFACE_SEALER } from '../coating/systems/products';
+import { TOOL_FACTS, type Tool } from '../coating/tool';
+import type { FixedMaterial } from '../kitchen/fixed-material';
+import type { FixedArea } from './fixed-zones';
 
 /** Lot under which fixed work stands in a plan. */
 export const SITE = 'site';
+/** Both faces of a usual piece, m²: fixed work is cleaned and sanded at the same pace. From memory. */
+export const PREP_M2_A_PIECE = 0.5;
+/** Sanding between coats and dusting off, min a square metre. From memory. */
+const SAND_M2 = 2.5;
 
 export interface SiteStep {
   key: string;
-  kind: 'prep' | 'coat' | 'close';
+  kind: 'prep' | 'sand' | 'coat' | 'rub' | 'close';
+  prep: PrepKind | null;
   act: string;
   how: string;
-  /** colour zone, for a coat */
+  /** colour zone; null for what is done to all of them */
   zone: string | null;
   product: Product | null;
+  tool: Tool | null;
+  /** wet film over the right one, for a coat */
+  wet: number;
+  /** grit, where it is sanded */
+  grit: number | null;
+  /** area that it is done on */
+  areaM2: number;
   minutes: number;
   after: Requirement[];
 }
 
+/** Fixed work of one colour that is finished in one way. */
+export interface FixedPart {
+  /** of its coats' keys: the zone, or the zone and what of it is finished otherwise */
+  id: string;
+  zone: string;
+  areas: readonly FixedArea[];
+  finish: Finish;
+}
+
 const whole = (minutes: number): number => Math.max(1, Math.ceil(minutes - 1e-9));
+const sum = (areas: readonly FixedArea[]): number => areas.reduce((total, a) => total + a.areaM2, 0);
+const m2 = (area: number): string => `${area.toFixed(1)} m²`;
+
+/** Materials that ask for something before the system's own first coat. */
+const SLICK: readonly FixedMaterial[] = ['melamine', 'printed film'];
+const RAW: readonly FixedMaterial[] = ['raw wood', 'new skin'];
+
+const plainWork = { zone: null, product: null, tool: null, wet: 1, grit: null } as const;
+
+/** Steps on the whole kitchen or on all that has one finish. */
+const prepStep = (prep: Prep, key: string, kind: 'prep' | 'close', areaM2: number, minutes: number) => ({
+  ...plainWork,
+  key,
+  kind,
+  prep: prep.kind,
+  act: prep.act,
+  how: prep.how,
+  grit: prep.grit,
+  areaM2,
+  minutes: whole(minutes),
+});
+
+/** A film that what follows waits for; its recoat where it is not sanded. */
+const dry = (step: SiteStep, stage: 'sand' | 'recoat'): Requirement => {
+  const film = step.product;
+  const wanted = film?.stages[stage] ? stage : 'recoat';
+  return {
+    step: step.key,
+    film,
+    stage: wanted,
+    wet: step.wet,
+    min: film?.stages[wanted]?.value ?? 0,
+    max: null,
+  };
+};
 
 /**
- * @param route the pieces' route: fixed work gets its front coats, with the same products and fullness
- * @param fixedM2 area of fixed work by zone, m²
+ * @param parts each colour's fixed work with its finish; one that has no area is left out
  * @returns the steps in order; empty where nothing stays on the wall
  */
-export function siteRoute(
-  system: System,
-  route: readonly Step[],
-  fixedM2: ReadonlyMap<string, number>,
-): SiteStep[] {
-  const areas = [...fixedM2].filter(([, area]) => area > 0);
-  const total = areas.reduce((sum, [, area]) => sum + area, 0);
-  if (total === 0) return [];
+export function siteRoute(parts: readonly FixedPart[]): SiteStep[] {
+  const uppers = ({ areas }: FixedPart): number => sum(areas.filter((a) => a.upper)) / sum(areas);
+  // What drips falls on what is below: the colour that hangs highest goes first.
+  const own = parts.filter((p) => sum(p.areas) > 0).sort((a, b) => uppers(b) - uppers(a));
+  const [first] = own;
+  if (!first) return [];
+  const total = sum(own.flatMap((p) => p.areas));
   const steps: SiteStep[] = [];
-  let wait = 0;
-  const onKitchen = (prep: Prep, kind: SiteStep['kind'], after: Requirement[]): void => {
-    steps.push({
-      key: prep.key,
-      kind,
-      act: prep.act,
-      how: prep.how,
-      zone: null,
-      product: null,
-      minutes: whole(total * prep.minutesPerPiece.value),
-      after,
-    });
-    wait = prep.dry.value;
+  let before: Requirement[] = [];
+  const follow = (step: Omit<SiteStep, 'after'>, wait: number): void => {
+    steps.push({ ...step, after: before });
+    before = [plain(step.key, wait)];
   };
-  const follows = (): Requirement[] => {
-    const last = steps.at(-1);
-    return last ? [plain(last.key, wait)] : [];
-  };
-  const kitchen = system.prep.filter((p) => p.on === 'kitchen');
-  const caulks = kitchen.filter((p) => p.kind === 'caulk');
-  for (const prep of kitchen) if (!caulks.includes(prep)) onKitchen(prep, 'prep', follows());
-  const cleaning = system.prep.filter((p) => p.on === 'pieces');
-  if (cleaning.length) {
-    steps.push({
-      key: 'fixed-prep',
-      kind: 'prep',
-      act: 'Clean and sand the fixed work',
-      how: cleaning.map((p) => p.act).join(', ') + ': uppers first, then lowers, as the pieces are.',
-      zone: null,
-      product: null,
-      minutes: whole((total / PREP_M2_A_PIECE) * cleaning.reduce((s, p) => s + p.minutesPerPiece.value, 0)),
-      after: follows(),
-    });
-    wait = Math.max(...cleaning.map((p) => p.dry.value));
-  }
-  // Caulk is put on what is clean, before any paint.
-  for (const prep of caulks) onKitchen(prep, 'prep', follows());
 
-  const dry = follows();
-  const coats = route.filter((s) => s.kind === 'coat' && s.face !== 'back' && !s.turn);
-  for (const [zone, area] of areas) {
-    let under: { key: string; product: Product; wet: number } | null = null;
-    for (const coat of coats) {
-      const { product } = coat;
-      if (!product) continue;
-      const key = `${coat.key} ${zone}`;
-      const film: { key: string; product: Product; wet: number } | null = under;
-      steps.push({
-        key,
-        kind: 'coat',
-        act: coat.act.replace(/fronts|all faces/, 'the fixed work'),
-        how: 'Uppers before lowers, inside edges before faces. Sand lightly before the next coat where the system says so.',
-        zone,
-        product,
-        minutes: whole(
-          (coat.tool ? TOOL_FACTS[coat.tool].setupMinutes : 0) +
-            area * (coat.tool ? TOOL_FACTS[coat.tool].minutesPerM2 : 0),
-        ),
-        after: film
-          ? [
-              {
-                step: film.key,
-                film: film.product,
-                stage: 'recoat',
-                wet: film.wet,
-                min: film.product.stages.recoat?.value ?? 0,
-                max: null,
-              },
-            ]
-          : dry,
-      });
-      under = { key, product, wet: coat.wet };
+  const kitchen = [
+    ...new Map(own.flatMap((p) => p.finish.system.prep).map((p) => [p.key, p])).values(),
+  ].filter((p) => p.on === 'kitchen');
+  for (const prep of kitchen.filter((p) => p.kind !== 'caulk'))
+    follow(prepStep(prep, prep.key, 'prep', total, total * prep.minutesPerPiece.value), prep.dry.value);
+
+  // Skins are glued on before anything is cleaned for paint.
+  const skins = sum(own.flatMap((p) => p.areas.filter((a) => a.material === 'new skin')));
+  if (skins > 0)
+    follow(
+      prepStep(NEW_SKIN, NEW_SKIN.key, 'prep', skins, skins * NEW_SKIN.minutesPerPiece.value),
+      NEW_SKIN.dry.value,
+    );
+
+  /** what keeps the surface receptive, by finish */
+  const receptive = new Map<string, Requirement>();
+  const finishes = new Map(own.map((p) => [p.finish.key, p.finish]));
+  for (const [name, finish] of finishes) {
+    const area = sum(own.filter((p) => p.finish.key === name).flatMap((p) => p.areas));
+    for (const prep of finish.system.prep.filter((p) => p.on === 'pieces' && isOfWalls(p))) {
+      const key = `fixed.${prep.key}${name && ` ${name}`}`;
+      const minutes = (area / PREP_M2_A_PIECE) * prep.minutesPerPiece.value;
+      const made = prepStep(prep, key, 'prep', area, minutes);
+      follow({ ...made, act: `${prep.act.replace(/ of fronts$/, '')}: the fixed work` }, prep.dry.value);
+      if (prep.holds) receptive.set(name, { ...plain(key), max: prep.holds.value });
     }
   }
-  // Tape comes off films that are dry.
-  const last = areas.flatMap(([zone]) => steps.filter((s) => s.zone === zone).slice(-1));
-  let after: Requirement[] = last.map((s) => ({
-    step: s.key,
-    film: s.product,
-    stage: 'sand' as const,
-    wet: 1,
-    min: s.product?.stages.sand?.value ?? s.product?.stages.recoat?.value ?? 0,
-    max: null,
-  }));
-  after = after.map((r) => (r.film?.stages.sand ? r : { ...r, stage: 'recoat' as const }));
-  for (const prep of system.close) {
-    if (prep.on !== 'kitchen') continue;
-    onKitchen(prep, 'close', after);
-    after = [plain(prep.key, prep.dry.value)];
+  // Caulk is put on what is clean, before any paint.
+  for (const prep of kitchen.filter((p) => p.kind === 'caulk'))
+    follow(prepStep(prep, prep.key, 'prep', total, total * prep.minutesPerPiece.value), prep.dry.value);
+
+  const ready = before;
+  let higher: SiteStep[] = [];
+  const last: SiteStep[] = [];
+  for (const part of own) {
+    const coats = coatsOf(part, ready, receptive.get(part.finish.key));
+    // Coat by coat behind the colour above it.
+    coats
+      .filter((s) => s.kind === 'coat')
+      .forEach((coat, i) => {
+        const above = higher[Math.min(i, higher.length - 1)];
+        if (above) coat.after.push(plain(above.key));
+      });
+    steps.push(...coats);
+    higher = coats.filter((s) => s.kind === 'coat');
+    const end = coats.at(-1);
+    if (end) last.push(end);
+  }
+
+  const closes = [...new Map(own.flatMap((p) => p.finish.system.close).map((p) => [p.key, p])).values()];
+  for (const prep of closes.filter((p) => p.on === 'kitchen')) {
+    const minutes = (area: number): number => area * prep.minutesPerPiece.value;
+    if (prep.whileWet) steps.push(...own.flatMap((part) => pulledWet(part, prep, steps, minutes)));
+    else {
+      const after = last.map((s) => (s.product ? dry(s, 'sand') : plain(s.key)));
+      steps.push({ ...prepStep(prep, prep.key, 'close', total, minutes(total)), after });
+    }
   }
   return steps;
+}
+
+/** Steps for some pieces only are not for what stays on the wall, but for the grain that fronts and visible work share. */
+const isOfWalls = (prep: Prep): boolean => prep.for === 'all' || prep.for === 'open grain';
+
+/** Tape that is pulled as soon as the last coat of a colour is on, before that film has set. */
+function pulledWet(
+  part: FixedPart,
+  prep: Prep,
+  steps: readonly SiteStep[],
+  minutes: (area: number) => number,
+): SiteStep[] {
+  const last = steps.filter((s) => s.zone === part.zone && s.key.endsWith(` ${part.id}`)).at(-1);
+  if (!last) return [];
+  const film = steps.findLast((s) => s.product && s.key.endsWith(` ${part.id}`))?.product;
+  const open = film?.stages.touch?.value ?? null;
+  const area = sum(part.areas);
+  const made = prepStep(prep, `${prep.key} ${part.id}`, 'close', area, minutes(area));
+  return [{ ...made, zone: part.zone, after: [{ ...plain(last.key), max: open }] }];
+}
+
+/** What lies on the areas of a part before the system's own first coat, by what they are made of. */
+function underCoats({
+  areas,
+  finish,
+}: FixedPart): { key: string; act: string; area: number; product: Product }[] {
+  const { system, counts } = finish;
+  const firstLayer = system.layers.find((_, i) => (counts[i]?.front ?? 0) > 0);
+  const own = system.products.find((p) => p.key === firstLayer?.product);
+  const slick = areas.filter((a) => SLICK.includes(a.material));
+  const raw = areas.filter((a) => RAW.includes(a.material));
+  const kinds = (list: readonly FixedArea[]): string =>
+    [...new Set(list.map((a) => WORDS[a.kind]))].join(', ');
+  return [
+    ...(slick.length && !system.traits.includes('bonds to slick')
+      ? [
+          {
+            key: 'seal-slick',
+            act: `Seal the slick ${kinds(slick)}`,
+            area: sum(slick),
+            product: SURFACE_SEALER,
+          },
+        ]
+      : []),
+    ...(raw.length && own
+      ? [{ key: 'prime-raw', act: `Prime the raw ${kinds(raw)}`, area: sum(raw), product: own }]
+      : []),
+  ];
+}
+
+const WORDS: Record<FixedArea['kind'], string> = {
+  'face-frame': 'face frames',
+  'end-panel': 'end panels',
+  crown: 'crown',
+  'light-rail': 'light rail',
+  'toe-kick': 'toe kick',
+  inside: 'insides',
+};
+
+const keyIn = (part: FixedPart, key: string): string => `${key} ${part.id}`;
+
+/** Sanding, coats and what is done to them, as the fronts of the part's finish get them. */
+function coatsOf(part: FixedPart, ready: Requirement[], receptive: Requirement | undefined): SiteStep[] {
+  const { finish, zone, areas } = part;
+  const area = sum(areas);
+  const high = sum(areas.filter((a) => a.upper));
+  const where =
+    high > 0 && high < area
+      ? `Uppers first (${m2(high)}), then lowers (${m2(area - high)}).`
+      : 'From the top down.';
+  const out: SiteStep[] = [];
+  const coatMinutes = (tool: Tool | null, on: number): number =>
+    tool ? TOOL_FACTS[tool].setupMinutes + on * TOOL_FACTS[tool].minutesPerM2 : on;
+
+  const under = underCoats(part).map(({ key, act, area: on, product }): SiteStep => ({
+    key: keyIn(part, key),
+    kind: 'coat',
+    prep: null,
+    act,
+    how: `Thin and even. ${product === SURFACE_SEALER ? 'Not sanded: its texture is the key.' : 'Let it soak in.'}`,
+    zone,
+    product,
+    tool: finish.tool,
+    wet: 1,
+    grit: null,
+    areaM2: on,
+    minutes: whole(coatMinutes(finish.tool, on)),
+    after: [...ready],
+  }));
+  out.push(...under);
+
+  const route = buildRoute(
+    { ...finish.system, prep: [], close: [] },
+    finish.counts.map(({ front }) => ({ back: 0, front })),
+    finish.tool,
+    'backs-then-fronts',
+    finish.fullness,
+  ).filter((s) => s.kind !== 'hang');
+  const firstCoat = route.find((s) => s.kind === 'coat');
+  for (const step of route) {
+    const made = siteStepOf(part, step, area, where);
+    if (step === firstCoat) {
+      made.after = [...ready, ...under.map((u) => dry(u, 'recoat')), ...(receptive ? [receptive] : [])];
+      out.push(made);
+      const more = route.some((s) => s.kind === 'coat' && s !== step);
+      if (more) {
+        const key = keyIn(part, SPOT_CAULK.key);
+        const caulk = prepStep(SPOT_CAULK, key, 'prep', area, area * SPOT_CAULK.minutesPerPiece.value);
+        out.push({ ...caulk, zone, after: [dry(made, 'recoat')] });
+      }
+      continue;
+    }
+    // The first thing after the gaps were caulked waits for the caulk.
+    const before = out.at(-1);
+    if (before?.prep === 'caulk') made.after.push(plain(before.key, SPOT_CAULK.dry.value));
+    out.push(made);
+  }
+  return out;
+}
+
+function siteStepOf(part: FixedPart, step: Step, area: number, where: string): SiteStep {
+  const { tool } = step;
+  const minutes =
+    step.kind === 'coat' && tool
+      ? TOOL_FACTS[tool].setupMinutes + area * TOOL_FACTS[tool].minutesPerM2
+      : step.kind === 'sand'
+        ? area * SAND_M2
+        : (area / (PREP_M2_A_PIECE / 2)) * step.minutesPerPiece;
+  return {
+    key: keyIn(part, step.key),
+    kind: step.kind === 'coat' || step.kind === 'rub' || step.kind === 'sand' ? step.kind : 'prep',
+    prep: null,
+    act: step.act.replace(/fronts|all faces/, 'the fixed work'),
+    how: step.kind === 'coat' ? `${where} Inside edges before faces. ${step.how}` : step.how,
+    zone: part.zone,
+    product: step.product,
+    tool,
+    wet: step.wet,
+    grit: step.grit,
+    areaM2: area,
+    minutes: whole(minutes),
+    after: step.after.map((r) => ({ ...r, step: keyIn(part, r.step) })),
+  };
 }

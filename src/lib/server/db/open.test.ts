@@ -92,6 +92,7 @@ describe('the database', () => {
       scheme: 'number',
       leaveOutUnsafe: false,
       way: 'lying',
+      materials: {},
     });
     const problem: StoredPlan['problem'] = {
       format: 'anthem.planning-problem',

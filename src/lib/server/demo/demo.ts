@@ -1,4 +1,5 @@
 /** The demo: an invented company, and the job Lanternhouse in the middle of its coats. Made through the services. */
+import { gets } from '$core/coating/route';
 import { usualCounts } from '$core/coating/system';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { plannedSteps } from '$core/planning/job/operation-id';
@@ -53,7 +54,10 @@ async function followPlan(db: Db, job: string): Promise<void> {
   if (!plan || 'infeasible' in plan.result) throw new Error('The demo job has no plan');
   const facts = plannedSteps(plan.result.assignments, plan.t0).flatMap(
     ({ lot, step, worker, start, end }) => {
-      const pieces = file.lots.find((l) => l.id === lot)?.pieces ?? [];
+      const made = file.plainRoute.find((s) => s.key === step);
+      const pieces = (file.lots.find((l) => l.id === lot)?.pieces ?? []).filter(
+        (p) => !made || gets(made, p),
+      );
       const work = newId();
       const base = { job, worker, device: 'demo' };
       if (lot === SITE)

@@ -1,7 +1,7 @@
 /** The work order on paper: day by day, who does what, with a box to tick. */
 import type { Content, TableCell } from 'pdfmake/interfaces';
 import { sayClock, sayDay, sayTime } from '$core/units/clock-time';
-import { cautionsFor } from '$core/coating/cautions';
+import { jobCautions } from '../services/job/cautions';
 import type { StoredPlan } from '../store/plans';
 import { bars } from '../services/plan/bars';
 import { handBack } from '../services/plan/hand-back';
@@ -20,11 +20,7 @@ export function workOrderPdf(
     const day = sayDay(bar.start, zone);
     days.set(day, [...(days.get(day) ?? []), bar]);
   }
-  const coats = file.route.filter((s) => s.kind === 'coat');
-  const choice = file.choice;
-  const cautions = choice
-    ? [...new Set(coats.flatMap((s) => cautionsFor(s, choice.system, file.job.houseYear)))]
-    : [];
+  const cautions = jobCautions(file);
   const content: Content[] = [
     { text: `Work order, ${name}`, fontSize: 16, bold: true },
     {
@@ -70,7 +66,10 @@ export function workOrderPdf(
     ...(cautions.length
       ? [
           { text: 'Cautions', fontSize: 12, bold: true, margin: [0, pt(4), 0, pt(1)] } satisfies Content,
-          { ul: cautions, fontSize: 9 } satisfies Content,
+          {
+            ul: cautions.map((c) => (c.grave ? { text: c.text, bold: true } : c.text)),
+            fontSize: 9,
+          } satisfies Content,
         ]
       : []),
   ];

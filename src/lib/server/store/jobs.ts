@@ -1,3 +1,4 @@
+import { fixedMaterialsSchema, type FixedMaterials } from '$core/kitchen/fixed-material';
 import type { Way } from '$core/labels/hiding';
 import type { Scheme } from '$core/labels/schemes';
 import type { LengthUnit } from '$core/units/length';
@@ -21,6 +22,8 @@ export interface Job {
   /** numbers that read as others upside down are not used */
   leaveOutUnsafe: boolean;
   way: Way;
+  /** of the fixed work, where it is not as the fronts */
+  materials: FixedMaterials;
 }
 
 /** A colour zone of a kitchen. */
@@ -36,15 +39,29 @@ export interface Zone {
 }
 
 const COLUMNS = `id, name, place, house_year AS houseYear, time_zone AS zone, unit, created_at AS createdAt, notation, surveyed, choice, answers, scheme,
-  leave_out_unsafe AS leaveOutUnsafe, way`;
+  leave_out_unsafe AS leaveOutUnsafe, way, materials`;
 
 export function findJob(db: Db, id: string): Job | undefined {
   const row = db
-    .prepare<[string], Omit<Job, 'leaveOutUnsafe'> & { leaveOutUnsafe: number }>(
-      `SELECT ${COLUMNS} FROM job WHERE id = ?`,
-    )
+    .prepare<
+      [string],
+      Omit<Job, 'leaveOutUnsafe' | 'materials'> & { leaveOutUnsafe: number; materials: string }
+    >(`SELECT ${COLUMNS} FROM job WHERE id = ?`)
     .get(id);
-  return row && { ...row, leaveOutUnsafe: row.leaveOutUnsafe === 1 };
+  return row && { ...row, leaveOutUnsafe: row.leaveOutUnsafe === 1, materials: readMaterials(row.materials) };
+}
+
+/** What cannot be read counts as not surveyed. */
+function readMaterials(text: string): FixedMaterials {
+  try {
+    return fixedMaterialsSchema.parse(JSON.parse(text));
+  } catch {
+    return {};
+  }
+}
+
+export function writeMaterials(db: Db, id: string, materials: FixedMaterials): void {
+  db.prepare('UPDATE job SET materials = ? WHERE id = ?').run(JSON.stringify(materials), id);
 }
 
 export const listJobIds = (db: Db): string[] =>
@@ -61,9 +78,13 @@ export const listOpenJobs = (db: Db): { id: string; name: string; choice: string
 
 export function insertJob(db: Db, job: Job): void {
   db.prepare(
-    `INSERT INTO job (id, name, place, house_year, time_zone, unit, created_at, notation, surveyed, choice, answers, scheme, leave_out_unsafe, way)
-     VALUES (@id, @name, @place, @houseYear, @zone, @unit, @createdAt, @notation, @surveyed, @choice, @answers, @scheme, @leaveOutUnsafe, @way)`,
-  ).run({ ...job, leaveOutUnsafe: Number(job.leaveOutUnsafe) });
+    `INSERT INTO job (id, name, place, house_year, time_zone, unit, created_at, notation, surveyed, choice, answers, scheme, leave_out_unsafe, way, materials)
+     VALUES (@id, @name, @place, @houseYear, @zone, @unit, @createdAt, @notation, @surveyed, @choice, @answers, @scheme, @leaveOutUnsafe, @way, @materials)`,
+  ).run({
+    ...job,
+    leaveOutUnsafe: Number(job.leaveOutUnsafe),
+    materials: JSON.stringify(job.materials),
+  });
 }
 
 export function writeNotation(db: Db, id: string, notation: string, surveyed: string): void {

@@ -2,6 +2,7 @@
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
   import { sayClock, sayMinutes } from '$core/units/clock-time';
+  import Cautions from './Cautions.svelte';
   import FactForm from '../facts/FactForm.svelte';
   import { getBench } from './bench-page';
 
@@ -29,6 +30,7 @@
           >
         </p>
         <p class="soft">{s.how}</p>
+        <Cautions cautions={s.cautions} />
         {#if s.work}
           <FactForm kind="site.finished" fields={{ work: s.work.id }}>
             {#snippet children(sending)}<Button type="submit" disabled={sending}>Done</Button>{/snippet}

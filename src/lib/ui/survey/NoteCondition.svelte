@@ -7,6 +7,7 @@
     HINGE_KINDS,
     hingesOf,
     OLD_FINISHES,
+    PROFILES,
     WOODS,
   } from '$core/kitchen/condition';
   import { canHinge, FRONT_FORMS, SIDES } from '$core/kitchen/kitchen';
@@ -112,6 +113,18 @@
           {@render option('glaze', 'Old glaze', ['yes', 'no'], yes(shared((p) => p.condition.glaze)))}
           {@render option('loose', 'Loose paint', ['yes', 'no'], yes(shared((p) => p.condition.loose)))}
           {@render option(
+            'fresh',
+            'New from the factory',
+            ['yes', 'no'],
+            yes(shared((p) => p.condition.fresh)),
+          )}
+          {@render option(
+            'profile',
+            'Front is',
+            PROFILES,
+            shared((p) => p.condition.profile ?? ''),
+          )}
+          {@render option(
             'handles',
             'Handles',
             HANDLES,
@@ -124,6 +137,9 @@
             shared((p) => p.condition.faces),
           )}
           {@render option('inside', 'Inside too', ['yes', 'no'], yes(shared((p) => p.condition.inside)))}
+          {#if list.some((p) => p.form === 'drawer')}
+            {@render option('box', 'Drawer box too', ['yes', 'no'], yes(shared((p) => p.condition.box)))}
+          {/if}
         </div>
         {#if list.some((p) => canHinge(p.form))}
           <div class="two">

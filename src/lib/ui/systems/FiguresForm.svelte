@@ -18,11 +18,13 @@
     system: System;
     measures: Measures;
     tools: readonly { key: string; name: string }[];
+    /** every product that is known */
+    products: readonly { key: string; name: string; kind: string }[];
     /** prep that can be added */
     addable: readonly { key: string; act: string }[];
     saved: () => void;
   }
-  let { system, measures, tools, addable, saved }: Props = $props();
+  let { system, measures, tools, products, addable, saved }: Props = $props();
   const nameOf = (product: string) => system.products.find((p) => p.key === product)?.name;
 </script>
 
@@ -44,13 +46,35 @@
     </Choice>
     {#each system.layers as l, i (i)}
       <div class="fields line">
-        <b>{nameOf(l.product)}</b>
+        <NumberField label="Order" name="layer.{i}.order" value={i + 1} />
+        <Tick class="line" name="layer.{i}.keep" value="yes" checked><span>{nameOf(l.product)}</span></Tick>
         <NumberField label="Backs" name="layer.{i}.back" value={l.coats.back} />
         <NumberField label="Fronts" name="layer.{i}.front" value={l.coats.front} />
         <NumberField label="Grit before" name="layer.{i}.sandFirst" value={l.sandFirst ?? ''} />
         <NumberField label="Grit between" name="layer.{i}.sandBetween" value={l.sandBetween ?? ''} />
       </div>
     {/each}
+  </Group>
+  <Group legend="Add a layer" column>
+    <div class="fields line">
+      <Choice label="Product" name="layer.new.product">
+        <Option value="" text="none" />
+        {#each products as p (p.key)}<Option value={p.key} text="{p.name} ({p.kind})" />{/each}
+      </Choice>
+      <Field label="As a product of our own, named" name="layer.new.name" maxlength={80} />
+      <NumberField label="Order" name="layer.new.order" value="0.5" />
+      <NumberField label="Backs" name="layer.new.back" value="1" />
+      <NumberField label="Fronts" name="layer.new.front" value="1" />
+      <NumberField label="Grit before" name="layer.new.sandFirst" value="" />
+      <NumberField label="Grit between" name="layer.new.sandBetween" value="" />
+    </div>
+    <p class="soft">
+      Order 0.5 puts it first. A product of our own begins with the figures of the one that is chosen; change
+      them once it is saved.
+    </p>
+    {#if system.traits.includes('self-priming')}
+      <Field label="Why a primer goes under this self-priming paint" name="layer.new.why" maxlength={300} />
+    {/if}
   </Group>
   <Group legend="Prep" column>
     {#each system.prep as p (p.key)}

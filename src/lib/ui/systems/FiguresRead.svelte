@@ -5,7 +5,7 @@
   import { writePhases } from '$core/drying/phase-words';
   import { formatFilm, formatKelvin, formatTemperature, type Measures } from '$core/units/measures';
   import { writeWait } from '$core/units/wait';
-  import { percent } from './figures';
+  import { percent, sayBasis } from './figures';
 
   let { system, measures }: { system: System; measures: Measures } = $props();
   const MARK: Record<(typeof BASES_OF_FIGURES)[number], string> = {
@@ -13,6 +13,7 @@
     'from memory': 'm',
     'data sheet': 's',
     'learnt here': 'l',
+    'our own rule': 'o',
   };
 </script>
 
@@ -26,9 +27,7 @@
           <div>
             <dt>{STAGE_WORDS[stage]}</dt>
             <dd>
-              <b title="{figure.basis}{figure.note ? `, ${figure.note}` : ''}"
-                >{writeWait(figure.value)}<sup>{MARK[figure.basis]}</sup></b
-              >
+              <b title={sayBasis(figure)}>{writeWait(figure.value)}<sup>{MARK[figure.basis]}</sup></b>
               <span class="soft">{writePhases(phasesOf(p, stage))}</span>
             </dd>
           </div>
@@ -37,7 +36,11 @@
       {#if p.recoatBy}
         <div>
           <dt>recoat by</dt>
-          <dd><b>{writeWait(p.recoatBy.value)}</b></dd>
+          <dd>
+            <b title={sayBasis(p.recoatBy)}
+              >{writeWait(p.recoatBy.value)}<sup>{MARK[p.recoatBy.basis]}</sup></b
+            >
+          </dd>
         </div>
       {/if}
     </dl>

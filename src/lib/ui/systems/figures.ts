@@ -1,5 +1,10 @@
 /** How figures of a product are written in a form: in the company's measures, without needless digits. */
+import type { Basis } from '$core/coating/system';
 import { fahrenheit, UM_PER_MIL, type Measures } from '$core/units/measures';
+
+/** Where a figure comes from, in words: its basis, the rule of thumb it is, who typed it. */
+export const sayBasis = ({ basis, note, by }: Basis): string =>
+  [basis, ...(note ? [note] : []), ...(by ? [`typed by ${by}`] : [])].join(', ');
 
 const short = (n: number, digits: number): string => String(Number(n.toFixed(digits)));
 

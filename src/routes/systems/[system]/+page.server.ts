@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { coatCard, methodCard, prepCard } from '$core/coating/methods';
-import { cautionsFor } from '$core/coating/cautions';
+import { cautionsFor, cautionsOf, type HouseRisks } from '$core/coating/cautions';
 import { buildRoute } from '$core/coating/route';
 import { usualCounts } from '$core/coating/system';
 import { PREP_LIBRARY } from '$core/coating/systems/prep';
@@ -9,12 +9,15 @@ import { PLACES } from '$core/air/places';
 import { sayLearnt } from '$core/drying/learn';
 import { answer } from '$server/answer';
 import { learntAt } from '$server/services/air/learnt';
-import { changeSystem, resetSystem, systemCalled } from '$server/services/systems/systems';
+import { allProducts, changeSystem, resetSystem, systemCalled } from '$server/services/systems/systems';
 import { systemFromForm } from '$server/services/systems/system-form';
 import { Refused } from '$server/refused';
 import { listVersions } from '$server/store/finish-systems';
 import { readSetting } from '$server/store/settings';
 import type { Actions, PageServerLoad } from './$types';
+
+/** Any house: what its year calls for is said with the job. */
+const HOUSE: HouseRisks = { year: null, lead: 'none found' };
 
 export const load: PageServerLoad = ({ locals, params }) => {
   let system;
@@ -32,7 +35,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
       .map((p) => ({ card: prepCard(p), cautions: [] as string[], figure: p })),
     ...route.map((step) => ({
       card: methodCard(step),
-      cautions: cautionsFor(step, system, null),
+      cautions: cautionsFor(step, HOUSE, system.cautions).map((c) => c.text),
       figure: system.prep.find((p) => p.key === step.key) ?? null,
     })),
     ...system.close.map((p) => ({ card: prepCard(p), cautions: [] as string[], figure: p })),
@@ -72,6 +75,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
     system,
     steps,
     cards,
+    cautions: cautionsOf(route, HOUSE, system.cautions),
     learnt: system.products.flatMap((p) =>
       PLACES.flatMap((place) => {
         const known = learntAt(locals.db, place).get(p.key);
@@ -82,6 +86,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
       key,
       act,
     })),
+    products: allProducts(locals.db).map(({ key, name, kind }) => ({ key, name, kind })),
     tools: JOB_TOOLS.map((key) => ({ key, name: TOOL_FACTS[key].name })),
     versions: listVersions(locals.db, system.key),
   };

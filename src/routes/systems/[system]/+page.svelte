@@ -1,6 +1,7 @@
 <!-- One finish system: its steps, its figures, how each step is done, its versions. -->
 <script lang="ts">
   import { sayTime } from '$core/units/clock-time';
+  import Cautions from '$ui/bench/Cautions.svelte';
   import Button from '$ui/kit/Button.svelte';
   import Notice from '$ui/kit/Notice.svelte';
   import MethodCard from '$ui/systems/MethodCard.svelte';
@@ -46,6 +47,7 @@
             {system}
             measures={data.measures}
             tools={data.tools}
+            products={data.products}
             addable={data.addable}
             saved={() => (editing = false)}
           />
@@ -55,7 +57,7 @@
         <p class="soft">
           Waits at 25 °C, 50 % humidity, and what they wait for. <sup>m</sup> from memory, <sup>s</sup> data
           sheet,
-          <sup>l</sup> learnt here, the rest common practice.
+          <sup>l</sup> learnt here, <sup>o</sup> our own rule, the rest common practice.
         </p>
       </section>
     </div>
@@ -74,9 +76,7 @@
       </section>
       <section class="card">
         <h2>Cautions</h2>
-        <ul>
-          {#each system.cautions as c, i (i)}<li>{c}</li>{/each}
-        </ul>
+        <Cautions cautions={data.cautions} />
       </section>
       {#if data.versions.length}
         <section class="card">

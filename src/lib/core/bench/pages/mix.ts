@@ -1,5 +1,5 @@
 /** What is mixed next and what is mixed: products, the next coat of each lot, cups with their age. */
-import { gets, workMinutes, type Step } from '$core/coating/route';
+import { gets, workMinutes, worthOf, type Step } from '$core/coating/route';
 import { isColoured, passVolume, productNeeds } from '$core/takeoff/needs';
 import { thinnerShare } from '$core/takeoff/mix';
 import { pieceState } from '../state/state';
@@ -33,7 +33,7 @@ export function mixPage({ pack, state, route, lots: all, waits }: Bench, now: nu
           product: product.key,
           words: `${step.act}, lot ${lot.name}`,
           ml: passVolume(need) * (1 + (product.mix ? thinnerShare(product.mix) : 0)),
-          minutes: workMinutes(step, own.length),
+          minutes: workMinutes(step, worthOf(step, pending(step))),
           colour: isColoured(product) ? (zones.get(own[0]?.zoneId ?? '') ?? '') : '',
         },
       ];

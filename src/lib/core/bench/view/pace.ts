@@ -2,7 +2,7 @@
  * What recorded times teach about work: the median of minutes of hands over the figure's, shrunk to 1 by n / (n + 5).
  * Docs: docs/methods/learning.md
  */
-import { workMinutes, type Step } from '$core/coating/route';
+import { workMinutes, worthOf, type Step } from '$core/coating/route';
 import type { Work } from '../state/state';
 
 /** Works count as many as this prior. */
@@ -20,7 +20,7 @@ export const handMinutes = (work: Work): number =>
 /** A finished work's time over the figure's; null where nothing can be learnt from it. */
 export function paceOf(work: Work, step: Step): number | null {
   if (work.end === null || work.pieces.length === 0) return null;
-  const ratio = handMinutes(work) / workMinutes(step, work.pieces.length);
+  const ratio = handMinutes(work) / workMinutes(step, worthOf(step, work.pieces));
   return ratio >= LEAST && ratio <= MOST ? ratio : null;
 }
 

@@ -1,5 +1,5 @@
 /** How far every lot is, as the planner wants to know it. */
-import { gets, type Step } from '$core/coating/route';
+import { gets, worthOf, type Step } from '$core/coating/route';
 import type { Waits } from '$core/coating/waits';
 import type { LotProgress } from '$core/planning/job/job-to-plan';
 import type { Lot } from '$core/planning/job/lots';
@@ -32,9 +32,15 @@ export function lotProgress(
       return {
         key: step.key,
         pending: pending.length,
+        worth: worthOf(step, pending),
         from: Math.max(0, ...windows.map((w) => w.from)),
         to: ends.length ? Math.min(...ends) : null,
-        running: works.map((w) => ({ worker: w.worker, pieces: w.pieces.length, start: w.start })),
+        running: works.map((w) => ({
+          worker: w.worker,
+          pieces: w.pieces.length,
+          worth: worthOf(step, w.pieces),
+          start: w.start,
+        })),
       };
     });
     const racked = route.some(

@@ -1,12 +1,13 @@
 /** What the bench shows: the list of what can be done, one piece, the walls and the rack. */
 import { NO_COLOUR } from '$core/kitchen/colour';
-import { cautionsFor } from '$core/coating/cautions';
+import { cautionsFor, type HouseRisks } from '$core/coating/cautions';
 import { methodCard } from '$core/coating/methods';
-import { facesOf, gets, workMinutes, type Step } from '$core/coating/route';
+import { facesOf, gets, workMinutes, worthOf, type Step } from '$core/coating/route';
 import type { Face, Product } from '$core/coating/system';
 import { tapePlace, type Way } from '$core/labels/hiding';
 import { isTurnUnsafe } from '$core/labels/turn-safe';
 import { DEFECTS } from '$core/quality/defects';
+import { leadTest } from '$core/quality/site-tests';
 import { mixHolding } from '$core/takeoff/mix';
 import { isColoured, passVolume, productNeeds } from '$core/takeoff/needs';
 import { acts, type Act } from './acts';
@@ -82,6 +83,12 @@ function paintOf(step: Step, pieces: readonly BenchPiece[]) {
   };
 }
 
+/** What of the house cautions ask for. */
+const houseOf = ({ pack, state }: Bench): HouseRisks => ({
+  year: pack.job.houseYear,
+  lead: leadTest(state.tests),
+});
+
 export type BenchAct = ReturnType<typeof actView>;
 
 function actView(
@@ -116,8 +123,8 @@ function actView(
         : a.step.kind === 'flip'
           ? 'from the face that comes up to the face that is dry'
           : null,
-    cautions: pack.system ? cautionsFor(a.step, pack.system, pack.job.houseYear) : [],
-    minutes: workMinutes(a.step, a.pieces.length),
+    cautions: cautionsFor(a.step, houseOf(bench), pack.system?.cautions),
+    minutes: workMinutes(a.step, worthOf(a.step, a.pieces)),
     pieces: own,
     from: a.status === 'waiting' ? a.from : null,
     closes: a.closes,
@@ -212,6 +219,7 @@ export function benchView(bench: Bench, now: number, recent = 10) {
               how: step.how,
               colour: pack.zones.length > 1 ? (pack.zones.find((z) => z.id === step.zone)?.colour ?? '') : '',
               product: step.product?.name ?? '',
+              cautions: cautionsFor({ ...step, onWall: true }, houseOf(bench), pack.system?.cautions),
               minutes: step.minutes,
               from,
               planned: due.get(`site:${step.key}`) ?? null,

@@ -1,6 +1,6 @@
 /** Figures of the shipped systems, each with its basis. Times in minutes at 25 °C, 50 % RH. */
 import { DEFAULT_MAX_HUMIDITY, DEW_POINT_MARGIN_K } from '../../air/humid-air';
-import type { Figure, Product, Stage } from '../system';
+import type { Basis, Figure, Product, Stage } from '../system';
 
 export const HOUR = 60;
 export const DAY = 1440;
@@ -19,6 +19,10 @@ export const memory = (value: number, note?: string): Figure => ({
   basis: 'from memory',
   ...(note ? { note } : {}),
 });
+
+/** The basis of a number that many painters use, and of one from memory. */
+export const usage = (note?: string): Basis => ({ basis: 'common practice', ...(note ? { note } : {}) });
+export const recalled: Basis = { basis: 'from memory' };
 
 export const USUAL_LIMITS: Product['limits'] = {
   minC: 10,

@@ -3,19 +3,20 @@
  * it is) or from memory; product data sheets always win.
  */
 import type { Layer, System } from '../system';
-import { ISOCYANATE, NO_CANS, RAGS, SHEET, SPRAY, VAPOUR } from './cautions';
-import { DAY, memory, practice } from './figures';
+import { DAY, memory, NIGHT, practice, usage } from './figures';
 import {
+  ASKED_PREP,
   CAULK,
   CLEAN,
   DEGLOSS,
   DUST,
-  PAD,
+  MASK_GLASS,
   PROTECT,
   SAND,
   SLOW_DEGLOSS,
   SPRAY_DEGREASE,
   UNMASK,
+  UNMASK_GLASS,
   WIPE,
 } from './prep';
 import {
@@ -51,6 +52,9 @@ import {
   WATERBORNE_ALKYD,
 } from './products';
 
+/** Of grits that a system’s own row does not name. */
+const GRIT = 'T20';
+
 const both = (coats: number): Layer['coats'] => ({ back: coats, front: coats });
 const layer = (
   product: { key: string },
@@ -58,7 +62,23 @@ const layer = (
   sandFirst: number | null,
   sandBetween: number | null,
   more: Partial<Layer> = {},
-): Layer => ({ product: product.key, coats, sandFirst, sandBetween, waitFirst: null, then: null, ...more });
+): Layer => ({
+  product: product.key,
+  coats,
+  sandFirst,
+  sandBetween,
+  waitFirst: null,
+  then: null,
+  full: null,
+  added: false,
+  ...more,
+  basis: {
+    coats: usage('section 4'),
+    ...(sandFirst ? { sandFirst: usage(GRIT) } : {}),
+    ...(sandBetween ? { sandBetween: usage(GRIT) } : {}),
+    ...more.basis,
+  },
+});
 
 const WIPE_BACK = {
   key: 'wipe-back',
@@ -67,6 +87,8 @@ const WIPE_BACK = {
   wait: memory(5),
   minutesPerFace: memory(1.5),
 };
+/** Of chalk paint under wax: the night is its second coat’s. */
+const OVERNIGHT = practice(NIGHT, 'the second coat dries overnight');
 const BUFF = {
   key: 'buff',
   act: 'Buff',
@@ -75,14 +97,23 @@ const BUFF = {
   minutesPerFace: memory(1),
 };
 
-const system = (
-  of: Omit<System, 'version' | 'prep' | 'close' | 'cautions'> & Pick<System, 'prep' | 'cautions'>,
-): System => ({
-  version: 2,
+/** What the survey asks for comes between cleaning and breaking the gloss; glass is masked last. */
+const system = ({
+  prep: [clean, ...rest],
+  ...of
+}: Omit<System, 'version' | 'close' | 'cautions'>): System => ({
+  version: 3,
   ...of,
-  prep: [PROTECT, CAULK, ...of.prep],
-  close: [UNMASK],
-  cautions: [...of.cautions, SHEET],
+  prep: [
+    PROTECT,
+    CAULK,
+    ...(clean ? [clean] : []),
+    ...ASKED_PREP.filter((p) => p.kind !== 'mask'),
+    ...rest,
+    MASK_GLASS,
+  ],
+  close: [UNMASK, UNMASK_GLASS],
+  cautions: [],
 });
 
 export const SHELLAC_URETHANE = system({
@@ -93,8 +124,7 @@ export const SHELLAC_URETHANE = system({
   traits: ['shellac', 'waterborne', 'blocks stains', 'needs abrading', 'quick', 'hard'],
   products: [SHELLAC_PRIMER, URETHANE_ENAMEL],
   prep: [CLEAN, SAND],
-  layers: [layer(SHELLAC_PRIMER, both(1), null, 320), layer(URETHANE_ENAMEL, both(2), 320, 320)],
-  cautions: [NO_CANS, VAPOUR, RAGS],
+  layers: [layer(SHELLAC_PRIMER, both(1), null, 240), layer(URETHANE_ENAMEL, both(2), 240, 320)],
 });
 
 export const OIL_ALKYD_HYBRID = system({
@@ -106,7 +136,6 @@ export const OIL_ALKYD_HYBRID = system({
   products: [OIL_PRIMER_SLOW, WATERBORNE_ALKYD],
   prep: [CLEAN, SAND],
   layers: [layer(OIL_PRIMER_SLOW, both(2), null, 240), layer(WATERBORNE_ALKYD, both(2), 240, 400)],
-  cautions: [VAPOUR, RAGS],
 });
 
 export const OIL_ENAMEL_SYSTEM = system({
@@ -118,11 +147,10 @@ export const OIL_ENAMEL_SYSTEM = system({
   products: [SHELLAC_UNDER_PRIMER, ACRYLIC_UNDER_OIL, OIL_ENAMEL],
   prep: [CLEAN, SAND],
   layers: [
-    layer(SHELLAC_UNDER_PRIMER, both(1), null, 320),
+    layer(SHELLAC_UNDER_PRIMER, both(1), null, 240),
     layer(ACRYLIC_UNDER_OIL, both(1), null, 240),
     layer(OIL_ENAMEL, { back: 1, front: 2 }, 240, 320),
   ],
-  cautions: [NO_CANS, VAPOUR, RAGS],
 });
 
 export const SPRAY_PRO = system({
@@ -134,7 +162,6 @@ export const SPRAY_PRO = system({
   products: [OIL_PRIMER, CABINET_ENAMEL],
   prep: [CLEAN, SAND],
   layers: [layer(OIL_PRIMER, both(1), null, 240), layer(CABINET_ENAMEL, both(2), 240, null)],
-  cautions: [VAPOUR, RAGS, SPRAY],
 });
 
 export const MINERAL_CLEAR = system({
@@ -146,7 +173,6 @@ export const MINERAL_CLEAR = system({
   products: [MINERAL_PAINT, WATER_CLEAR],
   prep: [CLEAN, SAND],
   layers: [layer(MINERAL_PAINT, both(2), null, 320), layer(WATER_CLEAR, both(2), null, 320)],
-  cautions: [],
 });
 
 export const ALL_IN_ONE = system({
@@ -162,7 +188,6 @@ export const ALL_IN_ONE = system({
     // The sealer waits a day for the paint under it; the paint’s own second coat does not.
     layer(SEALER, both(1), null, null, { waitFirst: practice(DAY, 'T11') }),
   ],
-  cautions: [],
 });
 
 export const FAST_CABINET = system({
@@ -173,8 +198,12 @@ export const FAST_CABINET = system({
   traits: ['waterborne', 'self-priming', 'quick'],
   products: [FAST_PAINT],
   prep: [SPRAY_DEGREASE],
-  layers: [layer(FAST_PAINT, both(2), null, 320)],
-  cautions: [],
+  layers: [
+    layer(FAST_PAINT, both(2), null, 320, {
+      full: { first: practice(1, 'T31'), later: memory(1.15, 'T31: laid fuller on faces, light on edges') },
+      how: 'From the second coat on: fuller on faces, light on edges, no bead along the lower edge.',
+    }),
+  ],
 });
 
 export const KIT = system({
@@ -190,7 +219,6 @@ export const KIT = system({
     layer(KIT_GLAZE, { back: 0, front: 1 }, null, null, { tool: 'rag', then: WIPE_BACK }),
     layer(KIT_CLEAR, both(1), null, null),
   ],
-  cautions: [],
 });
 
 export const TWO_PACK = system({
@@ -202,7 +230,6 @@ export const TWO_PACK = system({
   products: [TWO_PACK_ENAMEL],
   prep: [CLEAN, SAND, WIPE],
   layers: [layer(TWO_PACK_ENAMEL, both(2), null, 240)],
-  cautions: [ISOCYANATE, VAPOUR, SPRAY],
 });
 
 export const MELAMINE = system({
@@ -212,9 +239,8 @@ export const MELAMINE = system({
   tool: 'brush-roller',
   traits: ['waterborne', 'bonds to slick'],
   products: [SURFACE_SEALER, SLICK_ENAMEL],
-  prep: [CLEAN, PAD],
+  prep: [CLEAN],
   layers: [layer(SURFACE_SEALER, both(1), null, null), layer(SLICK_ENAMEL, both(2), null, 320)],
-  cautions: [],
 });
 
 export const CHALK_WAX = system({
@@ -227,9 +253,12 @@ export const CHALK_WAX = system({
   prep: [CLEAN, DUST],
   layers: [
     layer(CHALK_PAINT, { back: 2, front: 2 }, null, null),
-    layer(SOFT_WAX, { back: 1, front: 2 }, null, null, { tool: 'rag', then: BUFF }),
+    layer(SOFT_WAX, { back: 1, front: 2 }, null, null, {
+      tool: 'rag',
+      then: BUFF,
+      waitFirst: OVERNIGHT,
+    }),
   ],
-  cautions: [RAGS],
 });
 
 export const LIMED = system({
@@ -241,11 +270,12 @@ export const LIMED = system({
   products: [CHALK_PAINT, LIMING_WAX, SOFT_WAX],
   prep: [CLEAN, DUST],
   layers: [
-    layer(CHALK_PAINT, both(2), null, null),
-    layer(LIMING_WAX, { back: 0, front: 1 }, null, null, { tool: 'rag', then: BUFF }),
-    layer(SOFT_WAX, both(1), null, null, { tool: 'rag', then: BUFF }),
+    layer(CHALK_PAINT, both(2), null, null, {
+      how: 'Short strokes that cross: the first coat one way, the second across it. Leave the strokes to be seen.',
+    }),
+    layer(LIMING_WAX, { back: 0, front: 1 }, null, null, { tool: 'rag', then: BUFF, waitFirst: OVERNIGHT }),
+    layer(SOFT_WAX, both(1), null, null, { tool: 'rag', then: BUFF, waitFirst: OVERNIGHT }),
   ],
-  cautions: [RAGS],
 });
 
 export const GLAZE_CLEAR = system({
@@ -262,7 +292,6 @@ export const GLAZE_CLEAR = system({
     layer(WIPING_GLAZE, { back: 0, front: 1 }, null, null, { tool: 'rag', then: WIPE_BACK }),
     layer(CLEAR_POLYURETHANE, both(1), null, 320),
   ],
-  cautions: [],
 });
 
 export const PAINT_LACQUER = system({
@@ -278,7 +307,6 @@ export const PAINT_LACQUER = system({
     layer(TRIM_PAINT, both(2), 220, 320),
     layer(CLEAR_LACQUER, { back: 1, front: 2 }, 320, 320),
   ],
-  cautions: [VAPOUR, SPRAY],
 });
 
 export const SYSTEMS: readonly System[] = [

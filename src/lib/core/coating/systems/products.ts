@@ -1,6 +1,6 @@
 /** The generic products of the shipped systems. "T" names a rule of thumb: common practice, no source. */
 import type { Product } from '../system';
-import { DAY, HOUR, memory, NIGHT, practice, product, USUAL_LIMITS } from './figures';
+import { DAY, HOUR, memory, NIGHT, practice, product, recalled, usage, USUAL_LIMITS } from './figures';
 
 export const SHELLAC_PRIMER: Product = product({
   key: 'shellac-primer',
@@ -10,6 +10,7 @@ export const SHELLAC_PRIMER: Product = product({
   solids: 0.29,
   dryFilm: 25,
   thinUpTo: memory(0.1),
+  recoatBy: memory(7 * DAY, 'without abrading'),
   stages: {
     touch: memory(10),
     sand: practice(15, 'T06'),
@@ -34,6 +35,7 @@ export const URETHANE_ENAMEL: Product = product({
   solids: 0.38,
   dryFilm: 38,
   thinUpTo: memory(0.05),
+  recoatBy: memory(7 * DAY, 'without abrading; then the film is too hard to key'),
   stages: {
     touch: practice(30, 'T28'),
     sand: practice(240, 'T09'),
@@ -55,6 +57,7 @@ export const OIL_PRIMER: Product = product({
   solids: 0.45,
   dryFilm: 38,
   thinUpTo: memory(0.1),
+  recoatBy: memory(7 * DAY, 'without abrading'),
   stages: {
     touch: memory(120),
     sand: practice(NIGHT, 'overnight'),
@@ -81,6 +84,7 @@ export const WATERBORNE_ALKYD: Product = product({
   solids: 0.4,
   dryFilm: 38,
   thinUpTo: memory(0.05),
+  recoatBy: memory(7 * DAY, 'without abrading; then the film is too hard to key'),
   stages: {
     touch: practice(60, 'T28, slower'),
     sand: practice(16 * HOUR, 'T08'),
@@ -118,7 +122,7 @@ export const ACRYLIC_UNDER_OIL: Product = {
     ...ACRYLIC_PRIMER.stages,
     sand: practice(DAY, '24 to 48 h'),
     recoat: practice(DAY, '24 to 48 h'),
-    flip: practice(DAY),
+    flip: practice(DAY, '24 to 48 h'),
   },
 };
 
@@ -130,6 +134,7 @@ export const BONDING_PRIMER: Product = product({
   solids: 0.38,
   dryFilm: 35,
   thinUpTo: memory(0.05),
+  recoatBy: memory(30 * DAY, 'without abrading'),
   stages: {
     touch: practice(30, 'T28'),
     sand: memory(180),
@@ -148,11 +153,12 @@ export const OIL_ENAMEL: Product = product({
   solids: 0.5,
   dryFilm: 40,
   thinUpTo: memory(0.1),
+  recoatBy: memory(3 * DAY, 'without abrading'),
   stages: {
     touch: memory(6 * HOUR),
-    sand: practice(DAY),
-    recoat: practice(DAY, '24 h'),
-    flip: practice(DAY),
+    sand: practice(DAY, 'recoat 24 h'),
+    recoat: practice(DAY, 'recoat 24 h'),
+    flip: practice(DAY, 'recoat 24 h'),
     handle: memory(DAY),
     hang: memory(3 * DAY),
     handles: memory(10 * DAY),
@@ -169,6 +175,7 @@ export const CABINET_ENAMEL: Product = product({
   solids: 0.38,
   dryFilm: 38,
   thinUpTo: memory(0.1),
+  recoatBy: memory(7 * DAY, 'without abrading; then the film is too hard to key'),
   stages: {
     touch: practice(30, 'T28'),
     sand: practice(240, 'T07'),
@@ -209,6 +216,7 @@ export const WATER_CLEAR: Product = product({
   solids: 0.3,
   dryFilm: 25,
   thinUpTo: memory(0.05),
+  recoatBy: memory(7 * DAY, 'without abrading; then the film is too hard to key'),
   stages: {
     touch: practice(30, 'T28'),
     sand: memory(120),
@@ -230,13 +238,14 @@ export const SELF_PRIMING: Product = product({
   base: 'water',
   solids: 0.4,
   dryFilm: 40,
+  recoatBy: memory(7 * DAY, 'without abrading; then the film is too hard to key'),
   stages: {
     touch: practice(30, 'T28'),
     sand: practice(120, 'T07'),
     recoat: practice(120, 'T07'),
     flip: memory(240),
     handle: memory(240),
-    hang: practice(DAY),
+    hang: practice(DAY, 'hang 24 h'),
     handles: memory(7 * DAY),
     'wet-clean': memory(14 * DAY),
     cured: practice(29 * DAY, 'T11'),
@@ -249,6 +258,7 @@ export const SEALER: Product = product({
   base: 'water',
   solids: 0.3,
   dryFilm: 25,
+  recoatBy: memory(7 * DAY, 'without abrading; then the film is too hard to key'),
   stages: {
     touch: practice(30, 'T28'),
     sand: memory(240),
@@ -269,6 +279,7 @@ export const FAST_PAINT: Product = product({
   base: 'water',
   solids: 0.4,
   dryFilm: 38,
+  recoatBy: memory(7 * DAY, 'without abrading; then the film is too hard to key'),
   stages: {
     touch: practice(15, 'T28'),
     sand: practice(38, 'T07: 30 to 45 min'),
@@ -289,6 +300,7 @@ export const BOND_COAT: Product = product({
   base: 'water',
   solids: 0.35,
   dryFilm: 32,
+  recoatBy: memory(7 * DAY, 'without abrading; then the film is too hard to key'),
   stages: {
     touch: practice(30, 'T28'),
     sand: practice(180, 'T07'),
@@ -325,6 +337,7 @@ export const KIT_CLEAR: Product = product({
   base: 'water',
   solids: 0.3,
   dryFilm: 25,
+  recoatBy: memory(7 * DAY, 'without abrading; then the film is too hard to key'),
   stages: {
     touch: practice(30, 'T28'),
     sand: memory(240),
@@ -345,6 +358,7 @@ export const TWO_PACK_ENAMEL: Product = product({
   base: 'two-pack',
   solids: 0.5,
   dryFilm: 50,
+  recoatBy: memory(3 * DAY, 'without abrading: it cross-links'),
   stages: {
     touch: memory(60),
     sand: practice(DAY, 'T12'),
@@ -366,6 +380,7 @@ export const TWO_PACK_ENAMEL: Product = product({
     densities: { a: 1.3, b: 1.05, thinner: 0.87 },
     induction: practice(20, 'T12: 15 to 20 min'),
     potLife: memory(240),
+    basis: { parts: usage('T12: 7 to 1'), thinner: usage('T12: 10 to 15 %'), densities: recalled },
   },
 });
 
@@ -376,6 +391,7 @@ export const SURFACE_SEALER: Product = product({
   base: 'water',
   solids: 0.32,
   dryFilm: 25,
+  recoatBy: memory(7 * DAY, 'without abrading; then the film is too hard to key'),
   stages: {
     touch: memory(30),
     recoat: memory(120),
@@ -393,6 +409,7 @@ export const SLICK_ENAMEL: Product = product({
   solids: 0.38,
   dryFilm: 38,
   thinUpTo: memory(0.05),
+  recoatBy: memory(7 * DAY, 'without abrading; then the film is too hard to key'),
   stages: {
     touch: practice(30, 'T28'),
     sand: memory(120),
@@ -415,11 +432,11 @@ export const CHALK_PAINT: Product = product({
   dryFilm: 45,
   stages: {
     touch: practice(20, 'T28'),
-    sand: memory(NIGHT),
-    recoat: practice(NIGHT, 'the second dries overnight'),
+    sand: memory(120),
+    recoat: memory(120),
     flip: memory(180),
     handle: memory(180),
-    hang: practice(DAY),
+    hang: practice(DAY, 'hang 24 h'),
   },
 });
 
@@ -438,7 +455,7 @@ export const SOFT_WAX: Product = product({
     hang: practice(DAY, '24 h after the last wax'),
     handles: memory(7 * DAY),
     'wet-clean': memory(30 * DAY),
-    cured: practice(30 * DAY),
+    cured: practice(30 * DAY, 'section 4: cured 30 d'),
   },
 });
 
@@ -470,13 +487,14 @@ export const CLEAR_POLYURETHANE: Product = product({
   solids: 0.32,
   dryFilm: 28,
   thinUpTo: memory(0.05),
+  recoatBy: memory(7 * DAY, 'without abrading; then the film is too hard to key'),
   stages: {
     touch: practice(30, 'T28'),
     sand: memory(240),
     recoat: memory(240),
     flip: memory(NIGHT),
     handle: memory(NIGHT),
-    hang: practice(2 * DAY),
+    hang: practice(2 * DAY, 'section 4: hang 2 d'),
     handles: memory(10 * DAY),
     'wet-clean': memory(14 * DAY),
     cured: memory(30 * DAY),

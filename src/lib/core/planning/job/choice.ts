@@ -1,6 +1,6 @@
 /** What the contractor decides before a plan: the system as it was then, coats, people, hours and room. */
 import { z } from 'zod';
-import { coatCountsSchema, systemSchema } from '$core/coating/system';
+import { coatCountsSchema, systemSchema, type CoatCounts, type System } from '$core/coating/system';
 import { PATTERNS } from '$core/coating/pattern';
 import { PLACES } from '$core/air/places';
 import { schoolsSchema } from '$core/coating/schools';
@@ -18,6 +18,25 @@ export type Slot = z.infer<typeof slotSchema>;
 /** Two arms a metre and a half apart, as deep as a tall door is wide. From memory. */
 export const USUAL_SLOT: Slot = { length: 1500, depth: 750 };
 
+/** Of what is finished otherwise than the job, beside colour zones by their id. */
+export const FINISHED_APART = ['shelves', 'insides'] as const;
+/** A finish of its own: for a colour zone, the shelves or the insides. */
+export const ownFinishSchema = z.object({
+  system: systemSchema,
+  counts: coatCountsSchema,
+  tool: z.enum(TOOLS),
+  /** the job's where nothing is said */
+  schools: schoolsSchema.optional(),
+});
+export type OwnFinish = z.infer<typeof ownFinishSchema>;
+
+interface Counted {
+  system: System;
+  counts: CoatCounts;
+}
+const counted = ({ system, counts }: Counted): boolean => counts.length === system.layers.length;
+const fronted = ({ counts }: Counted): boolean => counts.some((n) => n.front > 0);
+
 export const choiceSchema = z
   .object({
     system: systemSchema,
@@ -27,6 +46,8 @@ export const choiceSchema = z
     /** by colour zone, where its pieces are turned in another way */
     patterns: z.record(z.string(), z.enum(PATTERNS)).default({}),
     schools: schoolsSchema.default(schoolsSchema.parse({})),
+    /** what has a finish of its own: colour zones by id, `shelves`, `insides` */
+    finishes: z.record(z.string().max(64), ownFinishSchema).default({}),
     /** where the pieces are coated and dry, and whether waits are the sheet's or follow the air there */
     place: z.enum(PLACES).default('tent'),
     air: z.enum(['sheet', 'place']).default('sheet'),
@@ -60,11 +81,11 @@ export const choiceSchema = z
     path: ['lotSize'],
     message: 'A lot cannot be larger than the rack: make the lots smaller or give the rack more slots',
   })
-  .refine((c) => c.counts.length === c.system.layers.length, {
+  .refine((c) => [c, ...Object.values(c.finishes)].every(counted), {
     path: ['counts'],
     message: 'Give the coats of every layer',
   })
-  .refine((c) => c.counts.some((n) => n.front > 0), {
+  .refine((c) => [c, ...Object.values(c.finishes)].every(fronted), {
     path: ['counts'],
     message: 'The fronts need at least one coat',
   });

@@ -10,11 +10,13 @@ export interface StepProgress {
   key: string;
   /** pieces that still need it and are not being worked on */
   pending: number;
+  /** how many usual pieces those are worth; as many as they are where nothing is said */
+  worth?: number;
   /** the films of those pieces allow it from / until, ms since 1970 */
   from: number;
   to: number | null;
   /** work under way on other pieces of the lot */
-  running: { worker: string; pieces: number; start: number }[];
+  running: { worker: string; pieces: number; worth?: number; start: number }[];
 }
 
 export interface LotProgress {

@@ -31,7 +31,7 @@ function addPending(
   job: JobToPlan,
   lot: string,
   step: Step,
-  { pending, from, to }: StepProgress,
+  { pending, worth = pending, from, to }: StepProgress,
   before: Before,
 ): string {
   const { problem } = draft;
@@ -40,7 +40,7 @@ function addPending(
     id,
     lot,
     pieces: pending,
-    minutes: workMinutes(step, pending),
+    minutes: workMinutes(step, worth),
     skill: skillOf(step),
     pausable: !WHOLE.includes(step.kind),
     station: stationOf(step),
@@ -81,7 +81,13 @@ export function addLots(draft: ProblemDraft, job: JobToPlan, siteEnds: readonly 
         const holds = step.kind === 'coat' && !stationTaken;
         stationTaken ||= holds;
         const id = helperId(operationId(lot.id, step.key), `running${i}`);
-        return draft.running(id, lot.id, work, workMinutes(step, work.pieces), holds ? COATING : null);
+        return draft.running(
+          id,
+          lot.id,
+          work,
+          workMinutes(step, work.worth ?? work.pieces),
+          holds ? COATING : null,
+        );
       });
       if (progress.pending > 0)
         ids.push(addPending(draft, job, lot.id, step, progress, { steps: present, siteEnds }));

@@ -27,7 +27,7 @@ export function addSite(draft: ProblemDraft, site: readonly SiteProgress[], t0: 
       pieces: 0,
       minutes: step.minutes,
       skill: step.kind === 'coat' ? 'coat' : 'prep',
-      pausable: step.kind !== 'coat',
+      pausable: step.kind !== 'coat' && step.kind !== 'rub',
       station: KITCHEN,
       material: null,
       lockedStart: draft.pinned(id),

@@ -5,7 +5,7 @@ import { usualCounts } from '$core/coating/system';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { waitsIn, waitsOf } from '$core/coating/waits';
 import { constantClimate, ratesOf } from '$core/drying/climate';
-import { siteRoute } from '$core/takeoff/site-route';
+import { siteOf } from '../../../../../tests/fixed-work';
 import { dayToMs } from '$core/units/clock-time';
 import { audit } from '../audit';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from './choice';
@@ -188,7 +188,7 @@ describe('a job among others', () => {
   });
 
   it('takes the way to the house into account', () => {
-    const site = siteRoute(SHELLAC_URETHANE, route, new Map([['walls', 2]])).map((step) => ({
+    const site = siteOf(SHELLAC_URETHANE, { walls: 2 }).map((step) => ({
       step,
       from: 0,
       state: 'pending' as const,

@@ -38,6 +38,7 @@ export function createJob(db: Db, job: NewJob, now: number): string {
       surveyed: '',
       choice: null,
       answers: null,
+      materials: {},
       scheme: 'number',
       leaveOutUnsafe: false,
       way: 'lying',

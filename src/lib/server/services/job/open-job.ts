@@ -7,12 +7,12 @@ import type { Lot } from '$core/planning/job/lots';
 import { knownPieces } from '$core/bench/view/bench-job';
 import { withRework } from '$core/bench/rework';
 import type { Step } from '$core/coating/route';
-import { applySchools } from '$core/coating/schools';
 import { waysOf, type Ways } from '$core/job-plan/ways';
 import type { System } from '$core/coating/system';
 import type { Waits } from '$core/coating/waits';
 import type { SiteStep } from '$core/takeoff/site-route';
 import { choiceSchema, type Choice } from '$core/planning/job/choice';
+import { finishesOf } from '$core/planning/job/finishes';
 import { dayToMs, sayTime } from '$core/units/clock-time';
 import { isInstant } from '$core/units/instant';
 import { isTimeZone } from '$core/units/time-zones';
@@ -37,13 +37,15 @@ export interface OpenJob {
   facts: Fact[];
   state: JobState;
   choice: Choice | null;
-  /** the chosen system with the chosen schools; null before one is chosen */
+  /** the chosen system with the chosen schools, and the products of all finishes; null before one is chosen */
   system: System | null;
   /** the system's route, and with what open flaws ask for; empty before a system is chosen */
   plainRoute: Step[];
   route: Step[];
   /** steps of the fixed work; empty where it is not planned */
   site: SiteStep[];
+  /** all that stays on the wall, planned or not */
+  fixed: SiteStep[];
   waits: Waits;
   codes: Map<string, string>;
   context: Context;
@@ -108,6 +110,18 @@ function mend(db: Db, stored: Job): { job: Job; choice: Choice | null; faults: J
   return { job, choice: read?.value ?? null, faults };
 }
 
+/** The system of a choice by name, with the products and own cautions of every finish that it has. */
+function wholeSystem(choice: Choice): System {
+  const all = [...finishesOf(choice).values()].map((f) => f.system);
+  const [own = choice.system] = all;
+  return {
+    ...own,
+    name: [...new Set(all.map((s) => s.name))].join(' · '),
+    products: [...new Map(all.flatMap((s) => s.products).map((p) => [p.key, p])).values()],
+    cautions: [...new Set(all.flatMap((s) => s.cautions))],
+  };
+}
+
 /** When the first film of a job was or will be laid, ms since 1970. */
 export const firstFilm = (choice: Choice | null, state: JobState, zone: string): number =>
   Math.min(
@@ -132,8 +146,8 @@ export function openJob(db: Db, id: string): OpenJob {
   const mended = mend(db, stored);
   const { job, faults } = mended;
   let { choice } = mended;
-  let system = choice && applySchools(choice.system, choice.schools);
-  let ways: Pick<Ways, 'plainRoute' | 'site'> = { plainRoute: [], site: [] };
+  let system = choice && wholeSystem(choice);
+  let ways: Ways = { plainRoute: [], site: [], fixed: [] };
   try {
     if (choice) ways = waysOf(choice, job, pieces);
   } catch (error) {
@@ -143,7 +157,7 @@ export function openJob(db: Db, id: string): OpenJob {
     });
     choice = system = job.choice = null;
   }
-  const { plainRoute, site } = ways;
+  const { plainRoute, site, fixed } = ways;
   const route = withRework(
     plainRoute,
     state,
@@ -180,6 +194,7 @@ export function openJob(db: Db, id: string): OpenJob {
     plainRoute,
     route,
     site,
+    fixed,
     waits,
     codes,
     context,

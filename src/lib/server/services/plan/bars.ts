@@ -2,7 +2,7 @@
 import { NO_COLOUR } from '$core/kitchen/colour';
 import { pieceState } from '$core/bench/state/state';
 import type { Step } from '$core/coating/route';
-import { workMinutes } from '$core/coating/route';
+import { workMinutes, worthOf } from '$core/coating/route';
 import { operationId, plannedSteps } from '$core/planning/job/operation-id';
 import { openMinutes } from '$core/planning/model/work-week';
 import { startOfDay } from '$core/units/clock-time';
@@ -163,7 +163,7 @@ export function bars(
   const facts = [...file.state.works.values()].flatMap((w) => {
     const s = step(w.step);
     if (!s) return [];
-    const end = w.end ?? w.start + workMinutes(s, w.pieces.length) * MINUTE;
+    const end = w.end ?? w.start + workMinutes(s, worthOf(s, w.pieces)) * MINUTE;
     return [make(w.id, s, w.lot, w.worker, w.start, end, w.end === null ? 'now' : 'done')];
   });
   const done = [...file.state.site.values()].flatMap((w) => {

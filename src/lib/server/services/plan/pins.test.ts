@@ -98,7 +98,7 @@ describe('fixed work', () => {
     const site = openJob(db, job).site;
     const coats = site.filter((s) => s.kind === 'coat');
     expect(coats.length).toBeGreaterThan(1);
-    for (const before of ['protect', 'fixed-prep', 'caulk'])
+    for (const before of ['protect', 'fixed.clean', 'fixed.sand', 'caulk'])
       for (const coat of coats) expect(at(before)).toBeLessThan(at(coat.key));
     for (const coat of coats) expect(at('unmask')).toBeGreaterThan(at(coat.key));
     for (const lot of openJob(db, job).lots)

@@ -20,6 +20,7 @@ export function formDefaults(db: Db, file: OpenJob, now: number): Omit<Choice, '
     tool: (answers?.tool as Choice['tool'] | undefined) ?? 'spray',
     pattern: 'backs-then-fronts',
     patterns: {},
+    finishes: {},
     schools: USUAL_SCHOOLS,
     place: answers?.place ?? 'tent',
     air: 'place',

@@ -7,6 +7,7 @@ import { handBack, isHome, whyNoPlan } from './hand-back';
 import { rackUse } from '$core/job-plan/rack-use';
 import { movesBetween } from '$core/planning/search/moves';
 import { dayAfter, startOfDay } from '$core/units/clock-time';
+import { jobCautions } from '../job/cautions';
 import { jobSearch } from './job-search';
 import { airOf } from '../air/place-air';
 import { sayBoundHolds, sayChain, sayMoves, sayOperation } from './say-plan';
@@ -49,6 +50,8 @@ export function planPage(db: Db, { file, plan }: JobWithPlan, now: number) {
     })),
     workers,
     chosen: choice,
+    systemName: file.system?.name ?? '',
+    cautions: jobCautions(file),
     form: formDefaults(db, file, now),
     schools: schoolCosts(file),
     turns: file.zones

@@ -1,9 +1,9 @@
 /** What a choice comes to: hours, litres, money and the hand-back; and what the other schools would come to. */
 import { withChoice } from '$core/job-plan/job-at';
-import { routeOf } from '$core/job-plan/ways';
+import { waysOf } from '$core/job-plan/ways';
 import { choiceSchema, type Choice } from '$core/planning/job/choice';
 import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
-import { applySchools, SCHOOLS, USUAL_SCHOOLS } from '$core/coating/schools';
+import { SCHOOLS, USUAL_SCHOOLS } from '$core/coating/schools';
 import { hoursBySteps, needsByZone } from '$core/takeoff/needs';
 import type { Db } from '../../db/open';
 import type { StoredPlan } from '../../store/plans';
@@ -11,7 +11,6 @@ import { ask } from '../../threads/ask';
 import type { OpenJob } from '../job/open-job';
 import { planInputs } from './make/plan-inputs';
 import { handBack } from './hand-back';
-import { fixedOf } from '$core/takeoff/fixed-zones';
 import { takeOff } from '../take-off/take-off';
 
 export interface Weight {
@@ -39,18 +38,15 @@ export function weigh(db: Db, file: OpenJob, plan: StoredPlan | null): Weight | 
 
 /** Hands' minutes and mL that another choice would take on this kitchen, without planning it. */
 function work(file: OpenJob, choice: Choice): { minutes: number; ml: number } {
-  const route = routeOf(choice, file.pieces);
-  const { byZone } = fixedOf(file.job, file.pieces);
-  const fixed = [...byZone.values()].reduce((sum, a) => sum + a, 0);
+  const { plainRoute: route, fixed } = waysOf(choice, file.job, file.pieces);
   const hours = hoursBySteps(
     route,
-    applySchools(choice.system, choice.schools),
     file.lots.map((l) => l.pieces),
     fixed,
   );
   return {
     minutes: hours.reduce((sum, h) => sum + h.minutes, 0),
-    ml: needsByZone(route, file.pieces, byZone).reduce((sum, n) => sum + n.volumeMl, 0),
+    ml: needsByZone(route, file.pieces, fixed).reduce((sum, n) => sum + n.volumeMl, 0),
   };
 }
 

@@ -18,6 +18,9 @@ export function readSaid(form: FormData): Record<string, unknown> {
     water: flag('water'),
     glaze: flag('glaze'),
     loose: flag('loose'),
+    fresh: flag('fresh'),
+    profile: text('profile'),
+    box: flag('box'),
     hinges:
       count === undefined
         ? undefined

@@ -20,6 +20,13 @@ export function systemFromForm(system: System, form: FormData, measures: Measure
     const value = number(form, name);
     return Number.isNaN(value) ? null : value;
   };
+  const layer = (which: string) => ({
+    order: number(form, `layer.${which}.order`),
+    back: number(form, `layer.${which}.back`),
+    front: number(form, `layer.${which}.front`),
+    sandFirst: optional(`layer.${which}.sandFirst`),
+    sandBetween: optional(`layer.${which}.sandBetween`),
+  });
   return {
     name: String(form.get('name') ?? ''),
     products: system.products.map(({ key }) => {
@@ -56,11 +63,17 @@ export function systemFromForm(system: System, form: FormData, measures: Measure
     tool: text('tool') as SystemChanges['tool'],
     added: form.getAll('added').map(String).filter(Boolean),
     layers: system.layers.map((_, i) => ({
-      back: number(form, `layer.${i}.back`),
-      front: number(form, `layer.${i}.front`),
-      sandFirst: optional(`layer.${i}.sandFirst`),
-      sandBetween: optional(`layer.${i}.sandBetween`),
+      ...layer(String(i)),
+      keep: form.get(`layer.${i}.keep`) === 'yes',
     })),
+    newLayer: text('layer.new.product')
+      ? {
+          ...layer('new'),
+          product: text('layer.new.product'),
+          name: text('layer.new.name'),
+          why: text('layer.new.why'),
+        }
+      : null,
     prep: system.prep.map(({ key }) => ({
       key,
       keep: form.get(`prep.${key}.keep`) === 'yes',

@@ -53,6 +53,8 @@ function filled(system: System, us = false): FormData {
   }
   form.set('tool', system.tool);
   system.layers.forEach((l, i) => {
+    form.set(`layer.${i}.order`, String(i + 1));
+    form.set(`layer.${i}.keep`, 'yes');
     form.set(`layer.${i}.back`, String(l.coats.back));
     form.set(`layer.${i}.front`, String(l.coats.front));
     form.set(`layer.${i}.sandFirst`, String(l.sandFirst ?? ''));
@@ -106,7 +108,7 @@ describe('the company’s systems', () => {
       ],
     });
     expect(enamel?.stages.hang).toMatchObject({ value: 2880, basis: 'common practice' });
-    expect(enamel?.recoatBy).toEqual({ value: 4320, basis: 'data sheet' });
+    expect(enamel?.recoatBy).toEqual({ value: 4320, basis: 'data sheet', by: 'Painter' });
   });
 
   it('steps are left out and added, coats, grit, tool and parts changed', () => {
@@ -117,8 +119,18 @@ describe('the company’s systems', () => {
     form.set('layer.1.sandBetween', '400');
     form.set('tool', 'turbine');
     const saved = save('shellac-urethane', form);
-    expect(saved.prep.map((p) => p.key)).toEqual(['protect', 'clean', 'sand', 'dust']);
-    expect(saved.layers[1]).toMatchObject({ coats: { back: 2, front: 3 }, sandFirst: 320, sandBetween: 400 });
+    expect(saved.prep.filter((p) => p.for === 'all').map((p) => p.key)).toEqual([
+      'protect',
+      'clean',
+      'sand',
+      'dust',
+    ]);
+    expect(saved.layers[1]).toMatchObject({ coats: { back: 2, front: 3 }, sandFirst: 240, sandBetween: 400 });
+    expect(saved.layers[1]?.basis).toMatchObject({
+      coats: { basis: 'our own rule', by: 'Painter' },
+      sandBetween: { basis: 'our own rule', by: 'Painter' },
+      sandFirst: { basis: 'common practice' },
+    });
     expect(saved.tool).toBe('turbine');
     const again = filled(systemCalled(db, 'shellac-urethane'));
     again.append('added', 'clean');
@@ -134,6 +146,59 @@ describe('the company’s systems', () => {
       by: 'mass',
       thinnerOf: 'A',
     });
+  });
+
+  const LAYER = { order: '0.5', back: '1', front: '1', sandFirst: '', sandBetween: '' };
+  const withLayer = (key: string, more: Record<string, string>): FormData => {
+    const form = filled(systemCalled(db, key));
+    for (const [field, value] of Object.entries({ ...LAYER, ...more })) form.set(`layer.new.${field}`, value);
+    return form;
+  };
+
+  it('layers are added, taken out and put in another order; a product that no layer lays goes', () => {
+    const saved = save('shellac-urethane', withLayer('shellac-urethane', { product: 'bonding-primer' }));
+    expect(saved.layers.map((l) => l.product)).toEqual([
+      'bonding-primer',
+      'shellac-primer',
+      'urethane-enamel',
+    ]);
+    expect(saved.layers[0]?.basis.coats).toEqual({ basis: 'our own rule', by: 'Painter' });
+    const form = filled(saved);
+    form.set('layer.0.order', '2.5');
+    form.delete('layer.1.keep');
+    form.set('layer.2.order', '1');
+    const again = save('shellac-urethane', form);
+    expect(again.layers.map((l) => l.product)).toEqual(['urethane-enamel', 'bonding-primer']);
+    expect(again.products.map((p) => p.key).sort()).toEqual(['bonding-primer', 'urethane-enamel']);
+    const none = filled(again);
+    for (const i of [0, 1]) none.delete(`layer.${i}.keep`);
+    expect(refusal(() => save('shellac-urethane', none)).message).toMatch(/at least one layer/);
+  });
+
+  it('a product of our own begins with the figures of another and is edited by itself', () => {
+    const saved = save(
+      'all-in-one',
+      withLayer('all-in-one', { product: 'sealer', name: 'Harbour Clear', order: '9', back: '0' }),
+    );
+    const own = saved.products.find((p) => p.name === 'Harbour Clear');
+    expect(own).toMatchObject({ key: 'own-harbour-clear', kind: 'clear' });
+    expect(own?.stages).toEqual(saved.products.find((p) => p.key === 'sealer')?.stages);
+    const twice = save(
+      'all-in-one',
+      withLayer('all-in-one', { product: 'sealer', name: 'Harbour-Clear', order: '9' }),
+    );
+    expect(new Set(twice.products.map((p) => p.key)).size).toBe(twice.products.length);
+  });
+
+  it('a primer goes under a self-priming paint with a reason alone', () => {
+    const primed = { product: 'shellac-primer' };
+    const no = refusal(() => save('all-in-one', withLayer('all-in-one', primed)));
+    expect(no).toMatchObject({
+      status: 422,
+      message: expect.stringMatching(/carries its own bond/) as string,
+    });
+    const saved = save('all-in-one', withLayer('all-in-one', { ...primed, why: 'very dark to light' }));
+    expect(saved.layers[0]).toMatchObject({ product: 'shellac-primer', why: 'very dark to light' });
   });
 
   it('says which figure is wrong and saves nothing', () => {
@@ -170,11 +235,11 @@ describe('the company’s systems', () => {
       await choosePlan(db, job, choiceFromForm(db, openJob(db, job), form, NOW), () => NOW);
       return openJob(db, job).choice?.system.version;
     };
-    expect(await plan()).toBe(2);
+    expect(await plan()).toBe(SHELLAC_URETHANE.version);
     save('shellac-urethane', filled(SHELLAC_URETHANE));
-    expect(await plan({ pattern: 'hung' })).toBe(2);
+    expect(await plan({ pattern: 'hung' })).toBe(SHELLAC_URETHANE.version);
     expect(openJob(db, job).job.way).toBe('hung');
-    expect(await plan({ newest: 'yes' })).toBe(3);
+    expect(await plan({ newest: 'yes' })).toBe(SHELLAC_URETHANE.version + 1);
   });
 });
 

@@ -6,7 +6,9 @@ import {
   STAGE_WORDS,
   systemSchema,
   usualCounts,
+  type Basis,
   type Figure,
+  type Layer,
   type Product,
   type Stage,
   type System,
@@ -20,6 +22,8 @@ import { PREP_LIBRARY } from '$core/coating/systems/prep';
 import { TOOLS } from '$core/coating/tool';
 import { z } from 'zod';
 import type { Db } from '../../db/open';
+import { FOREIGN_PRIMER, wantsReason } from '$core/coating/primer-under';
+import { listWorkers } from '../../store/workers';
 import { insertSystem, listChangedSystems, newestVersion } from '../../store/finish-systems';
 import { Refused } from '../../refused';
 
@@ -58,6 +62,14 @@ const grit = z
   .min(40, 'Grits run from 40 to 3000')
   .max(3000, 'Grits run from 40 to 3000')
   .nullable();
+
+const layerFields = z.object({
+  order: z.number('Write the order as a number, such as 1').min(0).max(1000),
+  back: coats('backs'),
+  front: coats('fronts'),
+  sandFirst: grit,
+  sandBetween: grit,
+});
 
 const changesSchema = z.object({
   name: z.string().trim().min(1, 'Give the system a name').max(80),
@@ -109,14 +121,18 @@ const changesSchema = z.object({
     }),
   ),
   added: z.array(z.string()),
-  layers: z.array(
-    z.object({
-      back: coats('backs'),
-      front: coats('fronts'),
-      sandFirst: grit,
-      sandBetween: grit,
-    }),
-  ),
+  /** layers as the system has them, each with its place among those that stay */
+  layers: z.array(layerFields.extend({ keep: z.boolean() })),
+  /** a layer that is added; null for none */
+  newLayer: layerFields
+    .extend({
+      /** key of any known product */
+      product: z.string().min(1),
+      /** where it is a product of our own that begins with the figures of that one; empty otherwise */
+      name: z.string().trim().max(80, 'A product has at most 80 letters'),
+      why: z.string().trim().max(300),
+    })
+    .nullable(),
 });
 export type SystemChanges = z.input<typeof changesSchema>;
 
@@ -128,6 +144,38 @@ function changedPhases(product: Product, stage: Stage, text: string): Phase[] | 
   if ('wrong' in read)
     throw new Refused(422, `${product.name}, ${STAGE_WORDS[stage]}: ${read.wrong}.`, 'phases');
   return read.phases;
+}
+
+const EMPTY_LAYER: Layer = {
+  product: '',
+  coats: { back: 0, front: 0 },
+  sandFirst: null,
+  sandBetween: null,
+  waitFirst: null,
+  then: null,
+  full: null,
+  added: false,
+  basis: {},
+};
+
+/** A known product, or one of our own that begins with its figures. @throws Refused 422 when there is no such product */
+function addedProduct(
+  db: Db,
+  own: readonly Product[],
+  { product: key, name }: { product: string; name: string },
+): Product {
+  const known = own.find((p) => p.key === key) ?? allProducts(db).find((p) => p.key === key);
+  if (!known) throw new Refused(422, 'There is no such product.', 'newLayer');
+  if (!name || name === known.name) return known;
+  const plain = name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '');
+  const taken = new Set([...own, ...allProducts(db)].map((p) => p.key));
+  const key0 = `own-${plain || 'product'}`.slice(0, 66);
+  let ownKey = key0;
+  for (let n = 2; taken.has(ownKey); n++) ownKey = `${key0}-${n}`;
+  return { ...known, key: ownKey, name };
 }
 
 /**
@@ -157,9 +205,11 @@ export function changeSystem(db: Db, key: string, input: unknown, worker: string
   }
   const changes = parsed.data;
   const before = systemCalled(db, key);
+  const by = listWorkers(db).find((w) => w.id === worker)?.name;
+  const typed = (basis: Basis['basis']): Basis => ({ basis, ...(by ? { by } : {}) });
   const figure = (old: Figure | undefined, value: number, basis: Figure['basis']): Figure =>
-    old && Math.abs(old.value - value) < 1e-9 ? old : { value, basis };
-  const products = before.products.map((p): Product => {
+    old && Math.abs(old.value - value) < 1e-9 ? old : { value, ...typed(basis) };
+  const products: Product[] = before.products.map((p): Product => {
     const c = changes.products.find((x) => x.key === p.key);
     if (!c) return p;
     if (c.minC >= c.maxC)
@@ -196,6 +246,15 @@ export function changeSystem(db: Db, key: string, input: unknown, worker: string
         ...p.mix,
         ...c.parts,
         thinner: c.thinner === null ? p.mix.thinner : c.thinner / 100,
+        basis: {
+          ...p.mix.basis,
+          ...(c.parts && (['a', 'b', 'by', 'thinnerOf'] as const).some((k) => c.parts?.[k] !== p.mix?.[k])
+            ? { parts: typed(c.basis) }
+            : {}),
+          ...(c.thinner !== null && Math.abs(c.thinner / 100 - p.mix.thinner) > 1e-9
+            ? { thinner: typed(c.basis) }
+            : {}),
+        },
         potLife: c.potLife === null ? p.mix.potLife : figure(p.mix.potLife, c.potLife, c.basis),
         induction: c.induction === null ? p.mix.induction : figure(p.mix.induction, c.induction, c.basis),
       },
@@ -205,7 +264,7 @@ export function changeSystem(db: Db, key: string, input: unknown, worker: string
     const c = changes.prep.find((x) => x.key === p.key);
     if (!c) return [p];
     if (!c.keep) return [];
-    const minutesPerPiece = figure(p.minutesPerPiece, c.minutes, 'learnt here');
+    const minutesPerPiece = figure(p.minutesPerPiece, c.minutes, 'our own rule');
     return [{ ...p, minutesPerPiece, dry: figure(p.dry, c.dry, 'data sheet') }];
   });
   const added = changes.added.map((key) => {
@@ -214,18 +273,45 @@ export function changeSystem(db: Db, key: string, input: unknown, worker: string
       throw new Refused(422, 'That prep step is not known, or is there already.', 'added');
     return step;
   });
-  const layers = before.layers.map((layer, i) => {
-    const c = changes.layers[i];
-    if (!c) return layer;
+  const stated = (layer: Layer, c: z.infer<typeof layerFields>): Layer => {
+    const own = typed('our own rule');
     const { back, front, sandFirst, sandBetween } = c;
-    return { ...layer, coats: { back, front }, sandFirst, sandBetween };
+    return {
+      ...layer,
+      coats: { back, front },
+      sandFirst,
+      sandBetween,
+      basis: {
+        ...layer.basis,
+        ...(back !== layer.coats.back || front !== layer.coats.front ? { coats: own } : {}),
+        ...(sandFirst !== layer.sandFirst ? { sandFirst: own } : {}),
+        ...(sandBetween !== layer.sandBetween ? { sandBetween: own } : {}),
+      },
+    };
+  };
+  const rows = before.layers.flatMap((layer, i) => {
+    const c = changes.layers[i];
+    if (!c) return [{ order: i + 1, layer }];
+    return c.keep ? [{ order: c.order, layer: stated(layer, c) }] : [];
   });
+  const { newLayer } = changes;
+  if (newLayer) {
+    const product = addedProduct(db, products, newLayer);
+    if (product.kind === 'primer' && wantsReason(before) && newLayer.why.length < 3)
+      throw new Refused(422, FOREIGN_PRIMER, 'why');
+    if (!products.some((p) => p.key === product.key)) products.push(product);
+    const bare = { ...EMPTY_LAYER, product: product.key, ...(newLayer.why ? { why: newLayer.why } : {}) };
+    rows.push({ order: newLayer.order, layer: stated(bare, newLayer) });
+  }
+  if (rows.length === 0) throw new Refused(422, 'A system has at least one layer. Keep one.', 'layers');
+  const layers = rows.sort((x, y) => x.order - y.order).map((r) => r.layer);
+  const used = new Set(layers.map((l) => l.product));
   const system = systemSchema.parse({
     ...before,
     name: changes.name,
     version: nextVersion(db, before),
     tool: changes.tool,
-    products,
+    products: products.filter((p) => used.has(p.key)),
     prep: [...prep, ...added],
     layers,
   });

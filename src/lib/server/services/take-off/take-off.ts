@@ -55,7 +55,7 @@ export function firstNeeds(
   plan: StoredPlan | null,
 ): (ZoneNeed & { colour: string; first: number | null })[] {
   const firsts = firstCoats(file, plan);
-  return needsByZone(file.route, file.pieces, fixedOf(file.job, file.pieces).byZone).map((need) => ({
+  return needsByZone(file.route, file.pieces, file.fixed).map((need) => ({
     ...need,
     colour: file.zones.find((z) => z.id === need.zone)?.colour ?? '',
     first: firsts.get(need.product.key) ?? null,
@@ -78,8 +78,7 @@ export function takeOff(db: Db, file: OpenJob, plan: StoredPlan | null): TakeOff
   const measures = readSetting(db, 'measures') ?? 'metric';
   const costs = readSetting(db, 'costs');
   const cans = listCans(db);
-  const { work, byZone } = fixedOf(file.job, file.pieces);
-  const fixedM2 = [...byZone.values()].reduce((sum, a) => sum + a, 0);
+  const { work } = fixedOf(file.job, file.pieces);
   const lines = firstNeeds(file, plan).map((need): TakeOffLine => ({
     ...need,
     cover: cheapestCover(need.volumeMl, sizesOf(cans, need.product.key, measures)),
@@ -87,9 +86,8 @@ export function takeOff(db: Db, file: OpenJob, plan: StoredPlan | null): TakeOff
   }));
   const hours = hoursBySteps(
     file.route,
-    file.system,
     file.lots.map((l) => l.pieces),
-    fixedM2,
+    file.fixed,
   );
   const minutes = hours.reduce((sum, h) => sum + h.minutes, 0);
   const kinds = [...new Set(work.map((w) => w.kind))];

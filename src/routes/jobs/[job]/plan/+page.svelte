@@ -6,6 +6,7 @@
   import { sayReason } from '$core/job-plan/say-reason';
   import { sayMinutes, sayTime } from '$core/units/clock-time';
   import Changed from '$ui/shell/Changed.svelte';
+  import Cautions from '$ui/bench/Cautions.svelte';
   import Codes from '$ui/labels/Codes.svelte';
   import CriticalChain from '$ui/plan/CriticalChain.svelte';
   import DayByDay from '$ui/plan/DayByDay.svelte';
@@ -135,10 +136,8 @@
     {/if}
     {#if data.chosen}
       <div class="card">
-        <h2>{data.chosen.system.name}</h2>
-        <ul>
-          {#each data.chosen.system.cautions as caution, i (i)}<li>{caution}</li>{/each}
-        </ul>
+        <h2>{data.systemName}</h2>
+        <Cautions cautions={data.cautions} />
       </div>
     {/if}
     {#if data.lots.length}

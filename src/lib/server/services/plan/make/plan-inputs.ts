@@ -39,15 +39,16 @@ export function planInputs(
   choice: Choice | null = file.choice,
 ): PlanInputs | null {
   if (!choice) return null;
-  const { id, name, zone, unit, surveyed } = file.job;
+  const { id, name, zone, unit, surveyed, materials } = file.job;
   return {
-    job: { id, name, zone, unit, surveyed },
-    pieces: file.pieces.map(({ id: piece, zoneId, wall, cabinet, condition }) => ({
+    job: { id, name, zone, unit, surveyed, materials },
+    pieces: file.pieces.map(({ id: piece, zoneId, wall, cabinet, form, condition }) => ({
       id: piece,
       zoneId,
       wall,
       cabinet,
-      condition: { faces: condition.faces, inside: condition.inside },
+      form,
+      condition,
     })),
     zones: file.zones.map((z) => ({ id: z.id })),
     lots: file.lots,

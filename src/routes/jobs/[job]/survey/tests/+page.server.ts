@@ -1,5 +1,5 @@
 import { surveyCautions } from '$core/coating/cautions';
-import { openFindings, SITE_TESTS } from '$core/quality/site-tests';
+import { leadTest, openFindings, SITE_TESTS } from '$core/quality/site-tests';
 import { answer } from '$server/answer';
 import { recordFromForm } from '$server/fact-action';
 import { attachPhoto, removePhoto } from '$server/services/survey/attach-photo';
@@ -33,6 +33,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     })),
     cautions: surveyCautions({
       houseYear: file.job.houseYear,
+      lead: leadTest(file.state.tests),
       loose: conditions.some((c) => c.loose),
       film: conditions.some((c) => c.wood === 'melamine' || c.oldFinish === 'printed film'),
       greasy: conditions.some((c) => c.grease >= 2),

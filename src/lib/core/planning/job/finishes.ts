@@ -1,0 +1,52 @@
+/** Which finish each piece and each part of the fixed work gets. */
+import type { Finish } from '$core/coating/finish';
+import { applySchools, FILM_OF } from '$core/coating/schools';
+import type { Form } from '$core/kitchen/kitchen';
+import type { FixedArea } from '$core/takeoff/fixed-zones';
+import type { FixedPart } from '$core/takeoff/site-route';
+import type { Choice, OwnFinish } from './choice';
+
+const made = new WeakMap<Choice, Map<string, Finish>>();
+
+const finishOf = (key: string, own: OwnFinish, choice: Choice): Finish => {
+  const schools = own.schools ?? choice.schools;
+  const { counts, tool } = own;
+  return { key, system: applySchools(own.system, schools), counts, tool, fullness: FILM_OF[schools.film] };
+};
+
+/** The finishes of a choice by what they are for, with their schools applied; the job’s own under an empty key, first. */
+export function finishesOf(choice: Choice): ReadonlyMap<string, Finish> {
+  const known = made.get(choice);
+  if (known) return known;
+  const all = new Map([['', finishOf('', choice, choice)]]);
+  for (const [key, own] of Object.entries(choice.finishes)) all.set(key, finishOf(key, own, choice));
+  made.set(choice, all);
+  return all;
+}
+
+const oneOf = (choice: Choice, ...keys: string[]): Finish => {
+  const all = finishesOf(choice);
+  const key = keys.find((k) => all.has(k)) ?? '';
+  const found = all.get(key);
+  if (!found) throw new Error('A choice has a finish of its own');
+  return found;
+};
+
+/** The finish of a piece: of shelves where they have one, else of its colour zone, else of the job. */
+export const finishFor = (choice: Choice, { zoneId, form }: { zoneId: string; form: Form }): Finish =>
+  form === 'shelf' ? oneOf(choice, 'shelves', zoneId) : oneOf(choice, zoneId);
+
+/** Fixed work by colour zone and finish: insides apart where they have one of their own. */
+export function fixedParts(choice: Choice, areas: readonly FixedArea[]): FixedPart[] {
+  const parts = new Map<string, FixedPart & { areas: FixedArea[] }>();
+  for (const area of areas) {
+    const { zone } = area;
+    const inside = area.kind === 'inside' && finishesOf(choice).has('insides');
+    const finish = inside ? oneOf(choice, 'insides') : oneOf(choice, zone);
+    const id = inside ? `${zone} insides` : zone;
+    const part = parts.get(id) ?? { id, zone, areas: [], finish };
+    part.areas.push(area);
+    parts.set(id, part);
+  }
+  return [...parts.values()];
+}
