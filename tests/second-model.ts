@@ -44,6 +44,9 @@ export interface SecondWork {
   hands: [worker: string, from: number, to: number | null][];
 }
 
+/** The facts that a taking back names. */
+const named = (v: Fact): string[] => (v.body.kind === 'void' ? [v.body.fact, ...(v.body.also ?? [])] : []);
+
 interface Log {
   facts: Fact[];
   gone: (fact: Fact, piece: string | null) => boolean;
@@ -65,15 +68,13 @@ function readLog(arrived: readonly Fact[]): Log {
   const words = raw.filter((f) => f.body.kind === 'time.corrected');
   const facts = once.map((f) => {
     const last = words.filter((w) => w.body.kind === 'time.corrected' && w.body.fact === f.id).at(-1);
-    const isBack = raw.some((v) => v.body.kind === 'void' && v.body.fact === last?.id);
+    const isBack = raw.some((v) => named(v).includes(last?.id ?? ''));
     return last && !isBack && last.body.kind === 'time.corrected' ? { ...f, at: last.body.at } : f;
   });
   facts.sort(sooner);
   const voids = facts.filter((f) => f.body.kind === 'void');
   const settlements = facts.filter(
-    (f) =>
-      f.body.kind === 'contradiction.settled' &&
-      !voids.some((v) => v.body.kind === 'void' && v.body.fact === f.id),
+    (f) => f.body.kind === 'contradiction.settled' && !voids.some((v) => named(v).includes(f.id)),
   );
   /** What the settlements say of a fact and a piece: true, false, or nothing. */
   const said = (id: string, piece: string | null): boolean | null => {
@@ -87,12 +88,12 @@ function readLog(arrived: readonly Fact[]): Log {
   };
   /** A taking back that was settled against for any piece stands no more. */
   const holds = (v: Fact): boolean => {
-    const named = settlements.flatMap((s) =>
+    const spoken = settlements.flatMap((s) =>
       s.body.kind === 'contradiction.settled' && s.body.of.includes(v.id) ? s.body.pieces : [],
     );
-    return said(v.id, null) !== false && !named.some((p) => said(v.id, p) === false);
+    return said(v.id, null) !== false && !spoken.some((p) => said(v.id, p) === false);
   };
-  const back = new Set(voids.filter(holds).flatMap((v) => (v.body.kind === 'void' ? [v.body.fact] : [])));
+  const back = new Set(voids.filter(holds).flatMap(named));
   return { facts, gone: (f, piece) => back.has(f.id) || said(f.id, piece) === false };
 }
 

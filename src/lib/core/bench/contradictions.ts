@@ -4,7 +4,7 @@
  * speaks of all of them decides it; a fact that joins the set later opens it again.
  */
 import { apartIn, type Apart } from './apart';
-import { asItCounts, decide, putRight, type Decided, type Settled } from './state/decided';
+import { asItCounts, decide, putRight, takenBackBy, type Decided, type Settled } from './state/decided';
 import type { Fact } from './state/events';
 import { inOrder } from './state/fold';
 
@@ -167,9 +167,8 @@ function takenFromUnder(
   const counts = new Map(ordered.map((f) => [f.id, f]));
   /** what no longer stands: by which fact, which step of which piece */
   const gone: { by: Fact; step: string; piece: string; at: number }[] = [];
-  for (const by of back) {
-    if (by.body.kind !== 'void') continue;
-    const target = byId.get(by.body.fact);
+  for (const { by, fact } of back.flatMap((b) => takenBackBy(b.body).map((id) => ({ by: b, fact: id })))) {
+    const target = byId.get(fact);
     const start = target?.body.kind === 'work.finished' ? byId.get(target.body.work) : target;
     if (start?.body.kind !== 'work.started') continue;
     for (const piece of start.body.pieces) gone.push({ by, step: start.body.step, piece, at: start.at });
@@ -255,7 +254,7 @@ export function contradictions(log: readonly Fact[], before: StepsBefore): Contr
   const back = new Set(
     all.flatMap(({ id, body }) =>
       body.kind === 'void' && settled.said(id, null)?.counts !== false && !outOfSome(settled, id)
-        ? [body.fact]
+        ? takenBackBy(body)
         : [],
     ),
   );

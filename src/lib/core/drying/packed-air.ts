@@ -5,8 +5,13 @@ import type { Climate } from './climate';
 const MINUTE = 60_000;
 
 const hourSchema = z.object({ celsius: z.number(), humidity: z.number(), wind: z.number() });
+const climateSchema = z.object({
+  start: z.number(),
+  step: z.number().positive(),
+  air: z.array(hourSchema).readonly(),
+});
 const packedAirSchema = z.object({
-  climate: z.object({ start: z.number(), step: z.number().positive(), air: z.array(hourSchema).readonly() }),
+  climate: climateSchema,
   /** learnt at the place, by product */
   multipliers: z.array(z.tuple([z.string(), z.number()])),
 });
@@ -14,6 +19,9 @@ export type PackedAir = z.infer<typeof packedAirSchema>;
 
 /** @throws Error where the text is no packed air */
 export const readPackedAir = (text: string): PackedAir => packedAirSchema.parse(JSON.parse(text));
+
+/** @throws Error where the text is no climate */
+export const readClimate = (text: string): Climate => climateSchema.parse(JSON.parse(text));
 
 /** A millionth of a degree moves no film by a millisecond that anyone waits for. */
 const fine = (n: number): number => Math.round(n * 1e6) / 1e6;

@@ -1,5 +1,6 @@
 /** A whole job as JSON: everything that was typed, drawn, chosen and recorded. Plans are left out: facts make them anew. */
 import { z } from 'zod';
+import { takenBackBy } from '../bench/state/decided';
 import { factSchema } from '../bench/state/events';
 import { answersSchema } from '../coating/proposal-facts';
 import { conditionSchema } from '../kitchen/condition';
@@ -183,7 +184,7 @@ function inconsistencies(file: JobExport, now: number): string[] {
   for (const [where, worker] of people)
     if (!has('workers', worker)) say(where, 'names a person who is not in the file');
   // A piece whose facts were all taken back may be gone from the survey.
-  const takenBack = new Set(file.facts.flatMap((f) => (f.body.kind === 'void' ? [f.body.fact] : [])));
+  const takenBack = new Set(file.facts.flatMap((f) => takenBackBy(f.body)));
   file.facts.forEach((f, i) => {
     if (f.job !== file.job.id) say(`facts.${i}.job`, 'belongs to another job');
     if (f.at < file.job.createdAt - CLOCK_BEHIND) say(`facts.${i}.at`, 'lies before the job was made');

@@ -33,6 +33,16 @@
     {#if act.tape}<p>Tape label {act.tape}.</p>{/if}
     <p class="soft how">{act.how}</p>
     <HowAndCautions {act} />
+    {#if act.toLoad}
+      <FactForm kind="paint.loaded" fields={{ paint: `${act.toLoad.product} ${act.toLoad.colour}` }}>
+        {#snippet children(sending)}<Button
+            type="submit"
+            kind="tertiary"
+            disabled={sending}
+            data-key={i === 0 ? 'g' : undefined}>It holds {act.toLoad?.words}</Button
+          >{/snippet}
+      </FactForm>
+    {/if}
     <FactForm kind="work.started" fields={{ step: act.step, lot: act.lotId }}>
       {#snippet children(sending)}
         <div class="big">

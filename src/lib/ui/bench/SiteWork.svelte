@@ -36,6 +36,16 @@
             {#snippet children(sending)}<Button type="submit" disabled={sending}>Done</Button>{/snippet}
           </FactForm>
         {:else if s.from <= bench.now}
+          {#if s.toLoad}
+            <FactForm
+              kind="paint.loaded"
+              fields={{ paint: `${s.toLoad.product} ${s.toLoad.colour}`, of: 'wall' }}
+            >
+              {#snippet children(sending)}<Button type="submit" kind="tertiary" disabled={sending}
+                  >It holds {s.toLoad?.words}</Button
+                >{/snippet}
+            </FactForm>
+          {/if}
           <FactForm kind="site.started" fields={{ step: s.key }}>
             {#snippet children(sending)}<Button type="submit" kind="tertiary" disabled={sending}>Start</Button
               >{/snippet}

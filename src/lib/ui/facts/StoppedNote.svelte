@@ -20,6 +20,8 @@
   });
   const kind = $derived(stopped?.sent.find(([k]) => k === 'kind')?.[1] ?? '');
   const rules = $derived(stopped?.refusals ?? []);
+  /** what would have to be taken back with it */
+  const together = $derived(rules.flatMap((r) => r.with ?? []));
   const canOverride = $derived(rules.length > 0 && rules.every((r) => r.canOverride));
 </script>
 
@@ -37,6 +39,15 @@
             </li>{/each}
         </ol>
       {/if}
+    {/if}
+    {#if kind === 'void' && together.length}
+      <FactForm {kind} fields={{ ...fields, also: [...(fields.also ?? []), ...together] }}>
+        {#snippet children(sending)}
+          <Button type="submit" kind="danger-tertiary" disabled={sending}
+            >Take all {together.length + 1} back together</Button
+          >
+        {/snippet}
+      </FactForm>
     {/if}
     {#if fields.piece && rules.some((r) => r.rule === 'too-late')}
       <FactForm kind="piece.abraded" fields={{ piece: fields.piece }}>

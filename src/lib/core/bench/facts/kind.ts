@@ -6,6 +6,7 @@ import type { SiteStep } from '../../takeoff/site-route';
 import type { Measures } from '../../units/measures';
 import type { Context } from '../guard/context';
 import type { Refusal } from '../guard/refusal';
+import type { Fact } from '../state/events';
 import type { JobState } from '../state/state';
 import type { FactForm } from './form';
 
@@ -25,8 +26,10 @@ export interface Log {
   endOf: (work: string) => Pick<Happened, 'at' | 'worker'> | undefined;
   /** who records the fact that is judged */
   by: string;
-  /** the state as it would be without a fact */
-  without: (id: string) => JobState;
+  /** the state as it would be without some facts */
+  without: (ids: ReadonlySet<string>) => JobState;
+  /** every fact that counts, in the order they came */
+  facts: readonly Fact[];
   /** how many contradictions nobody has settled */
   open: () => number;
 }

@@ -11,7 +11,7 @@ export const note = z.string().trim().max(2000).default('');
 const overrideSchema = z.object({ rule: z.string().max(40), reason });
 export type Override = z.infer<typeof overrideSchema>;
 /** Guards that were overruled, each with its own reason. One alone may stand without a list. */
-export const overrides = z.union([overrideSchema, z.array(overrideSchema).min(1).max(20)]).optional();
+export const overrides = z.union([overrideSchema, z.array(overrideSchema).min(1).max(40)]).optional();
 
 /** The guards that a fact overrules. */
 export const overridesOf = (body: object): readonly Override[] => {

@@ -20,6 +20,14 @@ export interface Context {
   people?: ReadonlyMap<string, string>;
   lots?: readonly { id: string; name: string; pieces: readonly string[] }[];
   rack?: RackRoom;
+  /** where the pieces are coated: readings of the air there are judged */
+  place?: string;
+  /** colours of the zones, for speaking of the fixed work */
+  zoneColours?: ReadonlyMap<string, string>;
+  /** whether a gun may hold any of several colours, of this job or of others */
+  manyColours?: () => boolean;
+  /** air of a place at a moment, ms since 1970, where nobody read it lately; null where it is not known */
+  forecast?: (place: string, at: number) => { celsius: number; humidity: number } | null;
   /** when films are ready */
   waits: Waits;
   /** minutes from the last coat to cured; null where the system names none */

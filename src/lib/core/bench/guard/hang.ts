@@ -2,6 +2,7 @@
 import { pieceState } from '../state/state';
 import type { Context } from './context';
 import { refuse, refusalsOf, type Refusal } from './refusal';
+import { siteLeft } from './site';
 import { nextStep, windowOf, working } from './window';
 
 /** @param at ms since 1970 */
@@ -10,6 +11,7 @@ export function judgeHung(ctx: Context, piece: string, opening: string, at: numb
   const own = pieceState(state, piece);
   const code = ctx.codes.get(piece) ?? '?';
   if (own.hungIn !== null) return [refuse('done-already', `${code} hangs already.`, false)];
+  const site = siteLeft(ctx);
   const next = nextStep(state, route, piece);
   const hang = route.find((s) => s.kind === 'hang');
   const from = hang ? windowOf(state, hang, piece, waits).from : 0;
@@ -19,6 +21,11 @@ export function judgeHung(ctx: Context, piece: string, opening: string, at: numb
         'wrong-opening',
         `This is ${code}, the opening takes ${ctx.codes.get(opening) ?? '?'}. Look for the underline and the up-arrow.`,
         false,
+      ),
+    site.length > 0 &&
+      refuse(
+        'site-open',
+        `“${site[0]?.act ?? ''}”${site.length > 1 ? ` and ${site.length - 1} more` : ''} on the fixed work come before hanging.`,
       ),
     working(state, piece) !== undefined &&
       refuse('at-work', `Someone is at work on ${code}. Finish that first.`, false),

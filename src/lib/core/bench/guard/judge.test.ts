@@ -37,13 +37,20 @@ const start = (
 ): FactBody => ({
   kind: 'work.started',
   step,
-  lot: '',
+  lot: pieces.includes(B) ? 'lb' : 'la',
   pieces,
   ...more,
 });
 const routeOf = (system: System): Step[] => buildRoute(system, usualCounts(system), 'spray');
-const ask = (route: readonly Step[], facts: Fact[], minute: number, body: FactBody): Refusal | null =>
-  judge(contextOf(route, facts, known), facts, fact(minute, body))[0] ?? null;
+const all = (
+  route: readonly Step[],
+  facts: Fact[],
+  minute: number,
+  body: FactBody,
+  more: Partial<Context> = {},
+): Refusal[] => judge(contextOf(route, facts, { ...known, ...more }), facts, fact(minute, body));
+const ask = (...of: Parameters<typeof all>): Refusal | null => all(...of)[0] ?? null;
+const rules = (...of: Parameters<typeof all>): string[] => all(...of).map((r) => r.rule);
 
 /** All steps before a key done on some pieces, a day apart. */
 const upTo = (route: readonly Step[], key: string, pieces: string[]): { facts: Fact[]; minute: number } => {
@@ -81,11 +88,11 @@ describe('the gun', () => {
     expect(ask(urethane, facts, minute, start(FRONT, [A]))).toBeNull();
   });
   it('lays one colour at a time, whatever the reason; primer has none', () => {
-    const two = ask(urethane, facts, minute, start(FRONT, [A, B]));
-    expect(two).toMatchObject({ rule: 'wrong-colour', canOverride: false });
+    const two = all(urethane, facts, minute, start(FRONT, [A, B]));
+    expect(two).toContainEqual(expect.objectContaining({ rule: 'wrong-colour', canOverride: false }));
     const primer = 'front.shellac-primer.1';
     const before = upTo(urethane, primer, [A, B, C]);
-    expect(ask(urethane, before.facts, before.minute, start(primer, [A, B]))).toBeNull();
+    expect(rules(urethane, before.facts, before.minute, start(primer, [A, B]))).toEqual(['not-in-lot']);
   });
 });
 
@@ -101,7 +108,7 @@ describe('a cup', () => {
   const route = routeOf(TWO_PACK);
   const coat = route.find((s) => s.kind === 'coat');
   if (!coat?.product?.mix) throw new Error('two-pack is mixed');
-  const { facts, minute } = upTo(route, coat.key, [A]);
+  const { facts, minute } = upTo(route, coat.key, [A, C]);
   const mixed = fact(minute, {
     kind: 'mix.made',
     product: coat.product.key,
@@ -113,10 +120,29 @@ describe('a cup', () => {
     potLife: 240,
   });
   const at = (after: number) => ask(route, [...facts, mixed], minute + after, start(coat.key, [A]));
+  it('is asked for where none is recorded, or the one that was is taken back', () => {
+    const none = ask(route, facts, minute, start(coat.key, [A]));
+    expect(none).toMatchObject({ rule: 'mix', canOverride: true });
+    expect(none?.message).toMatch(/No cup of 2K enamel is recorded/);
+    const back = fact(minute + 1, { kind: 'void', fact: mixed.id, reason: 'spilt it' });
+    expect(ask(route, [...facts, mixed, back], minute + 30, start(coat.key, [A]))?.rule).toBe('mix');
+  });
+  it('that ends before the pass is said before it starts, with how many pieces fit and when to mix again', () => {
+    const late = (after: number, more: Fact[] = []) =>
+      ask(route, [...facts, mixed, ...more], minute + after, start(coat.key, [A, C]));
+    expect(late(100)).toBeNull();
+    const no = late(223);
+    // Setting up 15 min and 1.17 min a face: one piece is done in 17 min, two take 18; 17 are left of the cup.
+    expect(no).toMatchObject({ rule: 'pot-life', canOverride: true });
+    expect(no?.message).toMatch(/1 of 2 pieces fit/);
+    expect(no?.message).toContain(`mix again by minute ${minute + 240 - 20}`);
+    const second = fact(minute + 200, { ...mixed.body, batch: '8' } as FactBody);
+    expect(late(223, [second])).toBeNull();
+  });
   it('stands before it is used, and is not used past its pot life', () => {
     expect(at(14)).toMatchObject({ rule: 'mix', from: (minute + 15) * MINUTE });
     expect(at(15)).toBeNull();
-    expect(at(239)).toBeNull();
+    expect(at(239)?.rule).toBe('pot-life');
     expect(at(240)?.message).toMatch(/past its pot life/);
   });
 });
@@ -167,7 +193,8 @@ it('a window that closed opens again for what was scuffed since', () => {
   expect(ask(route, scuffed, late + 5, start(key, [A]))).toBeNull();
   const step = route.find((s) => s.key === key);
   if (!step) throw new Error('a second coat');
-  expect(windowOf(fold(scuffed), step, A, SHEET_WAITS).to).toBeNull();
+  expect(windowOf(fold(scuffed), step, A, SHEET_WAITS).to).toBe((late + 3000) * MINUTE);
+  expect(ask(route, scuffed, late + 3001, start(key, [A]))?.rule).toBe('too-late');
 });
 
 describe('the rack', () => {

@@ -34,7 +34,8 @@ function judgeBody(
     factOf: (id) => facts.find((f) => f.id === id),
     endOf: (id) => facts.find((f) => f.body.kind === 'work.finished' && f.body.work === id),
     by: worker,
-    without: (id) => fold(facts.filter((f) => f.id !== id)),
+    without: (ids) => fold(facts.filter((f) => !ids.has(f.id))),
+    facts: facts.filter((f) => !ctx.state.voided.has(f.id)),
     open: () => contradictions(facts, stepsBefore(ctx.route)).length,
   });
 }

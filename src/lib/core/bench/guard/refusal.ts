@@ -1,60 +1,8 @@
 /** Why a fact is not kept: what, why and from when it would be. */
 import { z } from 'zod';
+import { RULES } from './rules';
 
-export const RULES = [
-  'too-early',
-  'too-late',
-  'skipped-step',
-  'done-already',
-  'at-work',
-  'not-labelled',
-  'not-down',
-  'missing',
-  'finding',
-  'air',
-  'wrong-opening',
-  'not-home',
-  'unknown',
-  'later-work',
-  'wrong-face',
-  'wrong-colour',
-  'mix',
-  'wet-deglosser',
-  'floating-panel',
-  'not-in-lot',
-  'no-room',
-  'order',
-  'no-such-step',
-  'hangs',
-  'felt-wet',
-  'open-flaws',
-  'contradicted',
-  'others-work',
-] as const;
-
-/**
- * Rules that judge by what may be known otherwise elsewhere, or by now: the air, the lots, the system, what the gun holds.
- * A device that recorded under what it knew did so in good faith: its fact is kept, and a person looks at it.
- */
-export const BY_CONTEXT: ReadonlySet<(typeof RULES)[number]> = new Set([
-  'too-early',
-  'too-late',
-  'skipped-step',
-  'finding',
-  'air',
-  'wrong-face',
-  'wrong-colour',
-  'mix',
-  'wet-deglosser',
-  'floating-panel',
-  'not-in-lot',
-  'no-room',
-  'no-such-step',
-  'not-home',
-  'felt-wet',
-  'open-flaws',
-  'contradicted',
-]);
+export { BY_CONTEXT, RULES } from './rules';
 
 export const refusalSchema = z.object({
   rule: z.enum(RULES),
@@ -63,6 +11,8 @@ export const refusalSchema = z.object({
   from: z.number().nullable(),
   /** whether a reason can overrule it */
   canOverride: z.boolean(),
+  /** ids of facts that would be taken back together with the one in question */
+  with: z.array(z.uuid()).max(2000).optional(),
 });
 export type Refusal = z.infer<typeof refusalSchema>;
 

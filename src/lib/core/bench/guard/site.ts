@@ -1,26 +1,79 @@
-/** What forbids starting a step of the fixed work. */
+/** What forbids starting a step of the fixed work: the same as on pieces, as far as it stays on the wall. */
+import type { SiteStep } from '../../takeoff/site-route';
 import { siteProgress } from '../view/site';
 import type { Context } from './context';
+import { sayFindings } from './findings';
+import { judgePaint } from './paint';
 import { refuse, refusalsOf, type Refusal } from './refusal';
+
+/** Where the fixed work is. */
+const HOUSE = 'house';
+
+/** Steps of the fixed work that are not done. */
+export const siteLeft = ({ state, site = [] }: Context): SiteStep[] =>
+  site.filter((s) => (state.site.get(s.key)?.end ?? null) === null);
+
+/** Failed tests of the kitchen before its first coat; lead before anything is sanded or scraped. */
+function judgeFindings(ctx: Context, step: SiteStep): Refusal | null {
+  const { state, site = [] } = ctx;
+  const abrades = step.kind === 'sand' || step.prep === 'sand' || step.prep === 'scrape';
+  if (!step.product && !abrades) return null;
+  const coated = site.some((s) => s.kind === 'coat' && s.zone === step.zone && state.site.get(s.key));
+  return sayFindings(
+    ctx,
+    ({ key, test }) => test.piece === null && (step.product !== null || key === 'lead') && !coated,
+  );
+}
+
+/** The product that was laid last on the wall by anything but a rag, and when. */
+function lastLaid({ state, site = [] }: Context): { product: string; at: number } | null {
+  const laid = site.flatMap((s) => {
+    const start = s.product && s.tool !== 'rag' ? state.site.get(s.key)?.start : undefined;
+    return s.product && start !== undefined ? [{ product: s.product.key, at: start }] : [];
+  });
+  return laid.reduce<{ product: string; at: number } | null>((a, b) => (a && a.at > b.at ? a : b), null);
+}
 
 /** Judges starting a step of the fixed work. */
 export function judgeSite(ctx: Context, key: string, at: number): Refusal[] {
   const { state, site = [], waits } = ctx;
   const own = siteProgress(state, site, waits).find((s) => s.step.key === key);
-  if (!own) return [refuse('unknown', `The fixed work has no step “${key}”.`, false)];
+  if (!own) return [refuse('no-such-step', `The fixed work has no step “${key}”.`, false)];
   const { step } = own;
   if (own.state !== 'pending')
     return [refuse('done-already', `“${step.act}” is recorded on site already.`, false)];
   const missing = step.after.find((r) => (state.site.get(r.step)?.end ?? null) === null);
   const first = missing && (site.find((s) => s.key === missing.step)?.act ?? missing.step);
+  const colour = step.zone === null ? undefined : ctx.zoneColours?.get(step.zone);
   return refusalsOf(
     first !== undefined && refuse('skipped-step', `“${first}” comes first on the fixed work.`),
     own.from > at &&
       refuse(
         'too-early',
-        `Wait until ${ctx.sayTime(own.from)}: the film on the fixed work is not ready for “${step.act}”.`,
+        `Wait until ${ctx.sayTime(own.from)}: the fixed work is not ready for “${step.act}”.`,
         true,
         own.from,
       ),
+    own.to !== null &&
+      own.to < at &&
+      refuse(
+        'too-late',
+        `The time for “${step.act}” on the fixed work was over ${ctx.sayTime(own.to)}. Scuff, dust off or score it first, as the film asks.`,
+      ),
+    judgeFindings(ctx, step),
+    ...judgePaint(
+      ctx,
+      {
+        ...step,
+        colours: colour === undefined ? [] : [colour],
+        place: HOUSE,
+        gun: state.loadedOnSite,
+        lastProduct: lastLaid(ctx),
+        fits: null,
+        of: 0,
+        whose: 'The fixed work',
+      },
+      at,
+    ),
   );
 }

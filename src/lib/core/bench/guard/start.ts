@@ -1,30 +1,37 @@
 /** What forbids starting a step on pieces. */
-import { judgeAir } from '../../air/humid-air';
-import type { Step } from '../../coating/route';
-import type { Face, Product } from '../../coating/system';
-import { openFindings } from '../../quality/site-tests';
-import { freshAir } from '../view/fresh-air';
+import { gets, workMinutes, worthOf, type Step } from '../../coating/route';
+import type { Face } from '../../coating/system';
+import { sayFindings } from './findings';
 import { FEEL_FACTS } from '../view/looks';
 import { pieceState, type FilmTouch } from '../state/state';
 import { list, type Context } from './context';
 import { refuse, refusalsOf, type Refusal } from './refusal';
-import { lastLaid, nextStep, windowOf, working } from './window';
+import { judgePaint } from './paint';
+import { faceUp, lastLaid, nextStep, windowOf, working } from './window';
 
-/** Findings that stand before the first coat of a piece. */
-function judgeFindings(ctx: Context, pieces: readonly string[]): Refusal | null {
+/** Findings that stand before the first coat of a piece; lead stands before its sanding and scraping, too. */
+function judgeFindings(ctx: Context, step: Step, pieces: readonly string[]): Refusal | null {
   const { state, route } = ctx;
+  const abrades = step.kind === 'sand' || step.prep === 'sand' || step.prep === 'scrape';
+  if (!step.product && !abrades) return null;
   const bare = pieces.filter((p) => lastLaid(state, route, p) === null);
-  const stops = openFindings(state.tests).filter(
-    ({ weight, test }) =>
-      weight === 'stop' && (test.piece === null ? bare.length > 0 : bare.includes(test.piece)),
+  return sayFindings(
+    ctx,
+    ({ key, test }) =>
+      (step.product !== null || key === 'lead') &&
+      (test.piece === null ? bare.length > 0 : bare.includes(test.piece)),
   );
-  const says = stops.map((f) => `${f.says} (${f.test.place}, ${ctx.sayTime(f.test.at)}). ${f.todo}.`);
-  return says.length ? refuse('finding', says.join(' ')) : null;
 }
 
 /** Pieces that a lot does not hold. */
 export function judgeLot(ctx: Context, lot: string, pieces: readonly string[]): Refusal | null {
   const own = ctx.lots?.find((l) => l.id === lot);
+  if (ctx.lots && !own)
+    return refuse(
+      'not-in-lot',
+      'There is no such lot: the pieces were divided anew. Open the bench again.',
+      false,
+    );
   const strangers = own ? pieces.filter((p) => !own.pieces.includes(p)) : [];
   const of = (p: string) => ctx.lots?.find((l) => l.pieces.includes(p))?.name;
   return own && strangers.length
@@ -33,53 +40,6 @@ export function judgeLot(ctx: Context, lot: string, pieces: readonly string[]): 
         `${list(ctx, strangers)} is not in lot ${own.name}${of(strangers[0] ?? '') ? ` but in lot ${of(strangers[0] ?? '')}` : ''}. Put it back, or start that lot.`,
       )
     : null;
-}
-
-/** What is in the gun against what the pieces take. */
-function judgeGun(ctx: Context, step: Step, product: Product, pieces: readonly string[]): Refusal | null {
-  const { loaded } = ctx.state;
-  const coloured = product.kind === 'finish' || product.kind === 'glaze';
-  const colours = new Set(coloured ? pieces.flatMap((p) => ctx.pieces?.get(p)?.colour ?? []) : []);
-  if (colours.size > 1)
-    return refuse(
-      'wrong-colour',
-      `These pieces take ${[...colours].join(' and ')}. Coat one colour at a time.`,
-      false,
-    );
-  const [colour] = colours;
-  if (loaded && loaded.product !== product.key)
-    return refuse(
-      'wrong-colour',
-      `The gun holds another product${loaded.colour ? `, ${loaded.colour}` : ''}. “${step.act}” takes ${product.name}. Change over, and say so.`,
-    );
-  return loaded && colour !== undefined && loaded.colour && loaded.colour !== colour
-    ? refuse(
-        'wrong-colour',
-        `The gun holds ${loaded.colour}. ${list(ctx, pieces)} takes ${colour}. Change over, and say so.`,
-      )
-    : null;
-}
-
-/** The cup that was mixed last, where none may be used. */
-function judgeMix({ state, sayTime }: Context, product: Product, at: number): Refusal | null {
-  const cups = product.mix ? state.mixes.filter((m) => m.product === product.key && m.at <= at) : [];
-  const cup = cups.at(-1);
-  if (!cup || cups.some((m) => m.readyAt <= at && (m.useBy === null || m.useBy > at))) return null;
-  return cup.readyAt > at
-    ? refuse('mix', `Batch ${cup.batch} is left to react until ${sayTime(cup.readyAt)}.`, true, cup.readyAt)
-    : refuse(
-        'mix',
-        `Batch ${cup.batch} was past its pot life ${sayTime(cup.useBy ?? at)}. Pour it out as the sheet says and mix another.`,
-      );
-}
-
-/** Air that was read lately, against the limits of what is laid. */
-function judgeAirFor(ctx: Context, product: Product, at: number): Refusal | null {
-  const says = freshAir(ctx.state, at).flatMap((reading) => {
-    const verdict = judgeAir(reading, product.limits, ctx.measures);
-    return verdict.coat ? [] : [`Air in the ${reading.place}: ${verdict.reasons.join('; ')}.`];
-  });
-  return says.length ? refuse('air', `${says.join(' ')} Do not coat.`) : null;
 }
 
 /** Films and other waits on pieces that are too young for a step. */
@@ -96,6 +56,7 @@ function judgeEarly(ctx: Context, step: Step, pieces: readonly string[], at: num
   );
   const until = ctx.sayTime(last.from);
   const before = ctx.route.find((s) => s.key === last.because?.step);
+  const what = last.because?.film || before?.product ? 'the film on' : 'what is wet on';
   return before?.prep === 'degloss' && !last.because?.film
     ? refuse(
         'wet-deglosser',
@@ -105,7 +66,7 @@ function judgeEarly(ctx: Context, step: Step, pieces: readonly string[], at: num
       )
     : refuse(
         'too-early',
-        `Wait until ${until}: the film on ${wet} is not ready for “${step.act}”.`,
+        `Wait until ${until}: ${what} ${wet} is not ready for “${step.act}”.`,
         true,
         last.from,
       );
@@ -147,13 +108,16 @@ function judgeLate(ctx: Context, step: Step, pieces: readonly string[], at: numb
     return to !== null && to < at ? [{ p, to }] : [];
   });
   if (!closed.length) return null;
+  const onFilm = step.after.some((r) => r.film && r.max !== null);
   const codes = list(
     ctx,
     closed.map(({ p }) => p),
   );
   return refuse(
     'too-late',
-    `${codes}: the recoat window closed ${ctx.sayTime(Math.min(...closed.map(({ to }) => to)))}. Scuff it lightly, dust it off, and say so: then it may be coated.`,
+    onFilm
+      ? `${codes}: the recoat window closed ${ctx.sayTime(Math.min(...closed.map(({ to }) => to)))}. Scuff it lightly, dust it off, and say so: then it may be coated.`
+      : `${codes}: the deglosser held until ${ctx.sayTime(Math.min(...closed.map(({ to }) => to)))}. Wipe it again with deglosser, let it dry, and say so: then it may be coated.`,
   );
 }
 
@@ -166,6 +130,25 @@ function judgeOrder(ctx: Context, step: Step, pieces: readonly string[]): Refusa
   }
   const says = [...first].map(([act, of]) => `${list(ctx, of)}: “${act}” comes first.`);
   return says.length ? refuse('skipped-step', says.join(' ')) : null;
+}
+
+/** The face that lies up against the one that the step is for. */
+function judgeFace(
+  ctx: Context,
+  step: Step,
+  pieces: readonly string[],
+  said: Face | undefined,
+): Refusal | null {
+  const { face } = step;
+  if (face !== 'front' && face !== 'back') return null;
+  if (step.turn === 'hung' || step.turn === 'points' || step.mends) return null;
+  const other = pieces.filter((p) => (said ?? faceUp(ctx.state, ctx.route, p) ?? face) !== face);
+  return other.length
+    ? refuse(
+        'wrong-face',
+        `The ${face === 'front' ? 'back' : 'front'} lies up on ${list(ctx, other)}. “${step.act}” is done on the ${face}: turn it, and move the tape label.`,
+      )
+    : null;
 }
 
 /**
@@ -190,21 +173,21 @@ export function judgeStart(
     step.prep === 'caulk'
       ? pieces.filter((p) => ['door', 'glass'].includes(ctx.pieces?.get(p)?.form ?? ''))
       : [];
-  const { product } = step;
+  const aliens = pieces.filter((p) => !gets(step, p));
   return refusalsOf(
+    aliens.length > 0 &&
+      refuse('no-such-step', `“${step.act}” is not for ${list(ctx, aliens)}: leave it out.`, false),
     busy.length > 0 &&
       refuse('at-work', `${list(ctx, busy)}: someone is at work on it. Finish that first.`, false),
     had.length > 0 && refuse('done-already', `${list(ctx, had)}: “${step.act}” is recorded already.`, false),
     up.length > 0 && refuse('not-down', `${list(ctx, up)} still hangs in its opening. Take it down first.`),
     lost.length > 0 && refuse('missing', `${list(ctx, lost)} is missing. Find it, or leave it out.`),
-    judgeOrder(ctx, step, free),
-    face !== undefined &&
-      (step.face === 'front' || step.face === 'back') &&
-      step.face !== face &&
-      refuse(
-        'wrong-face',
-        `The ${face} lies up on ${list(ctx, pieces)}. “${step.act}” is done on the ${step.face}: turn it, and move the tape label.`,
-      ),
+    judgeOrder(
+      ctx,
+      step,
+      free.filter((p) => gets(step, p)),
+    ),
+    judgeFace(ctx, step, pieces, face),
     panels.length > 0 &&
       refuse(
         'floating-panel',
@@ -213,9 +196,31 @@ export function judgeStart(
     judgeEarly(ctx, step, free, at),
     judgeFelt(ctx, step, free, at),
     judgeLate(ctx, step, free, at),
-    product && judgeFindings(ctx, pieces),
-    product && judgeGun(ctx, step, product, pieces),
-    product && judgeMix(ctx, product, at),
-    product && judgeAirFor(ctx, product, at),
+    judgeFindings(ctx, step, pieces),
+    ...judgePaint(
+      ctx,
+      {
+        ...step,
+        minutes: workMinutes(step, worthOf(step, pieces)),
+        colours: pieces.flatMap((p) => ctx.pieces?.get(p)?.colour ?? []),
+        place: ctx.place ?? null,
+        gun: ctx.state.loaded,
+        fits: (until) =>
+          pieces.filter((_, i) => workMinutes(step, worthOf(step, pieces.slice(0, i + 1))) <= until).length,
+        whose: list(ctx, pieces),
+        of: pieces.length,
+        lastProduct: lastSprayed(ctx),
+      },
+      at,
+    ),
   );
+}
+
+/** The product that was laid last on pieces by anything but a rag, and when; null before any. */
+function lastSprayed({ state, route }: Context): { product: string; at: number } | null {
+  const works = [...state.works.values()].flatMap((w) => {
+    const step = route.find((s) => s.key === w.step);
+    return step?.product && step.tool !== 'rag' ? [{ product: step.product.key, at: w.start }] : [];
+  });
+  return works.reduce<{ product: string; at: number } | null>((a, b) => (a && a.at > b.at ? a : b), null);
 }

@@ -1,50 +1,131 @@
 /** What forbids taking a fact back. */
 import { gets } from '../../coating/route';
+import { findingOf } from '../../quality/site-tests';
 import type { Log } from '../facts/kind';
+import { pieceState, type JobState } from '../state/state';
 import type { Context } from './context';
-import { refuse, type Refusal } from './refusal';
+import { refuse, refusalsOf, type Refusal } from './refusal';
 
-/** What a fact rests on would be missing after it is taken back. */
-export function judgeTakingBack(ctx: Context, log: Log, target: string): Refusal | null {
-  return judgeRest(ctx, log, target) ?? judgeOthers(ctx, log, target);
+/**
+ * Judges taking a fact back, with others that stand on it.
+ * @param also what goes with it
+ */
+export function judgeTakingBack(
+  ctx: Context,
+  log: Log,
+  target: string,
+  also: readonly string[],
+): Refusal | readonly Refusal[] | null {
+  const all = [target, ...also];
+  for (const id of all) {
+    const kind = log.kindOf(id);
+    if (kind === null || kind === 'void')
+      return refuse('unknown', 'There is no such fact to take back.', false);
+    if (ctx.state.voided.has(id)) return refuse('done-already', 'This was taken back already.', false);
+  }
+  const test = ctx.state.tests.find((t) => all.includes(t.id));
+  if (test && findingOf(test.test)?.weight === 'stop')
+    return refuse(
+      'finding',
+      `A failed test is not taken back: make it again in the same place (${test.place}), and the new result counts.`,
+      false,
+    );
+  return refusalsOf(judgeRest(ctx, log, all), judgeOthers(ctx, log, all));
 }
 
 /** What others did on the work that goes with it is named, and taken back knowingly or not at all. */
-function judgeOthers(ctx: Context, log: Log, target: string): Refusal | null {
-  const own = log.factOf(target);
-  const work = ctx.state.works.get(target);
-  const end = work && log.endOf(target);
-  const who = new Set([...(work?.hands ?? []).map((h) => h.worker), ...(end ? [end.worker] : [])]);
-  // Whose record it is, whoever takes it back sees.
-  const others = [...who].filter((w) => w !== own?.worker && w !== log.by);
-  const names = others.map((w) => ctx.people?.get(w) ?? 'somebody else').join(' and ');
-  const at = end ? `, done ${ctx.sayTime(end.at)}` : '';
-  return others.length
-    ? refuse('others-work', `${names} worked on it, too${at}: that is taken back with it.`)
-    : null;
+function judgeOthers(ctx: Context, log: Log, all: readonly string[]): Refusal | null {
+  const others = new Map<string, number | null>();
+  for (const target of all) {
+    const own = log.factOf(target);
+    const work = ctx.state.works.get(target);
+    const end = work && log.endOf(target);
+    const who = new Set([...(work?.hands ?? []).map((h) => h.worker), ...(end ? [end.worker] : [])]);
+    // Whose record it is, whoever takes it back sees; of what goes with it, its own painter may be another.
+    if (target !== all[0] && own) who.add(own.worker);
+    for (const w of who)
+      if ((target !== all[0] || w !== own?.worker) && w !== log.by)
+        others.set(w, end?.at ?? others.get(w) ?? null);
+  }
+  if (!others.size) return null;
+  const names = [...others.keys()].map((w) => ctx.people?.get(w) ?? 'somebody else').join(' and ');
+  const ends = [...others.values()].filter((at) => at !== null);
+  const at = ends.length ? `, done ${ctx.sayTime(Math.max(...ends))}` : '';
+  return refuse('others-work', `${names} worked on it, too${at}: that is taken back with it.`);
 }
 
-function judgeRest(ctx: Context, log: Log, target: string): Refusal | null {
-  const { route } = ctx;
-  const kind = log.kindOf(target);
-  if (kind === null || kind === 'void')
-    return refuse('unknown', 'There is no such fact to take back.', false);
-  if (ctx.state.voided.has(target)) return refuse('done-already', 'This was taken back already.', false);
-  const without = log.without(target);
+/** A fact that stands on what is taken back, in words. */
+interface Standing {
+  id: string;
+  words: string;
+}
+
+/** What stands on facts that are taken back: works, hangings and takings down that could not have been without them. */
+function standingOn(ctx: Context, log: Log, gone: ReadonlySet<string>): Standing[] {
+  const without = log.without(gone);
+  const found = new Map<string, string>();
+  const factsOn = (piece: string, kind: 'piece.down' | 'piece.hung'): string[] =>
+    log.facts.flatMap((f) =>
+      !gone.has(f.id) &&
+      f.body.kind === kind &&
+      (f.body.kind === 'piece.down' ? f.body.pieces.includes(piece) : f.body.piece === piece)
+        ? [f.id]
+        : [],
+    );
   for (const [piece, state] of without.pieces) {
-    const first = route.findIndex((s) => s.kind !== 'hang' && gets(s, piece) && !state.done.has(s.key));
-    const missing = route[first];
-    if (first < 0 || !missing || !ctx.state.pieces.get(piece)?.done.has(missing.key)) continue;
-    const later = route.slice(first + 1).find((s) => state.done.has(s.key));
+    const before = pieceState(ctx.state, piece);
     const code = ctx.codes.get(piece) ?? '?';
-    const busy = [...without.works.values()].filter((w) => w.end === null && w.pieces.includes(piece));
-    const under = route.slice(first + 1).find((s) => busy.some((w) => w.step === s.key));
-    if (under)
-      return refuse('later-work', `“${under.act}” is under way on ${code}. Take that back first.`, false);
-    if (later)
-      return refuse('later-work', `${code} has had “${later.act}” since. Take that back first.`, false);
-    if (state.hungIn !== null)
-      return refuse('later-work', `${code} has been hung since. Take that back first.`, false);
+    const add = (id: string, words: string): void => void found.set(id, found.get(id) ?? `${code}: ${words}`);
+    const addDone = (from: number): void => {
+      for (const step of ctx.route.slice(from)) {
+        const done = state.done.get(step.key);
+        if (done) add(done.work, `“${step.act}”`);
+      }
+      for (const w of runningOn(without, piece))
+        if (ctx.route.slice(from).some((s) => s.key === w.step))
+          add(w.id, `“${ctx.route.find((s) => s.key === w.step)?.act ?? w.step}”, under way`);
+      if (state.hungIn !== null) for (const id of factsOn(piece, 'piece.hung')) add(id, 'hung');
+    };
+    if (before.labelled && !state.labelled && state.down)
+      for (const id of factsOn(piece, 'piece.down')) add(id, 'taken down');
+    if (before.down && !state.down) addDone(0);
+    const first = ctx.route.findIndex((s) => s.kind !== 'hang' && gets(s, piece) && !state.done.has(s.key));
+    const missing = ctx.route[first];
+    if (missing && before.done.has(missing.key)) addDone(first + 1);
+    // Nobody is at two works on one piece: what would run again does not run beside another.
+    const running = runningOn(without, piece);
+    if (running.length > 1 && runningOn(ctx.state, piece).length < running.length)
+      for (const w of running)
+        if (runningOn(ctx.state, piece).some((x) => x.id === w.id))
+          add(w.id, `“${ctx.route.find((s) => s.key === w.step)?.act ?? w.step}”, under way`);
   }
-  return null;
+  return [...found].map(([id, words]) => ({ id, words }));
+}
+
+const runningOn = (state: JobState, piece: string) =>
+  [...state.works.values()].filter((w) => w.end === null && w.pieces.includes(piece));
+
+/** Names in one sentence at most. */
+const NAMED = 4;
+
+function judgeRest(ctx: Context, log: Log, all: readonly string[]): Refusal | null {
+  const gone = new Set(all);
+  const standing: Standing[] = [];
+  for (;;) {
+    const more = standingOn(ctx, log, gone).filter((s) => !gone.has(s.id));
+    if (!more.length) break;
+    standing.push(...more);
+    for (const { id } of more) gone.add(id);
+  }
+  if (!standing.length) return null;
+  const words = standing.slice(0, NAMED).map((s) => s.words);
+  const rest = standing.length > NAMED ? ` and ${standing.length - NAMED} more` : '';
+  return {
+    ...refuse(
+      'later-work',
+      `${standing.length === 1 ? 'This stands' : `${standing.length} records stand`} on it: ${words.join('; ')}${rest}. Take them back together, or leave it.`,
+      false,
+    ),
+    with: [...gone].filter((id) => id !== all[0]),
+  };
 }

@@ -1,5 +1,6 @@
 /** When steps may be done on a piece, and what comes next for it. */
-import { gets, type Requirement, type Step } from '../../coating/route';
+import { facesOf, gets, type Requirement, type Step } from '../../coating/route';
+import type { Face } from '../../coating/system';
 import type { Waits } from '../../coating/waits';
 import { pieceState, type JobState, type Work } from '../state/state';
 
@@ -27,9 +28,9 @@ export function windowOf(state: JobState, step: Step, piece: string, waits: Wait
         ? waits.readyAt(need.film, need.stage, before.end, need.wet)
         : before.end + need.min * MINUTE;
     if (from > window.from) Object.assign(window, { from, because: need });
-    // What was scuffed since has no window any more.
-    if (need.max !== null && (abraded ?? 0) < before.end)
-      window.to = Math.min(window.to ?? Infinity, before.end + need.max * MINUTE);
+    // Scuffing opens the window anew.
+    if (need.max !== null)
+      window.to = Math.min(window.to ?? Infinity, Math.max(before.end, abraded ?? 0) + need.max * MINUTE);
   }
   return window;
 }
@@ -53,4 +54,46 @@ export function lastLaid(state: JobState, route: readonly Step[], piece: string)
     s.kind === 'coat' && done.has(s.key) ? [done.get(s.key)?.end ?? 0] : [],
   );
   return ends.length ? Math.max(...ends) : null;
+}
+
+/** The films that lie on top of a piece: of each face the last coat. */
+function topFilms(state: JobState, route: readonly Step[], piece: string): { step: Step; laid: number }[] {
+  const { done } = pieceState(state, piece);
+  const top = new Map<Face, { step: Step; laid: number }>();
+  for (const step of route) {
+    const laid = step.product && gets(step, piece) ? done.get(step.key)?.end : undefined;
+    if (laid === undefined) continue;
+    for (const face of facesOf(step)) if ((top.get(face)?.laid ?? -1) <= laid) top.set(face, { step, laid });
+  }
+  return [...new Set(top.values())];
+}
+
+/** From when the films on a piece may be sanded, ms since 1970; 0 where it has none. */
+export function sandableFrom(state: JobState, route: readonly Step[], piece: string, waits: Waits): number {
+  return Math.max(
+    0,
+    ...topFilms(state, route, piece).flatMap(({ step, laid }) => {
+      const stages = step.product?.stages;
+      const stage = stages?.sand ? 'sand' : stages?.recoat ? 'recoat' : null;
+      return step.product && stage ? [waits.readyAt(step.product, stage, laid, step.wet)] : [];
+    }),
+  );
+}
+
+/**
+ * The face of a piece that lies up, by the flips it had and the coats since; null where nothing tells, as on hooks and points.
+ */
+export function faceUp(state: JobState, route: readonly Step[], piece: string): Face | null {
+  const { done } = pieceState(state, piece);
+  const own = route.filter((s) => gets(s, piece) && !s.mends);
+  let last: { at: number; face: Face } | null = null;
+  own.forEach((step, i) => {
+    const at = done.get(step.key)?.end;
+    if (at === undefined || (last && last.at > at)) return;
+    // A flip brings up the face that is coated next.
+    const shows = step.kind === 'flip' ? own.slice(i).find((s) => s.kind === 'coat') : step;
+    if (step.kind !== 'flip' && step.kind !== 'coat') return;
+    if (shows?.face === 'front' || shows?.face === 'back') last = { at, face: shows.face };
+  });
+  return (last as { face: Face } | null)?.face ?? null;
 }

@@ -8,6 +8,10 @@ interface Said {
 }
 type Settlement = Fact & { body: FactBody & { kind: 'contradiction.settled' } };
 
+/** The facts that a taking back takes back; none for any other fact. */
+export const takenBackBy = (body: FactBody): readonly string[] =>
+  body.kind === 'void' ? [body.fact, ...(body.also ?? [])] : [];
+
 export const isSettlement = (fact: Fact): fact is Settlement => fact.body.kind === 'contradiction.settled';
 
 /** Settlements by the fact and the piece they speak of. */
@@ -19,7 +23,7 @@ export class Settled {
 
   /** @param ordered in the order they happened */
   constructor(ordered: readonly Fact[]) {
-    const back = new Set(ordered.flatMap(({ body }) => (body.kind === 'void' ? [body.fact] : [])));
+    const back = new Set(ordered.flatMap(({ body }) => takenBackBy(body)));
     this.list = ordered.filter(isSettlement).filter((s) => !back.has(s.id));
     for (const by of this.list) {
       const { of, keep, pieces } = by.body;
@@ -84,14 +88,15 @@ export function decide(ordered: readonly Fact[]): Decided {
   // A taking back is not taken back itself: only a settlement speaks against one.
   const against = new Set(voided.keys());
   for (const { id, body } of ordered)
-    if (body.kind === 'void' && !against.has(id)) voided.set(body.fact, body.reason);
+    if (body.kind === 'void' && !against.has(id))
+      for (const fact of takenBackBy(body)) voided.set(fact, body.reason);
   const spokenOf = new Set(
     ordered.flatMap(({ body }) =>
       body.kind === 'contradiction.settled'
         ? body.of
-        : body.kind === 'void' || body.kind === 'time.corrected'
+        : body.kind === 'time.corrected'
           ? [body.fact]
-          : [],
+          : takenBackBy(body),
     ),
   );
   return { settled, voided, partly, spokenOf };
@@ -122,7 +127,7 @@ export function putRight(facts: readonly Fact[]): readonly Fact[] {
   const back = new Set<string>();
   for (const fact of facts) {
     const { body } = fact;
-    if (body.kind === 'void') back.add(body.fact);
+    for (const id of takenBackBy(body)) back.add(id);
     if (body.kind !== 'time.corrected') continue;
     const had = right.get(body.fact);
     if (!had || had.at < fact.at || (had.at === fact.at && had.id < fact.id)) right.set(body.fact, fact);

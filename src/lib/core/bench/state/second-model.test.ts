@@ -88,7 +88,12 @@ function randomLog(random: Random): Fact[] {
                                     reason: 'saw it',
                                   }
                                 : r < 0.97
-                                  ? { kind: 'void', fact: other, reason: 'wrong tap' }
+                                  ? {
+                                      kind: 'void',
+                                      fact: other,
+                                      ...(random() < 0.3 ? { also: [work] } : {}),
+                                      reason: 'wrong tap',
+                                    }
                                   : {
                                       kind: 'time.corrected',
                                       fact: other,

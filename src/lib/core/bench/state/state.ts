@@ -164,6 +164,8 @@ export interface JobState {
   mixes: Mix[];
   /** what the gun holds; null where nobody said */
   loaded: { product: string; colour: string; at: number } | null;
+  /** what lays paint on the wall holds; null where nobody said */
+  loadedOnSite: { product: string; colour: string; at: number } | null;
   /** in the order they were found */
   flaws: Map<string, Flaw>;
   /** flaws that were taken back: what was done for them stays done */
@@ -225,6 +227,7 @@ export const emptyState = (
   air: new Map(),
   mixes: [],
   loaded: null,
+  loadedOnSite: null,
   flaws: new Map(),
   takenBackFlaws: new Map(),
   inspections: [],

@@ -17,7 +17,7 @@ export interface PlaceAir {
  */
 export function airStops<A extends PlaceAir>(
   airs: readonly A[],
-  route: readonly Step[],
+  route: readonly Pick<Step, 'product'>[],
   measures?: Measures,
 ): (A & { reasons: string[] })[] {
   const limits = route.flatMap((s) => (s.product ? [s.product.limits] : []));

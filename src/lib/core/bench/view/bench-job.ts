@@ -6,7 +6,7 @@ import { ratesOf, type Climate } from '$core/drying/climate';
 import type { Condition } from '$core/kitchen/condition';
 import type { Band, Form, Hinge } from '$core/kitchen/kitchen';
 import type { Way } from '$core/labels/hiding';
-import { readPackedAir } from '$core/drying/packed-air';
+import { readClimate, readPackedAir } from '$core/drying/packed-air';
 import type { SiteStep } from '$core/takeoff/site-route';
 import { sayTime } from '$core/units/clock-time';
 import type { LengthUnit } from '$core/units/length';
@@ -71,6 +71,8 @@ export interface BenchPack {
   site: SiteStep[];
   /** the air that films dry in, as JSON of a PackedAir; null: the sheet's */
   air: string | null;
+  /** the air of the house for some days, as JSON of a Climate, where fixed work is coated there; null: not known */
+  houseAir: string | null;
   cureMinutes: number | null;
   rack: RackRoom;
   way: Way;
@@ -111,6 +113,24 @@ function airOf(text: string | null): Air {
   return lastAir.air;
 }
 
+let lastHouse: { text: string; climate: Climate } | null = null;
+/** The air of a house as a pack carries it; read once. */
+function climateOf(text: string | null | undefined): Climate | null {
+  if (!text) return null;
+  if (lastHouse?.text !== text) lastHouse = { text, climate: readClimate(text) };
+  return lastHouse.climate;
+}
+
+/** The hour of a climate that a moment lies in; null outside of it. */
+const airIn = (climate: Climate | null, at: number): { celsius: number; humidity: number } | null =>
+  climate?.air[Math.floor((at - climate.start) / (climate.step * 60_000))] ?? null;
+
+/** Whether there is more than one colour that a gun may hold. */
+export const severalColours = (
+  zones: readonly { colour: string }[],
+  others: readonly { colour: string }[],
+): boolean => new Set([...zones, ...others].map((z) => z.colour)).size > 1;
+
 /** What guards know of the pieces. */
 export const knownPieces = (
   pieces: readonly { id: string; w: number; h: number; form: Form; zoneId: string }[],
@@ -136,6 +156,7 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = [], folded?: 
     pack.pieces.map((p) => p.id),
   );
   const { waits, climate } = airOf(pack.air);
+  const house = climateOf(pack.houseAir);
   const codes = new Map(pack.pieces.map((p) => [p.id, p.code]));
   const { zone } = pack.job;
   return {
@@ -157,6 +178,10 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = [], folded?: 
       people: new Map(pack.people.map((p) => [p.id, p.name])),
       lots: pack.lots,
       rack: pack.rack,
+      place: pack.place,
+      zoneColours: new Map(pack.zones.map((z) => [z.id, z.colour])),
+      manyColours: () => severalColours(pack.zones, pack.otherColours),
+      forecast: (place, at) => airIn(place === pack.place ? climate : place === 'house' ? house : null, at),
       waits,
       measures: pack.measures,
       cureMinutes: pack.cureMinutes,

@@ -123,7 +123,7 @@ describe('a piece whose back stays as it is', () => {
 
   it('is refused on its back, and hangs after its fronts', () => {
     const { facts, minute } = upTo('hang', [FRONT]);
-    expect(ask(facts, minute, start('back.shellac-primer.1', [FRONT]))?.rule).toBe('skipped-step');
+    expect(ask(facts, minute, start('back.shellac-primer.1', [FRONT]))?.rule).toBe('no-such-step');
     expect(ask(facts, minute + 9000, { kind: 'piece.hung', piece: FRONT, opening: FRONT })).toBeNull();
     const mark = pieceMark(fold(facts), route, FRONT, 0, SHEET_WAITS);
     expect([mark.back.of, mark.front.coats, mark.front.of]).toEqual([0, 1, 1]);

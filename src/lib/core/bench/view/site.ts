@@ -6,18 +6,18 @@ import type { JobState } from '../state/state';
 
 const MINUTE = 60_000;
 
-/** From when the films and waits before a step allow it, as far as they are done; ms since 1970. */
-function siteFrom(state: JobState, step: SiteStep, waits: Waits): number {
-  let from = 0;
+/** When the films and waits before a step allow it, as far as they are done; ms since 1970. */
+function siteWindow(state: JobState, step: SiteStep, waits: Waits): { from: number; to: number | null } {
+  const window: { from: number; to: number | null } = { from: 0, to: null };
   for (const need of step.after) {
     const end = state.site.get(need.step)?.end ?? null;
     if (end === null) continue;
-    from = Math.max(
-      from,
-      need.film && need.stage ? waits.readyAt(need.film, need.stage, end, need.wet) : end + need.min * MINUTE,
-    );
+    const from =
+      need.film && need.stage ? waits.readyAt(need.film, need.stage, end, need.wet) : end + need.min * MINUTE;
+    window.from = Math.max(window.from, from);
+    if (need.max !== null) window.to = Math.min(window.to ?? Infinity, end + need.max * MINUTE);
   }
-  return from;
+  return window;
 }
 
 /** @returns every step of the fixed work, in order, with how far it is */
@@ -26,7 +26,7 @@ export function siteProgress(state: JobState, steps: readonly SiteStep[], waits:
     const work = state.site.get(step.key);
     return {
       step,
-      from: siteFrom(state, step, waits),
+      ...siteWindow(state, step, waits),
       state: !work ? 'pending' : work.end === null ? { worker: work.worker, start: work.start } : 'done',
     };
   });

@@ -4,6 +4,7 @@ import { cautionsFor, type HouseRisks } from '$core/coating/cautions';
 import { methodCard } from '$core/coating/methods';
 import { facesOf, gets, workMinutes, worthOf, type Step } from '$core/coating/route';
 import type { Face, Product } from '$core/coating/system';
+import type { Tool } from '$core/coating/tool';
 import { tapePlace, type Way } from '$core/labels/hiding';
 import { isTurnUnsafe } from '$core/labels/turn-safe';
 import { DEFECTS } from '$core/quality/defects';
@@ -16,9 +17,9 @@ import type { Bench, BenchPack, BenchPhoto, BenchPiece } from './bench-job';
 import { cupsNow, nextBatch } from './cups';
 import { careDates } from './care';
 import type { FactBody } from '../state/events';
-import { putRight } from '../state/decided';
+import { putRight, takenBackBy } from '../state/decided';
 import { inOrder } from '../state/fold';
-import { pieceState } from '../state/state';
+import { pieceState, type JobState } from '../state/state';
 import { freshAir } from './fresh-air';
 import { nextStep, windowOf } from '../guard/window';
 import { lazily } from '../state/lazy';
@@ -83,6 +84,22 @@ function paintOf(step: Step, pieces: readonly BenchPiece[]) {
   };
 }
 
+/** What a tool is to be said to hold for a coat. */
+function toLoad(
+  product: Product | null,
+  tool: Tool | null,
+  zoneColour: string,
+  { context }: Bench,
+  loaded: JobState['loaded'],
+): { product: string; colour: string; words: string } | null {
+  if (!product || tool === 'rag' || !(context.manyColours?.() ?? false)) return null;
+  const colour = isColoured(product) ? zoneColour : '';
+  if (loaded?.product === product.key && loaded.colour === colour) return null;
+  // What has no colour is asked about only where something else was said to be in it.
+  if (!isColoured(product) && loaded === null) return null;
+  return { product: product.key, colour, words: colour ? `${product.name}, ${colour}` : product.name };
+}
+
 /** What of the house cautions ask for. */
 const houseOf = ({ pack, state }: Bench): HouseRisks => ({
   year: pack.job.houseYear,
@@ -140,6 +157,8 @@ function actView(
           }
         : null,
     paint: paintOf(a.step, own),
+    /** what the gun must be said to hold before it is started; null where that is known, or not asked */
+    toLoad: toLoad(a.step.product, a.step.tool, own[0]?.colour ?? '', bench, bench.state.loaded),
   };
 }
 
@@ -175,13 +194,28 @@ function airAt({ pack, climate, state }: Bench, at: number) {
   return last ? { celsius: last.celsius, humidity: last.humidity, place: last.place, read: true } : null;
 }
 
-/** What forbids coating in the air as it is: as it was read lately, or else as it is forecast where the pieces dry. */
+/** What forbids coating where pieces or the walls are coated: the air as it was read there lately, else as it is forecast. */
 function stopsNow(bench: Bench, now: number): { place: string; read: boolean; reasons: string[] }[] {
-  const { state, pack, context, route } = bench;
-  const known = freshAir(state, now).map((a) => ({ ...a, read: true }));
-  const here = known.some((a) => a.place === pack.place) ? null : airAt(bench, now);
-  return airStops(here ? [...known, here] : known, route, context.measures);
+  const { state, pack, context, route, site } = bench;
+  const fresh = freshAir(state, now);
+  const stops = (place: string, coats: readonly Pick<Step, 'product'>[]) => {
+    const here = fresh.find((a) => a.place.trim().toLowerCase() === place);
+    const coming = here ? null : (context.forecast?.(place, now) ?? null);
+    const air = here ? { ...here, read: true } : coming && { ...coming, place, read: false };
+    return air ? airStops([air], coats, context.measures) : [];
+  };
+  return [
+    ...stops(pack.place, route),
+    ...(pack.place === HOUSE
+      ? []
+      : stops(
+          HOUSE,
+          site.filter((s) => !state.site.get(s.key)?.end),
+        )),
+  ];
 }
+/** Where the fixed work is. */
+const HOUSE = 'house';
 
 /** Facts that can still be undone at a touch, ms. */
 export const UNDO = 120_000;
@@ -219,6 +253,13 @@ export function benchView(bench: Bench, now: number, recent = 10) {
               how: step.how,
               colour: pack.zones.length > 1 ? (pack.zones.find((z) => z.id === step.zone)?.colour ?? '') : '',
               product: step.product?.name ?? '',
+              toLoad: toLoad(
+                step.product,
+                step.tool,
+                pack.zones.find((z) => z.id === step.zone)?.colour ?? '',
+                bench,
+                state.loadedOnSite,
+              ),
               cautions: cautionsFor({ ...step, onWall: true }, houseOf(bench), pack.system?.cautions),
               minutes: step.minutes,
               from,
@@ -354,7 +395,7 @@ export function pieceView(bench: Bench, id: string, now: number, more: readonly 
 function takenBackOf({ facts, pack }: Bench, piece: string) {
   const about = new Set(facts.flatMap((f) => (isAbout(f.body, piece) ? [f.id] : [])));
   return inOrder(facts).flatMap(({ id, at, worker, body }) =>
-    body.kind === 'void' && about.has(body.fact)
+    body.kind === 'void' && takenBackBy(body).some((f) => about.has(f))
       ? [{ id, at, reason: body.reason, who: pack.people.find((p) => p.id === worker)?.name ?? '' }]
       : [],
   );

@@ -39,8 +39,9 @@ export interface Span {
 /** How far a step of the fixed work is. */
 export interface SiteProgress {
   step: SiteStep;
-  /** the films before it allow it from, ms since 1970 */
+  /** the films before it allow it from / until, ms since 1970; null: without end */
   from: number;
+  to: number | null;
   state: 'done' | 'pending' | { worker: string; start: number };
 }
 

@@ -50,10 +50,7 @@ function addPending(
   for (const need of step.after)
     for (const first of before.steps.get(need.step) ?? []) draft.link(first, id, need);
   if (step.kind === 'hang') for (const first of before.siteEnds) draft.after(first, id);
-  if (from > job.t0) {
-    const film = draft.helper(helperId(id, 'film'), lot, draft.minute(from));
-    draft.after(film, id, to === null ? null : Math.max(0, draft.minute(to) - draft.minute(from)));
-  }
+  draft.window(id, lot, from, to);
   if ((job.rules ?? NO_RULES).sandThere && (step.kind === 'coat' || step.kind === 'sand'))
     problem.holds.push({
       rack: 'air',

@@ -8,6 +8,7 @@ import { NO_RULES } from '../model/rules';
 import { filmWaits } from './film-waits';
 import { houseHours, minutesOf } from './house-hours';
 import type { JobToPlan } from './job-to-plan';
+import { helperId } from './operation-id';
 import { COATING, KITCHEN } from './stations';
 
 const MINUTE = 60_000;
@@ -31,6 +32,11 @@ export interface ProblemDraft {
   link: (from: string, to: string, need: Requirement) => void;
   /** One operation comes after another. */
   after: (from: string, to: string, maxLag?: number | null) => void;
+  /**
+   * What was laid before allows an operation from a moment, and until another: ms since 1970, null without end. A window that
+   * is over is not kept any more: it is scuffed then.
+   */
+  window: (id: string, lot: string, from: number, to: number | null) => void;
   /** An operation that a fact stands for: done by a helper of its own, always open, at a given minute. @returns its id */
   helper: (id: string, lot: string, minutes: number, station?: string | null, at?: number) => string;
   /** Work that was begun, as it is known to go on. @returns its id */
@@ -136,6 +142,19 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
     busyUntil,
     minute,
     helper,
+    window: (id, lot, from, to) => {
+      const open = to === null || to < job.t0 ? null : minute(to);
+      const ready = minute(from);
+      if (ready === 0 && open === null) return;
+      // A moment that is past stands for the first minute: nothing begins sooner.
+      const film = helper(helperId(id, 'film'), lot, Math.max(1, ready));
+      problem.links.push({
+        from: film,
+        to: id,
+        minLag: 0,
+        maxLag: open === null ? null : Math.max(0, open - Math.max(1, ready)),
+      });
+    },
     pinned: (id) => {
       const at = job.pins?.get(id);
       return at === undefined ? null : minute(at);

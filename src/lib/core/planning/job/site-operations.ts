@@ -14,7 +14,7 @@ import { KITCHEN } from './stations';
 export function addSite(draft: ProblemDraft, site: readonly SiteProgress[], t0: number): string[] {
   const { problem } = draft;
   const added = new Map<string, string>();
-  for (const { step, state, from } of site) {
+  for (const { step, state, from, to } of site) {
     const id = operationId(SITE, step.key);
     if (state === 'done') continue;
     if (state !== 'pending') {
@@ -36,7 +36,7 @@ export function addSite(draft: ProblemDraft, site: readonly SiteProgress[], t0: 
       const before = added.get(need.step);
       if (before) draft.link(before, id, need);
     }
-    if (from > t0) draft.after(draft.helper(helperId(id, 'film'), SITE, draft.minute(from)), id);
+    draft.window(id, SITE, from, to);
     added.set(step.key, id);
     problem.finish.push({ operation: id, tail: 0 });
   }

@@ -191,6 +191,7 @@ describe('a job among others', () => {
     const site = siteOf(SHELLAC_URETHANE, { walls: 2 }).map((step) => ({
       step,
       from: 0,
+      to: null,
       state: 'pending' as const,
     }));
     const near = planOf(jobOf([4], { site }));

@@ -43,6 +43,17 @@ function airFor(db: Db, file: OpenJob, now: number): Pick<BenchPack, 'air' | 'ai
   return { air: JSON.stringify(air), airRead: spansRead(known.air.filter((a) => a.at >= air.climate.start)) };
 }
 
+/** Days of the house’s air that a device is given for coating its walls. */
+const HOUSE_DAYS = 3;
+
+/** The air of the house from today on, where fixed work is coated there and pieces are not. */
+function houseAir(db: Db, { choice, site }: OpenJob, now: number): string | null {
+  if (choice?.air !== 'place' || choice.place === 'house' || site.length === 0) return null;
+  const { rates } = airOf(db, 'house', now);
+  const from = Math.floor(now / DAY) * DAY;
+  return JSON.stringify(cutClimate(rates.climate, from, from + HOUSE_DAYS * DAY));
+}
+
 export function benchPack(
   db: Db,
   { file, plan }: { file: OpenJob; plan: StoredPlan | null },
@@ -71,6 +82,7 @@ export function benchPack(
         ? [{ id, small: `/photos/${id}?size=small`, whole: `/photos/${id}`, piece, of, note, addedAt }]
         : [],
     ),
+    houseAir: houseAir(db, file, now),
     cureMinutes: context.cureMinutes,
     rack: { slots: choice?.rackSlots ?? 0, ...(choice?.slot ?? USUAL_SLOT) },
     way: job.way,

@@ -1,4 +1,5 @@
 /** Learns how long work takes here from what was recorded. */
+import { takenBackBy } from '$core/bench/state/decided';
 import type { Fact } from '$core/bench/state/events';
 import type { JobState } from '$core/bench/state/state';
 import { learntPace, paceKey, paceOf } from '$core/bench/view/pace';
@@ -25,7 +26,11 @@ export function keepPace(db: Db, fact: Fact, state: JobState, route: readonly St
   if (fact.body.kind === 'void' || fact.body.kind === 'contradiction.settled') {
     // A work may have lost its end, or its beginning.
     const begun = [...state.works.values()].flatMap((w) => (w.end === null ? [w.id] : []));
-    for (const id of [...begun, ...('fact' in fact.body ? [fact.body.fact] : fact.body.of)])
+    for (const id of [
+      ...begun,
+      ...takenBackBy(fact.body),
+      ...(fact.body.kind === 'void' ? [] : fact.body.of),
+    ])
       deletePace(db, id);
     return;
   }

@@ -1,5 +1,6 @@
 import { unknownTo } from '$core/bench/apart';
 import { contradictions, stepsBefore } from '$core/bench/contradictions';
+import { takenBackBy } from '$core/bench/state/decided';
 import { factSchema, type Fact } from '$core/bench/state/events';
 import { fold, foldOn, lastToHappen } from '$core/bench/state/fold';
 import type { JobState } from '$core/bench/state/state';
@@ -29,7 +30,7 @@ import { summarise } from '../job/summaries';
 
 /** Air that was read on a job at one of the company's places counts for every job there. */
 function keepReading(db: Db, { id, at, body }: Fact): void {
-  if (body.kind === 'void') deleteReadingOf(db, body.fact);
+  for (const gone of takenBackBy(body)) deleteReadingOf(db, gone);
   const place = body.kind === 'air.read' ? placeNamed(body.place) : null;
   if (body.kind !== 'air.read' || !place) return;
   const { celsius, humidity } = body;

@@ -1,4 +1,5 @@
 /** What fingers at the bench teach about drying. */
+import { takenBackBy } from '$core/bench/state/decided';
 import type { Fact } from '$core/bench/state/events';
 import { pieceState } from '$core/bench/state/state';
 import { stageTouched } from '$core/bench/view/looks';
@@ -10,7 +11,7 @@ import { ratios } from '../air/learnt';
 /** Keeps what a touch at the bench tells of its product where the job's pieces dry; forgets one that was taken back. */
 export function keepFelt(db: Db, fact: Fact, file: OpenJob, now: number): void {
   const { body } = fact;
-  if (body.kind === 'void') forgetTouchTest(db, body.fact, now);
+  for (const id of takenBackBy(body)) forgetTouchTest(db, id, now);
   if (body.kind !== 'film.felt' || !file.choice) return;
   const coat = file.route.find((s) => s.key === body.step);
   const product = coat?.product;

@@ -4,7 +4,7 @@ import type { Fact } from '$core/bench/state/events';
 import { fold } from '$core/bench/state/fold';
 import type { JobState } from '$core/bench/state/state';
 import type { Lot } from '$core/planning/job/lots';
-import { knownPieces } from '$core/bench/view/bench-job';
+import { knownPieces, severalColours } from '$core/bench/view/bench-job';
 import { withRework } from '$core/bench/rework';
 import type { Step } from '$core/coating/route';
 import { waysOf, type Ways } from '$core/job-plan/ways';
@@ -20,13 +20,14 @@ import type { Db } from '../../db/open';
 import { forgiving, type Forgiven } from '../../forgiving';
 import { keepLast } from '$core/units/keep-last';
 import { factFaults, listFacts } from '../../store/facts';
-import { findDeleted, findJob, listZones, type Job, type Zone } from '../../store/jobs';
+import { findDeleted, findJob, listOtherColours, listZones, type Job, type Zone } from '../../store/jobs';
 import { listLots, listPieces, unreadableConditions, type Piece } from '../../store/pieces';
 import { readSetting } from '../../store/settings';
 import { listWorkers } from '../../store/workers';
 import { companyZone, now } from '../company/clock';
 import type { JobFault } from './each-job';
 import { jobWaits } from '../air/job-air';
+import { airOf, placeNamed } from '../air/place-air';
 import { Refused } from '../../refused';
 
 export interface OpenJob {
@@ -129,6 +130,16 @@ export const firstFilm = (choice: Choice | null, state: JobState, zone: string):
     ...[...state.works.values()].map((w) => w.start),
   );
 
+/** Air of the company's places at a moment, read or forecast. */
+const forecastOf =
+  (db: Db): NonNullable<Context['forecast']> =>
+  (name, at) => {
+    const place = placeNamed(name);
+    if (!place) return null;
+    const { climate } = airOf(db, place, now(db), at).rates;
+    return climate.air[Math.floor((at - climate.start) / (climate.step * 60_000))] ?? null;
+  };
+
 /** Loads a job, as far as it can be read. @throws Refused 404 when there is none, 410 when it was deleted */
 export function openJob(db: Db, id: string): OpenJob {
   const stored = findJob(db, id);
@@ -177,6 +188,10 @@ export function openJob(db: Db, id: string): OpenJob {
     lots,
     people: new Map(listWorkers(db).map((w) => [w.id, w.name])),
     ...(choice ? { rack: { slots: choice.rackSlots, ...choice.slot } } : {}),
+    place: choice?.place ?? 'tent',
+    zoneColours: new Map(zones.map((z) => [z.id, z.colour])),
+    manyColours: () => severalColours(zones, listOtherColours(db, id)),
+    ...(choice?.air === 'place' ? { forecast: forecastOf(db) } : {}),
     waits,
     measures: readSetting(db, 'measures') ?? 'metric',
     cureMinutes: cures.length ? Math.max(...cures) : null,

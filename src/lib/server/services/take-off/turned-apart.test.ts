@@ -105,9 +105,11 @@ it('the bench asks of each piece what its way asks; what is begun is not turned 
   let at = NOW;
   for (const step of file.route.filter((s) => s.kind === 'prep')) {
     at += 24 * 3_600_000;
-    const id = record(at, { kind: 'work.started', step: step.key, lot: '', pieces: all });
+    const begun = file.lots.map((lot) =>
+      record(at, { kind: 'work.started', step: step.key, lot: lot.id, pieces: lot.pieces }),
+    );
     at += 3_600_000;
-    record(at, { kind: 'work.finished', work: id, leftOut: [] });
+    for (const work of begun) record(at, { kind: 'work.finished', work, leftOut: [] });
   }
   const now = openJob(db, job);
   const next = (zone: string) =>
@@ -116,10 +118,12 @@ it('the bench asks of each piece what its way asks; what is begun is not turned 
     );
   expect([...next(island)]).toEqual(['hung.all.shellac-primer.1']);
   expect([...next(file.zones[0]?.id ?? '')]).toEqual(['back.shellac-primer.1']);
-  const hung = now.pieces.filter((p) => p.zoneId === island).map((p) => p.id);
-  const wrong: FactBody = { kind: 'work.started', step: 'back.shellac-primer.1', lot: '', pieces: hung };
-  expect(() => record(at + 1000, wrong)).toThrow(/“Prime all faces” comes first/);
-  record(at + 1000, { kind: 'work.started', step: 'hung.all.shellac-primer.1', lot: '', pieces: hung });
+  const ownLot = now.lots.find((l) => now.pieces.some((p) => p.zoneId === island && l.pieces.includes(p.id)));
+  const hung = ownLot?.pieces ?? [];
+  const lot = ownLot?.id ?? '';
+  const wrong: FactBody = { kind: 'work.started', step: 'back.shellac-primer.1', lot, pieces: hung };
+  expect(() => record(at + 1000, wrong)).toThrow(/“Prime backs” is not for/);
+  record(at + 1000, { kind: 'work.started', step: 'hung.all.shellac-primer.1', lot, pieces: hung });
   await expect(choosePlan(db, job, choice({ [`pattern.${island}`]: '' }), () => NOW)).rejects.toThrow(
     /recorded already/,
   );

@@ -6,10 +6,25 @@ import { id, overrides, reason } from '../parts';
 
 // What it takes back, the fold leaves out.
 export const voided = factKind({
-  schema: z.object({ kind: z.literal('void'), fact: id, reason, override: overrides }),
+  schema: z.object({
+    kind: z.literal('void'),
+    fact: id,
+    /** facts that stand on it and are taken back with it */
+    also: z.array(id).max(500).optional(),
+    reason,
+    override: overrides,
+  }),
   rank: 280,
-  fromForm: (form) => ({ fact: form.text('fact'), reason: form.text('reason'), ...form.override() }),
+  fromForm: (form) => {
+    const also = form.all('also');
+    return {
+      fact: form.text('fact'),
+      ...(also.length ? { also } : {}),
+      reason: form.text('reason'),
+      ...form.override(),
+    };
+  },
   apply: () => undefined,
-  refuse: (body, _, ctx, log) => judgeTakingBack(ctx, log, body.fact),
+  refuse: (body, _, ctx, log) => judgeTakingBack(ctx, log, body.fact, body.also ?? []),
   say: () => 'Taken back',
 });

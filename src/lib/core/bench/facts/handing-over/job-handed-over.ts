@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { list } from '../../guard/context';
 import { refusalsOf, refuse } from '../../guard/refusal';
+import { siteLeft } from '../../guard/site';
 import { openFlaws } from '../../rework';
 import { pieceState } from '$core/bench/state/state';
 import { factKind } from '../kind';
@@ -23,9 +24,18 @@ export const jobHandedOver = factKind({
       return refuse('done-already', 'The kitchen is handed over already.', false);
     const missing = [...ctx.codes.keys()].filter((p) => pieceState(ctx.state, p).hungIn === null);
     const flawed = [...openFlaws(ctx.state, ctx.route).keys()];
+    const site = siteLeft(ctx);
     const disagree = log.open();
     return refusalsOf(
       missing.length > 0 && refuse('not-home', `${missing.length} not home yet: ${list(ctx, missing)}.`),
+      site.length > 0 &&
+        refuse(
+          'site-open',
+          `The fixed work is not done: ${site
+            .slice(0, 3)
+            .map((s) => `“${s.act}”`)
+            .join(', ')}${site.length > 3 ? ` and ${site.length - 3} more` : ''}.`,
+        ),
       flawed.length > 0 &&
         refuse('open-flaws', `${list(ctx, flawed)} has a flaw that is neither mended nor left as it is.`),
       disagree > 0 &&

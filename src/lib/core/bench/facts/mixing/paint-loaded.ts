@@ -8,15 +8,18 @@ export const paintLoaded = factKind({
     product: z.string().min(1).max(80),
     /** in words; empty for what has no colour */
     colour: z.string().trim().max(60).default(''),
+    /** what holds it: the gun of the pieces, or what lays paint on the wall */
+    of: z.enum(['pieces', 'wall']).optional(),
   }),
   rank: 90,
   fromForm: (form) => {
     // One choice on the page names both: the product, a blank, the colour.
     const [product = '', ...colour] = form.text('paint').split(' ');
-    return { product, colour: colour.join(' ') };
+    const of = form.text('of');
+    return { product, colour: colour.join(' '), ...(of ? { of } : {}) };
   },
-  apply: (state, { at }, { product, colour }) => {
-    state.loaded = { product, colour, at };
+  apply: (state, { at }, { product, colour, of }) => {
+    state[of === 'wall' ? 'loadedOnSite' : 'loaded'] = { product, colour, at };
   },
   refuse: nothingAgainst,
   say: ({ product, colour }, { route }) => {

@@ -1,0 +1,151 @@
+/** Fixed work is guarded as pieces are. */
+import { describe, expect, it } from 'vitest';
+import { MELAMINE, SHELLAC_URETHANE, TWO_PACK } from '$core/coating/systems/index';
+import type { SiteStep } from '$core/takeoff/site-route';
+import type { Fact, FactBody } from '../state/events';
+import { siteOf } from '../../../../../tests/fixed-work';
+import { contextOf, fact, takenDown, uuid } from '../../../../../tests/bench-builders';
+import { judge } from './judge';
+import type { Context } from './context';
+
+const site = siteOf(SHELLAC_URETHANE, { walls: 4 });
+const usual: Partial<Context> = {
+  place: 'tent',
+  manyColours: () => true,
+  zoneColours: new Map([['walls', 'Oatcloth']]),
+};
+const FIRST = 'front.shellac-primer.1 walls';
+const ENAMEL = 'front.urethane-enamel.1 walls';
+const LOADED: FactBody = { kind: 'paint.loaded', product: 'urethane-enamel', colour: 'Oatcloth', of: 'wall' };
+
+/** Every step before a key, two days apart. */
+function upTo(key: string, steps: readonly SiteStep[] = site): { facts: Fact[]; minute: number } {
+  const facts: Fact[] = [];
+  let minute = 100;
+  for (const step of steps) {
+    if (step.key === key) break;
+    const begun = fact(minute, { kind: 'site.started', step: step.key });
+    facts.push(begun, fact(minute + 20, { kind: 'site.finished', work: begun.id }));
+    minute += 2 * 1440;
+  }
+  return { facts, minute };
+}
+const rules = (
+  facts: Fact[],
+  minute: number,
+  body: FactBody,
+  steps: readonly SiteStep[] = site,
+  more: Partial<Context> = {},
+) =>
+  judge(contextOf([], facts, { ...usual, site: steps, ...more }), facts, fact(minute, body)).map(
+    (r) => r.rule,
+  );
+const start = (step: string): FactBody => ({ kind: 'site.started', step });
+
+describe('a step of the fixed work', () => {
+  const primer = upTo(FIRST);
+  const enamel = upTo(ENAMEL);
+  it('may be begun in its order, once its films and waits allow it', () => {
+    expect(rules(primer.facts, primer.minute, start(FIRST))).toEqual([]);
+    expect(rules([], 100, start(FIRST))).toEqual(['skipped-step']);
+    expect(rules(primer.facts, primer.minute - 2 * 1440 + 21, start(FIRST))).toEqual(['too-early']);
+    expect(rules(primer.facts, primer.minute, start('no such'))).toEqual(['no-such-step']);
+  });
+  it('waits for a test that failed to be made again; lead, before anything is sanded', () => {
+    const wipe = (result: 'grey' | 'clean', at: number) =>
+      fact(at, {
+        kind: 'test.recorded',
+        test: { method: 'wipe', result },
+        piece: null,
+        place: 'stove',
+        note: '',
+      });
+    expect(rules([...primer.facts, wipe('grey', 50)], primer.minute, start(FIRST))).toEqual(['finding']);
+    expect(
+      rules([...primer.facts, wipe('grey', 50), wipe('clean', 60)], primer.minute, start(FIRST)),
+    ).toEqual([]);
+    const lead = fact(50, {
+      kind: 'test.recorded',
+      test: { method: 'lead', result: 'lead found' },
+      piece: null,
+      place: 'frame',
+      note: '',
+    });
+    const sand = upTo('fixed.sand');
+    expect(rules([...sand.facts, lead], sand.minute, start('fixed.sand'))).toEqual(['finding']);
+    const clean = upTo('fixed.clean');
+    expect(rules([...clean.facts, lead], clean.minute, start('fixed.clean'))).toEqual([]);
+  });
+  it('asks what is in the brush or gun there, and in which colour', () => {
+    expect(rules(enamel.facts, enamel.minute, start(ENAMEL))).toEqual(['gun-unknown']);
+    const said = (body: FactBody) =>
+      rules([...enamel.facts, fact(enamel.minute - 1, body)], enamel.minute, start(ENAMEL));
+    expect(said(LOADED)).toEqual([]);
+    expect(said({ ...LOADED, colour: 'Slatewing' } as FactBody)).toEqual(['wrong-colour']);
+    // What the gun of the pieces holds says nothing of what lays paint on the wall.
+    expect(said({ kind: 'paint.loaded', product: 'urethane-enamel', colour: 'Slatewing' })).toEqual([
+      'gun-unknown',
+    ]);
+  });
+  it('is held to the air of the house, air and surface', () => {
+    const read = (place: string, celsius: number, more = {}) =>
+      fact(primer.minute - 5, { kind: 'air.read', place, celsius, humidity: 0.4, ...more });
+    const coat = (more: Fact[], context: Partial<Context> = {}) =>
+      rules([...primer.facts, ...more], primer.minute, start(FIRST), site, context);
+    expect(coat([read('house', 4)])).toEqual(['air']);
+    expect(coat([read('tent', 4)])).toEqual([]);
+    expect(coat([read('house', 20, { surface: 5 })])).toEqual(['air']);
+    expect(
+      coat([], { forecast: (place) => (place === 'house' ? { celsius: 2, humidity: 0.5 } : null) }),
+    ).toEqual(['air']);
+  });
+  it('of a two-part product wants a cup that lasts', () => {
+    const steps = siteOf(TWO_PACK, { walls: 4 });
+    const key = 'front.2k-enamel.1 walls';
+    const { facts, minute } = upTo(key, steps);
+    const cup = fact(minute - 30, {
+      kind: 'mix.made',
+      product: '2k-enamel',
+      batch: '1',
+      a: 700,
+      b: 100,
+      thinner: 80,
+      induction: 20,
+      potLife: 240,
+    });
+    const loaded = fact(minute - 1, {
+      kind: 'paint.loaded',
+      product: '2k-enamel',
+      colour: 'Oatcloth',
+      of: 'wall',
+    });
+    expect(rules([...facts, loaded], minute, start(key), steps)).toEqual(['mix']);
+    expect(rules([...facts, loaded, cup], minute, start(key), steps)).toEqual([]);
+    expect(rules([...facts, loaded, cup], minute + 205, start(key), steps)).toEqual(['pot-life']);
+  });
+  it('is too late past the latest recoat', () => {
+    const steps = siteOf(MELAMINE, { walls: 4 });
+    const key = 'front.slick-enamel.1 walls';
+    const { facts, minute } = upTo(key, steps);
+    const week = 7 * 1440;
+    expect(rules(facts, minute + week, start(key), steps, { manyColours: () => false })).toEqual([
+      'too-late',
+    ]);
+  });
+});
+
+describe('hanging and hand-over ask for it', () => {
+  const A = uuid(1);
+  const ready: Fact[] = takenDown([A]);
+  const done = upTo('nothing left');
+  const hang: FactBody = { kind: 'piece.hung', piece: A, opening: A };
+  const over: FactBody = { kind: 'job.handed-over', note: '' };
+  const context = { codes: new Map([[A, '1']]) };
+  it('while a step is left', () => {
+    expect(rules(ready, 10, hang, site, context)).toEqual(['site-open']);
+    expect(rules([...ready, ...done.facts], done.minute, hang, site, context)).toEqual([]);
+    const hung = [...ready, fact(9, hang)];
+    expect(rules(hung, 10, over, site, context)).toEqual(['site-open']);
+    expect(rules([...hung, ...done.facts], done.minute, over, site, context)).toEqual([]);
+  });
+});
