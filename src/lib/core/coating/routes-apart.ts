@@ -19,8 +19,8 @@ export function leavingOut(
     step.after.flatMap((need) => {
       const previous = byKey.get(need.step);
       if (!previous || [...skipped(need.step)].every((p) => own.has(p))) return [];
-      // What all who do this step did before.
-      const stood = previous.after.filter((r) => [...skipped(r.step)].every((p) => own.has(p)));
+      // A need of a step that a piece does not get is nobody’s: it may be named.
+      const stood = previous.after;
       // Whoever is not flipped does not wait until it could be: the next coat has waits of its own.
       const still = previous.kind === 'flip' ? stood.map((r) => plain(r.step)) : stood;
       // The limits of a film that is not laid are nobody's.

@@ -31,6 +31,13 @@ function minutesOf(film: Product, stage: Stage): number {
   return figure.value;
 }
 
+/**
+ * Tells the waits of films apart: two systems may give one product other figures.
+ * @param wet wet film laid over the right one
+ */
+export const waitKey = (film: Product, stage: Stage, wet: number): string =>
+  [film.key, film.base, film.limits.minC, stage, JSON.stringify(film.stages[stage] ?? null), wet].join(' ');
+
 /** Waits as the products' sheets say them. */
 export const SHEET_WAITS: Waits = {
   by: 'sheet',
@@ -73,7 +80,7 @@ export function waitsIn(rates: Rates, multipliers: ReadonlyMap<string, number>):
       return Math.ceil(at);
     },
     leastMinutes: (product, stage, wet, from) => {
-      const key = `${product.key} ${stage} ${wet} ${from}`;
+      const key = `${waitKey(product, stage, wet)} ${from}`;
       const known = least.get(key);
       if (known !== undefined) return known;
       const of = stageOf(product, stage, wet);

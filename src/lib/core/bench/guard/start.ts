@@ -141,7 +141,7 @@ function judgeFace(
 ): Refusal | null {
   const { face } = step;
   if (face !== 'front' && face !== 'back') return null;
-  if (step.turn === 'hung' || step.turn === 'points' || step.mends) return null;
+  if (step.mends) return null;
   const other = pieces.filter((p) => (said ?? faceUp(ctx.state, ctx.route, p) ?? face) !== face);
   return other.length
     ? refuse(

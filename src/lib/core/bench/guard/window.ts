@@ -86,6 +86,8 @@ export function sandableFrom(state: JobState, route: readonly Step[], piece: str
 export function faceUp(state: JobState, route: readonly Step[], piece: string): Face | null {
   const { done } = pieceState(state, piece);
   const own = route.filter((s) => gets(s, piece) && !s.mends);
+  // What is never turned shows both its faces.
+  if (!own.some((s) => s.kind === 'flip')) return null;
   let last: { at: number; face: Face } | null = null;
   own.forEach((step, i) => {
     const at = done.get(step.key)?.end;

@@ -1,6 +1,6 @@
 /** How films make what follows them wait, in whole minutes of a plan. */
 import type { Requirement } from '$core/coating/route';
-import { SHEET_WAITS, type Waits } from '$core/coating/waits';
+import { SHEET_WAITS, waitKey, type Waits } from '$core/coating/waits';
 import type { AirWaits, Ready } from '../model/model';
 import type { JobToPlan } from './job-to-plan';
 
@@ -24,7 +24,7 @@ export function waitsOfFilms(films: ReadonlyMap<string, Requirement>, waits: Wai
   const known = new Map<string, Ready>();
   return new Map(
     [...films].map(([link, need]) => {
-      const key = `${need.film?.key ?? ''} ${need.stage ?? ''} ${need.wet}`;
+      const key = need.film && need.stage ? waitKey(need.film, need.stage, need.wet) : '';
       const ready = known.get(key) ?? readyIn(need, waits, t0);
       known.set(key, ready);
       return [link, ready];
@@ -39,7 +39,7 @@ export function filmWaits(job: JobToPlan, horizon: number) {
   return (need: Requirement): { least: number; ready: Ready } | null => {
     const { film, stage, wet } = need;
     if (waits.by === 'sheet' || !film || !stage) return null;
-    const key = `${film.key} ${stage} ${wet}`;
+    const key = waitKey(film, stage, wet);
     const found = known.get(key);
     if (found) return found;
     const made = {
