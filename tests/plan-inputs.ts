@@ -7,6 +7,7 @@ import { USUAL_CONDITION } from '$core/kitchen/condition';
 import { readNotation } from '$core/kitchen/notation';
 import { surveyPieces } from '$core/kitchen/pieces';
 import { choiceSchema, USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/job/choice';
+import { finishGroups } from '$core/planning/job/finishes';
 import { divideByZone } from '$core/planning/job/lots';
 import { uuid } from './bench-builders';
 
@@ -57,11 +58,12 @@ export function planInputs(
     fixed: true,
     ...more,
   });
+  const groups = finishGroups(choice, pieces, zones);
   return {
     job: { id: uuid(0), name: 'Quay End', zone: 'Etc/UTC', unit: 'in', ...job, surveyed },
     pieces,
     zones,
-    lots: divideByZone(pieces, zones, choice.lotSize, [], (i) => `lot${i}`),
+    lots: divideByZone(groups.pieces, groups.zones, choice.lotSize, [], (i) => `lot${i}`),
     state: emptyState(),
     choice,
     pins: new Map(),

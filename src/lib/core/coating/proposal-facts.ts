@@ -26,20 +26,27 @@ export const USUAL_ANSWERS: Answers = answersSchema.parse({});
 
 /** What the survey and the tests found. */
 export interface Found {
-  /** some piece is open-grained, bleeds, or wears a slick skin; all of them do */
+  /** some piece is open-grained, or bleeds */
   openGrain: boolean;
   bleeds: boolean;
+  /** most pieces wear a slick skin, melamine or printed film; some do, and not most */
   slick: boolean;
-  allSlick: boolean;
+  someSlick: boolean;
   waxed: boolean;
+  /** old glaze in the grooves; new factory fronts with mould release; chips; loose old paint */
+  oldGlaze: boolean;
+  fresh: boolean;
+  chips: boolean;
+  loose: boolean;
   /** 0–3, the worst */
   grease: number;
-  loose: boolean;
   /** a stove stands among the cabinets, or something is wet: sink or water damage */
   cooking: boolean;
   wet: boolean;
   /** keys of the findings of tests on site */
   findings: readonly string[];
+  /** air by day where pieces are coated, °C; null where nobody knows */
+  celsius: number | null;
 }
 
 export type ProposalFacts = Answers & Found;

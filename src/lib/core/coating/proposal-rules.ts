@@ -28,41 +28,66 @@ export interface Rule {
   says: string;
 }
 
-const INDOORS: FactTest = { fact: 'place', is: ['house', 'tent'] };
-const SPRAYED: FactTest = { fact: 'tool', is: ['spray', 'turbine', 'aerosol'] };
+/** Where people live: films dry in the house, or in a tent beside it. */
+const BY_THE_HOUSE: FactTest = { fact: 'place', is: ['house', 'tent'] };
+const IN_THE_HOUSE: FactTest = { fact: 'place', is: 'house' };
+const IN_THE_TENT: FactTest = { fact: 'place', is: 'tent' };
+const INHABITED: FactTest = { fact: 'sleepsThere', is: true };
+const AIRED: FactTest = { fact: 'airing', is: true };
+const NOT_AIRED: FactTest = { fact: 'airing', is: false };
 const BY_HAND: FactTest = { fact: 'tool', is: ['brush-roller', 'roller', 'brush'] };
 const VAPOURS: Target = { traits: ['solvent-borne', 'shellac', 'two-pack', 'lacquer'] };
 
 export const RULES: readonly Rule[] = [
-  // What must not be.
+  // What must not be: where films dry, who sleeps there, and whether it is aired.
   {
     key: 'aerosol-shellac',
-    if: [{ fact: 'tool', is: 'aerosol' }, INDOORS],
+    if: [{ fact: 'tool', is: 'aerosol' }, IN_THE_TENT],
     of: { traits: ['shellac'] },
     gives: 'stop',
     says: 'No shellac from spray cans indoors.',
   },
   {
-    key: 'infant-solvent',
-    if: [
-      { fact: 'infants', is: true },
-      { fact: 'airing', is: false },
-      { fact: 'place', is: ['house', 'tent'] },
-    ],
+    key: 'infant-solvent-house',
+    if: [{ fact: 'infants', is: true }, INHABITED, IN_THE_HOUSE],
     of: VAPOURS,
     gives: 'stop',
-    says: 'No solvent with an infant in a house that cannot be aired.',
+    says: 'No solvent in the house where an infant, or someone pregnant, sleeps.',
   },
   {
-    key: 'asthma-solvent',
-    if: [
-      { fact: 'asthma', is: true },
-      { fact: 'sleepsThere', is: true },
-      { fact: 'place', is: 'house' },
-    ],
+    key: 'infant-solvent-stale',
+    if: [{ fact: 'infants', is: true }, NOT_AIRED, BY_THE_HOUSE],
+    of: VAPOURS,
+    gives: 'stop',
+    says: 'No solvent by an infant, or someone pregnant, where it cannot be aired.',
+  },
+  {
+    key: 'infant-two-pack',
+    if: [{ fact: 'infants', is: true }, BY_THE_HOUSE],
+    of: { traits: ['two-pack'] },
+    gives: 'stop',
+    says: 'No two-pack by a house with an infant or someone pregnant, whatever the licence.',
+  },
+  {
+    key: 'asthma-solvent-house',
+    if: [{ fact: 'asthma', is: true }, INHABITED, IN_THE_HOUSE],
     of: VAPOURS,
     gives: 'stop',
     says: 'Solvent vapours where someone with asthma sleeps.',
+  },
+  {
+    key: 'asthma-solvent-stale',
+    if: [{ fact: 'asthma', is: true }, NOT_AIRED, BY_THE_HOUSE],
+    of: VAPOURS,
+    gives: 'stop',
+    says: 'Solvent vapours by someone with asthma, where it cannot be aired.',
+  },
+  {
+    key: 'stale-solvent',
+    if: [INHABITED, NOT_AIRED, IN_THE_HOUSE],
+    of: { traits: ['solvent-borne', 'two-pack', 'lacquer'] },
+    gives: 'stop',
+    says: 'No solvent in a house that is slept in and cannot be aired.',
   },
   {
     key: 'wax-stove',
@@ -93,18 +118,32 @@ export const RULES: readonly Rule[] = [
     says: 'Lacquer dries under the brush: it is sprayed.',
   },
   {
-    key: 'spray-house',
-    if: [SPRAYED, { fact: 'place', is: 'house' }],
-    of: { traits: ['sprayed best'] },
-    gives: 'stop',
-    says: 'Nothing is sprayed in a house that is not tented: brush and roller, or another place.',
-  },
-  {
     key: 'lifting',
     if: [{ fact: 'findings', has: 'barrier' }],
     of: { traits: ['solvent-borne', 'lacquer', 'two-pack'] },
     gives: 'stop',
     says: 'The solvent spot lifted the old finish: no strong solvent over it.',
+  },
+  {
+    key: 'soft-finish',
+    if: [{ fact: 'findings', has: 'soft-finish' }],
+    of: { traits: ['solvent-borne', 'lacquer', 'two-pack'] },
+    gives: -6,
+    says: 'The solvent spot softened the old finish: strong solvent wrinkles it.',
+  },
+  {
+    key: 'weak-patch',
+    if: [{ fact: 'findings', has: 'weak-patch' }],
+    of: { traits: ['self-priming', 'chalk'] },
+    gives: -3,
+    says: 'The patch held poorly (3B): a primer that bonds is wanted under it.',
+  },
+  {
+    key: 'weak-patch-abraded',
+    if: [{ fact: 'findings', has: 'weak-patch' }],
+    of: { traits: ['needs abrading'] },
+    gives: 1,
+    says: 'The patch held poorly (3B): abraded and primed it holds better.',
   },
   {
     key: 'no-bond',
@@ -125,7 +164,7 @@ export const RULES: readonly Rule[] = [
     key: 'not-slick',
     if: [{ fact: 'slick', is: false }],
     of: { traits: ['bonds to slick'] },
-    gives: -2,
+    gives: -8,
     says: 'A surface sealer is of little use on wood that can be sanded.',
   },
   {
@@ -164,6 +203,62 @@ export const RULES: readonly Rule[] = [
     says: 'Shellac seals what a cleaner leaves behind.',
   },
   {
+    key: 'old-wax',
+    if: [{ fact: 'waxed', is: true }],
+    of: { traits: ['waterborne'], without: ['shellac'] },
+    gives: -2,
+    says: 'Old wax: what the remover leaves makes waterborne paint crawl.',
+  },
+  {
+    key: 'old-wax-shellac',
+    if: [{ fact: 'waxed', is: true }],
+    of: { traits: ['shellac'] },
+    gives: 2,
+    says: 'Shellac holds over what is left of old wax.',
+  },
+  {
+    key: 'old-glaze',
+    if: [{ fact: 'oldGlaze', is: true }],
+    of: { traits: ['self-priming', 'chalk'] },
+    gives: -2,
+    says: 'Old glaze is a soft layer: it is sanded and primed, not painted over.',
+  },
+  {
+    key: 'old-glaze-sealed',
+    if: [{ fact: 'oldGlaze', is: true }],
+    of: { traits: ['shellac'] },
+    gives: 1,
+    says: 'Shellac seals old glaze once it is sanded.',
+  },
+  {
+    key: 'mould-release',
+    if: [{ fact: 'fresh', is: true }],
+    of: { traits: ['self-priming', 'chalk'] },
+    gives: -2,
+    says: 'New factory fronts carry mould release: without a primer that bonds it makes fisheyes and peels.',
+  },
+  {
+    key: 'mould-release-abraded',
+    if: [{ fact: 'fresh', is: true }],
+    of: { traits: ['needs abrading'] },
+    gives: 1,
+    says: 'New factory fronts are wiped with solvent and scuffed: then it bonds.',
+  },
+  {
+    key: 'chips-filled',
+    if: [{ fact: 'chips', is: true }],
+    of: { traits: ['self-priming', 'chalk'] },
+    gives: -1,
+    says: 'Filled chips show through without a primer.',
+  },
+  {
+    key: 'loose-primed',
+    if: [{ fact: 'loose', is: true }],
+    of: { traits: ['blocks stains'] },
+    gives: 1,
+    says: 'Its primer ties down the scraped edges.',
+  },
+  {
     key: 'wax-left',
     if: [{ fact: 'findings', has: 'wax' }],
     of: { traits: ['waterborne'], without: ['shellac', 'wax'] },
@@ -181,7 +276,7 @@ export const RULES: readonly Rule[] = [
   {
     key: 'bleed-open',
     if: [{ fact: 'bleeds', is: true }],
-    of: { without: ['blocks stains', 'bonds to slick', 'two-pack'] },
+    of: { without: ['blocks stains', 'two-pack'] },
     gives: -3,
     says: 'The wood bleeds, and nothing in it blocks stains.',
   },
@@ -202,13 +297,45 @@ export const RULES: readonly Rule[] = [
   // The household.
   {
     key: 'smell',
-    if: [
-      { fact: 'sleepsThere', is: true },
-      { fact: 'place', is: 'house' },
-    ],
+    if: [INHABITED, AIRED, IN_THE_HOUSE],
     of: { traits: ['solvent-borne'] },
     gives: -3,
     says: 'Smells for days where the family sleeps.',
+  },
+  {
+    key: 'smell-tent',
+    if: [INHABITED, IN_THE_TENT],
+    of: { traits: ['solvent-borne'] },
+    gives: -1,
+    says: 'The tent beside the house smells for days.',
+  },
+  {
+    key: 'smell-tent-stale',
+    if: [INHABITED, NOT_AIRED, IN_THE_TENT],
+    of: { traits: ['solvent-borne', 'lacquer', 'two-pack'] },
+    gives: -3,
+    says: 'The rooms behind the tent cannot be aired: the smell stays.',
+  },
+  {
+    key: 'shellac-stale',
+    if: [INHABITED, NOT_AIRED, BY_THE_HOUSE],
+    of: { traits: ['shellac'] },
+    gives: -2,
+    says: 'Alcohol vapour where it cannot be aired, for the hours that shellac dries.',
+  },
+  {
+    key: 'infant-tent',
+    if: [{ fact: 'infants', is: true }, IN_THE_TENT],
+    of: VAPOURS,
+    gives: -3,
+    says: 'Solvent in a tent beside a house with an infant or someone pregnant.',
+  },
+  {
+    key: 'asthma-tent',
+    if: [{ fact: 'asthma', is: true }, IN_THE_TENT],
+    of: VAPOURS,
+    gives: -3,
+    says: 'Solvent in a tent beside a house where someone has asthma.',
   },
   {
     key: 'infants-gentle',
@@ -302,20 +429,6 @@ export const RULES: readonly Rule[] = [
     of: { keys: ['oil-alkyd-hybrid', 'oil-enamel', 'fast-cabinet', 'melamine'] },
     gives: 1,
     says: 'Levels well under brush and roller.',
-  },
-  {
-    key: 'hurry-quick',
-    if: [{ fact: 'hurry', is: true }],
-    of: { traits: ['quick'] },
-    gives: 2,
-    says: 'Short waits between coats.',
-  },
-  {
-    key: 'hurry-slow',
-    if: [{ fact: 'hurry', is: true }],
-    of: { traits: ['slow'] },
-    gives: -3,
-    says: 'Long waits between coats.',
   },
 ];
 

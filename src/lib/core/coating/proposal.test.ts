@@ -10,8 +10,12 @@ const FACTS: ProposalFacts = {
   openGrain: false,
   bleeds: false,
   slick: false,
-  allSlick: false,
+  someSlick: false,
   waxed: false,
+  oldGlaze: false,
+  fresh: false,
+  chips: false,
+  celsius: null,
   grease: 1,
   loose: false,
   cooking: true,
@@ -67,7 +71,7 @@ describe('the rules', () => {
 
 describe('the proposal', () => {
   it('proposes the surface sealer for melamine, and says why', () => {
-    const [best] = of({ slick: true, allSlick: true, tool: 'brush-roller' });
+    const [best] = of({ slick: true, tool: 'brush-roller' });
     expect(best?.system.key).toBe('melamine');
     expect(best?.forIt[0]).toMatch(/melamine/);
   });

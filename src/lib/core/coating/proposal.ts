@@ -1,7 +1,9 @@
 /** Ranks the finish systems for a kitchen, with the reasons and what would change the answer. Docs: docs/methods/proposal.md */
 import { QUESTIONS, type Answers, type ProposalFacts } from './proposal-facts';
 import { COAT_RULES, RULES, type FactTest, type Target } from './proposal-rules';
+import { buildRoute } from './route';
 import { MOST_PRIMER, productOf, usualCounts, type CoatCounts, type System } from './system';
+import { TOOL_FACTS, type Tool } from './tool';
 
 const MOST_COATS = 4;
 
@@ -20,6 +22,11 @@ const isOf = ({ traits, without, keys }: Target, system: System): boolean =>
 
 export interface Proposal {
   system: System;
+  /** what lays it, and why where that is not the tool that was answered */
+  tool: Tool;
+  toolReason: string | null;
+  /** days from the first coat to hanging that its films alone take, at the sheet’s air */
+  days: number;
   /** null where something forbids it */
   points: number | null;
   /** in plain words */
@@ -54,27 +61,83 @@ function coatsFor(system: System, facts: ProposalFacts): Pick<Proposal, 'counts'
   return { counts, coatReasons };
 }
 
+/** Nothing is sprayed where nobody keeps the mist in. */
+const NO_TENT = 'Nothing is sprayed in a house that is not tented: brush and roller.';
+
+/** What lays the paint in these circumstances. */
+function toolFor(facts: ProposalFacts): { tool: Tool; toolReason: string | null } {
+  const tool = facts.tool as Tool;
+  return TOOL_FACTS[tool].sprays && facts.place === 'house'
+    ? { tool: 'brush-roller', toolReason: NO_TENT }
+    : { tool, toolReason: null };
+}
+
+/** Days on end that are short, and long, for a kitchen that must be back soon. Common practice, no source. */
+const [SHORT, LONG] = [2.5, 4];
+
+/**
+ * Days from the first coat until pieces may hang, of films and other waits alone.
+ * @throws Error when a figure is missing
+ */
+export function filmDays(system: System, counts: CoatCounts, tool: Tool): number {
+  const route = buildRoute(system, counts, tool);
+  const at = new Map<string, number>();
+  for (const step of route)
+    at.set(step.key, Math.max(0, ...step.after.map((r) => (at.get(r.step) ?? 0) + r.min)));
+  const first = route.find((s) => s.kind === 'coat');
+  const hang = route.at(-1);
+  return ((at.get(hang?.key ?? '') ?? 0) - (at.get(first?.key ?? '') ?? 0)) / 1440;
+}
+
+/** What the air of the place does to a system: what cannot be laid, and what heating would allow. */
+function tooCold(system: System, celsius: number | null): string | null {
+  if (celsius === null) return null;
+  const needs = Math.max(...system.products.map((p) => p.limits.minC));
+  const first = system.products.find((p) => p.limits.minC === needs);
+  return celsius < needs
+    ? `At ${Math.round(celsius)} °C where it is coated, ${first?.name ?? system.name} cannot be laid: heated to ${needs} °C it could.`
+    : null;
+}
+
+/** In a hurry, days count: what its films take, in words and points. */
+function hurryOf(days: number, hurry: boolean): { gives: number; says: string } | null {
+  const says = `Its films take ${days.toFixed(1)} days from the first coat to hanging.`;
+  if (!hurry) return null;
+  if (days <= SHORT) return { gives: 2, says };
+  return days >= LONG ? { gives: -3, says } : null;
+}
+
 /**
  * Judges every system by the rules.
  * @returns best first; systems that something forbids last
  */
-export function propose(systems: readonly System[], facts: ProposalFacts): Proposal[] {
+export function propose(systems: readonly System[], given: ProposalFacts): Proposal[] {
+  const { tool, toolReason } = toolFor(given);
+  const facts: ProposalFacts = { ...given, tool };
   const all = systems.map((system): Proposal => {
+    const coats = coatsFor(system, facts);
+    const days = filmDays(system, coats.counts, tool);
     const rules = RULES.filter((r) => isOf(r.of, system) && r.if.every((t) => holds(t, facts)));
-    const points = rules.reduce((sum, r) => sum + (r.gives === 'stop' ? 0 : r.gives), 0);
-    const stops = rules.flatMap((r) => (r.gives === 'stop' ? [r.says] : []));
+    const points = rules.flatMap((r) => (r.gives === 'stop' ? [] : [{ gives: r.gives, says: r.says }]));
+    const hurry = hurryOf(days, facts.hurry);
+    if (hurry) points.push(hurry);
+    const cold = tooCold(system, facts.celsius);
+    const stops = [...rules.flatMap((r) => (r.gives === 'stop' ? [r.says] : [])), ...(cold ? [cold] : [])];
     const says = (good: boolean) =>
-      rules
-        .flatMap((r) => (r.gives !== 'stop' && r.gives > 0 === good ? [r] : []))
-        .sort((a, b) => Math.abs(Number(b.gives)) - Math.abs(Number(a.gives)))
+      points
+        .filter((r) => r.gives > 0 === good)
+        .sort((a, b) => Math.abs(b.gives) - Math.abs(a.gives))
         .map((r) => r.says);
     return {
       system,
-      points: stops.length ? null : points,
+      tool,
+      toolReason,
+      days,
+      points: stops.length ? null : points.reduce((sum, r) => sum + r.gives, 0),
       stops,
       forIt: says(true),
       against: says(false),
-      ...coatsFor(system, facts),
+      ...coats,
     };
   });
   return all.sort((a, b) => (b.points ?? -1000) - (a.points ?? -1000));
@@ -100,5 +163,35 @@ export function whatWouldChange(systems: readonly System[], facts: ProposalFacts
         ? [{ fact, asks, says, system: first.system }]
         : [];
     }),
+  );
+}
+
+/** Answers that together would leave some system possible. */
+export interface WayOut {
+  answers: { fact: keyof Answers; asks: string; says: string }[];
+  systems: System[];
+}
+
+/**
+ * What would have to change where nothing is possible: single answers, or pairs where no single one helps.
+ * @returns empty while something is possible; what the survey and the tests found cannot be answered away
+ */
+export function waysOut(systems: readonly System[], facts: ProposalFacts): WayOut[] {
+  const possible = (given: ProposalFacts): System[] =>
+    propose(systems, given).flatMap((p) => (p.points === null ? [] : [p.system]));
+  if (possible(facts).length) return [];
+  const changes = QUESTIONS.flatMap(({ fact, asks, answers }) =>
+    answers.flatMap(({ value, says }) => (facts[fact] === value ? [] : [{ fact, asks, says, value }])),
+  );
+  const out = (list: typeof changes): WayOut[] => {
+    const found = possible(list.reduce((given, c) => ({ ...given, [c.fact]: c.value }), facts));
+    return found.length
+      ? [{ answers: list.map(({ fact, asks, says }) => ({ fact, asks, says })), systems: found }]
+      : [];
+  };
+  const single = changes.flatMap((c) => out([c]));
+  if (single.length) return single;
+  return changes.flatMap((one, i) =>
+    changes.slice(i + 1).flatMap((other) => (other.fact === one.fact ? [] : out([one, other]))),
   );
 }

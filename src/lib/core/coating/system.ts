@@ -2,7 +2,10 @@
 import { z } from 'zod';
 import { DEW_POINT_MARGIN_K } from '../air/humid-air';
 import { phasesSchema } from '../drying/phase';
+import { basisSchema } from './basis';
 import { TOOLS } from './tool';
+
+export { BASES_OF_FIGURES, type Basis } from './basis';
 
 export const STAGES = [
   'touch',
@@ -33,22 +36,8 @@ export const STAGE_WORDS: Record<Stage, string> = {
 export const FACES = ['back', 'front'] as const;
 export type Face = (typeof FACES)[number];
 
-export const BASES_OF_FIGURES = [
-  'common practice',
-  'from memory',
-  'data sheet',
-  'learnt here',
-  'our own rule',
-] as const;
 /** Five years of minutes: no film waits longer, and no other figure is larger. */
 export const MOST_FIGURE = 2_630_000;
-/** Where a figure comes from, the rule of thumb it is, and who typed it where somebody did. */
-export const basisSchema = z.object({
-  basis: z.enum(BASES_OF_FIGURES),
-  note: z.string().max(500).optional(),
-  by: z.string().max(80).optional(),
-});
-export type Basis = z.infer<typeof basisSchema>;
 /** A figure and where it comes from. */
 export const figureSchema = basisSchema.extend({
   value: z

@@ -1,5 +1,5 @@
 /** What lays the paint, how much of it reaches the work, and how long it takes. */
-import type { Basis } from './system';
+import type { Basis } from './basis';
 
 export const TOOLS = ['spray', 'turbine', 'brush-roller', 'roller', 'brush', 'aerosol', 'rag'] as const;
 export type Tool = (typeof TOOLS)[number];

@@ -6,6 +6,7 @@ import type { Step } from '../coating/route';
 import type { Waits } from '../coating/waits';
 import type { Choice } from '../planning/job/choice';
 import type { JobToPlan } from '../planning/job/job-to-plan';
+import { finishGroups } from '../planning/job/finishes';
 import { divideByZone } from '../planning/job/lots';
 import { waitsOf } from '../coating/waits';
 import { dayToMs } from '../units/clock-time';
@@ -89,9 +90,13 @@ export function jobAt(
 
 /** The job as if something else had been chosen. Pieces are divided anew only before work begins. */
 export function withChoice(inputs: PlanInputs, choice: Choice): PlanInputs {
-  const again = inputs.state.works.size === 0 && choice.lotSize !== inputs.choice.lotSize;
+  const groups = finishGroups(choice, inputs.pieces, inputs.zones);
+  const apart = (c: Choice): string => Object.keys(c.finishes).sort().join();
+  const again =
+    inputs.state.works.size === 0 &&
+    (choice.lotSize !== inputs.choice.lotSize || apart(choice) !== apart(inputs.choice));
   const lots = again
-    ? divideByZone(inputs.pieces, inputs.zones, choice.lotSize, [], (i) => `as if ${i}`)
+    ? divideByZone(groups.pieces, groups.zones, choice.lotSize, [], (i) => `as if ${i}`)
     : inputs.lots;
   return { ...inputs, choice, lots };
 }

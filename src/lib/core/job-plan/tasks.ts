@@ -1,5 +1,6 @@
 /** What a planning thread is asked, and what it answers: data in, data out. */
 import { ifKnown } from '../coating/missing-figure';
+import { comesTo, type ComesTo } from './comes-to';
 import { settleChoice } from './settle-choice';
 import { settleRework, type SettledRework } from './settle-rework';
 import { keepTimes, type KeptTimes } from './keep-times';
@@ -32,6 +33,8 @@ export interface Tasks {
   };
   /** hand-backs of one job as it would be in several ways; null where none is found */
   compare: { given: { ways: readonly PlanInputs[]; at: number }; back: (Outcome | null)[] };
+  /** what a job would come to in a choice; null where none is found, or a figure is missing */
+  'comes-to': { given: { inputs: PlanInputs; at: number }; back: ComesTo | null };
   'new-kitchen': { given: { like: PlanInputs; now: number; zone: string }; back: NewStart | null };
   'plans-within': {
     given: { jobs: readonly PlanInputs[]; joint: PlannedTogether; startedAt: number; at: number };
@@ -55,6 +58,7 @@ const DO: { [K in TaskKind]: (given: Tasks[K]['given']) => Tasks[K]['back'] } = 
   },
   'keep-times': ({ inputs, moves, at, near }) => keepTimes(inputs, moves, at, near),
   compare,
+  'comes-to': ({ inputs, at }) => ifKnown(() => comesTo(inputs, at)),
   'new-kitchen': ({ like, now, zone }) => newKitchenStart(like, now, zone),
   'plans-within': ({ jobs, joint, startedAt, at }) => plansWithin(jobs, joint, startedAt, at),
 };

@@ -1,6 +1,5 @@
 /** Tests on the old finish before a promise is made, and what their results ask for. Common practice, no source. */
 import { z } from 'zod';
-import type { LeadTest } from '../coating/cautions';
 import { ASTM_CLASSES } from './cross-cut';
 
 export const siteTestSchema = z.discriminatedUnion('method', [
@@ -165,7 +164,7 @@ export function openFindings(tests: readonly TestDone[]): OpenFinding[] {
  * What the tests for lead say of a house: found anywhere is found; none found counts where it was tested for the whole
  * kitchen, not on one piece alone.
  */
-export function leadTest(tests: readonly TestDone[]): LeadTest {
+export function leadTest(tests: readonly TestDone[]): 'not tested' | 'found' | 'none found' {
   if (openFindings(tests).some((f) => f.key === 'lead')) return 'found';
   return tests.some((t) => t.test.method === 'lead' && t.piece === null) ? 'none found' : 'not tested';
 }

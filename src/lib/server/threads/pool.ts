@@ -5,7 +5,13 @@ import { INLINE, startThread, type Order, type Reply } from './planner-thread';
 
 const SIZE = 2;
 /** Tasks of seconds; the others take a second or so. */
-const LONG: ReadonlySet<TaskKind> = new Set(['settle-choice', 'compare', 'new-kitchen', 'plans-within']);
+const LONG: ReadonlySet<TaskKind> = new Set([
+  'settle-choice',
+  'compare',
+  'comes-to',
+  'new-kitchen',
+  'plans-within',
+]);
 
 interface Asked {
   order: Order;

@@ -110,12 +110,8 @@
   .line {
     padding: 4px 0;
   }
-  .line b,
   .line span {
     min-width: 160px;
-  }
-  .line b {
-    line-height: 44px;
   }
   .reset {
     margin-top: 8px;

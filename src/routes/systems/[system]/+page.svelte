@@ -104,8 +104,7 @@
   .body {
     margin-top: 12px;
   }
-  ol,
-  ul {
+  ol {
     margin: 0;
     padding-left: 20px;
     list-style: disc;

@@ -6,7 +6,6 @@ import type { SiteStep } from '../../takeoff/site-route';
 import type { Measures } from '../../units/measures';
 import type { Context } from '../guard/context';
 import type { Refusal } from '../guard/refusal';
-import type { Fact } from '../state/events';
 import type { JobState } from '../state/state';
 import type { FactForm } from './form';
 
@@ -28,8 +27,8 @@ export interface Log {
   by: string;
   /** the state as it would be without some facts */
   without: (ids: ReadonlySet<string>) => JobState;
-  /** every fact that counts, in the order they came */
-  facts: readonly Fact[];
+  /** ids of the facts of a kind that count and name a piece */
+  factsOn: (piece: string, kind: string) => string[];
   /** how many contradictions nobody has settled */
   open: () => number;
 }

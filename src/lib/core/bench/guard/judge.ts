@@ -1,6 +1,6 @@
 /** What may be done now: every fact is judged before it is kept. */
 import { contradictions, stepsBefore } from '../contradictions';
-import { entryOf, type Fact } from '../state/events';
+import { entryOf, type Fact, type FactBody } from '../state/events';
 import { fold } from '../state/fold';
 import { overridesOf } from '../facts/parts';
 import type { Context } from './context';
@@ -20,13 +20,16 @@ export function judge(ctx: Context, facts: readonly Fact[], fact: Fact): Refusal
   return all.filter((r) => !r.canOverride || !overruled.has(r.rule));
 }
 
+/** The pieces that a fact names. */
+const namedIn = (body: FactBody): readonly string[] =>
+  'pieces' in body ? body.pieces : 'piece' in body && body.piece !== null ? [body.piece] : [];
+
 function judgeBody(
   ctx: Context,
   facts: readonly Fact[],
   { body, at, worker }: Fact,
 ): Refusal | readonly Refusal[] | null {
-  const named = 'pieces' in body ? body.pieces : 'piece' in body && body.piece !== null ? [body.piece] : [];
-  const strangers = named.filter((p) => !ctx.codes.has(p));
+  const strangers = namedIn(body).filter((p) => !ctx.codes.has(p));
   if (strangers.length)
     return refuse('unknown', `${strangers.length} of the pieces named are not of this job.`, false);
   return entryOf(body).refuse(body, at, ctx, {
@@ -35,7 +38,10 @@ function judgeBody(
     endOf: (id) => facts.find((f) => f.body.kind === 'work.finished' && f.body.work === id),
     by: worker,
     without: (ids) => fold(facts.filter((f) => !ids.has(f.id))),
-    facts: facts.filter((f) => !ctx.state.voided.has(f.id)),
+    factsOn: (piece, kind) =>
+      facts.flatMap((f) =>
+        f.body.kind === kind && !ctx.state.voided.has(f.id) && namedIn(f.body).includes(piece) ? [f.id] : [],
+      ),
     open: () => contradictions(facts, stepsBefore(ctx.route)).length,
   });
 }

@@ -64,14 +64,8 @@ interface Standing {
 function standingOn(ctx: Context, log: Log, gone: ReadonlySet<string>): Standing[] {
   const without = log.without(gone);
   const found = new Map<string, string>();
-  const factsOn = (piece: string, kind: 'piece.down' | 'piece.hung'): string[] =>
-    log.facts.flatMap((f) =>
-      !gone.has(f.id) &&
-      f.body.kind === kind &&
-      (f.body.kind === 'piece.down' ? f.body.pieces.includes(piece) : f.body.piece === piece)
-        ? [f.id]
-        : [],
-    );
+  const factsOn = (piece: string, kind: string): string[] =>
+    log.factsOn(piece, kind).filter((id) => !gone.has(id));
   for (const [piece, state] of without.pieces) {
     const before = pieceState(ctx.state, piece);
     const code = ctx.codes.get(piece) ?? '?';

@@ -33,7 +33,7 @@ export function waitsOfFilms(films: ReadonlyMap<string, Requirement>, waits: Wai
 }
 
 /** How a film makes what follows it wait: minutes from the end of its coat. */
-export function filmWaits(job: JobToPlan, horizon: number) {
+export function filmWaits(job: JobToPlan) {
   const { waits = SHEET_WAITS, t0 } = job;
   const known = new Map<string, { least: number; ready: Ready }>();
   return (need: Requirement): { least: number; ready: Ready } | null => {

@@ -50,3 +50,20 @@ export function fixedParts(choice: Choice, areas: readonly FixedArea[]): FixedPa
   }
   return [...parts.values()];
 }
+
+/**
+ * Pieces by colour and finish, to be divided into lots: what is laid together is laid in one finish.
+ * @returns the pieces with the group that stands for their zone, and the groups in order
+ */
+export function finishGroups<P extends { id: string; zoneId: string; form: Form }>(
+  choice: Choice,
+  pieces: readonly P[],
+  zones: readonly { id: string }[],
+): { pieces: { id: string; zoneId: string }[]; zones: { id: string }[] } {
+  const groupOf = (p: P): string => `${p.zoneId} ${finishFor(choice, p).key}`;
+  const groups = zones.flatMap(({ id }) => [...new Set(pieces.filter((p) => p.zoneId === id).map(groupOf))]);
+  return {
+    pieces: pieces.map((p) => ({ id: p.id, zoneId: groupOf(p) })),
+    zones: groups.map((id) => ({ id })),
+  };
+}

@@ -38,7 +38,7 @@ function beginOn(draft: ProblemDraft, firstDay: number): void {
  */
 export function buildProblem(job: JobToPlan): JobProblem | null {
   const draft = draftProblem(job);
-  addLots(draft, job, addSite(draft, job.site ?? [], job.t0));
+  addLots(draft, job, addSite(draft, job.site ?? []));
   if (draft.problem.finish.length === 0) return null;
   const firstDay = job.notBefore === undefined ? 0 : draft.minute(job.notBefore);
   if (firstDay > 0) beginOn(draft, firstDay);

@@ -115,7 +115,7 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
         }
       : {}),
   };
-  const wait = filmWaits(job, horizon);
+  const wait = filmWaits(job);
   const air = new Map<string, Ready>();
   const films = new Map<string, Requirement>();
   const busyUntil = new Map<string, number>();

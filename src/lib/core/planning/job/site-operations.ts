@@ -8,10 +8,9 @@ import { KITCHEN } from './stations';
 /**
  * Puts the fixed work into a draft.
  *
- * @param t0 start of the plan, ms since 1970
  * @returns the operations that must be done before anything is hung: what nothing else of the fixed work waits for
  */
-export function addSite(draft: ProblemDraft, site: readonly SiteProgress[], t0: number): string[] {
+export function addSite(draft: ProblemDraft, site: readonly SiteProgress[]): string[] {
   const { problem } = draft;
   const added = new Map<string, string>();
   for (const { step, state, from, to } of site) {

@@ -1,5 +1,7 @@
 /** How the pieces of a job are divided into lots. */
 import { fold } from '$core/bench/state/fold';
+import type { Choice } from '$core/planning/job/choice';
+import { finishGroups } from '$core/planning/job/finishes';
 import { divideByZone, type Lot } from '$core/planning/job/lots';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../../db/open';
@@ -11,11 +13,12 @@ import { listLots, listPieces, writeLots } from '../../store/pieces';
  * The lots that pieces would be divided into. Once work is recorded the lots stay; pieces added later make lots of their
  * own.
  */
-export function dividedLots(db: Db, job: string, lotSize: number): Lot[] {
+export function dividedLots(db: Db, job: string, choice: Choice): Lot[] {
   const begun = fold(listFacts(db, job)).works.size > 0;
   const existing = begun ? listLots(db, job).filter((lot) => lot.pieces.length) : [];
-  return divideByZone(listPieces(db, job), listZones(db, job), lotSize, existing, () => newId());
+  const { pieces, zones } = finishGroups(choice, listPieces(db, job), listZones(db, job));
+  return divideByZone(pieces, zones, choice.lotSize, existing, () => newId());
 }
 
-export const divideLots = (db: Db, job: string, lotSize: number): void =>
-  writeLots(db, job, dividedLots(db, job, lotSize));
+export const divideLots = (db: Db, job: string, choice: Choice): void =>
+  writeLots(db, job, dividedLots(db, job, choice));

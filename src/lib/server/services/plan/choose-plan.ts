@@ -74,10 +74,10 @@ export async function choosePlan(db: Db, job: string, input: unknown, clock: () 
     const { file, at } = basis;
     if (file.pieces.length === 0) throw new Refused(409, 'There are no pieces yet. Enter the survey first.');
     mustKeepWork(file, routeFor(wanted, file));
-    const open = { ...basis.inputs, lots: dividedLots(db, job, wanted.lotSize) };
+    const open = { ...basis.inputs, lots: dividedLots(db, job, wanted) };
     const choice = leavesOpen(open) ? await ask('settle-choice', { inputs: open, at }) : wanted;
     mustKeepWork(file, routeFor(choice, file));
-    const lots = dividedLots(db, job, choice.lotSize);
+    const lots = dividedLots(db, job, choice);
     const inputs = { ...basis.inputs, choice, lots };
     const made = await planOf(inputs, at, lastPlan(db, file));
     const text = JSON.stringify(choice);

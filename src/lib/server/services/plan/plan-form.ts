@@ -1,6 +1,7 @@
 /** What a form says about the plan, laid over what was chosen before and what is usual. */
 import { isoDay } from '$core/units/clock-time';
 import { USUAL_SCHOOLS } from '$core/coating/schools';
+import { USUAL_ANSWERS } from '$core/coating/proposal-facts';
 import { usualCounts, type System } from '$core/coating/system';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK, USUAL_SLOT, type Choice } from '$core/planning/job/choice';
 import { NO_RULES } from '$core/planning/model/rules';
@@ -9,6 +10,7 @@ import type { Db } from '../../db/open';
 import { listWorkers } from '../../store/workers';
 import type { OpenJob } from '../job/open-job';
 import { learntPaces } from '../bench/paces';
+import { finishesFrom, primed } from './finishes-form';
 import { answersOf } from './propose';
 import { Refused } from '../../refused';
 import { systemCalled } from '../systems/systems';
@@ -96,10 +98,12 @@ export function choiceFromForm(db: Db, file: OpenJob, form: FormData, now: numbe
       () => whole(form, `${face}.${system.key}.${i}`),
       kept[i]?.[face] ?? 0,
     );
+  const tool = text('tool', base.tool) as Choice['tool'];
+  const said = system.layers.map((_, i) => ({ back: count('back', i), front: count('front', i) }));
   return {
-    system,
-    counts: system.layers.map((_, i) => ({ back: count('back', i), front: count('front', i) })),
-    tool: text('tool', base.tool),
+    ...primed(db, system, said, form, answersOf(file) ?? USUAL_ANSWERS, tool),
+    finishes: finishesFrom(db, file, form, tool),
+    tool,
     pattern: text('pattern', base.pattern),
     patterns: Object.fromEntries(
       file.zones.flatMap(({ id }) => {

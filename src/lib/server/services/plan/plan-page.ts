@@ -15,6 +15,7 @@ import { KITCHEN_ROW } from './bar';
 import { listPins } from '$server/store/pins';
 import { findPlan } from '$server/store/plans';
 import { formDefaults } from './plan-form';
+import { finishedApart, primers } from './finishes-form';
 import { proposeFor } from './propose';
 import { schoolCosts } from './weigh';
 import { takeOff } from '../take-off/take-off';
@@ -40,8 +41,11 @@ export function planPage(db: Db, { file, plan }: JobWithPlan, now: number) {
     choice && choice.air === 'place'
       ? airOf(db, choice.place, now, from).air.filter((a) => a.at >= from && a.at <= to)
       : [];
+  const proposals = proposeFor(db, file, now);
   return {
-    proposals: proposeFor(db, file).list.map(({ system, points, stops, forIt }) => ({
+    primers: primers(db),
+    apart: finishedApart(file),
+    proposals: proposals.list.map(({ system, points, stops, forIt }) => ({
       system,
       points,
       says: stops[0] ?? forIt[0] ?? system.reason,

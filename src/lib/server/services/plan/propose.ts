@@ -6,7 +6,18 @@ import {
   type Found,
   type ProposalFacts,
 } from '$core/coating/proposal-facts';
-import { propose, whatWouldChange, type Proposal, type WhatIf } from '$core/coating/proposal';
+import {
+  propose,
+  waysOut,
+  whatWouldChange,
+  type Proposal,
+  type WayOut,
+  type WhatIf,
+} from '$core/coating/proposal';
+import type { Place } from '$core/air/places';
+import type { Condition } from '$core/kitchen/condition';
+import { hourOfDay } from '$core/units/clock-time';
+import { coming } from '../air/place-air';
 import { openFindings } from '$core/quality/site-tests';
 import { readNotation } from '$core/kitchen/notation';
 import type { Db } from '../../db/open';
@@ -23,23 +34,49 @@ const SLICK_WOODS = ['melamine'];
 const STOVES = /stove|cook|hob|oven|range/i;
 const SINKS = /sink|dishwasher/i;
 
-/** What the survey and the tests found. */
-export function found(file: OpenJob): Found {
-  const conditions = file.pieces.map((p) => p.condition);
-  const slick = conditions.map((c) => SLICK_WOODS.includes(c.wood) || c.oldFinish === 'printed film');
+/** Hours by day in which coats are laid. */
+const [MORNING, EVENING] = [8, 17];
+/** Days ahead whose air is reckoned with. */
+const DAYS = 3;
+
+/** Air by day at a place in the coming days, °C. */
+function dayAir(db: Db, place: Place, zone: string, now: number): number | null {
+  const hours = coming(db, place, now, DAYS * 24).filter(({ at }) => {
+    const hour = hourOfDay(at, zone);
+    return hour >= MORNING && hour < EVENING;
+  });
+  return hours.length ? hours.reduce((sum, h) => sum + h.celsius, 0) / hours.length : null;
+}
+
+/**
+ * What the survey and the tests found.
+ * @param zone of one colour zone alone; of the whole kitchen where none is named
+ * @param celsius air by day where pieces are coated
+ */
+export function found(file: OpenJob, zone: string | null, celsius: number | null): Found {
+  const conditions = file.pieces.filter((p) => zone === null || p.zoneId === zone).map((p) => p.condition);
+  const some = (fits: (c: Condition) => boolean): boolean => conditions.some(fits);
+  const slick = conditions.filter(
+    (c) => SLICK_WOODS.includes(c.wood) || c.oldFinish === 'printed film',
+  ).length;
   const { kitchen } = readNotation(file.job.surveyed, file.job.unit);
   const appliances = kitchen.walls.flatMap((w) => w.cabinets.map((c) => c.vacancy?.name ?? ''));
+  const most = slick * 2 >= conditions.length && slick > 0;
   return {
-    openGrain: conditions.some((c) => OPEN_GRAIN.includes(c.wood)),
-    bleeds: conditions.some((c) => c.wood === 'cherry' || c.oldFinish === 'stain'),
-    slick: slick.some(Boolean),
-    allSlick: slick.length > 0 && slick.every(Boolean),
-    waxed: conditions.some((c) => c.oldFinish === 'wax'),
+    openGrain: some((c) => OPEN_GRAIN.includes(c.wood)),
+    bleeds: some((c) => c.wood === 'cherry' || c.oldFinish === 'stain'),
+    slick: most,
+    someSlick: slick > 0 && !most,
+    waxed: some((c) => c.oldFinish === 'wax'),
+    oldGlaze: some((c) => c.glaze),
+    fresh: some((c) => c.fresh),
+    chips: some((c) => c.chips),
+    loose: some((c) => c.loose),
     grease: Math.max(0, ...conditions.map((c) => c.grease)),
-    loose: conditions.some((c) => c.loose),
     cooking: appliances.some((a) => STOVES.test(a)),
-    wet: conditions.some((c) => c.water) || appliances.some((a) => SINKS.test(a)),
+    wet: some((c) => c.water) || appliances.some((a) => SINKS.test(a)),
     findings: openFindings(file.state.tests).map((f) => f.key),
+    celsius,
   };
 }
 
@@ -52,18 +89,23 @@ export interface JobProposal {
   found: Found;
   list: Proposal[];
   whatIfs: WhatIf[];
+  /** where nothing is possible: what would have to change */
+  waysOut: WayOut[];
 }
 
-export function proposeFor(db: Db, file: OpenJob): JobProposal {
+/** @param zone of one colour zone alone; of the whole kitchen where none is named */
+export function proposeFor(db: Db, file: OpenJob, now: number, zone: string | null = null): JobProposal {
   const answers = answersOf(file) ?? USUAL_ANSWERS;
-  const facts: ProposalFacts = { ...answers, ...found(file) };
+  const own = found(file, zone, dayAir(db, answers.place, file.job.zone, now));
+  const facts: ProposalFacts = { ...answers, ...own };
   const systems = allSystems(db);
   return {
     answers,
     answered: file.job.answers !== null,
-    found: found(file),
+    found: own,
     list: propose(systems, facts),
     whatIfs: whatWouldChange(systems, facts),
+    waysOut: waysOut(systems, facts),
   };
 }
 

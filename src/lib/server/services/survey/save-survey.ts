@@ -74,7 +74,7 @@ export function saveSurvey(db: Db, jobId: string, text: string, base: string | n
         next.map((p, i) => ({ ...p, code: codes[i] ?? '' })),
       );
       writeNotation(db, jobId, text, text);
-      if (choice) divideLots(db, jobId, choice.lotSize);
+      if (choice) divideLots(db, jobId, choice);
       refreshSummary(db, jobId);
       return { errors: [], pieces: next.length };
     })

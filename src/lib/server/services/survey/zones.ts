@@ -97,7 +97,7 @@ export function paintZone(db: Db, jobId: string, zoneId: string, ids: readonly s
       chosen.map((p) => p.id),
     );
     recode(db, jobId);
-    if (file.choice) divideLots(db, jobId, file.choice.lotSize);
+    if (file.choice) divideLots(db, jobId, file.choice);
     refreshSummary(db, jobId);
   }).immediate();
 }

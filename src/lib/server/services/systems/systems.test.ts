@@ -246,12 +246,12 @@ describe('the company’s systems', () => {
 describe('the proposal of a job', () => {
   it('reads the survey, keeps the answers, and refuses one that is none', () => {
     saveSurvey(db, job, 'wall North\nupper 30 : pair\nbase 30 : appliance stove\n');
-    expect(proposeFor(db, openJob(db, job))).toMatchObject({
+    expect(proposeFor(db, openJob(db, job), NOW)).toMatchObject({
       answered: false,
       found: { cooking: true, slick: false },
     });
     answerQuestions(db, job, { infants: true, airing: false, place: 'house', tool: 'brush-roller' });
-    const { answers, list } = proposeFor(db, openJob(db, job));
+    const { answers, list } = proposeFor(db, openJob(db, job), NOW);
     expect(answers).toMatchObject({ infants: true, airing: false, use: 'usual' });
     expect(list[0]?.system.traits).not.toContain('solvent-borne');
     expect(refusal(() => answerQuestions(db, job, { place: 'the moon' })).field).toBe('place');

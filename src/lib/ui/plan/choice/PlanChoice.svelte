@@ -13,6 +13,7 @@
   import Tick from '$ui/kit/Tick.svelte';
   import { enhance } from '$app/forms';
   import { writeLength } from '$core/units/length';
+  import OwnFinishes from './OwnFinishes.svelte';
   import PlanRules from './PlanRules.svelte';
   import Schools from './Schools.svelte';
   import SystemChoice from './SystemChoice.svelte';
@@ -57,6 +58,14 @@
       </ul>
     {/if}
     <SystemChoice proposals={data.proposals} chosen={data.chosen} usual={data.form.tool} />
+    <FoldOut words="Another finish for a zone, the shelves or the insides; a primer under the system">
+      <OwnFinishes
+        apart={data.apart}
+        systems={data.proposals.map((p) => p.system)}
+        primers={data.primers}
+        chosen={data.chosen?.system ?? null}
+      />
+    </FoldOut>
     <div class="fields">
       <Choice label="Coated and dried" name="place" value={data.form.place}>
         <Option value="tent" text="in the tent" />

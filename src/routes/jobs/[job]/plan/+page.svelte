@@ -182,9 +182,4 @@
   .none {
     border-left: 6px solid var(--bad);
   }
-  ul {
-    margin: 0;
-    padding-left: 18px;
-    list-style: disc;
-  }
 </style>

@@ -1,40 +1,76 @@
 import { QUESTIONS } from '$core/coating/proposal-facts';
-import { redirect } from '@sveltejs/kit';
+import { TOOL_FACTS } from '$core/coating/tool';
+import { error, redirect } from '@sveltejs/kit';
 import { answer } from '$server/answer';
 import { choosePlan } from '$server/services/plan/choose-plan';
-import { choiceFromForm } from '$server/services/plan/plan-form';
+import { finishedApart } from '$server/services/plan/finishes-form';
+import { choiceOf, partOf, proposalOf } from '$server/services/plan/take-proposal';
+import { readSetting } from '$server/store/settings';
+import { Refused } from '$server/refused';
 import { answerQuestions, proposeFor } from '$server/services/plan/propose';
 import { patternBacks } from '$server/services/plan/weigh';
 import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
 import type { Actions, PageServerLoad } from './$types';
 
+/** Ways out that are shown. */
+const MOST_WAYS = 8;
+
 export const load: PageServerLoad = async ({ locals, params, url }) => {
   const { file } = locals.open(params.job);
-  const { list, whatIfs, answers, answered, found } = proposeFor(locals.db, file);
+  let part: string | null;
+  try {
+    part = partOf(file, url.searchParams.get('for') ?? '');
+  } catch (refusal) {
+    if (refusal instanceof Refused) error(404, refusal.message);
+    throw refusal;
+  }
+  const zone = file.zones.some((z) => z.id === part) ? part : null;
+  const { list, whatIfs, waysOut, answers, answered, found } = proposeFor(
+    locals.db,
+    file,
+    locals.now(),
+    zone,
+  );
   return {
     questions: QUESTIONS.map((q) => ({ ...q, given: answers[q.fact] })),
     answered,
     found,
-    proposals: list.map(({ system, counts, coatReasons, points, stops, forIt, against }) => ({
-      key: system.key,
-      name: system.name,
-      reason: system.reason,
-      points,
-      stops,
-      forIt,
-      against,
-      coats: system.layers.map((layer, i) => ({
-        product: system.products.find((p) => p.key === layer.product)?.name ?? '',
-        back: counts[i]?.back ?? 0,
-        front: counts[i]?.front ?? 0,
-      })),
-      coatReasons,
+    waysOut: waysOut.slice(0, MOST_WAYS).map((w) => ({
+      answers: w.answers.map((a) => `${a.asks} ${a.says}`),
+      systems: w.systems.map((s) => s.name),
     })),
+    part,
+    parts: [
+      { key: '', words: 'the kitchen' },
+      ...finishedApart(file).map(({ key, words }) => ({ key, words })),
+    ],
+    proposals: list.map(
+      ({ system, counts, coatReasons, points, stops, forIt, against, tool, toolReason, days }) => ({
+        tool: TOOL_FACTS[tool].name,
+        toolReason,
+        days,
+        key: system.key,
+        name: system.name,
+        reason: system.reason,
+        points,
+        stops,
+        forIt,
+        against,
+        coats: system.layers.map((layer, i) => ({
+          product: system.products.find((p) => p.key === layer.product)?.name ?? '',
+          back: counts[i]?.back ?? 0,
+          front: counts[i]?.front ?? 0,
+        })),
+        coatReasons,
+      }),
+    ),
     whatIfs: whatIfs.map((w) => ({ asks: w.asks, says: w.says, system: w.system.name })),
-    chosen: file.choice?.system.key ?? null,
+    chosen: (part === null ? file.choice : file.choice?.finishes[part])?.system.key ?? null,
     patterns: PATTERNS.map((key) => ({ key, ...PATTERN_FACTS[key], on: file.choice?.pattern === key })),
     backs: url.searchParams.has('compare') ? await patternBacks(locals.db, file, locals.now()) : null,
     begun: file.state.works.size > 0,
+    chosenAtAll: file.choice !== null,
+    currency: readSetting(locals.db, 'costs')?.currency ?? '',
   };
 };
 
@@ -56,24 +92,18 @@ export const actions: Actions = {
       return { kept: true };
     });
   },
-  /** Plans with a proposed system: its coats for this kitchen, the tool and the place that were answered. */
+  /** Plans with a proposed system: its coats for this kitchen, its tool and the place that was answered. */
   take: async ({ request, locals, params }) => {
     const form = await request.formData();
     const taken = await answer(async () => {
       const { file } = locals.open(params.job);
-      const { list, answers } = proposeFor(locals.db, file);
+      const part = partOf(file, String(form.get('for') ?? ''));
       const key = String(form.get('system') ?? '');
-      const proposal = list.find((p) => p.system.key === key);
-      proposal?.counts.forEach((count, i) => {
-        form.set(`back.${key}.${i}`, String(count.back));
-        form.set(`front.${key}.${i}`, String(count.front));
-      });
-      form.set('tool', answers.tool);
-      form.set('place', answers.place);
+      const proposal = proposalOf(locals.db, file, part, key, locals.now());
       await choosePlan(
         locals.db,
         params.job,
-        choiceFromForm(locals.db, file, form, locals.now()),
+        choiceOf(locals.db, file, part, proposal, locals.now()),
         locals.now,
       );
       locals.forget();

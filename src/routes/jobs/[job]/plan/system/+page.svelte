@@ -7,20 +7,28 @@
   import Option from '$ui/kit/Option.svelte';
   import { enhance } from '$app/forms';
   import { sayTime } from '$core/units/clock-time';
+  import { formatTemperature } from '$core/units/measures';
+  import ComesTo from '$ui/plan/choice/ComesTo.svelte';
 
   let { data, form } = $props();
   const FOUND = $derived(
     [
-      data.found.allSlick
-        ? 'all melamine or printed film'
-        : data.found.slick
-          ? 'some melamine or printed film'
+      data.found.slick
+        ? 'mostly melamine or printed film'
+        : data.found.someSlick
+          ? 'some melamine or printed film: give it a finish of its own'
           : '',
       data.found.openGrain ? 'open grain' : '',
       data.found.bleeds ? 'wood or stain that bleeds' : '',
       data.found.waxed ? 'old wax' : '',
       data.found.grease ? `grease up to ${data.found.grease} of 3` : 'no grease noted',
       data.found.loose ? 'loose paint' : '',
+      data.found.oldGlaze ? 'old glaze' : '',
+      data.found.fresh ? 'new factory fronts' : '',
+      data.found.chips ? 'chips' : '',
+      data.found.celsius === null
+        ? ''
+        : `${formatTemperature(data.found.celsius, data.measures)} by day where it is coated`,
       data.found.cooking ? 'a stove' : '',
       data.found.wet ? 'water by the sink' : '',
       ...data.found.findings.map((f) => `a test says “${f}”`),
@@ -35,6 +43,52 @@
   <div class="stack">
     {#if form && 'refused' in form && form.refused}<Notice>{form.refused}</Notice>{/if}
     {#if !data.answered}<p class="warn">These are the usual answers. Answer for this house first.</p>{/if}
+    {#if data.parts.length > 1}
+      <nav class="row" aria-label="Proposed for">
+        {#each data.parts as part (part.key)}
+          <a
+            class="tool"
+            class:on={(data.part ?? '') === part.key}
+            aria-current={(data.part ?? '') === part.key ? 'page' : undefined}
+            href={part.key ? `?for=${part.key}` : '?'}>{part.words}</a
+          >
+        {/each}
+      </nav>
+    {/if}
+    {#if possible.length === 0}
+      <section class="card" aria-label="Nothing fits">
+        <h2>Nothing fits as it is</h2>
+        {#if data.waysOut.length}
+          <p>One of these would have to change:</p>
+          <ul>
+            {#each data.waysOut as way, i (i)}
+              <li>
+                <b>{way.answers.join(' and ')}</b><br /><span class="soft"
+                  >then: {way.systems.join(', ')}</span
+                >
+              </li>
+            {/each}
+          </ul>
+        {:else}
+          <p>
+            No answer alone or in pairs helps: what stops it is on the list below, such as the temperature
+            where it is coated, or a test that has to be made again.
+          </p>
+        {/if}
+      </section>
+    {/if}
+    {#if possible.length > 0 && !data.begun && (data.part === null || data.chosenAtAll)}
+      {#key `${data.part} ${possible.map((p) => p.key).join()}`}
+        <ComesTo
+          systems={possible}
+          address={(key) =>
+            `/jobs/${data.jobId}/plan/system/comes-to.json?system=${key}${data.part ? `&for=${data.part}` : ''}`}
+          zone={data.zone}
+          measures={data.measures}
+          currency={data.currency}
+        />
+      {/key}
+    {/if}
     {#each possible as p, i (p.key)}
       <section class="card" class:best={i === 0} aria-label={p.name}>
         <div class="head">
@@ -56,10 +110,14 @@
             .join(' · ')}
         </p>
         {#each p.coatReasons as says, k (k)}<p class="soft">{says}</p>{/each}
+        <p class="soft">
+          {p.tool}{p.toolReason ? `: ${p.toolReason}` : ''} · films take {p.days.toFixed(1)} days to hanging
+        </p>
         <div class="row">
           {#if !data.begun}
             <form method="post" action="?/take" use:enhance>
               <Hidden name="system" value={p.key} />
+              <Hidden name="for" value={data.part ?? ''} />
               <Button type="submit" kind={i === 0 ? 'primary' : 'tertiary'}>Plan with it</Button>
             </form>
           {/if}

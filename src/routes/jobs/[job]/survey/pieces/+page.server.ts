@@ -1,4 +1,7 @@
 import { readSaid } from '$server/services/survey/condition-form';
+import { fixedOf } from '$core/takeoff/fixed-zones';
+import { FIXED_WORDS } from '$server/services/take-off/shopping';
+import { noteMaterials } from '$server/services/survey/note-materials';
 import { noteCondition } from '$server/services/survey/note-condition';
 import { reformPieces } from '$server/services/survey/reform-pieces';
 import { addZone, changeZone, paintZone, removeZone, SHEENS } from '$server/services/survey/zones';
@@ -12,6 +15,11 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     walls: elevations(file, locals.now(), true),
     zones: zoneViews(file),
     sheens: SHEENS,
+    fixed: [...new Set(fixedOf(file.job, file.pieces).work.map((w) => w.kind))].map((kind) => ({
+      kind,
+      words: FIXED_WORDS[kind],
+      material: file.job.materials[kind] ?? 'as the fronts',
+    })),
     pieces: file.pieces.map(({ id, code, wall, form, hinge, band, w, h, zoneId, condition }) => ({
       id,
       code,
@@ -36,6 +44,14 @@ const zone = (form: FormData) => ({
 });
 
 export const actions: Actions = {
+  materials: async ({ request, locals, params }) => {
+    const form = await request.formData();
+    return answer(() => {
+      noteMaterials(locals.db, params.job, Object.fromEntries(form));
+      locals.forget();
+      return { noted: 0 };
+    });
+  },
   note: async ({ request, locals, params }) => {
     const form = await request.formData();
     return answer(() => ({ noted: noteCondition(locals.db, params.job, chosen(form), readSaid(form)) }));

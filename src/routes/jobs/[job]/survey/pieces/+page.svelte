@@ -4,6 +4,7 @@
   import { OVERLAYS, type Overlay } from '$ui/kitchen/elevation-view';
   import Button from '$ui/kit/Button.svelte';
   import NoteCondition from '$ui/survey/NoteCondition.svelte';
+  import FixedMaterials from '$ui/survey/FixedMaterials.svelte';
   import PieceList from '$ui/survey/PieceList.svelte';
   import Zones from '$ui/survey/Zones.svelte';
   import Walls from '$ui/kitchen/Walls.svelte';
@@ -74,6 +75,7 @@
     </div>
     <div class="stack">
       <NoteCondition {list} zones={data.zones} refused={(form && 'refused' in form && form.refused) || ''} />
+      {#if data.fixed.length}<FixedMaterials fixed={data.fixed} />{/if}
       <Zones zones={data.zones} pieces={data.pieces} sheens={data.sheens} />
     </div>
   </div>

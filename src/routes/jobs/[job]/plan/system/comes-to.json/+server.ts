@@ -1,0 +1,23 @@
+import { error, json } from '@sveltejs/kit';
+import { choiceOf, comesToHere, partOf, proposalOf } from '$server/services/plan/take-proposal';
+import { Refused } from '$server/refused';
+import type { RequestHandler } from './$types';
+
+/** What one proposed system would come to here: dates, the household’s days and nights, hours, litres, money. */
+export const GET: RequestHandler = async ({ locals, params, url }) => {
+  const { file } = locals.open(params.job);
+  const now = locals.now();
+  try {
+    if (file.state.works.size > 0)
+      throw new Refused(409, 'Work has begun: another system is not weighed any more.');
+    const part = partOf(file, url.searchParams.get('for') ?? '');
+    const proposal = proposalOf(locals.db, file, part, url.searchParams.get('system') ?? '', now);
+    const choice = choiceOf(locals.db, file, part, proposal, now);
+    return json(await comesToHere(locals.db, file, choice, now), {
+      headers: { 'cache-control': 'no-store' },
+    });
+  } catch (refusal) {
+    if (refusal instanceof Refused) error(refusal.status, refusal.message);
+    throw refusal;
+  }
+};
