@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { buildRoute, gets } from '../coating/route';
-import { SHELLAC_URETHANE } from '../coating/systems/index';
+import { ALL_IN_ONE, GLAZE_CLEAR, OIL_ALKYD_HYBRID, SHELLAC_URETHANE } from '../coating/systems/index';
 import { usualCounts } from '../coating/system';
 import { SHEET_WAITS } from '../coating/waits';
 import { DEFECT_KEYS, DEFECTS } from '../quality/defects';
@@ -246,5 +246,69 @@ it('a touch tells of a stage the product has a figure for, and never more than i
   expect(stageTouched({ ...enamel, stages: { recoat: enamel.stages.recoat } }, 'hard', 'flip')).toEqual({
     stage: 'recoat',
     reached: true,
+  });
+});
+
+describe('a remedy uses what stops the fault', () => {
+  const acts = (system: typeof SHELLAC_URETHANE, key: string, defect: (typeof DEFECT_KEYS)[number]) => {
+    const own = buildRoute(system, usualCounts(system), 'spray');
+    const facts = [...DOWN];
+    let minute = 1000;
+    for (const step of own) {
+      facts.push(...did(step.key, minute, minute + 30, [A, B]));
+      minute += 3000;
+      if (step.key === key) break;
+    }
+    const state = fold([...facts, flaw(minute, defect)]);
+    return withRework(own, state, [A, B]).filter((s) => s.mends);
+  };
+  const LAST = 'front.urethane-enamel.2';
+  it('a stain is blocked: by the system’s own shellac or oil, else by one that is named and bought', () => {
+    expect(acts(SHELLAC_URETHANE, LAST, 'bleed').map((s) => s.product?.key ?? s.kind)).toEqual([
+      'sand',
+      'shellac-primer',
+      'urethane-enamel',
+    ]);
+    // Acrylic comes first in this route, and blocks nothing: the stain gets the shellac.
+    expect(acts(GLAZE_CLEAR, 'front.glazed-enamel.2', 'bleed')[1]?.product?.key).toBe('shellac-primer');
+    const named = acts(ALL_IN_ONE, 'front.self-priming.2', 'bleed')[1];
+    expect(named?.act).toMatch(/^Block the stain with Shellac primer/);
+    expect(named?.how).toMatch(/not in this system: it is on the shopping list/);
+    expect(acts(SHELLAC_URETHANE, LAST, 'bleed')[1]?.how).not.toMatch(/shopping list/);
+  });
+  it('what lifted gets a barrier without solvent, not the primer that lifted it', () => {
+    for (const [system, key] of [
+      [OIL_ALKYD_HYBRID, 'front.waterborne-alkyd.2'],
+      [SHELLAC_URETHANE, LAST],
+    ] as const)
+      expect(acts(system, key, 'lifting').find((s) => s.product)?.product?.base).toBe('water');
+  });
+  it('a bare edge is spot-primed, or gets the first finish where there is no primer', () => {
+    expect(acts(SHELLAC_URETHANE, 'front.shellac-primer.1', 'burn-through')[0]?.product?.key).toBe(
+      'shellac-primer',
+    );
+    expect(acts(ALL_IN_ONE, 'front.self-priming.1', 'burn-through')[0]?.product?.key).toBe('self-priming');
+  });
+  it('a fisheye is cleaned, misted, then coated full', () => {
+    const steps = acts(SHELLAC_URETHANE, LAST, 'fisheye');
+    expect(steps.map((s) => s.act.split(',')[0])).toEqual([
+      'Clean and wipe again',
+      'Sand out',
+      'Mist coat',
+      'Coat again',
+    ]);
+    const [mist, full] = steps.filter((s) => s.kind === 'coat');
+    expect([mist?.wet, full?.wet]).toEqual([0.3, 1]);
+    expect(full?.after.some((r) => r.step === mist?.key && r.stage === 'recoat')).toBe(true);
+  });
+  it('grain is filled again, a gap caulked, a door that is out of line adjusted; each with its wait', () => {
+    const grain = acts(SHELLAC_URETHANE, LAST, 'grain');
+    expect(grain.map((s) => s.prep ?? s.kind)).toEqual(['fill', 'sand', 'coat', 'coat']);
+    expect(grain[1]?.after).toContainEqual(expect.objectContaining({ step: grain[0]?.key, min: 120 }));
+    const gap = acts(SHELLAC_URETHANE, LAST, 'gap');
+    expect(gap[1]?.after).toContainEqual(expect.objectContaining({ step: gap[0]?.key, min: 20 }));
+    expect(acts(SHELLAC_URETHANE, LAST, 'out-of-line').map((s) => s.act)).toEqual([
+      'Adjust the hinges, front: door out of line',
+    ]);
   });
 });

@@ -1,6 +1,7 @@
 /** Flaws that were pointed at become steps of their piece alone, before whatever it would have had next. */
 import { facesOf, gets, plain, type Requirement, type Step } from '../coating/route';
-import type { Product, Stage } from '../coating/system';
+import type { PrepKind, Product, Stage } from '../coating/system';
+import { BONDING_PRIMER, SHELLAC_PRIMER } from '../coating/systems/products';
 import { DEFECTS, type RemedyStep } from '../quality/defects';
 import { pieceState, type Flaw, type JobState } from './state/state';
 
@@ -10,10 +11,55 @@ export const isRework = (step: string): boolean => step.startsWith(`${KEY}.`);
 const VERB: Record<RemedyStep, string> = {
   clean: 'Clean and wipe again',
   sand: 'Sand out',
-  prime: 'Spot-prime',
+  spot: 'Spot-prime',
+  block: 'Block the stain',
+  barrier: 'Lay a barrier',
+  mist: 'Mist coat',
   coat: 'Coat again',
   free: 'Cut free',
+  fill: 'Fill again',
+  caulk: 'Caulk',
+  adjust: 'Adjust the hinges',
 };
+const PREP: Partial<Record<RemedyStep, PrepKind>> = {
+  clean: 'clean',
+  free: 'scrape',
+  fill: 'fill',
+  caulk: 'caulk',
+};
+/** Minutes that a remedy step wants before what follows it. */
+const DRIES: Partial<Record<RemedyStep, number>> = { clean: 60, fill: 120, caulk: 20 };
+/** A mist coat over the right one. From memory. */
+const MIST = 0.3;
+
+/** The product that stops what went wrong: of the piece's own route where it has one, else one of the library. */
+function productFor(kind: RemedyStep, own: readonly Step[], coat: Step | null): Product | null {
+  const laid = own.flatMap((s) => (s.product && !s.mends ? [s.product] : []));
+  const primers = laid.filter((p) => p.kind === 'primer');
+  switch (kind) {
+    case 'coat':
+    case 'mist':
+      return coat?.product ?? null;
+    case 'block':
+      return (
+        primers.find((p) => p.base === 'alcohol') ??
+        primers.find((p) => p.base === 'solvent') ??
+        SHELLAC_PRIMER
+      );
+    case 'barrier':
+      // What carries no solvent does not lift the film again.
+      return primers.find((p) => p.base === 'water') ?? BONDING_PRIMER;
+    case 'spot':
+      return primers[0] ?? laid.find((p) => p.kind === 'finish') ?? coat?.product ?? null;
+    case 'clean':
+    case 'sand':
+    case 'free':
+    case 'fill':
+    case 'caulk':
+    case 'adjust':
+      return null;
+  }
+}
 
 /** The requirement of a stage, or of the recoat where the product has no figure for it. */
 function filmReady(step: Step, wanted: Stage): Requirement | null {
@@ -38,46 +84,53 @@ function coatUnder(state: JobState, own: readonly Step[], flaw: Flaw): Step | nu
   );
 }
 
-/** Steps that mend one flaw, in order; none where the next coat takes it along. */
+/** Steps that mend one flaw, in order; none where the next coat takes it along. @param own the route of its piece */
 function remedy(
   flaw: Flaw,
   coat: Step | null,
-  primer: Product | null,
+  own: readonly Step[],
   coatComes: boolean,
   skips: ReadonlySet<string>,
 ): Step[] {
   const facts = DEFECTS[flaw.defect];
   const kinds = facts.steps.filter(
-    (k) => (k !== 'coat' || (coat && !(coatComes && facts.nextCoatServes))) && (k !== 'prime' || primer),
+    (k) => !((k === 'coat' || k === 'mist') && (!coat || (coatComes && facts.nextCoatServes))),
   );
   const steps: Step[] = [];
+  let dries = 0;
   for (const kind of kinds) {
     const last = steps.at(-1);
-    const laysPaint = kind === 'coat' || kind === 'prime';
+    const product = productFor(kind, own, coat);
     const ready = facts.waitFor && coat && !last ? filmReady(coat, facts.waitFor) : null;
-    const primed = last?.kind === 'coat' ? filmReady(last, 'recoat') : null;
+    const film = steps.findLast((s) => s.product);
+    const primed = film && last === film ? filmReady(film, 'recoat') : null;
+    const again = product !== null && product === coat?.product;
+    const known = product === null || own.some((s) => s.product?.key === product.key);
     steps.push({
       key: `${KEY}.${flaw.id}.${steps.length}`,
-      kind: laysPaint ? 'coat' : kind === 'sand' ? 'sand' : 'prep',
-      prep: kind === 'clean' ? 'clean' : kind === 'free' ? 'scrape' : null,
+      kind: product ? 'coat' : kind === 'sand' ? 'sand' : 'prep',
+      prep: PREP[kind] ?? null,
       face: flaw.face,
-      product: kind === 'coat' ? (coat?.product ?? null) : kind === 'prime' ? primer : null,
-      tool: laysPaint ? (kind === 'prime' ? 'brush-roller' : (coat?.tool ?? null)) : null,
-      wet: 1,
-      coat: laysPaint ? 1 : 0,
-      of: laysPaint ? 1 : 0,
+      product,
+      tool: product ? (again ? (coat?.tool ?? null) : 'brush-roller') : null,
+      wet: kind === 'mist' ? MIST : 1,
+      coat: product ? 1 : 0,
+      of: product ? 1 : 0,
       grit: kind === 'sand' ? 320 : null,
-      act: `${VERB[kind]}, ${flaw.face}: ${facts.seen.toLowerCase()}`,
-      how: facts.remedy,
-      setupMinutes: kind === 'coat' ? (coat?.setupMinutes ?? 5) : 3,
-      minutesPerPiece: kind === 'coat' ? (coat?.minutesPerPiece ?? facts.minutes) : facts.minutes,
+      act: `${VERB[kind]}${product && !again ? ` with ${product.name}` : ''}, ${flaw.face}: ${facts.seen.toLowerCase()}`,
+      how: known
+        ? facts.remedy
+        : `${facts.remedy} ${product.name} is not in this system: it is on the shopping list.`,
+      setupMinutes: again ? (coat?.setupMinutes ?? 5) : 3,
+      minutesPerPiece: again ? (coat?.minutesPerPiece ?? facts.minutes) : facts.minutes,
       after: [
-        ...(last ? [plain(last.key)] : coat ? [plain(coat.key, facts.waitMinutes)] : []),
+        ...(last ? [plain(last.key, dries)] : coat ? [plain(coat.key, facts.waitMinutes)] : []),
         ...(ready ? [ready] : []),
         ...(primed ? [primed] : []),
       ],
       skips,
     });
+    dries = DRIES[kind] ?? 0;
   }
   for (const step of steps) step.mends = { flaw: flaw.id, of: steps.length };
   return steps;
@@ -96,7 +149,6 @@ const standsBefore = (state: JobState, own: readonly Step[], flaw: Flaw): Step |
  */
 export function withRework(route: readonly Step[], state: JobState, pieces: readonly string[]): Step[] {
   let out = [...route];
-  const primer = route.find((s) => s.product?.kind === 'primer')?.product ?? null;
   for (const flaw of [...state.flaws.values(), ...state.takenBackFlaws.values()]) {
     const { done, hungIn } = pieceState(state, flaw.piece);
     const over = flaw.accepted !== null || hungIn !== null || !state.flaws.has(flaw.id);
@@ -115,7 +167,7 @@ export function withRework(route: readonly Step[], state: JobState, pieces: read
           (done.get(s.key)?.end ?? Infinity) > flaw.at,
       );
     const skips = new Set(pieces.filter((p) => p !== flaw.piece));
-    const steps = remedy(flaw, coat, primer, comes, skips).filter((s) => !over || done.has(s.key));
+    const steps = remedy(flaw, coat, own, comes, skips).filter((s) => !over || done.has(s.key));
     const last = steps.at(-1);
     if (!last) continue;
     const again = steps.findLast((s) => s.product === coat?.product && s.kind === 'coat');

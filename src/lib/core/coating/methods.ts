@@ -286,6 +286,7 @@ export const coatCard = (kind: ProductKind, tool: Tool): MethodCard => ({
 
 /** The card of a step of a route. */
 export function methodCard(step: Step): MethodCard {
+  if (step.mends && step.kind === 'prep' && step.prep === null) return OTHER.hang;
   if (step.kind === 'prep') return prepCard({ kind: step.prep ?? 'clean', act: step.act });
   if (step.kind === 'coat') return coatCard(step.product?.kind ?? 'finish', step.tool ?? 'brush-roller');
   return OTHER[step.kind];

@@ -1,7 +1,22 @@
 /** What goes wrong in a film while the job is under way: cause, remedy and its wait. Common practice, no source, where nothing is named; the product’s data sheet decides. */
 
-/** What a remedy does, in order. */
-export const REMEDY_STEPS = ['clean', 'sand', 'prime', 'coat', 'free'] as const;
+/**
+ * What a remedy does, in order. `spot`: the bare place is primed, or gets the first finish where there is no primer; `block`: a
+ * stain blocker; `barrier`: a primer that does not soften the film again; `mist`: a thin coat that the full one holds on to.
+ */
+export const REMEDY_STEPS = [
+  'clean',
+  'sand',
+  'spot',
+  'block',
+  'barrier',
+  'mist',
+  'coat',
+  'free',
+  'fill',
+  'caulk',
+  'adjust',
+] as const;
 export type RemedyStep = (typeof REMEDY_STEPS)[number];
 
 export interface Defect {
@@ -47,6 +62,11 @@ export const DEFECT_KEYS = [
   'crack',
   'dent',
   'wrong-colour',
+  'peeling',
+  'sticking',
+  'gap',
+  'out-of-line',
+  'soft',
 ] as const;
 export type DefectKey = (typeof DEFECT_KEYS)[number];
 
@@ -80,7 +100,7 @@ export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = {
     seen: 'Fisheye',
     cause: 'Oil or silicone under the film',
     remedy: 'Stop. Clean again, wipe, a thin mist coat, then a full coat.',
-    steps: ['clean', 'sand', 'coat'],
+    steps: ['clean', 'sand', 'mist', 'coat'],
     nextCoatServes: false,
   },
   crawling: {
@@ -110,15 +130,15 @@ export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = {
     seen: 'Stain coming through',
     cause: 'Tannin, an old stain, oils',
     remedy: 'Stop. Stain-blocking primer on the spot or all over, then coat.',
-    steps: ['sand', 'prime', 'coat'],
+    steps: ['sand', 'block', 'coat'],
     nextCoatServes: false,
   },
   grain: {
     ...usual,
     seen: 'Grain shows',
     cause: 'Open grain was not filled',
-    remedy: 'Another coat, or leave it, as agreed.',
-    steps: ['sand', 'coat'],
+    remedy: 'Fill it again, sand, prime and coat; or leave it, as agreed.',
+    steps: ['fill', 'sand', 'spot', 'coat'],
     nextCoatServes: false,
   },
   'burn-through': {
@@ -127,15 +147,15 @@ export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = {
     cause: 'Sanded hard at a corner',
     remedy: 'Spot-prime, then coat.',
     waitFor: null,
-    steps: ['prime', 'coat'],
+    steps: ['spot', 'coat'],
   },
   lifting: {
     ...usual,
     seen: 'Lifting, wrinkling',
     cause: 'Solvent over weak old paint',
-    remedy: 'Stop. Let it harden, sand to sound film, barrier primer, coat.',
+    remedy: 'Stop; test again. Let it harden, sand to sound film, a waterborne barrier primer, coat.',
     waitMinutes: 1440,
-    steps: ['sand', 'prime', 'coat'],
+    steps: ['sand', 'barrier', 'coat'],
     nextCoatServes: false,
     minutes: 15,
     basis: 'common practice; wait from memory',
@@ -181,5 +201,53 @@ export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = {
     remedy: 'Sand, then coat with the right colour.',
     steps: ['sand', 'coat'],
     nextCoatServes: false,
+  },
+  peeling: {
+    ...usual,
+    seen: 'Peeling, flaking',
+    cause: 'Grease left, gloss not broken, or no bond coat',
+    remedy: 'Strip to sound film, degrease, sand, spot-prime, coat. Not before a patch test holds.',
+    waitFor: null,
+    steps: ['free', 'clean', 'sand', 'spot', 'coat'],
+    nextCoatServes: false,
+    minutes: 15,
+  },
+  sticking: {
+    ...usual,
+    seen: 'Sticks, or printed by a bumper or handle',
+    cause: 'Hung, stacked or fitted too early',
+    remedy: 'Free it, pad it, wait until it is hard; then sand the print out and coat.',
+    waitMinutes: 2 * 1440,
+    steps: ['free', 'sand', 'coat'],
+    basis: 'common practice; wait as for a run, T22',
+  },
+  gap: {
+    ...usual,
+    seen: 'Gap at a joint',
+    cause: 'Not caulked before a light colour',
+    remedy: 'Caulk it, tool it once, touch the line in. Never a floating panel.',
+    waitFor: 'recoat',
+    steps: ['caulk', 'coat'],
+    basis: 'common practice; caulk T16',
+  },
+  'out-of-line': {
+    ...usual,
+    seen: 'Door out of line',
+    cause: 'A hinge in the wrong place, or not adjusted',
+    remedy: 'Own hinges in their own holes; three adjustments: side to side, up and down, in and out (T30).',
+    waitFor: null,
+    steps: ['adjust'],
+    basis: 'T30',
+  },
+  soft: {
+    ...usual,
+    seen: 'Soft, stained or whitened',
+    cause: 'Water, heat or a harsh cleaner',
+    remedy: 'Clean, let it dry, sand, coat; by the sink and the stove with a tougher system.',
+    waitFor: null,
+    waitMinutes: 1440,
+    steps: ['clean', 'sand', 'coat'],
+    nextCoatServes: false,
+    basis: 'common practice; wait from memory',
   },
 };

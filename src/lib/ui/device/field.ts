@@ -1,6 +1,7 @@
 /** The pack of a job and its facts, as the pages in a house are given them: only what is new is fetched. */
 import { browser } from '$app/environment';
 import type { Fact } from '$core/bench/state/events';
+import { reviveJson } from '$core/units/pack-json';
 import type { BenchPack } from '$core/bench/view/bench-job';
 import type { FieldPack } from '$server/services/across/field-pack';
 import {
@@ -52,9 +53,19 @@ interface Known {
 /** What this page has had, by job. */
 const known = new Map<string, Known>();
 
+/** Routes as they were opened, by the pack that they came in: a route is opened once. */
+const routes = new WeakMap<TaggedPack, BenchPack['route']>();
+
+/** The steps of a pack: which pieces skip them travels as packed JSON. */
+function routeOf(packed: TaggedPack): BenchPack['route'] {
+  const route = routes.get(packed) ?? (reviveJson(packed.pack.route) as BenchPack['route']);
+  routes.set(packed, route);
+  return route;
+}
+
 function made(packed: TaggedPack, { facts, now }: KeptFacts, askedAt: number, kept: boolean): Field {
   const { pack, ...rest } = packed;
-  return { ...rest, pack: { ...pack, facts, now }, askedAt, kept };
+  return { ...rest, pack: { ...pack, route: routeOf(packed), facts, now }, askedAt, kept };
 }
 
 /** Whether it is a pack as the server makes one: another is shown as far as it goes, and not kept. */

@@ -10,7 +10,7 @@ import { deviceStore, type KeptAnswer } from './store';
 type Fetch = typeof fetch;
 
 /** Answers of another shape than this are not read: raised when a page would no longer understand what an older one kept. */
-const SHAPE = 1;
+const SHAPE = 2;
 /** How long an answer is waited for, ms: where something is kept, and where nothing is. */
 export const WAIT_KEPT = 3000;
 export const WAIT = 20_000;

@@ -156,7 +156,7 @@ describe('what no reason overrules', () => {
           }
         }
       }),
-      { numRuns: 150 },
+      { numRuns: 200 },
     );
   });
 });

@@ -66,7 +66,8 @@ function standingOn(ctx: Context, log: Log, gone: ReadonlySet<string>): Standing
   const found = new Map<string, string>();
   const factsOn = (piece: string, kind: string): string[] =>
     log.factsOn(piece, kind).filter((id) => !gone.has(id));
-  for (const [piece, state] of without.pieces) {
+  for (const piece of ctx.codes.keys()) {
+    const state = pieceState(without, piece);
     const before = pieceState(ctx.state, piece);
     const code = ctx.codes.get(piece) ?? '?';
     const add = (id: string, words: string): void => void found.set(id, found.get(id) ?? `${code}: ${words}`);

@@ -1,6 +1,7 @@
 /** What the pages of a job that are used in a house work on, for a device to keep: all but its facts, which it fetches by themselves. */
 import { createHash } from 'node:crypto';
 import type { BenchPack } from '$core/bench/view/bench-job';
+import { packJson } from '$core/units/pack-json';
 import { emptyState } from '$core/bench/state/state';
 import type { Db } from '../../db/open';
 import { factFaults } from '../../store/facts';
@@ -29,6 +30,6 @@ export function fieldPack(db: Db, opened: JobWithPlan, now: number): { data: Fie
     guarded: guardedOf(db, file.job.id),
     unreadable: factFaults(db, file.job.id).flatMap((f) => (f.what === 'unreadable' ? [f.id] : [])),
   };
-  const tag = createHash('sha256').update(JSON.stringify(data)).digest('base64url').slice(0, 22);
+  const tag = createHash('sha256').update(packJson(data)).digest('base64url').slice(0, 22);
   return { data, tag };
 }

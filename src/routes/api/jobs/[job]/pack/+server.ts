@@ -1,5 +1,5 @@
 import { fieldPack } from '$server/services/across/field-pack';
-import { json } from '@sveltejs/kit';
+import { packJson } from '$core/units/pack-json';
 import type { RequestHandler } from './$types';
 
 /** What the pages of a job work on in a house. For the crew. Whoever has it already is told so by its tag. */
@@ -8,5 +8,7 @@ export const GET: RequestHandler = ({ locals, params, request }) => {
   const etag = `"${tag}"`;
   if (request.headers.get('if-none-match') === etag)
     return new Response(null, { status: 304, headers: { etag } });
-  return json({ ...data, tag }, { headers: { etag, 'cache-control': 'no-store' } });
+  return new Response(packJson({ ...data, tag }), {
+    headers: { 'content-type': 'application/json', etag, 'cache-control': 'no-store' },
+  });
 };

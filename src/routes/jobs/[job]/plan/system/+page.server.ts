@@ -41,7 +41,7 @@ export const load: PageServerLoad = async ({ locals, params, url }) => {
     })),
     part,
     parts: [
-      { key: '', words: 'the kitchen' },
+      { key: '', words: 'the whole job' },
       ...finishedApart(file).map(({ key, words }) => ({ key, words })),
     ],
     proposals: list.map(
