@@ -46,7 +46,15 @@ function byHand(facts: readonly Sent[]) {
 const card = (page: Page, what: string): Locator => page.locator('.card.ready', { hasText: what });
 const tapStart = (page: Page, what: string) =>
   card(page, what).getByRole('button', { name: 'Start', exact: true }).click();
+/** Says what the gun holds where that is asked. */
+const sayLoaded = async (page: Page, what: string) => {
+  const holds = card(page, what).getByRole('button', { name: /^It holds / });
+  if (!(await holds.count())) return;
+  await holds.click();
+  await expect(holds).toHaveCount(0);
+};
 const start = async (page: Page, what: string) => {
+  await sayLoaded(page, what);
   await tapStart(page, what);
   await expect(page.locator('.card.now', { hasText: what })).toBeVisible();
 };
@@ -118,7 +126,7 @@ test('a full day of Lanternhouse: stops, a flip, a move, a touch test, a flaw an
   });
 
   await test.step('too early is stopped, with the time', async () => {
-    const wait = page.locator('.wait', { hasText: 'Sand fronts lightly, 320, lot C' });
+    const wait = page.locator('.wait', { hasText: 'Sand fronts lightly, 240, lot C' });
     await wait.getByRole('button', { name: 'Start now' }).click();
     await expect(page.getByRole('alert')).toContainText(
       /Stop\. Wait until Wed 11 Mar, 11:\d\d: the film on .* is not ready/,
@@ -169,9 +177,9 @@ test('a full day of Lanternhouse: stops, a flip, a move, a touch test, a flaw an
 
   await test.step('lot B is sanded and coated, and looked at', async () => {
     await setClock(page, server.url, '2026-03-11T15:30');
-    await start(page, 'Sand fronts lightly, 320, lot B');
+    await start(page, 'Sand fronts lightly, 240, lot B');
     await setClock(page, server.url, '2026-03-11T15:45');
-    await done(page, 'Sand fronts lightly, 320, lot B');
+    await done(page, 'Sand fronts lightly, 240, lot B');
     await start(page, 'Coat fronts, 1 of 2, lot B');
     await setClock(page, server.url, '2026-03-11T16:15');
     await done(page, 'Coat fronts, 1 of 2, lot B');
@@ -185,9 +193,9 @@ test('a full day of Lanternhouse: stops, a flip, a move, a touch test, a flaw an
   });
 
   await test.step('a wrong tap is undone at once', async () => {
-    await start(page, 'Sand fronts lightly, 320, lot C');
+    await start(page, 'Sand fronts lightly, 240, lot C');
     await page
-      .locator('.fact', { hasText: 'Started: Sand fronts lightly, 320, lot C' })
+      .locator('.fact', { hasText: 'Started: Sand fronts lightly, 240, lot C' })
       .getByRole('button', { name: 'Undo' })
       .click();
     await expect(page.locator('.card.now')).toHaveCount(0);
@@ -260,13 +268,13 @@ test('two phones apart on one job: nothing is dropped, a person settles what dis
   await put(one.page, '16', 'table');
   await put(two.page, '15', 'van');
   await put(two.page, '17', 'van');
-  await expect(one.page.locator('.unsent')).toContainText('4 not sent yet');
+  await expect(one.page.locator('.unsent')).toContainText('5 not sent yet');
 
   await one.context.setOffline(false);
   await expect(one.page.locator('.unsent')).toHaveCount(0);
   await two.context.setOffline(false);
   await expect(two.page.locator('.unsent')).toHaveCount(0);
-  expect(await factsOf(job)).toHaveLength(before.length + 8);
+  expect(await factsOf(job)).toHaveLength(before.length + 10);
 
   const disputes = two.page.locator('.refused');
   await expect(disputes.filter({ hasText: 'two devices recorded this coat' })).toHaveCount(1);
@@ -294,7 +302,7 @@ test('two phones apart on one job: nothing is dropped, a person settles what dis
     ]);
   }
   const after = await factsOf(job);
-  expect(after).toHaveLength(before.length + 10);
+  expect(after).toHaveLength(before.length + 12);
   expect(after.filter((f) => f.body.kind === 'contradiction.settled')).toHaveLength(2);
   await one.context.close();
   await two.context.close();

@@ -32,7 +32,7 @@ test('Weaver’s Yard: melamine is proposed with its reasons; another school cha
     await page.getByRole('link', { name: 'System', exact: true }).click();
     await ready(page);
     await expect(page.getByText('These are the usual answers.')).toBeVisible();
-    await expect(page.getByText('all melamine or printed film')).toBeVisible();
+    await expect(page.getByText('mostly melamine or printed film')).toBeVisible();
     await page.getByLabel('Is there an infant').selectOption('yes');
     await page.getByLabel('Can the rooms be aired').selectOption('no');
     await page.getByLabel('What lays the paint?').selectOption('brush and roller');
@@ -163,6 +163,6 @@ test('a system’s figures are changed, with their basis, and a wrong one is nam
   await expect(page.getByRole('alert')).toContainText('Clear lacquer');
   await recoat.fill('2 h');
   await page.getByRole('button', { name: /Save as version/ }).click();
-  await expect(page.getByText('Saved as version 3.')).toBeVisible();
+  await expect(page.getByText('Saved as version 4.')).toBeVisible();
   await expect(page.locator('section section', { hasText: 'Clear lacquer' }).getByText('2 hs')).toBeVisible();
 });

@@ -125,6 +125,9 @@ test('a two-pack job on the phone: mix, left out, taken back, codes that stay', 
     // It stands 15 to 20 min, T12.
     await expect(page.locator('#cups')).toContainText(/1-0316.*reacting until 10:1\d/);
     await expect(coat.getByRole('button', { name: 'Mixed now' })).toHaveCount(0);
+    // Other kitchens have other colours: the gun is asked about once.
+    await coat.getByRole('button', { name: /^It holds 2K enamel, / }).click();
+    await expect(coat.getByRole('button', { name: /^It holds/ })).toHaveCount(0);
     await coat.getByRole('button', { name: 'Start', exact: true }).click();
     await expect(page.getByRole('alert')).toContainText(/Batch 1-0316 is left to react until/);
     await setClock(page, server.url, '2026-03-16T10:16');

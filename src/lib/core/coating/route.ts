@@ -210,8 +210,8 @@ export function buildRoute(
         act: 'Flip',
         how:
           lying === 'back'
-            ? 'Turn fronts up. Move the tape label to the back that is dry.'
-            : 'Turn backs up. Move the tape label to the front that is dry.',
+            ? 'Turn fronts up and wipe off the dust they gathered. Move the tape label to the back that is dry.'
+            : 'Turn backs up and wipe off the dust they gathered. Move the tape label to the front that is dry.',
         setupMinutes: 2,
         minutesPerPiece: HANDLING.flip.value,
       },

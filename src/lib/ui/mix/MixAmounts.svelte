@@ -3,6 +3,7 @@
   import { keepFields } from '$ui/shell/keep-fields';
   import { enhance } from '$app/forms';
   import { massOf, mixFor, splitMixes } from '$core/takeoff/mix';
+  import { OVERTHINNED } from '$core/coating/cautions';
   import { sayMinutes } from '$core/units/clock-time';
   import { readNumber } from '$core/units/read-number';
   import Button from '$ui/kit/Button.svelte';
@@ -43,6 +44,8 @@
     if (lot) wanted = startAmount(lot.ml);
   };
 
+  /** T12: 10 to 15 %: half as much again is the most. Common practice, no source. */
+  const MOST_OVER = 1.5;
   const number = (text: string): number => readNumber(text) ?? NaN;
   const densities = $derived(product?.mix?.densities ?? { a: product?.density ?? 1.2, b: 1, thinner: 1 });
   const ratio = $derived(
@@ -95,6 +98,8 @@
     <p class="warn">
       More than its {Math.round(product.thinUpTo * 100)} %: the film gets thin and slow.
     </p>
+  {:else if product?.mix && product.mix.b > 0 && share > product.mix.thinner * MOST_OVER + 1e-9}
+    <p class="bad">{OVERTHINNED}</p>
   {:else if product && !product.mix && product.thinUpTo === null && share > 0}
     <p class="warn">{product.name} is not thinned. The data sheet decides.</p>
   {/if}

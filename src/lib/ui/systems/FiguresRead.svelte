@@ -1,20 +1,13 @@
 <!-- The figures of a system’s products: waits with what they wait for, film, limits, mix. -->
 <script lang="ts">
   import { phasesOf } from '$core/coating/film-stage';
-  import { STAGE_WORDS, STAGES, type BASES_OF_FIGURES, type System } from '$core/coating/system';
+  import { STAGE_WORDS, STAGES, type System } from '$core/coating/system';
   import { writePhases } from '$core/drying/phase-words';
   import { formatFilm, formatKelvin, formatTemperature, type Measures } from '$core/units/measures';
   import { writeWait } from '$core/units/wait';
-  import { percent, sayBasis } from './figures';
+  import { BASIS_MARK, percent, sayBasis } from './figures';
 
   let { system, measures }: { system: System; measures: Measures } = $props();
-  const MARK: Record<(typeof BASES_OF_FIGURES)[number], string> = {
-    'common practice': '',
-    'from memory': 'm',
-    'data sheet': 's',
-    'learnt here': 'l',
-    'our own rule': 'o',
-  };
 </script>
 
 {#each system.products as p (p.key)}
@@ -27,7 +20,7 @@
           <div>
             <dt>{STAGE_WORDS[stage]}</dt>
             <dd>
-              <b title={sayBasis(figure)}>{writeWait(figure.value)}<sup>{MARK[figure.basis]}</sup></b>
+              <b title={sayBasis(figure)}>{writeWait(figure.value)}<sup>{BASIS_MARK[figure.basis]}</sup></b>
               <span class="soft">{writePhases(phasesOf(p, stage))}</span>
             </dd>
           </div>
@@ -38,7 +31,7 @@
           <dt>recoat by</dt>
           <dd>
             <b title={sayBasis(p.recoatBy)}
-              >{writeWait(p.recoatBy.value)}<sup>{MARK[p.recoatBy.basis]}</sup></b
+              >{writeWait(p.recoatBy.value)}<sup>{BASIS_MARK[p.recoatBy.basis]}</sup></b
             >
           </dd>
         </div>
@@ -49,9 +42,14 @@
       · {formatTemperature(p.limits.minC, measures)} to {formatTemperature(p.limits.maxC, measures)}, at most {percent(
         p.limits.maxHumidity,
       )} % humidity, surface {formatKelvin(p.limits.dewMarginK, measures)} over the dew point{#if p.mix}&nbsp;·
-        {p.mix.a} : {p.mix.b} by {p.mix.by}, {percent(p.mix.thinner)} % thinner, left to react {p.mix
-          .induction.value} min, pot life {writeWait(p.mix.potLife.value)}{:else if p.thinUpTo}&nbsp;· thin up
-        to {percent(p.thinUpTo.value)} %{/if}.
+        <span title={p.mix.basis.parts ? sayBasis(p.mix.basis.parts) : ''}
+          >{p.mix.a} : {p.mix.b} by {p.mix.by}</span
+        >,
+        <span title={p.mix.basis.thinner ? sayBasis(p.mix.basis.thinner) : ''}
+          >{percent(p.mix.thinner)} % thinner</span
+        >, left to react {p.mix.induction.value} min, pot life {writeWait(
+          p.mix.potLife.value,
+        )}{:else if p.thinUpTo}&nbsp;· thin up to {percent(p.thinUpTo.value)} %{/if}.
       <a href="/drying?product={p.key}">How it dries</a>
     </p>
   </section>

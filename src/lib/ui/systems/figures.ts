@@ -6,6 +6,15 @@ import { fahrenheit, UM_PER_MIL, type Measures } from '$core/units/measures';
 export const sayBasis = ({ basis, note, by }: Basis): string =>
   [basis, ...(note ? [note] : []), ...(by ? [`typed by ${by}`] : [])].join(', ');
 
+/** The mark of each basis beside a figure; common practice has none. */
+export const BASIS_MARK: Record<Basis['basis'], string> = {
+  'common practice': '',
+  'from memory': 'm',
+  'data sheet': 's',
+  'learnt here': 'l',
+  'our own rule': 'o',
+};
+
 const short = (n: number, digits: number): string => String(Number(n.toFixed(digits)));
 
 /** A share from 0 to 1 in percent, to a hundredth. */

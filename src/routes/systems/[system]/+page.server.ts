@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { coatCard, methodCard, prepCard } from '$core/coating/methods';
+import { methodCard, prepCard } from '$core/coating/methods';
 import { cautionsFor, cautionsOf, type HouseRisks } from '$core/coating/cautions';
 import { buildRoute } from '$core/coating/route';
 import { usualCounts } from '$core/coating/system';
@@ -10,6 +10,7 @@ import { sayLearnt } from '$core/drying/learn';
 import { answer } from '$server/answer';
 import { learntAt } from '$server/services/air/learnt';
 import { allProducts, changeSystem, resetSystem, systemCalled } from '$server/services/systems/systems';
+import { handlingRead, stepsRead } from '$server/services/systems/steps-read';
 import { systemFromForm } from '$server/services/systems/system-form';
 import { Refused } from '$server/refused';
 import { listVersions } from '$server/store/finish-systems';
@@ -40,42 +41,14 @@ export const load: PageServerLoad = ({ locals, params }) => {
     })),
     ...system.close.map((p) => ({ card: prepCard(p), cautions: [] as string[], figure: p })),
   ].filter(({ card }) => !seen.has(card.title) && seen.add(card.title));
-  const steps = [
-    ...system.prep.map((p) => ({
-      act: p.act,
-      on: p.on,
-      says: [
-        p.faces === 'front' ? 'fronts only' : '',
-        p.grit ? `grit ${p.grit}` : '',
-        p.dwell ? `dwell ${p.dwell.value} min` : '',
-        p.dry.value ? `then wait ${p.dry.value} min` : '',
-      ].filter(Boolean),
-    })),
-    ...system.layers.flatMap((layer) => {
-      const product = system.products.find((p) => p.key === layer.product);
-      return [
-        {
-          act: `${coatCard(product?.kind ?? 'finish', layer.tool ?? system.tool).title.split(':')[0] ?? ''} with ${product?.name ?? ''}`,
-          on: 'pieces' as const,
-          says: [
-            `backs ×${layer.coats.back}, fronts ×${layer.coats.front}`,
-            TOOL_FACTS[layer.tool ?? system.tool].name,
-            layer.sandFirst ? `sand ${layer.sandFirst} before` : '',
-            layer.sandBetween ? `sand ${layer.sandBetween} between` : '',
-            layer.waitFirst ? `waits ${layer.waitFirst.value} min for what is below` : '',
-            layer.then ? `${layer.then.act.toLowerCase()} after ${layer.then.wait.value} min` : '',
-          ].filter(Boolean),
-        },
-      ];
-    }),
-    ...system.close.map((p) => ({ act: p.act, on: p.on, says: [] as string[] })),
-  ];
+  const steps = stepsRead(system);
   return {
     title: system.name,
     system,
     steps,
     cards,
     cautions: cautionsOf(route, HOUSE, system.cautions),
+    handling: handlingRead(system),
     learnt: system.products.flatMap((p) =>
       PLACES.flatMap((place) => {
         const known = learntAt(locals.db, place).get(p.key);

@@ -4,6 +4,7 @@
   import Cautions from '$ui/bench/Cautions.svelte';
   import Button from '$ui/kit/Button.svelte';
   import Notice from '$ui/kit/Notice.svelte';
+  import Said from '$ui/systems/Said.svelte';
   import MethodCard from '$ui/systems/MethodCard.svelte';
   import FiguresForm from '$ui/systems/FiguresForm.svelte';
   import FiguresRead from '$ui/systems/FiguresRead.svelte';
@@ -35,7 +36,7 @@
           {#each data.steps as step, i (i)}
             <li>
               <b>{step.act}</b>{#if step.on === 'kitchen'}&nbsp;<span class="soft">the kitchen</span>{/if}
-              {#if step.says.length}<br /><span class="soft">{step.says.join(' · ')}</span>{/if}
+              {#if step.says.length}<br /><Said says={step.says} />{/if}
             </li>
           {/each}
         </ol>
@@ -68,6 +69,10 @@
           {#each data.learnt as l, i (i)}<p>{l.product}, {l.place}: {l.says}.</p>{/each}
         </section>
       {/if}
+      <section class="card">
+        <h2>Tools and handling</h2>
+        {#each data.handling as h, i (i)}<p><b>{h.act}</b><br /><Said says={h.says} /></p>{/each}
+      </section>
       <section class="card">
         <h2>Method cards</h2>
         {#each data.cards as { card, cautions }, i (i)}
