@@ -46,7 +46,7 @@ test('Weaver’s Yard: melamine is proposed with its reasons; another school cha
     await expect(first).toContainText('Made for melamine and printed film');
     await expect(first).toContainText('gentle in a house with an infant');
     await expect(
-      page.getByText('No solvent with an infant in a house that cannot be aired.').first(),
+      page.getByText('No solvent by an infant, or someone pregnant, where it cannot be aired.').first(),
     ).toBeVisible();
     await expect(page.getByText('Wax by the stove').first()).toBeVisible();
     await expect(page.getByRole('heading', { name: 'What would change the answer' })).toBeVisible();
