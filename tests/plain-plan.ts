@@ -19,7 +19,11 @@ export function plainLots(lots: readonly LotProgress[], rackSlots: number): LotP
       continue;
     }
     last.pieces += lot.pieces;
-    last.steps.forEach((s, i) => (s.pending += lot.steps[i]?.pending ?? 0));
+    last.steps.forEach((s, i) => {
+      const other = lot.steps[i];
+      s.worth = (s.worth ?? s.pending) + (other?.worth ?? other?.pending ?? 0);
+      s.pending += other?.pending ?? 0;
+    });
   }
   return out;
 }

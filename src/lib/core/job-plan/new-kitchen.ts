@@ -2,6 +2,7 @@
  * When a new kitchen could start: the latest day that still gives its earliest hand-back, around all other jobs. It is
  * worked as another job is.
  */
+import { gets } from '../coating/route';
 import { choiceSchema } from '../planning/job/choice';
 import type { JobToPlan } from '../planning/job/job-to-plan';
 import { planJob } from '../planning/job/plan-job';
@@ -35,9 +36,13 @@ export interface NewStart {
 export function newKitchenStart(like: PlanInputs, now: number, zone: string): NewStart | null {
   const choice = choiceSchema.parse({ ...like.choice, shared: true });
   const lots = Math.ceil(USUAL_KITCHEN.pieces / USUAL_KITCHEN.lot);
-  const route = routeNow(like);
+  // Worked as most of the other job is: without what single pieces or other finishes ask for.
+  const [usual] = [...like.lots].sort((a, b) => b.pieces.length - a.pieces.length);
+  const piece = usual?.pieces[0] ?? '';
+  const route = routeNow(like).filter((s) => gets(s, piece) && !s.for && !s.mends);
   const job: JobToPlan = {
     ...jobAt(like, now, NEW_START),
+    route,
     t0: Math.ceil(now / MINUTE) * MINUTE,
     pins: undefined,
     site: [],

@@ -34,7 +34,11 @@
     <p class="soft how">{act.how}</p>
     <HowAndCautions {act} />
     {#if act.toLoad}
-      <FactForm kind="paint.loaded" fields={{ paint: `${act.toLoad.product} ${act.toLoad.colour}` }}>
+      <FactForm
+        kind="paint.loaded"
+        class="holds"
+        fields={{ paint: `${act.toLoad.product} ${act.toLoad.colour}` }}
+      >
         {#snippet children(sending)}<Button
             type="submit"
             kind="tertiary"
@@ -57,6 +61,9 @@
 <style>
   .ready {
     border-left: 6px solid var(--ready);
+  }
+  .ready :global(.holds) {
+    margin-bottom: 10px;
   }
   .act {
     font-size: 20px;

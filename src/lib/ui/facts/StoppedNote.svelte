@@ -52,7 +52,7 @@
     {#if fields.piece && rules.some((r) => r.rule === 'too-late')}
       <FactForm kind="piece.abraded" fields={{ piece: fields.piece }}>
         {#snippet children(sending)}
-          <Button type="submit" kind="tertiary" disabled={sending}>Scuffed and dusted off</Button>
+          <Button type="submit" kind="tertiary" disabled={sending}>Scuffed or wiped again, dusted off</Button>
         {/snippet}
       </FactForm>
     {/if}

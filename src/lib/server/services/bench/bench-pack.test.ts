@@ -20,6 +20,9 @@ import { benchPack } from './bench-pack';
 import { learntRisk } from '../plan/learnt-risk';
 import { rebuildSummaries } from '../job/summaries';
 import { USUAL_RISK } from '$core/planning/risk/risk-model';
+import { packJson, reviveJson } from '$core/units/pack-json';
+import { fieldPack } from '../across/field-pack';
+import { noteCondition } from '../survey/note-condition';
 import { choosePlan } from '../plan/choose-plan';
 import { contestedOf } from './contested';
 import { currentPlan } from '../plan/make/current-plan';
@@ -91,6 +94,21 @@ const planned = async (id: string): Promise<JobWithPlan> => {
   await makeCurrentPlan(db, id, () => NOW);
   return openPlanned(db, id, NOW);
 };
+
+it('a pack comes whole through JSON: which pieces skip a step is not lost on the way to a device', async () => {
+  noteCondition(db, job, ids().slice(0, 2), { faces: 'front', handles: 'drill' });
+  const { pack } = fieldPack(db, await planned(job), NOW).data;
+  const sent = JSON.parse(packJson(pack)) as typeof pack;
+  expect(reviveJson(sent.route)).toEqual(pack.route);
+  expect(pack.route.some((s) => s.skips?.size)).toBe(true);
+  const bench = openBench({
+    ...sent,
+    route: reviveJson(sent.route) as typeof pack.route,
+    facts: [],
+    now: NOW,
+  });
+  expect(benchView(bench, NOW).list.length).toBeGreaterThan(0);
+});
 
 describe('the bench as data', () => {
   it('gives a device what the server sees, facts it does not have yet included', async () => {
@@ -385,6 +403,28 @@ describe('what is learnt', () => {
     const felt = file().facts.at(-1);
     record(fact(at + 201 * MINUTE, { kind: 'void', fact: felt?.id ?? '', reason: 'other lot' }));
     expect(listTouchTests(db, 'tent')).toEqual([]);
+  });
+  it('a touch is held against the film that was laid: a thin one should have been ready sooner', async () => {
+    const feel = (): number => {
+      const at = workTo('back.urethane-enamel.1', NOW - 20 * DAY) - 3 * DAY;
+      record(
+        fact(at + 200 * MINUTE, {
+          kind: 'film.felt',
+          pieces: ids(),
+          step: 'back.urethane-enamel.1',
+          feel: 'tacky',
+        }),
+      );
+      return listTouchTests(db, 'tent').at(-1)?.above ?? NaN;
+    };
+    const { choice } = file();
+    await choosePlan(db, job, { ...choice, schools: { ...choice?.schools, film: 'thin' } }, () => NOW);
+    const thin = feel();
+    ({ db, job, worker } = newDatabase({ zone: ZONE }, NOW - 70 * DAY));
+    saveSurvey(db, job, 'wall North\nupper 30 : pair\nupper 30 : pair\nbase 36 : drawer / pair\n');
+    await choosePlan(db, job, { ...choice, workers: [worker] }, () => NOW);
+    // Water through and through: three quarters of the film take three quarters of the time.
+    expect(thin / feel()).toBeCloseTo(4 / 3, 2);
   });
   it('takes a second person’s hands as hands', () => {
     insertWorker(db, { id: 'maud', name: 'Maud', role: 'painter' });
