@@ -23,74 +23,88 @@
   const added = $derived(chosen?.layers.find((l) => l.added));
 </script>
 
-{#if apart.length}
-  <Hidden name="finishes" value="yes" />
-  {#each apart as { key, words, own } (key)}
-    {@const name = systemOf(key, own)}
-    {@const kept = own?.system.key === name ? own : null}
-    {@const system = kept?.system ?? systems.find((s) => s.key === name)}
-    <Group legend="{words}: finished with" column>
-      <div class="fields">
-        <Choice
-          label="System"
-          name="finish.{key}.system"
-          bind:chosen={() => name, (value) => (named[key] = value)}
-        >
-          <Option value="" text="as the job is" />
-          {#each systems as s (s.key)}<Option value={s.key} text={s.name} />{/each}
-        </Choice>
-        {#if system}
-          <Choice label="Applied by" name="finish.{key}.tool" value={kept?.tool ?? ''}>
+<div class="own">
+  {#if apart.length}
+    <Hidden name="finishes" value="yes" />
+    {#each apart as { key, words, own } (key)}
+      {@const name = systemOf(key, own)}
+      {@const kept = own?.system.key === name ? own : null}
+      {@const system = kept?.system ?? systems.find((s) => s.key === name)}
+      <Group legend="{words}: finished with" column>
+        <div class="fields">
+          <Choice
+            label="System"
+            name="finish.{key}.system"
+            bind:chosen={() => name, (value) => (named[key] = value)}
+          >
             <Option value="" text="as the job is" />
-            {#each JOB_TOOLS as t (t)}<Option value={t} text={TOOL_FACTS[t].name} />{/each}
+            {#each systems as s (s.key)}<Option value={s.key} text={s.name} />{/each}
           </Choice>
+          {#if system}
+            <Choice label="Applied by" name="finish.{key}.tool" value={kept?.tool ?? ''}>
+              <Option value="" text="as the job is" />
+              {#each JOB_TOOLS as t (t)}<Option value={t} text={TOOL_FACTS[t].name} />{/each}
+            </Choice>
+          {/if}
+        </div>
+        {#if system}
+          {#each system.layers as layer, i (i)}
+            <div class="fields line">
+              <b>{system.products.find((p) => p.key === layer.product)?.name}</b>
+              <NumberField
+                label="Backs"
+                whole
+                min="0"
+                max="4"
+                name="finish.{key}.{name}.back.{i}"
+                value={kept?.counts[i]?.back ?? layer.coats.back}
+              />
+              <NumberField
+                label="Fronts"
+                whole
+                min="0"
+                max="4"
+                name="finish.{key}.{name}.front.{i}"
+                value={kept?.counts[i]?.front ?? layer.coats.front}
+              />
+            </div>
+          {/each}
         {/if}
-      </div>
-      {#if system}
-        {#each system.layers as layer, i (i)}
-          <div class="fields line">
-            <b>{system.products.find((p) => p.key === layer.product)?.name}</b>
-            <NumberField
-              label="Backs"
-              whole
-              min="0"
-              max="4"
-              name="finish.{key}.{name}.back.{i}"
-              value={kept?.counts[i]?.back ?? layer.coats.back}
-            />
-            <NumberField
-              label="Fronts"
-              whole
-              min="0"
-              max="4"
-              name="finish.{key}.{name}.front.{i}"
-              value={kept?.counts[i]?.front ?? layer.coats.front}
-            />
-          </div>
-        {/each}
-      {/if}
-    </Group>
-  {/each}
-{/if}
-<Group legend="Primer under the system">
-  <div class="fields">
-    <Choice label="Primer" name="primer" value={added?.product ?? ''}>
-      <Option value="" text="as the system has it" />
-      {#each primers as p (p.key)}<Option value={p.key} text={p.name} />{/each}
-    </Choice>
-    <Field
-      label="Why, under a self-priming paint"
-      name="primerWhy"
-      maxlength={300}
-      placeholder="such as very dark to light"
-      value={added?.why ?? ''}
-    />
-  </div>
-</Group>
+      </Group>
+    {/each}
+  {/if}
+  <Group legend="Primer under the system" column>
+    <div class="fields">
+      <Choice label="Primer" name="primer" value={added?.product ?? ''}>
+        <Option value="" text="as the system has it" />
+        {#each primers as p (p.key)}<Option value={p.key} text={p.name} />{/each}
+      </Choice>
+      <Field
+        label="Why, under a self-priming paint"
+        name="primerWhy"
+        maxlength={300}
+        placeholder="such as very dark to light"
+        value={added?.why ?? ''}
+      />
+    </div>
+  </Group>
+</div>
 
 <style>
+  .own {
+    display: grid;
+    gap: 16px;
+    padding: 4px 0 12px;
+  }
   .line b {
     min-width: 180px;
     line-height: 44px;
+  }
+  @media (max-width: 800px) {
+    .line b {
+      flex-basis: 100%;
+      line-height: 1.4;
+      padding-top: 6px;
+    }
   }
 </style>
