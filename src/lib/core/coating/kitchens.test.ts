@@ -74,6 +74,12 @@ describe('twelve kitchens', () => {
     const shop = kitchen({ ...oak, place: 'shop' });
     expect(shop.first?.system.traits).toContain('blocks stains');
     expect(shop.first?.counts[0]?.front).toBe(2);
+    for (const place of ['house', 'tent', 'shop'] as const)
+      expect(
+        kitchen({ ...oak, place, licensed: true })
+          .of('two-pack')
+          .stops.join(),
+      ).toMatch(/whatever the licence/);
     // In a tent beside the house it counts, too.
     const tent = kitchen({ ...oak, place: 'tent' });
     expect(tent.why('shellac-urethane')).toMatch(/tent beside a house with an infant/);

@@ -63,10 +63,10 @@ export const RULES: readonly Rule[] = [
   },
   {
     key: 'infant-two-pack',
-    if: [{ fact: 'infants', is: true }, BY_THE_HOUSE],
+    if: [{ fact: 'infants', is: true }],
     of: { traits: ['two-pack'] },
     gives: 'stop',
-    says: 'No two-pack by a house with an infant or someone pregnant, whatever the licence.',
+    says: 'No two-pack with an infant or someone pregnant in the house, whatever the licence.',
   },
   {
     key: 'asthma-solvent-house',
