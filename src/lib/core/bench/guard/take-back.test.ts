@@ -2,7 +2,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { buildRoute } from '$core/coating/route';
-import { SHELLAC_URETHANE } from '$core/coating/systems/index';
+import { SHELLAC_URETHANE, TWO_PACK } from '$core/coating/systems/index';
+import { siteOf } from '../../../../../tests/fixed-work';
 import { usualCounts } from '$core/coating/system';
 import { fold } from '../state/fold';
 import { pieceState } from '../state/state';
@@ -61,6 +62,32 @@ describe('what later facts stand on', () => {
     const theirs = sand.map((f) => ({ ...f, worker: 'maud' }));
     const log = [...takenDown([A, B]), ...clean, ...theirs];
     expect(ask(log, 400, back(id(clean), [id(theirs)])).map((r) => r.rule)).toEqual(['others-work']);
+  });
+  it('holds for the fixed work, and for a cup that a coat was laid from', () => {
+    const site = siteOf(TWO_PACK, { walls: 3 });
+    const [first, second] = site;
+    const step = (key: string, at: number): Fact[] => {
+      const begun = fact(at, { kind: 'site.started', step: key });
+      return [begun, fact(at + 10, { kind: 'site.finished', work: begun.id })];
+    };
+    const [one, two] = [step(first?.key ?? '', 10), step(second?.key ?? '', 100)];
+    const cup = fact(50, {
+      kind: 'mix.made',
+      product: '2k-enamel',
+      batch: '1',
+      a: 700,
+      b: 100,
+      thinner: 80,
+      induction: 20,
+      potLife: 240,
+    });
+    const own = buildRoute(TWO_PACK, usualCounts(TWO_PACK), 'spray');
+    const coat = did('back.2k-enamel.1', 100, 120, [A], 'la');
+    const log = [...takenDown([A]), ...one, ...two, cup, ...coat];
+    const judged = (of: string) => judge(contextOf(own, log, { lots, site }), log, fact(400, back(of)));
+    expect(judged(id(one))).toMatchObject([{ rule: 'later-work', with: [id(two)] }]);
+    expect(judged(id(one, 1))[0]?.with).toEqual([id(two)]);
+    expect(judged(cup.id)[0]?.message).toMatch(/“Coat backs, 1 of 2”, laid from that cup/);
   });
   it('does not run beside another work again', () => {
     const first = fact(10, { kind: 'work.started', step: 'sand', lot: 'la', pieces: [A] });

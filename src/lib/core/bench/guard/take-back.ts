@@ -94,7 +94,35 @@ function standingOn(ctx: Context, log: Log, gone: ReadonlySet<string>): Standing
         if (runningOn(ctx.state, piece).some((x) => x.id === w.id))
           add(w.id, `“${ctx.route.find((s) => s.key === w.step)?.act ?? w.step}”, under way`);
   }
+  for (const { id, words } of [...siteStandingOn(ctx, without), ...coatsOfCups(ctx, without)])
+    if (!gone.has(id)) found.set(id, found.get(id) ?? words);
   return [...found].map(([id, words]) => ({ id, words }));
+}
+
+/** Steps of the fixed work that were begun after one that would be missing. */
+function siteStandingOn({ state, site = [] }: Context, without: JobState): Standing[] {
+  const isDone = (of: JobState, key: string): boolean => (of.site.get(key)?.end ?? null) !== null;
+  return site.flatMap((step) => {
+    const begun = without.site.get(step.key);
+    const loses = step.after.some((r) => isDone(state, r.step) && !isDone(without, r.step));
+    return begun && loses ? [{ id: begun.id, words: `“${step.act}” on the fixed work` }] : [];
+  });
+}
+
+/** Coats of a two-part product that would be left without the cup they were laid from. */
+function coatsOfCups({ state, route, site = [] }: Context, without: JobState): Standing[] {
+  const hasCup = (of: JobState, product: string, at: number): boolean =>
+    of.mixes.some((m) => m.product === product && m.readyAt <= at && (m.useBy === null || m.useBy > at));
+  const laid = [
+    ...[...without.works.values()].map((w) => ({ ...w, made: route.find((s) => s.key === w.step) })),
+    ...[...without.siteWorks.values()].map((w) => ({ ...w, made: site.find((s) => s.key === w.step) })),
+  ];
+  return laid.flatMap(({ id, start, made }) => {
+    const product = made?.product;
+    if (!product?.mix || product.mix.b === 0) return [];
+    const loses = hasCup(state, product.key, start) && !hasCup(without, product.key, start);
+    return loses ? [{ id, words: `“${made?.act ?? ''}”, laid from that cup` }] : [];
+  });
 }
 
 const runningOn = (state: JobState, piece: string) =>
