@@ -30,6 +30,9 @@
     {#if i === 0 && running.length === 0}<ActMarks {act} />{:else}<p>
         <Codes codes={act.pieces.map((p) => p.code)} />
       </p>{/if}
+    {#if act.stoodSince}<p class="warn">
+        They have stood since {bench.near(act.stoodSince)}: wipe the dust off with a tack cloth first.
+      </p>{/if}
     {#if act.tape}<p>Tape label {act.tape}.</p>{/if}
     <p class="soft how">{act.how}</p>
     <HowAndCautions {act} />

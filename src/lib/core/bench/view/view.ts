@@ -100,6 +100,22 @@ function toLoad(
   return { product: product.key, colour, words: colour ? `${product.name}, ${colour}` : product.name };
 }
 
+/** Pieces that stood so long are wiped before they are coated. Common practice, no source, ms. */
+const STOOD = 2 * 86_400_000;
+
+/** When the last of some pieces was last worked on, where that is long ago: prepared, sanded, flipped or scuffed. */
+function stoodSince({ state, route }: Bench, pieces: readonly string[], now: number): number | null {
+  const dry = new Set(route.filter((s) => !s.product).map((s) => s.key));
+  const last = Math.max(
+    0,
+    ...pieces.flatMap((id) => {
+      const { done, abraded } = pieceState(state, id);
+      return [...[...done].flatMap(([key, d]) => (dry.has(key) ? [d.end] : [])), abraded ?? 0];
+    }),
+  );
+  return last > 0 && now - last > STOOD ? last : null;
+}
+
 /** What of the house cautions ask for. */
 const houseOf = ({ pack, state }: Bench): HouseRisks => ({
   year: pack.job.houseYear,
@@ -113,6 +129,7 @@ function actView(
   a: Act,
   marked: ReadonlyMap<string, MarkedPiece>,
   due: ReadonlyMap<string, number>,
+  now: number,
 ) {
   const { pack } = bench;
   const own = a.pieces.flatMap((id) => marked.get(id) ?? []);
@@ -143,6 +160,8 @@ function actView(
     cautions: cautionsFor(a.step, houseOf(bench), pack.system?.cautions),
     minutes: workMinutes(a.step, worthOf(a.step, a.pieces)),
     pieces: own,
+    /** since when they have stood so long that dust is on them; null where they have not */
+    stoodSince: a.status === 'ready' && a.step.product ? stoodSince(bench, a.pieces, now) : null,
     from: a.status === 'waiting' ? a.from : null,
     closes: a.closes,
     planned: due.get(`${a.lot}:${a.step.key}`) ?? null,
@@ -277,7 +296,7 @@ export function benchView(bench: Bench, now: number, recent = 10) {
     marked: () => common.marked,
     list: () =>
       acts(state, bench.route, bench.lots, now, due, bench.waits).map((a) =>
-        actView(bench, a, common.marked, due),
+        actView(bench, a, common.marked, due, now),
       ),
     facts: () =>
       inOrder(putRight(bench.facts))

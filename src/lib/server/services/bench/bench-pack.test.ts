@@ -341,6 +341,16 @@ describe('phones that worked apart', () => {
   });
 });
 
+it('pieces that stood for days are to be wiped before they are coated', () => {
+  const at = workTo('sand', NOW - 5 * DAY) - 3 * DAY;
+  const stood = (now: number) => {
+    const opened: JobWithPlan = { file: file(), plan: null, planning: null };
+    return benchView(openBench(benchPack(db, opened, now)), now).list.map((a) => a.stoodSince);
+  };
+  expect(stood(at + DAY).every((s) => s === null)).toBe(true);
+  expect(stood(at + 3 * DAY).every((s) => s !== null)).toBe(true);
+});
+
 describe('what is learnt', () => {
   it('comes from finished works, and is forgotten with them; a job keeps the paces it was planned with', () => {
     const key = paceKey(file().route[0] ?? (undefined as never));
