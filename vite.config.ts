@@ -44,5 +44,6 @@ export default defineConfig({
     include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts'],
     environment: 'node',
     testTimeout: 30_000,
+    hookTimeout: 60_000,
   },
 });

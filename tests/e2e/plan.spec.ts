@@ -202,7 +202,7 @@ test('fixed work is begun and ended on the bench, out of order is stopped', asyn
   await page.goto(`${job}/coat`);
   await ready(page);
   await card.getByRole('button', { name: 'Done' }).click();
-  await expect(card).toContainText('Clean and sand the fixed work');
+  await expect(card).toContainText('Clean: the fixed work');
   await page.goto(`${job}/plan`);
   await ready(page);
   await expect(page.locator('g[aria-label*="Protect"]')).toHaveAttribute(
