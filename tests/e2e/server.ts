@@ -1,4 +1,5 @@
 /** The built server on a database of its own, and what tests do to it. */
+import { once } from 'node:events';
 import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
@@ -32,8 +33,16 @@ async function start(
     url,
     data: join(folder, 'anthem.db'),
     process: server,
-    // At the same address: a browser keeps what it has by address.
-    restart: () => start(folder, env, Number(new URL(url).port)),
+    // At the same address: a browser keeps what it has by address. A killed one holds its port until it is gone.
+    restart: async () => {
+      if (server.exitCode === null && server.signalCode === null) {
+        server.kill('SIGKILL');
+        await once(server, 'exit');
+      }
+      const again = await start(folder, env, Number(new URL(url).port));
+      if (again.url !== url) throw new Error(`Another program took ${url}`);
+      return again;
+    },
     end: () => {
       server.kill('SIGKILL');
       rmSync(folder, { recursive: true, force: true });
