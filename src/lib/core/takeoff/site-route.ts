@@ -10,6 +10,7 @@ import { NEW_SKIN, SPOT_CAULK } from '../coating/systems/prep';
 import { SURFACE_SEALER } from '../coating/systems/products';
 import { TOOL_FACTS, type Tool } from '../coating/tool';
 import type { FixedMaterial } from '../kitchen/fixed-material';
+import { FIXED_WORDS } from '../kitchen/fixed-work';
 import type { FixedArea } from './fixed-zones';
 
 /** Lot under which fixed work stands in a plan. */
@@ -194,7 +195,7 @@ function underCoats({
   const slick = areas.filter((a) => SLICK.includes(a.material));
   const raw = areas.filter((a) => RAW.includes(a.material));
   const kinds = (list: readonly FixedArea[]): string =>
-    [...new Set(list.map((a) => WORDS[a.kind]))].join(', ');
+    [...new Set(list.map((a) => FIXED_WORDS[a.kind]))].join(', ');
   return [
     ...(slick.length && !system.traits.includes('bonds to slick')
       ? [
@@ -211,15 +212,6 @@ function underCoats({
       : []),
   ];
 }
-
-const WORDS: Record<FixedArea['kind'], string> = {
-  'face-frame': 'face frames',
-  'end-panel': 'end panels',
-  crown: 'crown',
-  'light-rail': 'light rail',
-  'toe-kick': 'toe kick',
-  inside: 'insides',
-};
 
 const keyIn = (part: FixedPart, key: string): string => `${key} ${part.id}`;
 

@@ -1,6 +1,5 @@
 /** The shopping list of a job by day of need, and the sizes and prices it is made from. */
 import { readNumber } from '$core/units/read-number';
-import type { FixedKind } from '$core/kitchen/fixed-work';
 import { sayDay } from '$core/units/clock-time';
 import { formatMoney, formatVolume, ML_PER_US_GALLON, type Measures } from '$core/units/measures';
 import type { Db } from '../../db/open';
@@ -11,15 +10,6 @@ import type { OpenJob } from '../job/open-job';
 import { Refused } from '../../refused';
 import { allProducts } from '../systems/systems';
 import { sizesOf, takeOff } from './take-off';
-
-export const FIXED_WORDS: Record<FixedKind, string> = {
-  'face-frame': 'face frames',
-  'end-panel': 'end panels',
-  crown: 'crown',
-  'light-rail': 'light rail',
-  'toe-kick': 'toe kick',
-  inside: 'insides',
-};
 
 export interface ShoppingLine {
   /** "Mon 9 Mar", or empty without a plan */

@@ -1,7 +1,8 @@
+import { FIXED_WORDS } from '$core/kitchen/fixed-work';
 import { takeOff } from '$server/services/take-off/take-off';
 import { faceArea } from '$core/kitchen/area';
 import { answer } from '$server/answer';
-import { FIXED_WORDS, saveCans, sizesForForm } from '$server/services/take-off/shopping';
+import { saveCans, sizesForForm } from '$server/services/take-off/shopping';
 import { readSetting } from '$server/store/settings';
 import type { Actions, PageServerLoad } from './$types';
 

@@ -1,6 +1,6 @@
 import { readSaid } from '$server/services/survey/condition-form';
 import { fixedOf } from '$core/takeoff/fixed-zones';
-import { FIXED_WORDS } from '$server/services/take-off/shopping';
+import { FIXED_WORDS } from '$core/kitchen/fixed-work';
 import { noteMaterials } from '$server/services/survey/note-materials';
 import { noteCondition } from '$server/services/survey/note-condition';
 import { reformPieces } from '$server/services/survey/reform-pieces';
