@@ -69,5 +69,6 @@ export function planInputs(
     pins: new Map(),
     around: { absences: [], neighbours: [] },
     air: null,
+    houseAir: null,
   };
 }

@@ -86,6 +86,7 @@ describe('guards', () => {
     const prime = keys[first] ?? '';
     const wipe = (at: number, result: 'yellow' | 'clean', piece: string | null) =>
       fact(at, { kind: 'test.recorded', test: { method: 'wipe', result }, place: 'stove', piece, note: '' });
+    prepared.push(fact(8990, { kind: 'piece.wiped', pieces: [P1, P2] }));
     const ofKitchen = [...prepared, wipe(5, 'yellow', null)];
     expect(ask(prepared, 9000, start(prime))).toBeNull();
     expect(ask(ofKitchen, 9000, start(prime))).toMatchObject({ rule: 'finding', canOverride: true });
@@ -99,6 +100,7 @@ describe('guards', () => {
     expect(ask(ofOne, 9000, start(prime))).toMatchObject({ rule: 'finding' });
     // What is coated already is past it.
     const coated = [...ofKitchen, ...did(prime, 9000, 9010)];
+    coated.push(fact(19_990, { kind: 'piece.wiped', pieces: [P1, P2] }));
     expect(ask(coated, 20_000, start(keys[first + 1] ?? ''))).toBeNull();
   });
 

@@ -6,6 +6,8 @@ export const HANDLING = {
   setup: memory(5, 'getting ready for a step'),
   /** sanding between coats and dusting off, a face */
   sandFace: memory(1, 'sanding a face between coats'),
+  /** wiping the dust of a long stand off a piece, before a coat */
+  wipe: memory(0.7, 'wiping a piece that stood for days'),
   /** turning a piece over */
   flip: memory(0.4, 'turning a piece over'),
   /** hanging and adjusting */

@@ -20,9 +20,6 @@ export type PackedAir = z.infer<typeof packedAirSchema>;
 /** @throws Error where the text is no packed air */
 export const readPackedAir = (text: string): PackedAir => packedAirSchema.parse(JSON.parse(text));
 
-/** @throws Error where the text is no climate */
-export const readClimate = (text: string): Climate => climateSchema.parse(JSON.parse(text));
-
 /** A millionth of a degree moves no film by a millisecond that anyone waits for. */
 const fine = (n: number): number => Math.round(n * 1e6) / 1e6;
 

@@ -16,11 +16,12 @@ import { plannedSteps } from '$core/planning/job/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { SHEET_WAITS } from '$core/coating/waits';
 import { constantClimate } from '$core/drying/climate';
+import type { PackedAir } from '$core/drying/packed-air';
 import { fact, MINUTE } from '../../../../tests/bench-builders';
 import { ISLAND, planInputs, WALLS } from '../../../../tests/plan-inputs';
 import { EFFORTS } from './efforts';
 import type { PlanInputs } from './inputs';
-import { waitsFor } from './job-at';
+import { siteWaitsFor, waitsFor } from './job-at';
 import { makePlan } from './make-plan';
 import { waysOf } from './ways';
 
@@ -28,6 +29,27 @@ const COLOURS = new Map([
   [WALLS, 'Oatcloth'],
   [ISLAND, 'Slatewing'],
 ]);
+
+/** The air of an hour; null where none is known. */
+const hourOf = (air: PackedAir | null, at: number) =>
+  air?.climate.air[Math.floor((at - air.climate.start) / (air.climate.step * MINUTE))] ?? null;
+
+/** Days whose mornings are cold and whose nights are wet, each its own way: what is laid is laid in between. */
+const changing = (celsius: number, humidity: number, swing: number): PackedAir => ({
+  climate: {
+    start: Date.UTC(2026, 2, 7),
+    step: 60,
+    air: Array.from({ length: 120 * 24 }, (_, h) => {
+      const day = Math.sin(((h % 24) - 9) * (Math.PI / 12)) + Math.sin(h / 37) / 2;
+      return {
+        celsius: celsius + swing * day,
+        humidity: Math.min(0.97, Math.max(0.2, humidity - (swing / 40) * day)),
+        wind: 0.1,
+      };
+    }),
+  },
+  multipliers: [],
+});
 
 /** Works a plan off as it is, saying what is loaded and mixing what is wanted. @returns what guards had against it */
 function workOff(inputs: PlanInputs): string[] {
@@ -50,11 +72,18 @@ function workOff(inputs: PlanInputs): string[] {
     zoneColours: COLOURS,
     manyColours: () => true,
     waits: inputs.air ? waitsFor(inputs) : SHEET_WAITS,
+    siteWaits: siteWaitsFor(inputs),
+    forecast: (place, when) => hourOf((place === 'house' ? inputs.houseAir : null) ?? inputs.air, when),
     cureMinutes: null,
     sayTime: (ms) => `minute ${Math.round((ms - made.t0) / MINUTE)}`,
   });
   const record = (at: number, body: FactBody): Fact => {
     const one = fact(at / MINUTE, body);
+    // What stood over a weekend or a long wait is wiped, as the bench asks.
+    if (judge(context(), log, one).some((r) => r.rule === 'stood')) {
+      if (body.kind === 'work.started') record(at - MINUTE, { kind: 'piece.wiped', pieces: body.pieces });
+      if (body.kind === 'site.started') record(at - MINUTE, { kind: 'site.readied', step: body.step });
+    }
     for (const r of judge(context(), log, one))
       against.push(`${r.rule}: ${'step' in body ? body.step : body.kind}: ${r.message}`);
     log.push(one);
@@ -169,7 +198,8 @@ describe('over all systems, turnings, schools, counts and conditions', () => {
           tool: fc.constantFrom(...JOB_TOOLS),
           conditions: fc.array(condition, { minLength: 12, maxLength: 12 }),
           material: fc.constantFrom(...FIXED_MATERIALS),
-          cool: fc.boolean(),
+          air: fc.constantFrom('sheet', 'cool', 'changing'),
+          swing: fc.integer({ min: 2, max: 9 }),
         }),
         (given) => {
           const own = { tool: given.tool };
@@ -196,22 +226,19 @@ describe('over all systems, turnings, schools, counts and conditions', () => {
               patterns: given.islandPattern ? { [ISLAND]: given.islandPattern } : {},
               schools: schoolsSchema.parse(given.schools),
               finishes,
-              air: given.cool ? 'place' : 'sheet',
+              air: given.air === 'sheet' ? 'sheet' : 'place',
             },
             (i) => given.conditions[i] ?? {},
             { materials: { 'end-panel': given.material, 'face-frame': given.material } },
           );
-          const air = given.cool
-            ? {
-                climate: constantClimate(
-                  { celsius: 18, humidity: 0.55, wind: 0.1 },
-                  Date.UTC(2026, 2, 7),
-                  120,
-                ),
-                multipliers: [],
-              }
-            : null;
-          expect(workOff({ ...inputs, air })).toEqual([]);
+          const cool = {
+            climate: constantClimate({ celsius: 18, humidity: 0.55, wind: 0.1 }, Date.UTC(2026, 2, 7), 120),
+            multipliers: [],
+          };
+          const place =
+            given.air === 'sheet' ? null : given.air === 'cool' ? cool : changing(16, 0.62, given.swing);
+          const houseAir = given.air === 'changing' ? changing(19, 0.6, given.swing / 2) : null;
+          expect(workOff({ ...inputs, air: place, houseAir })).toEqual([]);
         },
       ),
       { numRuns: 40 },

@@ -40,6 +40,8 @@ export interface PlanInputs {
   around: Surroundings;
   /** the air of the place that was chosen, from before the first film; null: films wait by the sheet */
   air: PackedAir | null;
+  /** the air of the house, where fixed work is coated there and pieces are not */
+  houseAir: PackedAir | null;
 }
 
 /** Whether a choice leaves anything to the planner that may still be changed. */

@@ -32,6 +32,12 @@ export function routeNow(inputs: PlanInputs): Step[] {
 
 /** How the films of a job wait. */
 export const waitsFor = ({ air }: PlanInputs): Waits => waitsOf(air);
+/** How films on its fixed work wait. */
+export const siteWaitsFor = ({ air, houseAir }: PlanInputs): Waits => waitsOf(houseAir ?? air);
+
+/** The air where pieces are coated, and that of the house; undefined where the job follows the sheet. */
+export const coatingAirFor = ({ air, houseAir }: PlanInputs): JobToPlan['coatingAir'] =>
+  air ? { pieces: air.climate, site: (houseAir ?? air).climate } : undefined;
 
 /** The product of the last coat that was laid in the tent, which its gun still holds. */
 function lastMaterial({ state }: PlanInputs, route: readonly Step[]): string | null {
@@ -65,6 +71,8 @@ export function jobAt(
   const route = routeNow(inputs);
   const { site } = waysOf(choice, job, inputs.pieces);
   const waits = waitsFor(inputs);
+  const siteWaits = siteWaitsFor(inputs);
+  const coatingAir = coatingAirFor(inputs);
   const t0 = planStart(inputs, at);
   return {
     name: job.name,
@@ -80,9 +88,11 @@ export function jobAt(
     rackSlots: rackSlotsOf(choice, around),
     lastMaterial: lastMaterial(inputs, route),
     waits,
+    siteWaits,
+    ...(coatingAir ? { coatingAir } : {}),
     atHouse: choice.place === 'house',
     rules: choice.rules,
-    site: siteProgress(state, site, waits),
+    site: siteProgress(state, site, siteWaits),
     pins: new Map([...pins].filter(([, pinnedTo]) => pinnedTo >= t0)),
     usedElsewhere: usedElsewhere(choice, around, at, only),
   };

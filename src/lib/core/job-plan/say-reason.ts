@@ -19,6 +19,7 @@ export function sayReason(
       .reduce((text, [id, words]) => text.replaceAll(id, words), reason)
       .replace(/other:work:[\w-]+:\d+/g, 'work on another job')
       .replace(/other:rack:\d+/g, 'what another job lays on the rack')
+      .replace(/the open hours of (?:[\w-]+\|)?air \d+: /g, 'the hours whose air suits ')
       .replace(/minute (\d+)/g, (_, n: string) => sayTime(t0 + Number(n) * 60_000, zone))
   );
 }

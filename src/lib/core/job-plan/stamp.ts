@@ -6,12 +6,14 @@ import { z } from 'zod';
 import { lotProgress } from '../bench/view/progress';
 import { siteProgress } from '../bench/view/site';
 import type { Requirement } from '../coating/route';
+import type { Waits } from '../coating/waits';
 import type { Span } from '../planning/job/job-to-plan';
+import { mayCoatFrom } from '../planning/job/coating-air';
 import { operationId } from '../planning/job/operation-id';
 import { SITE } from '../takeoff/site-route';
 import { digest } from '../units/digest';
 import type { PlanInputs } from './inputs';
-import { routeNow, waitsFor } from './job-at';
+import { coatingAirFor, routeNow, siteWaitsFor, waitsFor } from './job-at';
 import { rackSlotsOf, usedElsewhere, type TimedPlan } from './neighbours';
 import { surveyKey, waysOf } from './ways';
 
@@ -41,6 +43,28 @@ export const planStampSchema = z.object({
 });
 export type PlanStamp = z.infer<typeof planStampSchema>;
 
+/** From when the air allows every planned coat, asked from its planned start on; by operation. */
+function coatTimes(inputs: PlanInputs, { result, t0 }: TimedPlan): Record<string, number> {
+  const air = coatingAirFor(inputs);
+  if (!air || 'infeasible' in result) return {};
+  const starts = new Map(result.assignments.map((a) => [a.operation, t0 + a.start * MINUTE]));
+  const { site } = waysOf(inputs.choice, inputs.job, inputs.pieces);
+  const coats = [
+    ...inputs.lots.flatMap(({ id }) =>
+      routeNow(inputs).map((s) => ({ id: operationId(id, s.key), ...s, air: air.pieces })),
+    ),
+    ...site.map((s) => ({ id: operationId(SITE, s.key), ...s, air: air.site })),
+  ];
+  return Object.fromEntries(
+    coats.flatMap(({ id, product, air: climate }) => {
+      const start = starts.get(id);
+      return product && start !== undefined
+        ? [[`air ${id}`, mayCoatFrom(climate, product.limits, start) ?? start + SMALL * 2]]
+        : [];
+    }),
+  );
+}
+
 /** When the films and waits before every planned operation allow it, as it is planned; by operation. */
 function readyTimes(inputs: PlanInputs, plan: TimedPlan): Record<string, number> {
   if ('infeasible' in plan.result) return {};
@@ -49,13 +73,19 @@ function readyTimes(inputs: PlanInputs, plan: TimedPlan): Record<string, number>
   const route = routeNow(inputs);
   const ends = new Map(plan.result.assignments.map((a) => [a.operation, plan.t0 + a.end * MINUTE]));
   const ready: Record<string, number> = {};
-  const add = (lot: string, step: string, from: number, after: readonly Requirement[]): void => {
+  const add = (
+    lot: string,
+    step: string,
+    from: number,
+    after: readonly Requirement[],
+    own: Waits = waits,
+  ): void => {
     const id = operationId(lot, step);
     if (!ends.has(id)) return;
     const times = after.flatMap((need) => {
       const laid = ends.get(operationId(lot, need.step));
       return laid !== undefined && need.film && need.stage
-        ? [waits.readyAt(need.film, need.stage, laid, need.wet)]
+        ? [own.readyAt(need.film, need.stage, laid, need.wet)]
         : [];
     });
     const at = Math.max(from, ...times);
@@ -65,8 +95,9 @@ function readyTimes(inputs: PlanInputs, plan: TimedPlan): Record<string, number>
     for (const { key, from } of lot.steps)
       add(lot.id, key, from, route.find((s) => s.key === key)?.after ?? []);
   const { site } = waysOf(inputs.choice, inputs.job, inputs.pieces);
-  for (const { step, from } of siteProgress(inputs.state, site, waits)) add(SITE, step.key, from, step.after);
-  return ready;
+  for (const { step, from } of siteProgress(inputs.state, site, siteWaitsFor(inputs)))
+    add(SITE, step.key, from, step.after, siteWaitsFor(inputs));
+  return { ...ready, ...coatTimes(inputs, plan) };
 }
 
 const pairs = (list: readonly Span[]): [number, number][] => list.map(({ from, to }) => [from, to]);
@@ -144,6 +175,8 @@ export function whatChanged(was: PlanStamp, is: PlanStamp, now: number): string 
   const films = new Set([...Object.keys(was.ready), ...Object.keys(is.ready)]);
   for (const id of films)
     if (Math.abs((was.ready[id] ?? 0) - (is.ready[id] ?? 0)) > SMALL)
-      return 'films dry otherwise than was planned';
+      return id.startsWith('air ')
+        ? 'the air forbids a coat when it was planned, or allows it again'
+        : 'films dry otherwise than was planned';
   return null;
 }

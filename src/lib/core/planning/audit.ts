@@ -27,21 +27,18 @@ export function audit(problem: Problem, plan: Plan): string[] {
     done.set(a.operation, a);
   }
   const known = new Map<string, Span[]>();
-  const hoursOf = (worker: string | undefined, station: string | null | undefined): Span[] => {
-    const key = JSON.stringify([worker, station]);
-    const hours = known.get(key) ?? hoursBetween(worker, station);
+  const hoursOf = (worker: string | undefined, ...more: (string | null | undefined)[]): Span[] => {
+    const key = JSON.stringify([worker, more]);
+    const hours = known.get(key) ?? more.reduce(hoursBetween, openOf(worker));
     known.set(key, hours);
     return hours;
   };
-  const hoursBetween = (
-    workerCalendar: string | undefined,
-    stationCalendar: string | null | undefined,
-  ): Span[] => {
-    const own = problem.calendars.find((c) => c.id === workerCalendar)?.open ?? [];
-    if (!stationCalendar) return own;
-    const there = problem.calendars.find((c) => c.id === stationCalendar)?.open ?? [];
+  const openOf = (calendar: string | undefined): Span[] =>
+    problem.calendars.find((c) => c.id === calendar)?.open ?? [];
+  const hoursBetween = (own: Span[], calendar: string | null | undefined): Span[] => {
+    if (!calendar) return own;
     return own.flatMap(([a, b]) =>
-      there.flatMap(([c, d]): Span[] =>
+      openOf(calendar).flatMap(([c, d]): Span[] =>
         Math.max(a, c) < Math.min(b, d) ? [[Math.max(a, c), Math.min(b, d)]] : [],
       ),
     );
@@ -94,7 +91,7 @@ export function audit(problem: Problem, plan: Plan): string[] {
     if (!worker?.skills.includes(o.skill))
       faults.push(`${o.id} is given to ${a.worker}, who lacks the skill ${o.skill}`);
     const station = problem.stations.find((s) => s.id === o.station);
-    const hours = hoursOf(worker?.calendar, station?.calendar);
+    const hours = hoursOf(worker?.calendar, station?.calendar, o.calendar);
     const before = (visitsOf.get(o.station ?? '') ?? []).filter((v) => v.a.start < a.start);
     const last = before.at(-1)?.a.start;
     const previous = before.find((v) => v.a.start === last)?.o;

@@ -101,6 +101,7 @@ function small(seed: number): Problem {
         ]),
       },
       { id: 'house', open: days.map((d): Interval => [d + 540, d + 960]) },
+      { id: 'warm', open: days.map((d): Interval => [d + pick(480, 600, 690), d + pick(800, 1000)]) },
     ],
     workers: Array.from({ length: pick(1, 2) }, (_, i) => ({
       id: `w${i}`,
@@ -147,6 +148,7 @@ function small(seed: number): Problem {
       });
     op('clean', pick(30, 60, 300), 'prep', null, null);
     op('prime', pick(30, 45), 'coat', 'tent', 'p');
+    Object.assign(problem.operations.at(-1) ?? {}, pick({}, { calendar: 'warm' }, { calendar: null }));
     op('coat', pick(30, 45), 'coat', 'tent', 'q');
     op('hang', 60, 'prep', 'kitchen', null);
     problem.links.push(
@@ -256,6 +258,11 @@ describe('the auditor', () => {
   it.each([
     ['an operation left out', (p: Plan) => p.assignments.shift(), /is not planned/],
     ['one planned twice', (p: Plan) => p.assignments.push(of(p, 'L0.clean')), /planned twice/],
+    [
+      'a coat in air that is too cold for it',
+      (p: Plan) => Object.assign(of(p, 'L0.prime'), { start: 500, end: 530 }),
+      /outside open hours/,
+    ],
     ['a night shift', (p: Plan) => shift(p, 'L0.prime', 720), /outside open hours/],
     ['too little time', (p: Plan) => (of(p, 'L0.prime').end -= 5), /open minutes, \d+ are due/],
     ['too early on a wet film', (p: Plan) => shift(p, 'L0.hang', -1440), /at least \d+ are due/],
@@ -304,6 +311,11 @@ describe('reading a problem', () => {
       'hours that run backwards',
       (p: Problem) => p.calendars.forEach((c) => (c.open = [[9, 5]])),
       /must close later/,
+    ],
+    [
+      'hours of an operation that there are not',
+      (p: Problem) => Object.assign(p.operations[0] ?? {}, { calendar: 'mild' }),
+      /operations\.0\.calendar: There is no calendar “mild”/,
     ],
     ['an id used twice', (p: Problem) => p.workers.push(...p.workers.slice(0, 1)), /is twice in workers/],
     [

@@ -30,9 +30,21 @@
     {#if i === 0 && running.length === 0}<ActMarks {act} />{:else}<p>
         <Codes codes={act.pieces.map((p) => p.code)} />
       </p>{/if}
-    {#if act.stoodSince}<p class="warn">
-        They have stood since {bench.near(act.stoodSince)}: wipe the dust off with a tack cloth first.
-      </p>{/if}
+    {#if act.stood}
+      <div class="first">
+        <p class="warn">
+          First wipe the dust off with a tack cloth: {act.stood.pieces.length === act.pieces.length
+            ? 'they'
+            : `${act.stood.pieces.length} of them`} stood since {bench.near(act.stood.since)}. About {sayMinutes(
+            act.stood.minutes,
+          )}.
+        </p>
+        <FactForm kind="piece.wiped" fields={{ piece: act.stood.pieces }}>
+          {#snippet children(sending)}<Button type="submit" kind="tertiary" disabled={sending}>Wiped</Button
+            >{/snippet}
+        </FactForm>
+      </div>
+    {/if}
     {#if act.tape}<p>Tape label {act.tape}.</p>{/if}
     <p class="soft how">{act.how}</p>
     <HowAndCautions {act} />
@@ -65,6 +77,7 @@
   .ready {
     border-left: 6px solid var(--ready);
   }
+  .first,
   .ready :global(.holds) {
     margin-bottom: 10px;
   }

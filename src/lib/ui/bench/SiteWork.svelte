@@ -46,6 +46,18 @@
                 >{/snippet}
             </FactForm>
           {/if}
+          {#if s.ready}
+            <p class="warn">
+              {s.ready.why === 'late'
+                ? `Its time was over ${bench.near(s.ready.since)}: scuff it and dust it off, or score it, as the film asks.`
+                : `It stood since ${bench.near(s.ready.since)}: wipe the dust off with a tack cloth first.`}
+            </p>
+            <FactForm kind="site.readied" fields={{ step: s.key }}>
+              {#snippet children(sending)}<Button type="submit" kind="tertiary" disabled={sending}
+                  >{s.ready?.why === 'late' ? 'Scuffed or scored' : 'Wiped'}</Button
+                >{/snippet}
+            </FactForm>
+          {/if}
           <FactForm kind="site.started" fields={{ step: s.key }}>
             {#snippet children(sending)}<Button type="submit" kind="tertiary" disabled={sending}>Start</Button
               >{/snippet}

@@ -56,6 +56,20 @@
         {/snippet}
       </FactForm>
     {/if}
+    {#if fields.piece && rules.some((r) => r.rule === 'stood')}
+      <FactForm kind="piece.wiped" fields={{ piece: fields.piece }}>
+        {#snippet children(sending)}
+          <Button type="submit" kind="tertiary" disabled={sending}>Wiped, dust off</Button>
+        {/snippet}
+      </FactForm>
+    {/if}
+    {#if kind === 'site.started' && rules.some((r) => r.rule === 'too-late' || r.rule === 'stood')}
+      <FactForm kind="site.readied" fields={{ step: fields.step }}>
+        {#snippet children(sending)}
+          <Button type="submit" kind="tertiary" disabled={sending}>Scuffed, scored or wiped</Button>
+        {/snippet}
+      </FactForm>
+    {/if}
     {#if canOverride}
       <FactForm {kind} {fields}>
         {#snippet children(sending)}

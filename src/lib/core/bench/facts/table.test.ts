@@ -42,6 +42,8 @@ describe('the table of kinds', () => {
       ['piece.down', 'piece.placed'],
       ['paint.loaded', 'work.started'],
       ['piece.abraded', 'work.started'],
+      ['piece.wiped', 'work.started'],
+      ['site.readied', 'site.started'],
       ['work.started', 'work.paused'],
       ['work.resumed', 'work.finished'],
       ['work.finished', 'coat.inspected'],

@@ -28,8 +28,9 @@ export interface Context {
   manyColours?: () => boolean;
   /** air of a place at a moment, ms since 1970, where nobody read it lately; null where it is not known */
   forecast?: (place: string, at: number) => { celsius: number; humidity: number } | null;
-  /** when films are ready */
+  /** when films are ready; those of the fixed work, where that dries in other air than the pieces */
   waits: Waits;
+  siteWaits?: Waits;
   /** minutes from the last coat to cured; null where the system names none */
   cureMinutes: number | null;
   /** of what is said; metric where nothing is named */

@@ -52,14 +52,14 @@ const all = (
 const ask = (...of: Parameters<typeof all>): Refusal | null => all(...of)[0] ?? null;
 const rules = (...of: Parameters<typeof all>): string[] => all(...of).map((r) => r.rule);
 
-/** All steps before a key done on some pieces, a day apart. */
+/** All steps before a key done on some pieces, two days apart. */
 const upTo = (route: readonly Step[], key: string, pieces: string[]): { facts: Fact[]; minute: number } => {
   const facts = [...DOWN];
   let minute = 1000;
   for (const step of route) {
     if (step.key === key) break;
     facts.push(...did(step.key, minute, minute + 30, pieces));
-    minute += 3 * 1440;
+    minute += 2 * 1440;
   }
   return { facts, minute };
 };
@@ -127,9 +127,10 @@ describe('a cup', () => {
     const back = fact(minute + 1, { kind: 'void', fact: mixed.id, reason: 'spilt it' });
     expect(ask(route, [...facts, mixed, back], minute + 30, start(coat.key, [A]))?.rule).toBe('mix');
   });
+  const wiped = fact(minute - 1, { kind: 'piece.wiped', pieces: [A, B, C] });
   it('that ends before the pass is said before it starts, with how many pieces fit and when to mix again', () => {
     const late = (after: number, more: Fact[] = []) =>
-      ask(route, [...facts, mixed, ...more], minute + after, start(coat.key, [A, C]));
+      ask(route, [...facts, wiped, mixed, ...more], minute + after, start(coat.key, [A, C]));
     expect(late(100)).toBeNull();
     const no = late(223);
     // Setting up 15 min and 1.17 min a face: one piece is done in 17 min, two take 18; 17 are left of the cup.

@@ -21,14 +21,14 @@ const usual: Partial<Context> = {
 };
 const routeOf = (system = SHELLAC_URETHANE) => buildRoute(system, usualCounts(system), 'spray');
 const route = routeOf();
-/** Every step before a key, three days apart. */
+/** Every step before a key, two days apart. */
 function upTo(key: string, own = route): { facts: Fact[]; minute: number } {
   const facts = takenDown([A]);
   let minute = 1000;
   for (const step of own) {
     if (step.key === key) break;
     facts.push(...did(step.key, minute, minute + 30, [A], 'la'));
-    minute += 3 * 1440;
+    minute += 2 * 1440;
   }
   return { facts, minute };
 }
@@ -104,7 +104,10 @@ describe('the face that lies up', () => {
   it('follows from the flips and the coats, though nobody says it', () => {
     expect(rules(front.facts, front.minute, start('front.shellac-primer.1'))).toEqual([]);
     const flip = front.facts.findIndex((f) => f.body.kind === 'work.started' && f.body.step === 'flip');
-    const unflipped = front.facts.filter((_, i) => i !== flip && i !== flip + 1);
+    const unflipped = [
+      ...front.facts.filter((_, i) => i !== flip && i !== flip + 1),
+      fact(front.minute - 1, { kind: 'piece.wiped', pieces: [A] }),
+    ];
     expect(rules(unflipped, front.minute, start('front.shellac-primer.1'))).toEqual([
       'skipped-step',
       'wrong-face',
@@ -133,6 +136,28 @@ it('scuffing waits until the film can be sanded', () => {
   const scuff: FactBody = { kind: 'piece.abraded', pieces: [A] };
   expect(rules(laid, minute + 31, scuff)).toEqual(['too-early']);
   expect(rules(laid, minute + 30 + 240, scuff)).toEqual([]);
+});
+
+it('what stood for more than two days is wiped before it is coated, and scuffing wipes it, too', () => {
+  const key = 'back.shellac-primer.1';
+  const { facts, minute } = upTo(key);
+  const end = minute - 2 * 1440 + 30;
+  const wipe = (at: number): Fact => fact(at, { kind: 'piece.wiped', pieces: [A] });
+  expect(rules(facts, end + 2 * 1440, start(key))).toEqual([]);
+  expect(rules(facts, end + 2 * 1440 + 1, start(key))).toEqual(['stood']);
+  expect(rules([...facts, wipe(end + 4000)], end + 4001, start(key))).toEqual([]);
+  expect(rules([...facts, wipe(end + 100)], end + 4001, start(key))).toEqual(['stood']);
+  const scuffed = fact(end + 4000, { kind: 'piece.abraded', pieces: [A] });
+  expect(rules([...facts, scuffed], end + 4001, start(key))).toEqual([]);
+  // Only what is laid asks for it.
+  const sand = upTo('sand');
+  expect(rules(sand.facts, sand.minute + 9 * 1440, start('sand'))).toEqual([]);
+});
+
+it('nothing is wiped while someone works on it', () => {
+  const { facts, minute } = upTo('sand');
+  const busy = [...facts, fact(minute, start('sand'))];
+  expect(rules(busy, minute + 1, { kind: 'piece.wiped', pieces: [A] })).toEqual(['at-work']);
 });
 
 it('a lot that there is not is refused, whatever the reason', () => {

@@ -22,6 +22,7 @@ const hard = (when: string): RuleFacts => rule(when, 'no', false);
 export const RULE_FACTS = {
   'too-early': rule('a film, a cleaner, a glaze or a wax has not waited long enough'),
   'too-late': rule('the latest recoat of a film, or of a deglosser, is past and it was not scuffed since'),
+  stood: rule('pieces, or the fixed work, stood for more than two days and were not wiped since'),
   'skipped-step': rule('a step of the route, or of the fixed work, comes first'),
   'done-already': hard('it is recorded already'),
   'at-work': hard('somebody is at work on the piece'),

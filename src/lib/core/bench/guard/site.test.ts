@@ -121,16 +121,42 @@ describe('a step of the fixed work', () => {
     });
     expect(rules([...facts, loaded], minute, start(key), steps)).toEqual(['mix']);
     expect(rules([...facts, loaded, cup], minute, start(key), steps)).toEqual([]);
-    expect(rules([...facts, loaded, cup], minute + 205, start(key), steps)).toEqual(['pot-life']);
+    const wiped = fact(minute + 204, { kind: 'site.readied', step: key });
+    expect(rules([...facts, loaded, cup, wiped], minute + 205, start(key), steps)).toEqual(['pot-life']);
   });
   it('is too late past the latest recoat', () => {
     const steps = siteOf(MELAMINE, { walls: 4 });
     const key = 'front.slick-enamel.1 walls';
     const { facts, minute } = upTo(key, steps);
     const week = 7 * 1440;
-    expect(rules(facts, minute + week, start(key), steps, { manyColours: () => false })).toEqual([
-      'too-late',
-    ]);
+    const one = { manyColours: () => false };
+    expect(rules(facts, minute + week, start(key), steps, one)).toEqual(['too-late']);
+    // Scuffed and dusted off it may be coated, as long as the film's window is open anew.
+    const scuffed = [...facts, fact(minute + week - 5, { kind: 'site.readied', step: key })];
+    expect(rules(scuffed, minute + week, start(key), steps, one)).toEqual([]);
+    expect(rules(scuffed, minute + 2 * week, start(key), steps, one)).toEqual(['too-late']);
+  });
+  it('is scuffed when its film is as far as the step, and not for a step that is done or that there is not', () => {
+    const ready = (step: string): FactBody => ({ kind: 'site.readied', step });
+    const laid = upTo(ENAMEL);
+    expect(rules(laid.facts, laid.minute, ready(ENAMEL))).toEqual([]);
+    const primed = laid.facts.findIndex((f) => f.body.kind === 'site.started' && f.body.step === FIRST);
+    const wet = laid.facts.slice(0, primed + 2);
+    const after = (wet.at(-1)?.at ?? 0) / 60_000;
+    const next = site.find((s) => s.after.some((r) => r.film && r.step === FIRST))?.key ?? '';
+    expect(rules(wet, after + 1, ready(next))).toEqual(['too-early']);
+    expect(rules(laid.facts, laid.minute, ready(FIRST))).toEqual(['done-already']);
+    expect(rules(laid.facts, laid.minute, ready('front.gold.1 walls'))).toEqual(['no-such-step']);
+  });
+  it('that stood for days is wiped before it is coated', () => {
+    const { facts, minute } = upTo(FIRST);
+    expect(rules(facts, minute + 1440, start(FIRST))).toEqual(['stood']);
+    const wiped = [...facts, fact(minute + 1439, { kind: 'site.readied', step: FIRST })];
+    expect(rules(wiped, minute + 1440, start(FIRST))).toEqual([]);
+    // A step that lays nothing is begun whenever it suits.
+    const prep = site.find((s) => !s.product && s.zone === 'walls' && s.after.length > 0)?.key ?? '';
+    const early = upTo(prep);
+    expect(rules(early.facts, early.minute + 9 * 1440, start(prep))).toEqual([]);
   });
 });
 

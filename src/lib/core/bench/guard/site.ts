@@ -3,6 +3,8 @@ import type { SiteStep } from '../../takeoff/site-route';
 import { siteProgress } from '../view/site';
 import type { Context } from './context';
 import { sayFindings } from './findings';
+import { stoodLong } from '../../coating/long-stand';
+import type { JobState } from '../state/state';
 import { judgePaint } from './paint';
 import { refuse, refusalsOf, type Refusal } from './refusal';
 
@@ -34,16 +36,41 @@ function lastLaid({ state, site = [] }: Context): { product: string; at: number 
   return laid.reduce<{ product: string; at: number } | null>((a, b) => (a && a.at > b.at ? a : b), null);
 }
 
+/** When the fixed work of a step's colour was last worked on or wiped, ms since 1970; null where nothing was done to it. */
+export function siteHandledAt(state: JobState, site: readonly SiteStep[], step: SiteStep): number | null {
+  const own = site.filter((s) => s.zone === step.zone || s.zone === null);
+  const ends = own.map((s) => Math.max(state.site.get(s.key)?.end ?? 0, state.siteReadied.get(s.key) ?? 0));
+  const last = Math.max(0, ...ends);
+  return last > 0 ? last : null;
+}
+
+/** From when the films below a step of the fixed work may be sanded, ms since 1970; 0 where it has none. */
+export function siteSandableFrom(
+  { state, site = [], waits, siteWaits = waits }: Context,
+  key: string,
+): number {
+  const below = site.find((s) => s.key === key)?.after ?? [];
+  return Math.max(
+    0,
+    ...below.flatMap(({ step, film, wet }) => {
+      const laid = state.site.get(step)?.end;
+      return film && laid ? [siteWaits.readyAt(film, film.stages.sand ? 'sand' : 'recoat', laid, wet)] : [];
+    }),
+  );
+}
+
 /** Judges starting a step of the fixed work. */
 export function judgeSite(ctx: Context, key: string, at: number): Refusal[] {
-  const { state, site = [], waits } = ctx;
-  const own = siteProgress(state, site, waits).find((s) => s.step.key === key);
+  const { state, site = [], waits, siteWaits = waits } = ctx;
+  const own = siteProgress(state, site, siteWaits).find((s) => s.step.key === key);
   if (!own) return [refuse('no-such-step', `The fixed work has no step “${key}”.`, false)];
   const { step } = own;
   if (own.state !== 'pending')
     return [refuse('done-already', `“${step.act}” is recorded on site already.`, false)];
   const missing = step.after.find((r) => (state.site.get(r.step)?.end ?? null) === null);
   const first = missing && (site.find((s) => s.key === missing.step)?.act ?? missing.step);
+  const late = own.to !== null && own.to < at;
+  const handled = step.product ? siteHandledAt(state, site, step) : null;
   const colour = step.zone === null ? undefined : ctx.zoneColours?.get(step.zone);
   return refusalsOf(
     first !== undefined && refuse('skipped-step', `“${first}” comes first on the fixed work.`),
@@ -54,11 +81,10 @@ export function judgeSite(ctx: Context, key: string, at: number): Refusal[] {
         true,
         own.from,
       ),
-    own.to !== null &&
-      own.to < at &&
+    late &&
       refuse(
         'too-late',
-        `The time for “${step.act}” on the fixed work was over ${ctx.sayTime(own.to)}. Scuff, dust off or score it first, as the film asks.`,
+        `The time for “${step.act}” on the fixed work was over ${ctx.sayTime(own.to ?? at)}. Scuff it and dust it off, or score it, as the film asks, and say so.`,
       ),
     judgeFindings(ctx, step),
     ...judgePaint(
@@ -75,5 +101,12 @@ export function judgeSite(ctx: Context, key: string, at: number): Refusal[] {
       },
       at,
     ),
+    // What is scuffed is dusted off with it.
+    !late &&
+      stoodLong(handled, at) &&
+      refuse(
+        'stood',
+        `The fixed work stood since ${ctx.sayTime(handled)}: wipe the dust off with a tack cloth, and say so.`,
+      ),
   );
 }

@@ -7,6 +7,8 @@ import { pieceState, type FilmTouch } from '../state/state';
 import { list, type Context } from './context';
 import { refuse, refusalsOf, type Refusal } from './refusal';
 import { judgePaint } from './paint';
+import { stoodLong } from '../../coating/long-stand';
+import { handledAt } from './stood';
 import { faceUp, lastLaid, nextStep, windowOf, working } from './window';
 
 /** Findings that stand before the first coat of a piece; lead stands before its sanding and scraping, too. */
@@ -121,6 +123,22 @@ function judgeLate(ctx: Context, step: Step, pieces: readonly string[], at: numb
   );
 }
 
+/** Pieces that stood for days since anybody worked on them. */
+function judgeStood(ctx: Context, step: Step, pieces: readonly string[], at: number): Refusal | null {
+  if (!step.product) return null;
+  const dusty = pieces.flatMap((p) => {
+    const handled = handledAt(pieceState(ctx.state, p));
+    return stoodLong(handled, at) ? [{ p, handled }] : [];
+  });
+  if (!dusty.length) return null;
+  const since = ctx.sayTime(Math.min(...dusty.map((d) => d.handled)));
+  const codes = dusty.map(({ p }) => p);
+  return refuse(
+    'stood',
+    `${list(ctx, codes)} stood since ${since}: wipe the dust off with a tack cloth, and say so.`,
+  );
+}
+
 /** Steps that pieces have not had and that come before the one asked for. */
 function judgeOrder(ctx: Context, step: Step, pieces: readonly string[]): Refusal | null {
   const first = new Map<string, string[]>();
@@ -174,6 +192,7 @@ export function judgeStart(
       ? pieces.filter((p) => ['door', 'glass'].includes(ctx.pieces?.get(p)?.form ?? ''))
       : [];
   const aliens = pieces.filter((p) => !gets(step, p));
+  const late = judgeLate(ctx, step, free, at);
   return refusalsOf(
     aliens.length > 0 &&
       refuse('no-such-step', `“${step.act}” is not for ${list(ctx, aliens)}: leave it out.`, false),
@@ -195,7 +214,7 @@ export function judgeStart(
       ),
     judgeEarly(ctx, step, free, at),
     judgeFelt(ctx, step, free, at),
-    judgeLate(ctx, step, free, at),
+    late,
     judgeFindings(ctx, step, pieces),
     ...judgePaint(
       ctx,
@@ -213,6 +232,8 @@ export function judgeStart(
       },
       at,
     ),
+    // What is scuffed is dusted off with it.
+    !late && judgeStood(ctx, step, free, at),
   );
 }
 

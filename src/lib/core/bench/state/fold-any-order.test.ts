@@ -30,7 +30,8 @@ const body: fc.Arbitrary<FactBody> = fc.oneof(
     place: fc.constantFrom('rack 1', 'van'),
   }),
   fc.record({ kind: fc.constant('piece.missing' as const), pieces: some, note: text }),
-  fc.record({ kind: fc.constant('piece.abraded' as const), pieces: some }),
+  fc.record({ kind: fc.constantFrom('piece.abraded' as const, 'piece.wiped' as const), pieces: some }),
+  fc.record({ kind: fc.constant('site.readied' as const), step: fc.constantFrom('protect', 'caulk') }),
   fc.record({
     kind: fc.constant('work.started' as const),
     step: fc.constantFrom(...STEPS),

@@ -42,6 +42,8 @@ export interface PieceState {
   hungAt: number | null;
   /** when it was scuffed for a coat after its window */
   abraded: number | null;
+  /** when it was wiped after a long stand */
+  wiped: number | null;
 }
 
 export interface Work {
@@ -158,6 +160,8 @@ export interface JobState {
   site: Map<string, SiteWork>;
   /** every beginning of them, by the id of its fact */
   siteWorks: Map<string, SiteWork>;
+  /** when the fixed work was scuffed, scored or wiped anew, by the step that it was made ready for; ms since 1970 */
+  siteReadied: Map<string, number>;
   /** latest reading by place */
   air: Map<string, Air>;
   /** cups, in the order they were mixed */
@@ -194,6 +198,7 @@ const bare = (): PieceState => ({
   hungIn: null,
   hungAt: null,
   abraded: null,
+  wiped: null,
 });
 
 /** The state of one piece; that of an untouched one where nothing is recorded. */
@@ -224,6 +229,7 @@ export const emptyState = (
   works: new Map(),
   site: new Map(),
   siteWorks: new Map(),
+  siteReadied: new Map(),
   air: new Map(),
   mixes: [],
   loaded: null,

@@ -6,9 +6,10 @@ import { ratesOf, type Climate } from '$core/drying/climate';
 import type { Condition } from '$core/kitchen/condition';
 import type { Band, Form, Hinge } from '$core/kitchen/kitchen';
 import type { Way } from '$core/labels/hiding';
-import { readClimate, readPackedAir } from '$core/drying/packed-air';
+import { readPackedAir } from '$core/drying/packed-air';
 import type { SiteStep } from '$core/takeoff/site-route';
 import { sayTime } from '$core/units/clock-time';
+import { keepLast } from '$core/units/keep-last';
 import type { LengthUnit } from '$core/units/length';
 import type { Measures } from '$core/units/measures';
 import type { Lot } from '$core/planning/job/lots';
@@ -71,8 +72,8 @@ export interface BenchPack {
   site: SiteStep[];
   /** the air that films dry in, as JSON of a PackedAir; null: the sheet's */
   air: string | null;
-  /** the air of the house for some days, as JSON of a Climate, where fixed work is coated there; null: not known */
-  houseAir: string | null;
+  /** the air of the house (for fixed work), as JSON of a PackedAir, where fixed work is coated there and pieces are not; null: as the pieces’ */
+  siteAir: string | null;
   cureMinutes: number | null;
   rack: RackRoom;
   way: Way;
@@ -96,6 +97,7 @@ export interface Bench {
   site: SiteStep[];
   lots: Lot[];
   waits: Waits;
+  siteWaits: Waits;
   /** the air where pieces dry, hour by hour; null where waits follow the sheet */
   climate: Climate | null;
   codes: Map<string, string>;
@@ -103,23 +105,13 @@ export interface Bench {
 }
 
 type Air = Pick<Bench, 'waits' | 'climate'>;
-let lastAir: { text: string; air: Air } | null = null;
-/** Air and waits of a pack; made once for the same air. */
-function airOf(text: string | null): Air {
-  if (text === null) return { waits: SHEET_WAITS, climate: null };
-  if (lastAir?.text === text) return lastAir.air;
-  const { climate, multipliers } = readPackedAir(text);
-  lastAir = { text, air: { waits: waitsIn(ratesOf(climate), new Map(multipliers)), climate } };
-  return lastAir.air;
-}
-
-let lastHouse: { text: string; climate: Climate } | null = null;
-/** The air of a house as a pack carries it; read once. */
-function climateOf(text: string | null | undefined): Climate | null {
-  if (!text) return null;
-  if (lastHouse?.text !== text) lastHouse = { text, climate: readClimate(text) };
-  return lastHouse.climate;
-}
+/** Air and waits of a pack: of its place and of the house. */
+const airs = keepLast<Air>(4);
+const airOf = (text: string): Air =>
+  airs(text, () => {
+    const { climate, multipliers } = readPackedAir(text);
+    return { waits: waitsIn(ratesOf(climate), new Map(multipliers)), climate };
+  });
 
 /** The hour of a climate that a moment lies in; null outside of it. */
 const airIn = (climate: Climate | null, at: number): { celsius: number; humidity: number } | null =>
@@ -155,8 +147,8 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = [], folded?: 
     state,
     pack.pieces.map((p) => p.id),
   );
-  const { waits, climate } = airOf(pack.air);
-  const house = climateOf(pack.houseAir);
+  const { waits, climate } = pack.air ? airOf(pack.air) : { waits: SHEET_WAITS, climate: null };
+  const house = pack.siteAir ? airOf(pack.siteAir) : { waits, climate };
   const codes = new Map(pack.pieces.map((p) => [p.id, p.code]));
   const { zone } = pack.job;
   return {
@@ -167,6 +159,7 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = [], folded?: 
     site: pack.site,
     lots: pack.lots,
     waits,
+    siteWaits: house.waits,
     climate,
     codes,
     context: {
@@ -181,8 +174,10 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = [], folded?: 
       place: pack.place,
       zoneColours: new Map(pack.zones.map((z) => [z.id, z.colour])),
       manyColours: () => severalColours(pack.zones, pack.otherColours),
-      forecast: (place, at) => airIn(place === pack.place ? climate : place === 'house' ? house : null, at),
+      forecast: (place, at) =>
+        airIn(place === pack.place ? climate : place === 'house' ? house.climate : null, at),
       waits,
+      siteWaits: house.waits,
       measures: pack.measures,
       cureMinutes: pack.cureMinutes,
       sayTime: (ms) => sayTime(ms, zone),

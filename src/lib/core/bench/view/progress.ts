@@ -4,6 +4,7 @@ import type { Waits } from '$core/coating/waits';
 import type { LotProgress } from '$core/planning/job/job-to-plan';
 import type { Lot } from '$core/planning/job/lots';
 import { pieceState, type JobState } from '../state/state';
+import { handledAt } from '../guard/stood';
 import { windowOf } from '../guard/window';
 import { readPlace, type PlaceKind } from '../state/piece-places';
 
@@ -33,6 +34,10 @@ export function lotProgress(
         key: step.key,
         pending: pending.length,
         worth: worthOf(step, pending),
+        handled: pending.reduce<number | null>((first, p) => {
+          const handled = handledAt(pieceState(state, p));
+          return handled === null ? first : Math.min(first ?? Infinity, handled);
+        }, null),
         from: Math.max(0, ...windows.map((w) => w.from)),
         to: ends.length ? Math.min(...ends) : null,
         running: works.map((w) => ({

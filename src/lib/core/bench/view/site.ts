@@ -15,7 +15,12 @@ function siteWindow(state: JobState, step: SiteStep, waits: Waits): { from: numb
     const from =
       need.film && need.stage ? waits.readyAt(need.film, need.stage, end, need.wet) : end + need.min * MINUTE;
     window.from = Math.max(window.from, from);
-    if (need.max !== null) window.to = Math.min(window.to ?? Infinity, end + need.max * MINUTE);
+    // Scuffed or scored anew, the window is open anew.
+    if (need.max !== null)
+      window.to = Math.min(
+        window.to ?? Infinity,
+        Math.max(end, state.siteReadied.get(step.key) ?? 0) + need.max * MINUTE,
+      );
   }
   return window;
 }

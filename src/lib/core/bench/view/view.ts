@@ -1,5 +1,6 @@
 /** What the bench shows: the list of what can be done, one piece, the walls and the rack. */
 import { NO_COLOUR } from '$core/kitchen/colour';
+import { HANDLING } from '$core/coating/handling';
 import { cautionsFor, type HouseRisks } from '$core/coating/cautions';
 import { methodCard } from '$core/coating/methods';
 import { facesOf, gets, workMinutes, worthOf, type Step } from '$core/coating/route';
@@ -9,6 +10,7 @@ import { tapePlace, type Way } from '$core/labels/hiding';
 import { isTurnUnsafe } from '$core/labels/turn-safe';
 import { DEFECTS } from '$core/quality/defects';
 import { leadTest } from '$core/quality/site-tests';
+import type { SiteStep } from '$core/takeoff/site-route';
 import { mixHolding } from '$core/takeoff/mix';
 import { isColoured, passVolume, productNeeds } from '$core/takeoff/needs';
 import { acts, type Act } from './acts';
@@ -21,6 +23,9 @@ import { putRight, takenBackBy } from '../state/decided';
 import { inOrder } from '../state/fold';
 import { pieceState, type JobState } from '../state/state';
 import { freshAir } from './fresh-air';
+import { siteHandledAt } from '../guard/site';
+import { stoodLong } from '$core/coating/long-stand';
+import { handledAt } from '../guard/stood';
 import { nextStep, windowOf } from '../guard/window';
 import { lazily } from '../state/lazy';
 import { isSameMark, pieceMark, type Mark } from './mark';
@@ -100,20 +105,18 @@ function toLoad(
   return { product: product.key, colour, words: colour ? `${product.name}, ${colour}` : product.name };
 }
 
-/** Pieces that stood so long are wiped before they are coated. Common practice, no source, ms. */
-const STOOD = 2 * 86_400_000;
-
-/** When the last of some pieces was last worked on, where that is long ago: prepared, sanded, flipped or scuffed. */
-function stoodSince({ state, route }: Bench, pieces: readonly string[], now: number): number | null {
-  const dry = new Set(route.filter((s) => !s.product).map((s) => s.key));
-  const last = Math.max(
-    0,
-    ...pieces.flatMap((id) => {
-      const { done, abraded } = pieceState(state, id);
-      return [...[...done].flatMap(([key, d]) => (dry.has(key) ? [d.end] : [])), abraded ?? 0];
-    }),
-  );
-  return last > 0 && now - last > STOOD ? last : null;
+/** The pieces among some that stood for days, and since when; null where none did. */
+function stoodOf({ state }: Bench, pieces: readonly string[], now: number) {
+  const dusty = pieces.flatMap((id) => {
+    const handled = handledAt(pieceState(state, id));
+    return stoodLong(handled, now) ? [{ id, handled }] : [];
+  });
+  if (!dusty.length) return null;
+  return {
+    since: Math.min(...dusty.map((d) => d.handled)),
+    pieces: dusty.map((d) => d.id),
+    minutes: Math.ceil(HANDLING.wipe.value * dusty.length),
+  };
 }
 
 /** What of the house cautions ask for. */
@@ -160,8 +163,8 @@ function actView(
     cautions: cautionsFor(a.step, houseOf(bench), pack.system?.cautions),
     minutes: workMinutes(a.step, worthOf(a.step, a.pieces)),
     pieces: own,
-    /** since when they have stood so long that dust is on them; null where they have not */
-    stoodSince: a.status === 'ready' && a.step.product ? stoodSince(bench, a.pieces, now) : null,
+    /** what of them stood so long that it is wiped first; null where nothing did */
+    stood: a.status === 'ready' && a.step.product ? stoodOf(bench, a.pieces, now) : null,
     from: a.status === 'waiting' ? a.from : null,
     closes: a.closes,
     planned: due.get(`${a.lot}:${a.step.key}`) ?? null,
@@ -239,6 +242,13 @@ const HOUSE = 'house';
 /** Facts that can still be undone at a touch, ms. */
 export const UNDO = 120_000;
 
+/** Why the fixed work is made ready anew before a step. @param to when its window closed, ms since 1970 */
+function siteUnready(bench: Bench, step: SiteStep, to: number | null, now: number) {
+  if (to !== null && to < now) return { why: 'late' as const, since: to };
+  const handled = step.product ? siteHandledAt(bench.state, bench.site, step) : null;
+  return stoodLong(handled, now) ? { why: 'stood' as const, since: handled } : null;
+}
+
 /** Everything on the bench of a job, at a moment; each part made when it is asked for. */
 export function benchView(bench: Bench, now: number, recent = 10) {
   const { pack, state } = bench;
@@ -262,7 +272,7 @@ export function benchView(bench: Bench, now: number, recent = 10) {
   };
   const site = () => {
     const next = new Set(siteNext(state, pack.site).map((s) => s.key));
-    return siteProgress(state, pack.site, bench.waits).flatMap(({ step, from, state: how }) =>
+    return siteProgress(state, pack.site, bench.siteWaits).flatMap(({ step, from, to, state: how }) =>
       how === 'done' || (how === 'pending' && !next.has(step.key))
         ? []
         : [
@@ -282,6 +292,8 @@ export function benchView(bench: Bench, now: number, recent = 10) {
               cautions: cautionsFor({ ...step, onWall: true }, houseOf(bench), pack.system?.cautions),
               minutes: step.minutes,
               from,
+              /** why it is made ready anew before it is begun; null where it need not be */
+              ready: how === 'pending' ? siteUnready(bench, step, to, now) : null,
               planned: due.get(`site:${step.key}`) ?? null,
               work:
                 how === 'pending'

@@ -2,6 +2,7 @@
  * The critical chain of a plan: from the hand-back backwards, what every operation waited for. Shortening anything else
  * brings nothing.
  */
+import { intersect } from '../model/calendar';
 import type { Assignment, Interval, Plan, Problem } from '../model/problem';
 
 /** What an operation waited for, so that it could not begin sooner. */
@@ -39,16 +40,11 @@ export function criticalChain(problem: Problem, plan: Plan): ChainLink[] {
   const calendar = new Map(problem.calendars.map((c) => [c.id, c.open]));
   const hoursOf = (a: Assignment): readonly Interval[] => {
     const worker = problem.workers.find((w) => w.id === a.worker);
-    const own = calendar.get(worker?.calendar ?? '') ?? [];
     const station = problem.stations.find((s) => s.id === op.get(a.operation)?.station);
-    const there = station?.calendar ? (calendar.get(station.calendar) ?? []) : null;
-    return there
-      ? own.flatMap(([a1, b1]) =>
-          there.flatMap(([a2, b2]): Interval[] =>
-            Math.max(a1, a2) < Math.min(b1, b2) ? [[Math.max(a1, a2), Math.min(b1, b2)]] : [],
-          ),
-        )
-      : own;
+    return [station?.calendar, op.get(a.operation)?.calendar].reduce(
+      (own, name) => (name == null ? own : intersect(own, calendar.get(name) ?? [])),
+      calendar.get(worker?.calendar ?? '') ?? [],
+    );
   };
 
   /** What held an operation back, and until which minute. */

@@ -37,7 +37,11 @@ export function erringAir(
   return (normal) => {
     const drawn = erring(climate, job.t0, model, normal);
     return {
-      waits: waitsOfFilms(built.films, waitsIn(ratesOf(drawn), multipliers), job.t0),
+      // A house is heated: its films wait as they were planned.
+      waits: new Map([
+        ...built.air,
+        ...waitsOfFilms(built.films, waitsIn(ratesOf(drawn), multipliers), job.t0),
+      ]),
       warmth: mean(drawn) - usual,
     };
   };

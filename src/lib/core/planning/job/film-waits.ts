@@ -33,8 +33,7 @@ export function waitsOfFilms(films: ReadonlyMap<string, Requirement>, waits: Wai
 }
 
 /** How a film makes what follows it wait: minutes from the end of its coat. */
-export function filmWaits(job: JobToPlan) {
-  const { waits = SHEET_WAITS, t0 } = job;
+export function filmWaits({ t0 }: JobToPlan, waits: Waits = SHEET_WAITS) {
   const known = new Map<string, { least: number; ready: Ready }>();
   return (need: Requirement): { least: number; ready: Ready } | null => {
     const { film, stage, wet } = need;

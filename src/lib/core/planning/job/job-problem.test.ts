@@ -8,6 +8,7 @@ import { buildProblem } from './job-problem';
 import type { JobToPlan, LotProgress } from './job-to-plan';
 import { operationId, plannedSteps, readOperationId } from './operation-id';
 import { readProblem, type Plan, type Problem } from '../model/problem';
+import { sayReason } from '../../job-plan/say-reason';
 import { solve } from '../search/solve';
 
 const MINUTE = 60_000;
@@ -257,4 +258,60 @@ it('reads back lots and steps, and leaves helpers out', () => {
   expect(steps).toEqual([
     { lot: 'A', step: 'flip', worker: 'ines', start: MONDAY + 480 * MINUTE, end: MONDAY + 486 * MINUTE },
   ]);
+});
+
+describe('the air where pieces are coated', () => {
+  const day = (celsius: number) => ({
+    start: MONDAY,
+    step: 60,
+    air: Array.from({ length: 20 * 24 }, () => ({ celsius, humidity: 0.5, wind: 0.1 })),
+  });
+  /** 12 °C before noon, 20 °C after it. */
+  const mornings = {
+    ...day(20),
+    air: day(20).air.map((a, h) => ({ ...a, celsius: h % 24 < 12 ? 8 : 20 })),
+  };
+  it('keeps coats to the hours that a product may be laid in, and asks nothing of other steps', () => {
+    job.coatingAir = { pieces: mornings, site: day(20) };
+    const problem = build();
+    const enamel = operation(problem, 'A:back.urethane-enamel.1');
+    const hours = problem.calendars.find((c) => c.id === enamel?.calendar)?.open;
+    expect(hours?.slice(0, 2)).toEqual([
+      [720, 1440],
+      [2160, 2880],
+    ]);
+    expect(operation(problem, 'A:clean')?.calendar).toBeUndefined();
+    for (const { operation: of, start } of planOf(problem).assignments)
+      if (operation(problem, of)?.material === 'urethane-enamel')
+        expect(start % 1440).toBeGreaterThanOrEqual(720);
+  });
+  it('is said when it never allows a product', () => {
+    job.coatingAir = { pieces: { ...day(4), air: [...day(4).air, ...day(4).air] }, site: day(20) };
+    const result = solve(build(), { seed: 1, steps: 10 });
+    expect(result).toMatchObject({ infeasible: true, proven: true });
+    const reason = 'reason' in result ? result.reason : '';
+    expect(sayReason(reason, [['A:back.urethane-enamel.1', 'Coat backs, lot A']], MONDAY, 'Etc/UTC')).toMatch(
+      /hours whose air suits /,
+    );
+  });
+});
+
+describe('what is made ready before a coat', () => {
+  const key = 'back.urethane-enamel.1';
+  const minutes = (edit: Partial<LotProgress['steps'][number]>): number => {
+    job.lots = [change(reached('A', 6, key), key, edit)];
+    return operation(build(), `A:${key}`)?.minutes ?? 0;
+  };
+  const usual = workMinutes(route.find((s) => s.key === key) as Step, 6);
+  const DAY = 1440 * MINUTE;
+  it('is wiped where it stood for days, and takes its minutes', () => {
+    expect(minutes({ handled: MONDAY - DAY })).toBe(usual);
+    expect(minutes({ handled: MONDAY - 3 * DAY })).toBe(usual + 5);
+    // By the time that its film allows the coat it will have stood.
+    expect(minutes({ handled: MONDAY - DAY, from: MONDAY + 2 * DAY })).toBe(usual + 5);
+  });
+  it('is scuffed where its window is over', () => {
+    expect(minutes({ handled: MONDAY - DAY, to: MONDAY - 1 })).toBe(usual + 6);
+    expect(minutes({ handled: MONDAY - DAY, to: MONDAY + DAY })).toBe(usual);
+  });
 });

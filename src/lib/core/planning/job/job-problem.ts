@@ -17,7 +17,7 @@ export interface JobProblem {
   problem: Problem;
   /** waits that follow the air, by link */
   air: AirWaits;
-  /** the films those links wait for */
+  /** the films that wait in the air where pieces dry */
   films: ReadonlyMap<string, Requirement>;
 }
 

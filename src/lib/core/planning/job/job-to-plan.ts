@@ -2,6 +2,7 @@
 import type { Step } from '$core/coating/route';
 import type { Tool } from '$core/coating/tool';
 import type { Waits } from '$core/coating/waits';
+import type { Climate } from '$core/drying/climate';
 import type { SiteStep } from '$core/takeoff/site-route';
 import type { Rules } from '../model/rules';
 import type { WorkWeek } from '../model/work-week';
@@ -12,6 +13,8 @@ export interface StepProgress {
   pending: number;
   /** how many usual pieces those are worth; as many as they are where nothing is said */
   worth?: number;
+  /** when the first of those pieces was last worked on or wiped, ms since 1970; null where nothing was done to them */
+  handled?: number | null;
   /** the films of those pieces allow it from / until, ms since 1970 */
   from: number;
   to: number | null;
@@ -76,6 +79,10 @@ export interface JobToPlan {
   lastMaterial: string | null;
   /** how films wait; the sheet's where nothing is said */
   waits?: Waits;
+  /** how films on the fixed work wait, in the air of the house; as the pieces’ where nothing is said */
+  siteWaits?: Waits;
+  /** the air where pieces are coated, and that of the house: nothing is laid in hours that are out of a product’s limits */
+  coatingAir?: { pieces: Climate; site: Climate };
   /** coated in the house: nothing is coated when nobody may come */
   atHouse?: boolean;
   rules?: Rules;

@@ -1,5 +1,7 @@
 /** The steps of the lots as operations, from where each lot is now. */
-import { workMinutes, type Step } from '$core/coating/route';
+import { LONG_STAND, stoodLong } from '$core/coating/long-stand';
+import { HANDLING } from '$core/coating/handling';
+import { facesOf, workMinutes, type Step } from '$core/coating/route';
 import { NO_RULES } from '../model/rules';
 import type { JobToPlan, LotProgress, StepProgress } from './job-to-plan';
 import { helperId, operationId } from './operation-id';
@@ -25,13 +27,29 @@ interface Before {
   siteEnds: readonly string[];
 }
 
+/**
+ * Minutes of making pieces ready for a coat beside what the route has: scuffed where their window is over, wiped where they
+ * stood for days, or will have when the film below lets them be coated.
+ */
+function readying(
+  step: Step,
+  pieces: number,
+  { handled, from, to }: Required<Pick<StepProgress, 'handled' | 'from' | 'to'>>,
+  t0: number,
+): number {
+  if (!step.product) return 0;
+  if (to !== null && to < t0) return Math.ceil(HANDLING.sandFace.value * facesOf(step).length * pieces);
+  const waits = step.after.some((need) => need.min * 60_000 > LONG_STAND);
+  return waits || stoodLong(handled, Math.max(t0, from)) ? Math.ceil(HANDLING.wipe.value * pieces) : 0;
+}
+
 /** A step that is still to be done on some pieces of a lot. @returns its id */
 function addPending(
   draft: ProblemDraft,
   job: JobToPlan,
   lot: string,
   step: Step,
-  { pending, worth = pending, from, to }: StepProgress,
+  { pending, worth = pending, handled = null, from, to }: StepProgress,
   before: Before,
 ): string {
   const { problem } = draft;
@@ -40,12 +58,13 @@ function addPending(
     id,
     lot,
     pieces: pending,
-    minutes: workMinutes(step, worth),
+    minutes: workMinutes(step, worth) + readying(step, pending, { handled, from, to }, job.t0),
     skill: skillOf(step),
     pausable: !WHOLE.includes(step.kind),
     station: stationOf(step),
     material: step.product?.key ?? null,
     lockedStart: draft.pinned(id),
+    ...draft.inAirFor(step.product, 'pieces'),
   });
   for (const need of step.after)
     for (const first of before.steps.get(need.step) ?? []) draft.link(first, id, need);

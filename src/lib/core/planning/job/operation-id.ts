@@ -16,6 +16,10 @@ export function readOperationId(id: string): { lot: string; step: string } | nul
   return parts.length === 2 ? { lot: parts[0] ?? '', step: parts[1] ?? '' } : null;
 }
 
+/** The id of the hours whose air suits a product. @param number tells products of one name apart */
+export const airCalendar = (number: number, product: string): string =>
+  `air ${number}: ${product.slice(0, 150)}`;
+
 export interface PlannedStep {
   lot: string;
   step: string;

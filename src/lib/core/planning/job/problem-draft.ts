@@ -1,14 +1,16 @@
 /** A problem that is being built: its station, rack and hours, and how operations, links and facts are put into it. */
 import type { Requirement } from '$core/coating/route';
+import type { Product } from '$core/coating/system';
 import { TOOL_FACTS } from '$core/coating/tool';
 import { complement, intersect } from '../model/calendar';
 import { linkKey, type Ready } from '../model/model';
 import type { Interval, Problem } from '../model/problem';
 import { NO_RULES } from '../model/rules';
+import { hoursToCoat } from './coating-air';
 import { filmWaits } from './film-waits';
 import { houseHours, minutesOf } from './house-hours';
 import type { JobToPlan } from './job-to-plan';
-import { helperId } from './operation-id';
+import { airCalendar, helperId } from './operation-id';
 import { COATING, KITCHEN } from './stations';
 
 const MINUTE = 60_000;
@@ -19,7 +21,7 @@ export interface ProblemDraft {
   problem: Problem;
   /** minutes of the plan */
   horizon: number;
-  /** waits that follow the air, by link, and the films they wait for */
+  /** waits that follow the air, by link; and the films that wait in the air where pieces dry */
   air: Map<string, Ready>;
   films: Map<string, Requirement>;
   /** minute until which each person is at work already */
@@ -28,8 +30,10 @@ export interface ProblemDraft {
   minute: (ms: number) => number;
   /** minute at which an operation was pinned */
   pinned: (id: string) => number | null;
-  /** One operation waits for another as its film asks. */
-  link: (from: string, to: string, need: Requirement) => void;
+  /** One operation waits for another as its film asks. @param where whether it lies on pieces or on the fixed work */
+  link: (from: string, to: string, need: Requirement, where?: 'pieces' | 'site') => void;
+  /** The calendar of the hours whose air lets a product be laid, to be given to an operation; nothing where all do. */
+  inAirFor: (product: Product | null, where: 'pieces' | 'site') => { calendar?: string };
   /** One operation comes after another. */
   after: (from: string, to: string, maxLag?: number | null) => void;
   /**
@@ -61,6 +65,9 @@ function coatingHours(
   return intersect(free, solvent ? house.solvent : house.house);
 }
 
+const isWhole = (open: readonly Interval[], horizon: number): boolean =>
+  open.length === 1 && open[0]?.[0] === 0 && open[0][1] === horizon;
+
 /** The draft of a job's problem, without operations of its own. */
 export function draftProblem(job: JobToPlan): ProblemDraft {
   const horizon = job.horizonDays * 1440;
@@ -69,7 +76,7 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
   const products = [...new Set(job.route.flatMap((s) => (s.product ? [s.product.key] : [])))];
   const hours = houseHours(job, horizon);
   const coating = coatingHours(job, hours, horizon);
-  const always = coating.length === 1 && coating[0]?.[0] === 0 && coating[0][1] === horizon;
+  const always = isWhole(coating, horizon);
   const { changeoverMinutes } = TOOL_FACTS[job.tool];
   const problem: Problem = {
     format: 'anthem.planning-problem',
@@ -115,7 +122,11 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
         }
       : {}),
   };
-  const wait = filmWaits(job);
+  const wait = {
+    pieces: filmWaits(job, job.waits),
+    site: filmWaits(job, job.siteWaits ?? job.waits),
+  };
+  const airHours = new Map<string, { calendar?: string }>();
   const air = new Map<string, Ready>();
   const films = new Map<string, Requirement>();
   const busyUntil = new Map<string, number>();
@@ -159,15 +170,28 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
       const at = job.pins?.get(id);
       return at === undefined ? null : minute(at);
     },
-    link: (from, to, need) => {
-      const film = wait(need);
+    link: (from, to, need, where = 'pieces') => {
+      const film = wait[where](need);
       // The planner counts whole minutes: a wait is no shorter than its figure, a window no longer.
       const least = Math.min(horizon + 1, Math.ceil(Math.max(film ? film.least : need.min, 0)));
       const most = need.max === null ? null : Math.floor(need.max);
       problem.links.push({ from, to, minLag: least, maxLag: most });
       if (!film) return;
       air.set(linkKey(from, to), film.ready);
-      films.set(linkKey(from, to), need);
+      if (where === 'pieces' || !job.siteWaits) films.set(linkKey(from, to), need);
+    },
+    inAirFor: (product, where) => {
+      const climate = job.coatingAir?.[where];
+      if (!product || !climate) return {};
+      const key = JSON.stringify([where, product.name, product.limits]);
+      const known = airHours.get(key);
+      if (known) return known;
+      const open = hoursToCoat(climate, product.limits, job.t0, horizon);
+      const calendar = airCalendar(airHours.size + 1, product.name);
+      const made = isWhole(open, horizon) ? {} : { calendar };
+      if (made.calendar) problem.calendars.push({ id: calendar, open });
+      airHours.set(key, made);
+      return made;
     },
     after: (from, to, maxLag = null) => {
       problem.links.push({ from, to, minLag: 0, maxLag });

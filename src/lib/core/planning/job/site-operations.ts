@@ -30,10 +30,11 @@ export function addSite(draft: ProblemDraft, site: readonly SiteProgress[]): str
       station: KITCHEN,
       material: null,
       lockedStart: draft.pinned(id),
+      ...draft.inAirFor(step.product, 'site'),
     });
     for (const need of step.after) {
       const before = added.get(need.step);
-      if (before) draft.link(before, id, need);
+      if (before) draft.link(before, id, need, 'site');
     }
     draft.window(id, SITE, from, to);
     added.set(step.key, id);

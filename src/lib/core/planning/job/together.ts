@@ -107,6 +107,7 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
         lot: at(o.lot),
         skill: p.workers.some((w) => crew.has(w.id) && w.skills.includes(o.skill)) ? o.skill : at(o.skill),
         station: o.station === null ? null : station(o.station),
+        ...(o.calendar == null ? {} : { calendar: o.calendar === 'always' ? 'always' : at(o.calendar) }),
       });
     for (const l of p.links) {
       problem.links.push({ ...l, from: at(l.from), to: at(l.to) });

@@ -37,8 +37,10 @@ export interface Model {
   station: number[];
   /** stations that hold one operation at a time, by index */
   single: boolean[];
-  /** open hours by worker and station: hours[worker][station + 1] */
+  /** open hours by worker and station: hours[worker][station + 1]; behind them those of operations with hours of their own */
   hours: Interval[][][];
+  /** where the hours of each operation stand among those of a worker */
+  within: number[];
   /** hours in which somebody able can do each operation */
   anyHours: Interval[][];
   before: Lag[][];
@@ -117,19 +119,37 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
   const stationIndex = new Map(stations.map((s, i) => [s.id, i]));
   const calendar = new Map(problem.calendars.map((c) => [c.id, c.open]));
   const station = operations.map((o) => (o.station === null ? -1 : (stationIndex.get(o.station) ?? -1)));
+  /** stations, each with hours that some of its operations keep besides */
+  const apart = new Map<string, { station: number; calendar: string }>();
+  for (const [i, o] of operations.entries())
+    if (o.calendar != null)
+      apart.set(JSON.stringify([station[i], o.calendar]), {
+        station: station[i] ?? -1,
+        calendar: o.calendar,
+      });
+  const places = [...apart.keys()];
+  const within = operations.map((o, i) =>
+    o.calendar == null
+      ? (station[i] ?? -1) + 1
+      : stations.length + 1 + places.indexOf(JSON.stringify([station[i], o.calendar])),
+  );
   const hours = workers.map((w) => {
     const own = calendar.get(w.calendar) ?? [];
-    return [
+    const at = [
       own,
       ...stations.map((s) => (s.calendar === null ? own : intersect(own, calendar.get(s.calendar) ?? []))),
+    ];
+    return [
+      ...at,
+      ...[...apart.values()].map((p) => intersect(at[p.station + 1] ?? [], calendar.get(p.calendar) ?? [])),
     ];
   });
   const able = operations.map((o) => workers.flatMap((w, i) => (w.skills.includes(o.skill) ? [i] : [])));
   const known = new Map<string, Interval[]>();
   const anyHours = operations.map((_, i) => {
     const people = able[i] ?? [];
-    const key = `${people.join()} ${station[i] ?? -1}`;
-    const found = known.get(key) ?? unite(people.map((w) => hours[w]?.[(station[i] ?? -1) + 1] ?? []));
+    const key = `${people.join()} ${within[i] ?? 0}`;
+    const found = known.get(key) ?? unite(people.map((w) => hours[w]?.[within[i] ?? 0] ?? []));
     known.set(key, found);
     return found;
   });
@@ -167,11 +187,13 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
     const widest = Math.max(
       0,
       ...(able[i] ?? []).map((w) => {
-        const spans = (hours[w]?.[(station[i] ?? -1) + 1] ?? []).map(([a, b]) => b - a);
+        const spans = (hours[w]?.[within[i] ?? 0] ?? []).map(([a, b]) => b - a);
         return spans.reduce((x, y) => (o.pausable ? x + y : Math.max(x, y)), 0);
       }),
     );
     if (widest < o.minutes) {
+      if (o.calendar != null && widest === 0)
+        return no(`Nobody who does ${o.id} works within the open hours of ${o.calendar}`);
       return no(
         `${o.id} takes ${o.minutes} min ${o.pausable ? 'and all open hours together give' : 'at a stretch and the longest open stretch is'} ${widest} min`,
       );
@@ -200,6 +222,7 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
     station,
     single: stations.map((s) => s.capacity === 1),
     hours,
+    within,
     anyHours,
     before,
     after,

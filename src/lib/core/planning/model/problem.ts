@@ -67,6 +67,8 @@ export const problemSchema = z
         station: id.nullable(),
         material: z.string().max(200).nullable(),
         lockedStart: minute.nullable(),
+        /** hours it is done in, beside those of its person and its station. An addition of ours to the format */
+        calendar: id.nullable().optional(),
       }),
       'operations',
     ).min(1),
@@ -128,7 +130,10 @@ export const problemSchema = z
         pairs.add(pair);
       });
     });
-    p.operations.forEach((o, i) => known(stations, o.station, 'station', ['operations', i, 'station']));
+    p.operations.forEach((o, i) => {
+      known(stations, o.station, 'station', ['operations', i, 'station']);
+      known(calendars, o.calendar ?? null, 'calendar', ['operations', i, 'calendar']);
+    });
     p.links.forEach((l, i) => {
       known(operations, l.from, 'operation', ['links', i, 'from']);
       known(operations, l.to, 'operation', ['links', i, 'to']);

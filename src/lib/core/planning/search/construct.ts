@@ -112,7 +112,7 @@ class Construction {
     const { m } = this;
     const op = m.operations[i];
     const s = m.station[i] ?? -1;
-    const open = m.hours[w]?.[s + 1];
+    const open = m.hours[w]?.[m.within[i] ?? 0];
     if (!op || !open) return null;
     const single = s >= 0 && m.single[s] === true;
     const there = s < 0 ? [] : (this.stations[s] ?? []);
@@ -188,7 +188,7 @@ class Construction {
     const w = this.worker[next.op] ?? -1;
     if (!op) return null;
     const run = earliestRun(
-      m.hours[w]?.[s + 1] ?? [],
+      m.hours[w]?.[m.within[next.op] ?? 0] ?? [],
       next.from,
       op.minutes + m.setup(s, i, next.op),
       op.pausable,
@@ -244,7 +244,7 @@ class Construction {
         const op = m.operations[i];
         const minutes = (op?.minutes ?? 0) + m.setup(s, there[k - 1]?.op ?? -1, i);
         const run = earliestRun(
-          m.hours[this.worker[i] ?? -1]?.[s + 1] ?? [],
+          m.hours[this.worker[i] ?? -1]?.[m.within[i] ?? 0] ?? [],
           from,
           minutes,
           op?.pausable ?? false,

@@ -67,6 +67,7 @@ function likeBefore(m: Model, earliest: Int32Array): { lot: number[]; before: nu
         o?.station,
         o?.material,
         o?.lockedStart,
+        m.within[i],
         m.finish[i],
         earliest[i],
         links,
@@ -250,7 +251,7 @@ export function searchExactly(
       }
     }
     const setup = s >= 0 && m.single[s] ? m.setup(s, last, i) : 0;
-    const run = earliestRun(m.hours[w]?.[s + 1] ?? [], from, op.minutes + setup, op.pausable);
+    const run = earliestRun(m.hours[w]?.[m.within[i] ?? 0] ?? [], from, op.minutes + setup, op.pausable);
     if (!run || run[1] > horizon) return false;
     if (op.lockedStart !== null && run[0] !== op.lockedStart) return false;
     start[i] = run[0];
@@ -285,7 +286,7 @@ export function searchExactly(
       const op = m.operations[i];
       if (!op || op.lockedStart !== null) return false;
       if (reach >= 0) {
-        const open = m.hours[who[i] ?? 0]?.[(m.station[i] ?? -1) + 1] ?? [];
+        const open = m.hours[who[i] ?? 0]?.[m.within[i] ?? 0] ?? [];
         // A changeover only makes the operation longer: leaving it out pushes no further than is due.
         const spent = (end[i] ?? 0) - (start[i] ?? 0);
         const pushed = startToEndAt(open, reach, op.pausable ? op.minutes : spent, op.pausable);

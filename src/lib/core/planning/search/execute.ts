@@ -87,7 +87,7 @@ export function execute(
     for (const j of order.leave[i] ?? []) from = Math.max(from, start[j] ?? 0);
     for (const lag of m.before[i] ?? [])
       if (lag.max !== null && from > (end[lag.other] ?? 0) + lag.max) missed++;
-    const open = m.hours[order.worker[i] ?? 0]?.[(m.station[i] ?? -1) + 1] ?? [];
+    const open = m.hours[order.worker[i] ?? 0]?.[m.within[i] ?? 0] ?? [];
     const work = Math.max(op.minutes > 0 ? 1 : 0, Math.round(minutes[i] ?? 0)) + (order.setup[i] ?? 0);
     const run =
       earliestRun(open, from, work, op.pausable) ??

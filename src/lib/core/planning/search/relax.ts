@@ -152,7 +152,7 @@ export function relax(m: Model, head: Heads): Relaxed | null {
     stations: problem.stations.map((s) => ({ ...s, calendar: null })),
     operations: list.flatMap((i) => {
       const op = m.operations[i];
-      return op ? [{ ...op, skill: places.get(i) ?? '' }] : [];
+      return op ? [{ ...op, skill: places.get(i) ?? '', calendar: null }] : [];
     }),
     links: list.flatMap((i) =>
       pathsFrom(m, i, kept, waits).map(({ to, min, max, ready }) => {

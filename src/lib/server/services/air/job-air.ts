@@ -43,14 +43,35 @@ export function placeAirWith(db: Db, places: Places, place: Place, now: number, 
 export const jobAir = (db: Db, choice: Choice | null, now: number, since: number): PackedAir | null =>
   choice?.air === 'place' ? placeAir(db, choice.place, now, since) : null;
 
+/** The air of the house for fixed work that is coated there; null where pieces are, too, or films wait by the sheet. */
+export const houseAir = (db: Db, choice: Choice | null, now: number, since: number): PackedAir | null =>
+  choice?.air === 'place' && choice.fixed && choice.place !== 'house'
+    ? placeAir(db, 'house', now, since)
+    : null;
+
 /**
- * How a job's films wait. The air is asked for when something first waits for it: most facts do not.
+ * How the films of a job's pieces and of its fixed work wait. The air is asked for when something first waits: most facts do not.
  * @param since when the first film of the job was or will be laid, ms since 1970
  */
-export function jobWaits(db: Db, choice: Choice | null, now: number, since: number): Waits {
-  if (choice?.air !== 'place') return SHEET_WAITS;
+export function jobWaits(
+  db: Db,
+  choice: Choice | null,
+  now: number,
+  since: number,
+): { waits: Waits; siteWaits: Waits } {
+  if (choice?.air !== 'place') return { waits: SHEET_WAITS, siteWaits: SHEET_WAITS };
+  const waits = whenAsked(() => waitsOf(jobAir(db, choice, now, since)));
+  const house = (): Waits => {
+    const air = houseAir(db, choice, now, since);
+    return air ? waitsOf(air) : waits;
+  };
+  return { waits, siteWaits: whenAsked(house) };
+}
+
+/** Waits in air that are made when something first waits. */
+function whenAsked(make: () => Waits): Waits {
   let made: Waits | null = null;
-  const waits = (): Waits => (made ??= waitsOf(jobAir(db, choice, now, since)));
+  const waits = (): Waits => (made ??= make());
   return {
     by: 'air',
     readyAt: (...film) => waits().readyAt(...film),

@@ -60,6 +60,7 @@ function workTo(key: string, from = NOW - 60 * DAY): number {
     if (step.kind === 'hang') break;
     for (const lot of file().lots) {
       const begun = fact(at, { kind: 'work.started', step: step.key, lot: lot.id, pieces: lot.pieces });
+      if (step.product) record(fact(at, { kind: 'piece.wiped', pieces: lot.pieces }));
       record(begun, fact(at + 20 * MINUTE, { kind: 'work.finished', work: begun.id, leftOut: [] }));
     }
     at += 3 * DAY;
@@ -345,7 +346,7 @@ it('pieces that stood for days are to be wiped before they are coated', () => {
   const at = workTo('sand', NOW - 5 * DAY) - 3 * DAY;
   const stood = (now: number) => {
     const opened: JobWithPlan = { file: file(), plan: null, planning: null };
-    return benchView(openBench(benchPack(db, opened, now)), now).list.map((a) => a.stoodSince);
+    return benchView(openBench(benchPack(db, opened, now)), now).list.map((a) => a.stood);
   };
   expect(stood(at + DAY).every((s) => s === null)).toBe(true);
   expect(stood(at + 3 * DAY).every((s) => s !== null)).toBe(true);

@@ -12,7 +12,7 @@ import type { StoredPlan } from '../../store/plans';
 import { listPhotos } from '../../store/photos';
 import { listWorkers } from '../../store/workers';
 import { firstFilm, type OpenJob } from '../job/open-job';
-import { placeAir } from '../air/job-air';
+import { houseAir, placeAir } from '../air/job-air';
 import { airOf } from '../air/place-air';
 
 const HOUR = 3_600_000;
@@ -33,26 +33,25 @@ function spansRead(air: readonly EstimatedAir[]): [number, number][] {
 }
 
 /** The air from a day before the first film to some days ahead, and when it was read. */
-function airFor(db: Db, file: OpenJob, now: number): Pick<BenchPack, 'air' | 'airRead'> {
+function airFor(db: Db, file: OpenJob, now: number): Pick<BenchPack, 'air' | 'siteAir' | 'airRead'> {
   const { choice } = file;
-  if (choice?.air !== 'place') return { air: null, airRead: [] };
+  if (choice?.air !== 'place') return { air: null, siteAir: null, airRead: [] };
   const since = firstFilm(choice, file.state, file.job.zone);
   const known = airOf(db, choice.place, now, since);
-  const { climate, multipliers } = placeAir(db, choice.place, now, since);
-  const air: PackedAir = { climate: cutClimate(climate, climate.start, now + AHEAD * DAY), multipliers };
-  return { air: JSON.stringify(air), airRead: spansRead(known.air.filter((a) => a.at >= air.climate.start)) };
+  const air = placeAir(db, choice.place, now, since);
+  const house = houseAir(db, choice, now, since);
+  return {
+    air: JSON.stringify(someDays(air, now)),
+    siteAir: house && JSON.stringify(someDays(house, now)),
+    airRead: spansRead(known.air.filter((a) => a.at >= air.climate.start)),
+  };
 }
 
-/** Days of the house’s air that a device is given for coating its walls. */
-const HOUSE_DAYS = 3;
-
-/** The air of the house from today on, where fixed work is coated there and pieces are not. */
-function houseAir(db: Db, { choice, site }: OpenJob, now: number): string | null {
-  if (choice?.air !== 'place' || choice.place === 'house' || site.length === 0) return null;
-  const { rates } = airOf(db, 'house', now);
-  const from = Math.floor(now / DAY) * DAY;
-  return JSON.stringify(cutClimate(rates.climate, from, from + HOUSE_DAYS * DAY));
-}
+/** The air as far ahead as a device is given it. */
+const someDays = ({ climate, multipliers }: PackedAir, now: number): PackedAir => ({
+  climate: cutClimate(climate, climate.start, now + AHEAD * DAY),
+  multipliers,
+});
 
 export function benchPack(
   db: Db,
@@ -82,7 +81,6 @@ export function benchPack(
         ? [{ id, small: `/photos/${id}?size=small`, whole: `/photos/${id}`, piece, of, note, addedAt }]
         : [],
     ),
-    houseAir: houseAir(db, file, now),
     cureMinutes: context.cureMinutes,
     rack: { slots: choice?.rackSlots ?? 0, ...(choice?.slot ?? USUAL_SLOT) },
     way: job.way,

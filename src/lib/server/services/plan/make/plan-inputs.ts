@@ -7,7 +7,7 @@ import { listAbsences } from '$server/store/absences';
 import { listOpenJobs } from '$server/store/jobs';
 import { listPins } from '$server/store/pins';
 import { newestPlan } from '$server/store/plans';
-import { jobAir } from '$server/services/air/job-air';
+import { houseAir, jobAir } from '$server/services/air/job-air';
 import { firstFilm, readChoice, type OpenJob } from '$server/services/job/open-job';
 
 /**
@@ -40,6 +40,7 @@ export function planInputs(
 ): PlanInputs | null {
   if (!choice) return null;
   const { id, name, zone, unit, surveyed, materials } = file.job;
+  const first = firstFilm(choice, file.state, zone);
   return {
     job: { id, name, zone, unit, surveyed, materials },
     pieces: file.pieces.map(({ id: piece, zoneId, wall, cabinet, form, condition }) => ({
@@ -56,6 +57,7 @@ export function planInputs(
     choice,
     pins: new Map(listPins(db, id).map((p) => [p.operation, p.at])),
     around: surroundings(db, id, now),
-    air: jobAir(db, choice, now, firstFilm(choice, file.state, zone)),
+    air: jobAir(db, choice, now, first),
+    houseAir: houseAir(db, choice, now, first),
   };
 }
