@@ -4,6 +4,7 @@ import { HANDLING } from './handling';
 import { passes, type Pass, type Pattern } from './pattern';
 import {
   FACES,
+  prepOf,
   productOf,
   type CoatCounts,
   type Face,
@@ -190,7 +191,7 @@ export function buildRoute(
   let wait = 0;
   /** the step that keeps the surface receptive, and how long */
   let receptive: Requirement | null = null;
-  for (const prep of system.prep.filter(isFor)) {
+  for (const prep of prepOf(system).filter(isFor)) {
     const last = steps.at(-1);
     add(prepStep(prep), last ? [plain(last.key, wait)] : []);
     wait = prep.dry.value;

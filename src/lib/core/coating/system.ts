@@ -231,6 +231,15 @@ export const systemSchema = z.object({
 });
 export type System = z.infer<typeof systemSchema>;
 
+/**
+ * The prep of a system, in order. A primer that was put under it and is never sanded keys by its own texture: what it lies on is
+ * not sanded either.
+ */
+export function prepOf({ prep, layers, products }: System): readonly Prep[] {
+  const first = layers[0]?.added ? products.find((p) => p.key === layers[0]?.product) : undefined;
+  return first && !first.stages.sand ? prep.filter((p) => p.kind !== 'sand' || p.for !== 'all') : prep;
+}
+
 /** The product with a key. @throws Error when the system has none */
 export function productOf(system: System, key: string): Product {
   const product = system.products.find((p) => p.key === key);

@@ -7,7 +7,7 @@ import { leavingOut, mergeRoutes, sparingBacks } from '../coating/routes-apart';
 import type { PrepFor } from '../coating/system';
 import { workOf } from '../kitchen/area';
 import { asksOf } from '../kitchen/asks';
-import type { Condition } from '../kitchen/condition';
+import { USUAL_CONDITION, type Condition } from '../kitchen/condition';
 import type { FixedMaterials } from '../kitchen/fixed-material';
 import type { Form } from '../kitchen/kitchen';
 import type { Choice } from '../planning/job/choice';
@@ -75,7 +75,10 @@ export function routeOf(
   const own = pieces.map((p) => ({ id: p.id, finish: finishFor(choice, p), pattern: pattern(p.zoneId) }));
   // The job's own way comes first, whether or not a piece goes it.
   const ways = new Map<string, { finish: Finish; pattern: Pattern; pieces: Set<string> }>();
-  const base = { finish: finishFor(choice, { zoneId: '', form: 'door' }), pattern: choice.pattern };
+  const base = {
+    finish: finishFor(choice, { zoneId: '', form: 'door', condition: USUAL_CONDITION }),
+    pattern: choice.pattern,
+  };
   for (const { id, ...way } of [{ id: null, ...base }, ...own]) {
     const key = `${way.finish.key} ${way.pattern}`;
     const had = ways.get(key) ?? { ...way, pieces: new Set<string>() };

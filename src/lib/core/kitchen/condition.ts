@@ -86,6 +86,10 @@ export function hingesOf(piece: { form: Form; h: number }, condition: Condition)
   return { count, kind: 'cup', bagged: true };
 }
 
+/** Whether a piece wears a slick skin: melamine, or a printed film. */
+export const isSlick = ({ wood, oldFinish }: Pick<Condition, 'wood' | 'oldFinish'>): boolean =>
+  wood === 'melamine' || oldFinish === 'printed film';
+
 /** Names of a door's hinges from the top. */
 export function hingeNames(count: number): string[] {
   if (count === 1) return ['only'];

@@ -5,7 +5,7 @@
  */
 import type { Finish } from '../coating/finish';
 import { buildRoute, plain, type Requirement, type Step } from '../coating/route';
-import type { Prep, PrepKind, Product } from '../coating/system';
+import { prepOf, type Prep, type PrepKind, type Product } from '../coating/system';
 import { NEW_SKIN, SPOT_CAULK } from '../coating/systems/prep';
 import { SURFACE_SEALER } from '../coating/systems/products';
 import { TOOL_FACTS, type Tool } from '../coating/tool';
@@ -105,7 +105,7 @@ export function siteRoute(parts: readonly FixedPart[]): SiteStep[] {
   };
 
   const kitchen = [
-    ...new Map(own.flatMap((p) => p.finish.system.prep).map((p) => [p.key, p])).values(),
+    ...new Map(own.flatMap((p) => prepOf(p.finish.system)).map((p) => [p.key, p])).values(),
   ].filter((p) => p.on === 'kitchen');
   for (const prep of kitchen.filter((p) => p.kind !== 'caulk'))
     follow(prepStep(prep, prep.key, 'prep', total, total * prep.minutesPerPiece.value), prep.dry.value);
@@ -123,7 +123,7 @@ export function siteRoute(parts: readonly FixedPart[]): SiteStep[] {
   const finishes = new Map(own.map((p) => [p.finish.key, p.finish]));
   for (const [name, finish] of finishes) {
     const area = sum(own.filter((p) => p.finish.key === name).flatMap((p) => p.areas));
-    for (const prep of finish.system.prep.filter((p) => p.on === 'pieces' && isOfWalls(p))) {
+    for (const prep of prepOf(finish.system).filter((p) => p.on === 'pieces' && isOfWalls(p))) {
       const key = `fixed.${prep.key}${name && ` ${name}`}`;
       const minutes = (area / PREP_M2_A_PIECE) * prep.minutesPerPiece.value;
       const made = prepStep(prep, key, 'prep', area, minutes);

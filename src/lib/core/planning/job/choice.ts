@@ -19,8 +19,8 @@ export type Slot = z.infer<typeof slotSchema>;
 export const USUAL_SLOT: Slot = { length: 1500, depth: 750 };
 
 /** Of what is finished otherwise than the job, beside colour zones by their id. */
-export const FINISHED_APART = ['shelves', 'insides'] as const;
-/** A finish of its own: for a colour zone, the shelves or the insides. */
+export const FINISHED_APART = ['slick', 'shelves', 'insides'] as const;
+/** A finish of its own: for a colour zone, melamine and printed pieces, the shelves or the insides. */
 export const ownFinishSchema = z.object({
   system: systemSchema,
   counts: coatCountsSchema,
@@ -46,7 +46,7 @@ export const choiceSchema = z
     /** by colour zone, where its pieces are turned in another way */
     patterns: z.record(z.string(), z.enum(PATTERNS)).default({}),
     schools: schoolsSchema.default(schoolsSchema.parse({})),
-    /** what has a finish of its own: colour zones by id, `shelves`, `insides` */
+    /** what has a finish of its own: colour zones by id, `slick` pieces, `shelves`, `insides` */
     finishes: z.record(z.string().max(64), ownFinishSchema).default({}),
     /** where the pieces are coated and dry, and whether waits are the sheet's or follow the air there */
     place: z.enum(PLACES).default('tent'),

@@ -1,6 +1,7 @@
 /** Which finish each piece and each part of the fixed work gets. */
 import type { Finish } from '$core/coating/finish';
 import { applySchools, FILM_OF } from '$core/coating/schools';
+import { isSlick, type Condition } from '$core/kitchen/condition';
 import type { Form } from '$core/kitchen/kitchen';
 import type { FixedArea } from '$core/takeoff/fixed-zones';
 import type { FixedPart } from '$core/takeoff/site-route';
@@ -32,9 +33,16 @@ const oneOf = (choice: Choice, ...keys: string[]): Finish => {
   return found;
 };
 
-/** The finish of a piece: of shelves where they have one, else of its colour zone, else of the job. */
-export const finishFor = (choice: Choice, { zoneId, form }: { zoneId: string; form: Form }): Finish =>
-  form === 'shelf' ? oneOf(choice, 'shelves', zoneId) : oneOf(choice, zoneId);
+/** What of a piece decides its finish. */
+export interface Finished {
+  zoneId: string;
+  form: Form;
+  condition: Pick<Condition, 'wood' | 'oldFinish'>;
+}
+
+/** The finish of a piece: of shelves or slick pieces where they have one, else of its colour zone, else of the job. */
+export const finishFor = (choice: Choice, { zoneId, form, condition }: Finished): Finish =>
+  oneOf(choice, ...(form === 'shelf' ? ['shelves'] : []), ...(isSlick(condition) ? ['slick'] : []), zoneId);
 
 /** Fixed work by colour zone and finish: insides apart where they have one of their own. */
 export function fixedParts(choice: Choice, areas: readonly FixedArea[]): FixedPart[] {
@@ -55,7 +63,7 @@ export function fixedParts(choice: Choice, areas: readonly FixedArea[]): FixedPa
  * Pieces by colour and finish, to be divided into lots: what is laid together is laid in one finish.
  * @returns the pieces with the group that stands for their zone, and the groups in order
  */
-export function finishGroups<P extends { id: string; zoneId: string; form: Form }>(
+export function finishGroups<P extends Finished & { id: string }>(
   choice: Choice,
   pieces: readonly P[],
   zones: readonly { id: string }[],

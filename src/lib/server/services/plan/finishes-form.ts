@@ -9,6 +9,7 @@ import {
 import type { Answers } from '$core/coating/proposal-facts';
 import { usualCounts, type CoatCounts, type Product, type System } from '$core/coating/system';
 import type { Tool } from '$core/coating/tool';
+import { isSlick } from '$core/kitchen/condition';
 import { FINISHED_APART, type Choice, type OwnFinish } from '$core/planning/job/choice';
 import type { Db } from '../../db/open';
 import { Refused } from '../../refused';
@@ -23,11 +24,20 @@ export function finishedApart(file: OpenJob): { key: string; words: string; own:
   const { pieces, zones, choice } = file;
   const used = zones.filter((z) => pieces.some((p) => p.zoneId === z.id));
   const shelves = pieces.some((p) => p.form === 'shelf');
-  const insides = pieces.some((p) => p.condition.inside);
-  const words = { shelves: 'Loose shelves', insides: 'Insides of cabinets' };
+  const slick = pieces.filter((p) => isSlick(p.condition)).length;
+  const there = {
+    slick: slick > 0 && slick < pieces.length,
+    shelves,
+    insides: pieces.some((p) => p.condition.inside),
+  };
+  const words = {
+    slick: 'Melamine and printed pieces',
+    shelves: 'Loose shelves',
+    insides: 'Insides of cabinets',
+  };
   return [
     ...(used.length > 1 ? used.map((z) => ({ key: z.id, words: `${z.name}, ${z.colour}` })) : []),
-    ...FINISHED_APART.filter((key) => (key === 'shelves' ? shelves : insides)).map((key) => ({
+    ...FINISHED_APART.filter((key) => there[key]).map((key) => ({
       key,
       words: words[key],
     })),
@@ -39,30 +49,51 @@ const whole = (form: FormData, name: string, usual: number): number => {
   return text === null ? usual : Number(String(text).trim() || NaN);
 };
 
-/** A finish of its own keeps its system’s version until another system is named. */
-function ownFinish(db: Db, form: FormData, key: string, kept: OwnFinish | undefined, tool: Tool): OwnFinish {
+/** A finish of its own keeps its system’s version until another system is named; the job’s own is taken as it was chosen. */
+function ownFinish(
+  db: Db,
+  file: OpenJob,
+  form: FormData,
+  key: string,
+  change: Pick<Answers, 'change'>,
+  tool: Tool,
+): OwnFinish {
+  const kept = file.choice?.finishes[key];
+  const jobs = file.choice?.system;
   const named = String(form.get(`finish.${key}.system`) ?? '');
-  const system = kept?.system.key === named ? kept.system : systemCalled(db, named);
+  const system =
+    kept?.system.key === named
+      ? kept.system
+      : jobs?.key === named
+        ? withoutAdded(jobs)
+        : systemCalled(db, named);
   const had = kept?.system.key === named ? kept.counts : usualCounts(system);
   const name = (face: string, i: number): string => `finish.${key}.${named}.${face}.${i}`;
+  const own = (String(form.get(`finish.${key}.tool`) ?? '') || kept?.tool || tool) as Tool;
+  const counts = system.layers.map((_, i) => ({
+    back: whole(form, name('back', i), had[i]?.back ?? 0),
+    front: whole(form, name('front', i), had[i]?.front ?? 0),
+  }));
   return {
     ...(kept?.schools ? { schools: kept.schools } : {}),
-    system,
-    tool: (String(form.get(`finish.${key}.tool`) ?? '') || kept?.tool || tool) as Tool,
-    counts: system.layers.map((_, i) => ({
-      back: whole(form, name('back', i), had[i]?.back ?? 0),
-      front: whole(form, name('front', i), had[i]?.front ?? 0),
-    })),
+    ...primed(db, system, counts, form, change, own, `finish.${key}.`),
+    tool: own,
   };
 }
 
 /** Finishes of their own from a form; those that were chosen, where the form does not ask. */
-export function finishesFrom(db: Db, file: OpenJob, form: FormData, tool: Tool): Choice['finishes'] {
+export function finishesFrom(
+  db: Db,
+  file: OpenJob,
+  form: FormData,
+  change: Pick<Answers, 'change'>,
+  tool: Tool,
+): Choice['finishes'] {
   const kept = file.choice?.finishes ?? {};
   if (!form.has('finishes')) return kept;
   return Object.fromEntries(
     finishedApart(file).flatMap(({ key }) =>
-      form.get(`finish.${key}.system`) ? [[key, ownFinish(db, form, key, kept[key], tool)]] : [],
+      form.get(`finish.${key}.system`) ? [[key, ownFinish(db, file, form, key, change, tool)]] : [],
     ),
   );
 }
@@ -71,6 +102,7 @@ export function finishesFrom(db: Db, file: OpenJob, form: FormData, tool: Tool):
  * A system with the primer that a form puts under it, and its coats: those that are said, and of the primer what the change of
  * colour asks for.
  * @param counts of the system as it was given, layer by layer
+ * @param of before the names of the form’s fields
  * @throws Refused 422 where a reason is wanted, or there is no such primer
  */
 export function primed(
@@ -80,9 +112,11 @@ export function primed(
   form: FormData,
   { change }: Pick<Answers, 'change'>,
   tool: Tool,
+  of = '',
 ): { system: System; counts: CoatCounts } {
-  if (!form.has('primer')) return { system, counts };
-  const key = String(form.get('primer'));
+  const field = `${of}primer`;
+  if (!form.has(field)) return { system, counts };
+  const key = String(form.get(field));
   const had = new Map(system.layers.flatMap((l, i) => (counts[i] ? [[l.product, counts[i]] as const] : [])));
   if (key === '') {
     const bare = withoutAdded(system);
@@ -90,9 +124,9 @@ export function primed(
   }
   const there = system.layers.some((l) => l.added && l.product === key);
   const primer = system.products.find((p) => p.key === key) ?? primers(db).find((p) => p.key === key);
-  if (!primer) throw new Refused(422, 'There is no such primer.', 'primer');
-  const made = withPrimer(system, primer, String(form.get('primerWhy') ?? ''));
-  if (!made) throw new Refused(422, FOREIGN_PRIMER, 'primerWhy');
+  if (!primer) throw new Refused(422, 'There is no such primer.', field);
+  const made = withPrimer(system, primer, String(form.get(`${field}Why`) ?? ''));
+  if (!made) throw new Refused(422, FOREIGN_PRIMER, `${field}Why`);
   if (!there) had.delete(key);
   return { system: made, counts: countsWith(made, had, primerCoats(change, tool)) };
 }

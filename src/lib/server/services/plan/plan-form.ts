@@ -100,9 +100,10 @@ export function choiceFromForm(db: Db, file: OpenJob, form: FormData, now: numbe
     );
   const tool = text('tool', base.tool) as Choice['tool'];
   const said = system.layers.map((_, i) => ({ back: count('back', i), front: count('front', i) }));
+  const answers = answersOf(file) ?? USUAL_ANSWERS;
   return {
-    ...primed(db, system, said, form, answersOf(file) ?? USUAL_ANSWERS, tool),
-    finishes: finishesFrom(db, file, form, tool),
+    ...primed(db, system, said, form, answers, tool),
+    finishes: finishesFrom(db, file, form, answers, tool),
     tool,
     pattern: text('pattern', base.pattern),
     patterns: Object.fromEntries(

@@ -15,7 +15,7 @@ import {
   type WhatIf,
 } from '$core/coating/proposal';
 import type { Place } from '$core/air/places';
-import type { Condition } from '$core/kitchen/condition';
+import { isSlick, type Condition } from '$core/kitchen/condition';
 import { hourOfDay } from '$core/units/clock-time';
 import { coming } from '../air/place-air';
 import { openFindings } from '$core/quality/site-tests';
@@ -29,7 +29,6 @@ import { readInput } from '../../read-input';
 import { allSystems } from '../systems/systems';
 
 const OPEN_GRAIN = ['oak', 'ash'];
-const SLICK_WOODS = ['melamine'];
 /** Appliances that cook. */
 const STOVES = /stove|cook|hob|oven|range/i;
 const SINKS = /sink|dishwasher/i;
@@ -48,17 +47,22 @@ function dayAir(db: Db, place: Place, zone: string, now: number): number | null 
   return hours.length ? hours.reduce((sum, h) => sum + h.celsius, 0) / hours.length : null;
 }
 
+/** The pieces of a part of the job; all of them for the insides, whose boards nobody looked at by themselves. */
+function piecesOf({ pieces }: OpenJob, part: string | null): OpenJob['pieces'] {
+  if (part === null || part === 'insides') return pieces;
+  if (part === 'slick') return pieces.filter((p) => isSlick(p.condition));
+  return pieces.filter((p) => (part === 'shelves' ? p.form === 'shelf' : p.zoneId === part));
+}
+
 /**
  * What the survey and the tests found.
- * @param zone of one colour zone alone; of the whole kitchen where none is named
+ * @param part of a colour zone or of what is finished apart; of the whole kitchen where none is named
  * @param celsius air by day where pieces are coated
  */
-export function found(file: OpenJob, zone: string | null, celsius: number | null): Found {
-  const conditions = file.pieces.filter((p) => zone === null || p.zoneId === zone).map((p) => p.condition);
+export function found(file: OpenJob, part: string | null, celsius: number | null): Found {
+  const conditions = piecesOf(file, part).map((p) => p.condition);
   const some = (fits: (c: Condition) => boolean): boolean => conditions.some(fits);
-  const slick = conditions.filter(
-    (c) => SLICK_WOODS.includes(c.wood) || c.oldFinish === 'printed film',
-  ).length;
+  const slick = conditions.filter(isSlick).length;
   const { kitchen } = readNotation(file.job.surveyed, file.job.unit);
   const appliances = kitchen.walls.flatMap((w) => w.cabinets.map((c) => c.vacancy?.name ?? ''));
   const most = slick * 2 >= conditions.length && slick > 0;
@@ -93,10 +97,10 @@ export interface JobProposal {
   waysOut: WayOut[];
 }
 
-/** @param zone of one colour zone alone; of the whole kitchen where none is named */
-export function proposeFor(db: Db, file: OpenJob, now: number, zone: string | null = null): JobProposal {
+/** @param part of a colour zone or of what is finished apart; of the whole kitchen where none is named */
+export function proposeFor(db: Db, file: OpenJob, now: number, part: string | null = null): JobProposal {
   const answers = answersOf(file) ?? USUAL_ANSWERS;
-  const own = found(file, zone, dayAir(db, answers.place, file.job.zone, now));
+  const own = found(file, part, dayAir(db, answers.place, file.job.zone, now));
   const facts: ProposalFacts = { ...answers, ...own };
   const systems = allSystems(db);
   return {

@@ -3,7 +3,9 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { newDatabase } from '../../../../../tests/new-database';
 import { refusal } from '../../../../../tests/refusal';
 import { gets } from '$core/coating/route';
+import { choiceSchema } from '$core/planning/job/choice';
 import type { Db } from '../../db/open';
+import { readInput } from '../../read-input';
 import { openJob } from '../job/open-job';
 import { noteCondition } from '../survey/note-condition';
 import { noteMaterials } from '../survey/note-materials';
@@ -11,6 +13,7 @@ import { saveSurvey } from '../survey/save-survey';
 import { addZone, paintZone } from '../survey/zones';
 import { takeOff } from '../take-off/take-off';
 import { choosePlan } from './choose-plan';
+import { finishedApart } from './finishes-form';
 import { choiceFromForm } from './plan-form';
 import { answerQuestions, proposeFor } from './propose';
 import { choiceOf, comesToHere, partOf, proposalOf } from './take-proposal';
@@ -192,4 +195,64 @@ it('what fixed work is made of is noted by kind, and decides what goes on first'
   noteMaterials(db, job, { 'face-frame': 'raw wood' });
   expect(file().job.materials).toEqual({ 'end-panel': 'melamine', 'face-frame': 'raw wood' });
   expect(refusal(() => noteMaterials(db, job, { 'end-panel': 'gold' })).status).toBe(422);
+});
+
+describe('melamine pieces among others', () => {
+  const steps = (piece: string) => file().route.filter((s) => gets(s, piece));
+  const products = (piece: string) => new Set(steps(piece).flatMap((s) => s.product?.key ?? []));
+  const doors = () => file().pieces.filter((p) => p.zoneId !== island && p.form === 'door');
+  beforeEach(async () => {
+    noteCondition(db, job, [doors()[0]?.id ?? ''], { oldFinish: 'printed film' });
+    await take('shellac-urethane');
+  });
+  it('are proposed for by themselves', () => {
+    expect(partOf(file(), 'slick')).toBe('slick');
+    expect(finishedApart(file()).map((f) => f.key)).toContain('slick');
+    expect(proposeFor(db, file(), NOW, 'slick').list[0]?.system.key).toBe('melamine');
+  });
+  it('get the sealer of slick skins under the paint of the others, and are not sanded before it', async () => {
+    const choice = choiceFromForm(
+      db,
+      file(),
+      form({
+        system: 'shellac-urethane',
+        finishes: 'yes',
+        'finish.slick.system': 'shellac-urethane',
+        'finish.slick.primer': 'surface-sealer',
+      }),
+      NOW,
+    );
+    await choosePlan(db, job, readInput(choiceSchema, choice, ''), () => NOW);
+    const [printed = '', wood = ''] = doors().map((p) => p.id);
+    const slick = file().pieces.find((p) => p.zoneId === island)?.id ?? '';
+    expect(products(wood)).toEqual(new Set(['shellac-primer', 'urethane-enamel']));
+    for (const piece of [printed, slick]) {
+      expect(products(piece)).toEqual(new Set(['surface-sealer', 'shellac-primer', 'urethane-enamel']));
+      const first = steps(piece).findIndex((s) => s.product);
+      expect(
+        steps(piece)
+          .slice(0, first)
+          .some((s) => s.kind === 'sand' || s.prep === 'sand'),
+      ).toBe(false);
+    }
+    expect(steps(wood).some((s) => s.prep === 'sand')).toBe(true);
+    for (const lot of file().lots)
+      expect(new Set(lot.pieces.map((p) => [...products(p)].sort().join())).size).toBe(1);
+    const plan = lastPlan(db, file());
+    expect(plan && 'makespan' in plan.result).toBe(true);
+    // Taken out again, the primer leaves the prep as the system has it.
+    const without = choiceFromForm(
+      db,
+      file(),
+      form({
+        system: 'shellac-urethane',
+        finishes: 'yes',
+        'finish.slick.system': 'shellac-urethane',
+        'finish.slick.primer': '',
+      }),
+      NOW,
+    ) as { finishes: Record<string, { system: { layers: unknown[]; prep: { key: string }[] } }> };
+    expect(without.finishes.slick?.system.layers).toHaveLength(2);
+    expect(without.finishes.slick?.system.prep.map((p) => p.key)).toContain('sand');
+  });
 });

@@ -19,7 +19,7 @@ import { planInputs } from './make/plan-inputs';
 import { choiceFromForm } from './plan-form';
 import { proposeFor } from './propose';
 
-/** What a proposal is for: the whole job, a colour zone, the shelves or the insides. @throws Refused 422 for anything else */
+/** What a proposal is for: the whole job, a colour zone, or what is finished apart. @throws Refused 422 for anything else */
 export function partOf(file: OpenJob, text: string): string | null {
   if (text === '') return null;
   if ((FINISHED_APART as readonly string[]).includes(text) || file.zones.some((z) => z.id === text))
@@ -29,8 +29,7 @@ export function partOf(file: OpenJob, text: string): string | null {
 
 /** @throws Refused 422 when there is no such system */
 export function proposalOf(db: Db, file: OpenJob, part: string | null, key: string, now: number): Proposal {
-  const zone = part !== null && file.zones.some((z) => z.id === part) ? part : null;
-  const proposal = proposeFor(db, file, now, zone).list.find((p) => p.system.key === key);
+  const proposal = proposeFor(db, file, now, part).list.find((p) => p.system.key === key);
   if (!proposal) throw new Refused(422, 'There is no such finish system.', 'system');
   return proposal;
 }

@@ -1,4 +1,4 @@
-<!-- What is finished otherwise than the job: a colour zone, the shelves, the insides; and a primer under the system. -->
+<!-- What is finished otherwise than the job: a colour zone, slick pieces, the shelves, the insides; and primers under the systems. -->
 <script lang="ts">
   import type { OwnFinish } from '$core/planning/job/choice';
   import type { Product, System } from '$core/coating/system';
@@ -20,8 +20,24 @@
 
   let named: Record<string, string> = $state({});
   const systemOf = (key: string, own: OwnFinish | null): string => named[key] ?? own?.system.key ?? '';
-  const added = $derived(chosen?.layers.find((l) => l.added));
 </script>
+
+{#snippet primer(of: string, system: System | null)}
+  {@const added = system?.layers.find((l) => l.added)}
+  <div class="fields">
+    <Choice label="Primer" name="{of}primer" value={added?.product ?? ''}>
+      <Option value="" text="as the system has it" />
+      {#each primers as p (p.key)}<Option value={p.key} text={p.name} />{/each}
+    </Choice>
+    <Field
+      label="Why, under a self-priming paint"
+      name="{of}primerWhy"
+      maxlength={300}
+      placeholder="such as very dark to light"
+      value={added?.why ?? ''}
+    />
+  </div>
+{/snippet}
 
 <div class="own">
   {#if apart.length}
@@ -48,6 +64,7 @@
           {/if}
         </div>
         {#if system}
+          {@render primer(`finish.${key}.`, system)}
           {#each system.layers as layer, i (i)}
             <div class="fields line">
               <b>{system.products.find((p) => p.key === layer.product)?.name}</b>
@@ -74,19 +91,7 @@
     {/each}
   {/if}
   <Group legend="Primer under the system" column>
-    <div class="fields">
-      <Choice label="Primer" name="primer" value={added?.product ?? ''}>
-        <Option value="" text="as the system has it" />
-        {#each primers as p (p.key)}<Option value={p.key} text={p.name} />{/each}
-      </Choice>
-      <Field
-        label="Why, under a self-priming paint"
-        name="primerWhy"
-        maxlength={300}
-        placeholder="such as very dark to light"
-        value={added?.why ?? ''}
-      />
-    </div>
+    {@render primer('', chosen)}
   </Group>
 </div>
 

@@ -58,7 +58,9 @@
       </ul>
     {/if}
     <SystemChoice proposals={data.proposals} chosen={data.chosen} usual={data.form.tool} />
-    <FoldOut words="Another finish for a zone, the shelves or the insides; a primer under the system">
+    <FoldOut
+      words="Another finish for a zone, melamine pieces, the shelves or the insides; a primer under the system"
+    >
       <OwnFinishes
         apart={data.apart}
         systems={data.proposals.map((p) => p.system)}

@@ -24,12 +24,11 @@ export const load: PageServerLoad = async ({ locals, params, url }) => {
     if (refusal instanceof Refused) error(404, refusal.message);
     throw refusal;
   }
-  const zone = file.zones.some((z) => z.id === part) ? part : null;
   const { list, whatIfs, waysOut, answers, answered, found } = proposeFor(
     locals.db,
     file,
     locals.now(),
-    zone,
+    part,
   );
   return {
     questions: QUESTIONS.map((q) => ({ ...q, given: answers[q.fact] })),
