@@ -1,6 +1,6 @@
 /** A zone in a system of its own, what systems come to, layers of one's own, and records taken back together. */
 import { expect, test, type Page } from '@playwright/test';
-import { jobCalled, ready, startServer, type TestServer } from './server';
+import { jobCalled, ready, setClock, startServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
@@ -108,4 +108,20 @@ test('grave cautions stand open on the bench; the rest folds out', async ({ page
   const card = page.locator('.card.ready').first();
   await expect(card).toBeVisible();
   await expect(page.getByLabel('Beware').first()).toContainText('▲');
+});
+
+test('pieces that stood over days are wiped with a tap before they are coated', async ({ page }) => {
+  const job = await jobCalled(server.url, 'Lanternhouse');
+  await open(page, `${job}/coat`);
+  await setClock(page, server.url, '2026-03-16T09:00');
+  const card = page.locator('.card.ready', { hasText: 'First wipe the dust off' }).first();
+  await expect(card).toContainText('stood since');
+  const act = (await card.getByRole('heading').innerText()).trim();
+  await card.getByRole('button', { name: 'Start' }).click();
+  await expect(page.getByRole('alert').first()).toContainText(
+    'wipe the dust off with a tack cloth, and say so',
+  );
+  await card.getByRole('button', { name: 'Wiped' }).click();
+  await expect(page.locator('.fact', { hasText: 'Wiped the dust off' }).first()).toBeVisible();
+  await expect(page.locator('.card.ready', { hasText: act })).not.toContainText('First wipe');
 });

@@ -81,6 +81,16 @@
     align-items: center;
     border-top: 1px solid var(--line);
   }
+  @media (max-width: 500px) {
+    .fact {
+      grid-template-columns: 1fr auto auto;
+      gap: 0 8px;
+    }
+    .fact > .mono {
+      grid-column: 1 / -1;
+      padding-top: 6px;
+    }
+  }
   .doubt {
     display: block;
     color: var(--warn);
