@@ -64,7 +64,7 @@
       </FactForm>
     {/if}
     {#if kind === 'site.started' && rules.some((r) => r.rule === 'too-late' || r.rule === 'stood')}
-      <FactForm kind="site.readied" fields={{ step: fields.step }}>
+      <FactForm kind="site.readied" fields={{ step: fields.step ?? [] }}>
         {#snippet children(sending)}
           <Button type="submit" kind="tertiary" disabled={sending}>Scuffed, scored or wiped</Button>
         {/snippet}

@@ -4,10 +4,10 @@ import fc from 'fast-check';
 import { FACES } from '$core/coating/system';
 import { DEFECT_KEYS } from '$core/quality/defects';
 import { bodySchema, type Fact, type FactBody } from './events';
-import { fold, foldOn, inOrder } from './fold';
+import { fold, foldOn, inOrder, lastToHappen } from './fold';
 import { pieceState } from './state';
 import { FEELS } from '../view/looks';
-import { uuid } from '../../../../../tests/bench-builders';
+import { fact, uuid } from '../../../../../tests/bench-builders';
 
 const PIECES = [uuid(1), uuid(2), uuid(3), uuid(4)];
 const STEPS = ['clean', 'sand', 'back.primer.1', 'front.primer.1'];
@@ -155,13 +155,27 @@ it('a fact that arrives late takes its place in time', () => {
   );
 });
 
+it('a fact before the time that another was put right to is not taken on behind it', () => {
+  const [piece = ''] = PIECES;
+  const at = (minutes: number, id: number, body: FactBody): Fact => ({
+    ...fact(minutes, body),
+    id: `00000000-0000-7000-8000-${String(id).padStart(12, '0')}`,
+  });
+  const down = at(0, 1, { kind: 'piece.down', pieces: [piece], place: 'tent' });
+  const right = at(1, 2, { kind: 'time.corrected', fact: down.id, at: 120_000 });
+  const placed = at(1.5, 3, { kind: 'piece.placed', pieces: [piece], place: 'rack 1' });
+  const known = [down, right];
+  expect(foldOn(fold(known), lastToHappen(known), placed)).toBe(false);
+  expect(fold([...known, placed]).pieces.get(piece)?.place).toBe('tent');
+});
+
 it('taking facts on one by one gives what folding them all gives, or says that it cannot', () => {
   fc.assert(
     fc.property(story, (facts) => {
       let state = fold([]);
       const known: Fact[] = [];
       for (const fact of facts) {
-        const latest = inOrder(known).at(-1);
+        const latest = lastToHappen(known);
         known.push(fact);
         if (!foldOn(state, latest, fact)) state = fold(known);
         expect(state).toEqual(fold(known));

@@ -52,9 +52,12 @@ export function inOrder(facts: readonly Fact[]): readonly Fact[] {
   return list;
 }
 
-/** The fact that happened last. */
+/** The fact that happened last, by the times that were put right. */
 export const lastToHappen = (facts: readonly Fact[]): Fact | undefined =>
-  facts.reduce<Fact | undefined>((last, f) => (last && happened(last, f) > 0 ? last : f), undefined);
+  putRight(facts).reduce<Fact | undefined>(
+    (last, f) => (last && happened(last, f) > 0 ? last : f),
+    undefined,
+  );
 
 /**
  * Folds facts into the state of the job.
