@@ -7,6 +7,7 @@ const ORDER = [
   'coating',
   'kitchen',
   'labels',
+  'hanging',
   'takeoff',
   'planning',
   'bench',
