@@ -19,6 +19,12 @@ export interface Waits {
    * @throws MissingFigure when the product has no figure for the stage
    */
   readyAt: (film: Product, stage: Stage, laid: number, wet?: number) => number;
+  /**
+   * How far a film is on its way to a stage.
+   * @returns share 0–1
+   * @throws MissingFigure when the product has no figure for the stage
+   */
+  progress: (film: Product, stage: Stage, laid: number, at: number, wet?: number) => number;
   /** Minutes that a stage takes at least, whenever the coat is laid from a moment on. */
   leastMinutes: (film: Product, stage: Stage, wet: number, from: number) => number;
 }
@@ -42,6 +48,10 @@ export const waitKey = (film: Product, stage: Stage, wet: number): string =>
 export const SHEET_WAITS: Waits = {
   by: 'sheet',
   readyAt: (film, stage, laid) => laid + minutesOf(film, stage) * MINUTE,
+  progress: (film, stage, laid, at) => {
+    const minutes = minutesOf(film, stage);
+    return minutes > 0 ? Math.min(1, Math.max(0, (at - laid) / (minutes * MINUTE))) : Number(at >= laid);
+  },
   leastMinutes: minutesOf,
 };
 
@@ -55,6 +65,18 @@ function passedBy(kind: RateKind, minC: number, from: number, minutes: number, r
   if (at !== null) return at;
   const seen = begun < rates.end ? rates.passed(kind, minC, begun, rates.end) : 0;
   return Math.max(begun, rates.end) + (left - seen) * MINUTE;
+}
+
+/** Reference minutes of a phase that pass between two moments: in known air by its rate, before and after by the sheet's. */
+function passedIn(kind: RateKind, minC: number, from: number, to: number, rates: Rates): number {
+  const { start } = rates.climate;
+  const outside = (a: number, b: number): number => Math.max(0, Math.min(b, to) - Math.max(a, from)) / MINUTE;
+  const inside = to > start && from < rates.end;
+  return (
+    outside(-Infinity, start) +
+    (inside ? rates.passed(kind, minC, Math.max(from, start), Math.min(to, rates.end)) : 0) +
+    outside(rates.end, Infinity)
+  );
 }
 
 /**
@@ -78,6 +100,21 @@ export function waitsIn(rates: Rates, multipliers: ReadonlyMap<string, number>):
       for (const phase of of.phases)
         at = passedBy(rateKind(phase), of.minC, at, phaseMinutes(of, phase), rates);
       return Math.ceil(at);
+    },
+    progress: (product, stage, laid, now, wet = 1) => {
+      const of = stageOf(product, stage, wet);
+      let [from, done] = [laid, 0];
+      for (const phase of of.phases) {
+        const minutes = phaseMinutes(of, phase);
+        const end = passedBy(rateKind(phase), of.minC, from, minutes, rates);
+        if (end > now) {
+          const passed = now > from ? passedIn(rateKind(phase), of.minC, from, now, rates) : 0;
+          return done + (minutes > 0 ? phase.share * Math.min(1, passed / minutes) : 0);
+        }
+        done += phase.share;
+        from = end;
+      }
+      return Math.min(1, done);
     },
     leastMinutes: (product, stage, wet, from) => {
       const key = `${waitKey(product, stage, wet)} ${from}`;

@@ -19,6 +19,33 @@ export const constantClimate = (air: FilmAir, start: number, days: number): Clim
   air: Array.from({ length: days * 24 }, () => air),
 });
 
+/** A climate that is another one from a moment on, for as long as it is known. @param at ms since 1970 */
+export const fromThenOn = ({ start, step, air }: Climate, at: number, other: FilmAir): Climate => ({
+  start,
+  step,
+  air: air.map((a, k) => (start + (k + 1) * step * MINUTE > at ? other : a)),
+});
+
+/** The air of something that was in one place until a moment and in another from then on. @param at ms since 1970 */
+export function movedAt(first: Climate, at: number, second: Climate): Climate {
+  const { step } = first;
+  const hour = step * MINUTE;
+  const count = Math.max(
+    first.air.length,
+    Math.ceil((second.start + second.air.length * second.step * MINUTE - first.start) / hour),
+  );
+  const air: FilmAir[] = [];
+  for (let k = 0; k < count; k++) {
+    const from = first.start + k * hour;
+    const later = second.air[Math.floor((from - second.start) / (second.step * MINUTE))];
+    const hourOf = from >= at ? (later ?? first.air[k]) : first.air[k];
+    // Where nothing is known any more the rest is left to the sheet.
+    if (!hourOf) break;
+    air.push(hourOf);
+  }
+  return { start: first.start, step, air };
+}
+
 /** Sums of the rate of one kind of phase from the start of a climate, in minutes of the reference rate. */
 interface Sums {
   start: number;

@@ -5,7 +5,7 @@ import { adjust, EDGES, EVEN, type Adjustment, type Edge, type Gap, type Proud }
 import { CUP_HINGE, moves, screwsOf, standsOut, type Front, type Screw } from './fronts';
 import { leastTurns } from './least-turns';
 
-const DOOR: Front = { id: 'd', w: 400, h: 700, side: 'L', hinges: [100, 600] };
+const DOOR: Front = { id: 'd', w: 400, h: 700, side: 'left', hinges: [100, 600] };
 const gap = (
   edge: Edge,
   end: Gap['end'],
@@ -21,9 +21,6 @@ const gap = (
   mm,
   target,
 });
-const side = (of: Adjustment, at: number): number =>
-  of.turns.find((t) => t.kind === 'side' && t.at === at)?.mm ?? 0;
-
 describe('a door', () => {
   it('of 400 by 700 that gapes 1 mm at the top and 3 mm at the bottom is turned as it is worked out by hand', () => {
     // θ = 2/700, s₁ = −1 + 100 θ = −0.714, s₂ = −1 + 600 θ = 0.714; its handle side lifts by 400 θ = 1.143, which v halves.
@@ -76,7 +73,7 @@ describe('a door', () => {
     ]);
   });
   it('with three hinges has the middle one follow', () => {
-    const tall: Front = { id: 'd', w: 400, h: 1400, side: 'R', hinges: [100, 500, 1300] };
+    const tall: Front = { id: 'd', w: 400, h: 1400, side: 'right', hinges: [100, 500, 1300] };
     const turns = adjust([tall], [gap('left', 'first', 0.8), gap('left', 'last', 3.2)]).turns.filter(
       (t) => t.kind === 'side',
     );
@@ -132,8 +129,8 @@ describe('a door', () => {
 });
 
 describe('fronts that stand together', () => {
-  const left: Front = { id: 'l', w: 380, h: 700, side: 'L', hinges: [90, 610] };
-  const right: Front = { id: 'r', w: 380, h: 700, side: 'R', hinges: [90, 610] };
+  const left: Front = { id: 'l', w: 380, h: 700, side: 'left', hinges: [90, 610] };
+  const right: Front = { id: 'r', w: 380, h: 700, side: 'right', hinges: [90, 610] };
   it('a pair that gapes in the middle closes from both sides', () => {
     const { turns, gaps } = adjust(
       [left, right],
@@ -185,7 +182,12 @@ describe('fronts that stand together', () => {
 function hung(seed: number) {
   const r = seeded(seed);
   const between = (a: number, b: number): number => a + (b - a) * r();
-  const door = (id: string, wallSide: 'L' | 'R', w = between(250, 600), h = between(300, 2200)): Front => ({
+  const door = (
+    id: string,
+    wallSide: 'left' | 'right',
+    w = between(250, 600),
+    h = between(300, 2200),
+  ): Front => ({
     id,
     w,
     h,
@@ -201,9 +203,9 @@ function hung(seed: number) {
   const [w, h] = [between(250, 600), between(300, 1400)];
   const fronts: Front[] =
     kind === 0
-      ? [door('a', r() < 0.5 ? 'L' : 'R')]
+      ? [door('a', r() < 0.5 ? 'left' : 'right')]
       : kind === 1
-        ? [door('a', 'L', w, h), door('b', 'R', w, h)]
+        ? [door('a', 'left', w, h), door('b', 'right', w, h)]
         : [0, 1, 2].map((i) => ({ id: 'abc'[i] ?? '', w, h: between(120, 300), side: null, hinges: [] }));
   const screws = fronts.flatMap(screwsOf);
   /** where each screw stands, as far as nobody knows */

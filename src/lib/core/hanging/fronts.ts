@@ -23,7 +23,7 @@ export interface Front {
   w: number;
   h: number;
   /** side of the hinges; null: a drawer front */
-  side: 'L' | 'R' | null;
+  side: 'left' | 'right' | null;
   /** heights of the hinges from the top, mm, sorted; two at least for a door */
   hinges: readonly number[];
 }
@@ -74,8 +74,8 @@ export function moves(front: Front, screw: Screw, x: number, y: number): { right
   const [first, last] = outerHinges(front);
   const turn = (screw.at === 0 ? -1 : 1) / (last - first);
   const away = (screw.at === 0 ? 1 : 0) + turn * (y - first);
-  const fromHinges = front.side === 'L' ? x : front.w - x;
-  return { right: front.side === 'L' ? away : -away, down: -turn * fromHinges };
+  const fromHinges = front.side === 'left' ? x : front.w - x;
+  return { right: front.side === 'left' ? away : -away, down: -turn * fromHinges };
 }
 
 /** How far out of the cabinet the hinge side moves for each mm of a depth screw. @param y from the top, mm */

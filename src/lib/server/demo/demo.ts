@@ -1,15 +1,23 @@
 /** The demo: an invented company, and the job Lanternhouse in the middle of its coats. Made through the services. */
 import { gets } from '$core/coating/route';
 import { usualCounts } from '$core/coating/system';
-import { SHELLAC_URETHANE } from '$core/coating/systems/index';
+import { FAST_CABINET, SHELLAC_URETHANE } from '$core/coating/systems/index';
+import { LONG_STAND } from '$core/coating/long-stand';
+import { isColoured } from '$core/takeoff/needs';
 import { plannedSteps } from '$core/planning/job/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/job/choice';
 import { dayToMs } from '$core/units/clock-time';
+import { fittingsFor, hangingOrder } from '$core/bench/hanging';
+import { printFreeFrom } from '$core/bench/guard/print-free';
+import type { Fitting } from '$core/bench/state/fittings';
 import { ticksFor } from '$core/bench/take-down';
+import { openBench } from '$core/bench/view/bench-job';
+import { benchPack } from '../services/bench/bench-pack';
 import type { Tick } from '$core/bench/state/ticks';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../db/open';
+import { FERRY_STEPS } from './ferry-steps';
 import { LANTERNHOUSE } from './lanternhouse';
 import { ORCHARD_ROW } from './orchard-row';
 import { WEAVERS_YARD } from './weavers-yard';
@@ -35,6 +43,7 @@ import { writeSensor } from '../store/readings';
 import { recordTouchTest } from '../services/air/learnt';
 
 const MINUTE = 60_000;
+const DAY = 1440 * MINUTE;
 const MONDAY = dayToMs('2026-03-09', DEMO_ZONE);
 /** What the demo's clock shows: Wednesday 11 March 2026, 10:20. */
 export const DEMO_NOW = dayToMs('2026-03-11', DEMO_ZONE) + (10 * 60 + 20) * MINUTE;
@@ -46,36 +55,174 @@ const CREW = [
   { name: 'Osei', role: 'helper' },
 ];
 
-/** The first days went by a plan that knew the air as it was, to the minute, until the demo's clock. */
-async function followPlan(db: Db, job: string): Promise<void> {
+interface DemoFact {
+  id: string;
+  job: string;
+  at: number;
+  worker: string;
+  device: string;
+  body: unknown;
+}
+
+/** The first days went by a plan that knew the air as it was, to the minute, until the demo's clock; pieces hang by themselves. */
+async function followPlan(db: Db, job: string, from = MONDAY): Promise<void> {
   const file = openJob(db, job);
   const inputs = planInputs(db, file, DEMO_NOW);
-  const plan = inputs && (await ask('plan', { inputs, at: MONDAY, near: undefined }));
+  const plan = inputs && (await ask('plan', { inputs, at: from, near: undefined }));
   if (!plan || 'infeasible' in plan.result) throw new Error('The demo job has no plan');
-  const facts = plannedSteps(plan.result.assignments, plan.t0).flatMap(
-    ({ lot, step, worker, start, end }) => {
-      const made = file.plainRoute.find((s) => s.key === step);
-      const pieces = (file.lots.find((l) => l.id === lot)?.pieces ?? []).filter(
-        (p) => !made || gets(made, p),
-      );
-      const work = newId();
-      const base = { job, worker, device: 'demo' };
-      if (lot === SITE)
-        return [
-          { ...base, id: work, at: start, body: { kind: 'site.started', step } },
-          { ...base, id: newId(), at: end, body: { kind: 'site.finished', work } },
-        ];
+  const colour = file.zones[0]?.colour ?? '';
+  const known = new Map([...file.plainRoute, ...file.site].map((s) => [s.key, s.product]));
+  const ended = new Map<string, number>();
+  /** What is said before a coat: what the gun holds, and that the dust of a long stand is off. */
+  const before = (lot: string, step: string, start: number, pieces: string[], worker: string): DemoFact[] => {
+    const product = known.get(step);
+    const stood = start - (ended.get(lot) ?? start) > LONG_STAND;
+    if (!product || begunBefore) return [];
+    const base = { job, worker, device: 'demo' };
+    const wall = lot === SITE;
+    return [
+      {
+        ...base,
+        id: newId(),
+        at: start - MINUTE,
+        body: {
+          kind: 'paint.loaded',
+          product: product.key,
+          colour: isColoured(product) ? colour : '',
+          ...(wall ? { of: 'wall' } : {}),
+        },
+      },
+      ...(stood
+        ? [
+            {
+              ...base,
+              id: newId(),
+              at: start - MINUTE,
+              body: wall ? { kind: 'site.readied', step } : { kind: 'piece.wiped', pieces },
+            },
+          ]
+        : []),
+    ];
+  };
+  const begunBefore = from === MONDAY;
+  const planned = plannedSteps(plan.result.assignments, plan.t0).sort((a, b) => a.start - b.start);
+  const facts = planned.flatMap(({ lot, step, worker, start, end }) => {
+    const made = file.plainRoute.find((s) => s.key === step);
+    if (made?.kind === 'hang') return [];
+    const pieces = (file.lots.find((l) => l.id === lot)?.pieces ?? []).filter((p) => !made || gets(made, p));
+    const work = newId();
+    const base = { job, worker, device: 'demo' };
+    const said = before(lot, step, start, pieces, worker);
+    ended.set(lot, Math.max(ended.get(lot) ?? 0, end));
+    if (lot === SITE)
       return [
-        { ...base, id: work, at: start, body: { kind: 'work.started', step, lot, pieces } },
-        { ...base, id: newId(), at: end, body: { kind: 'work.finished', work, leftOut: [] } },
+        ...said,
+        { ...base, id: work, at: start, body: { kind: 'site.started', step } },
+        { ...base, id: newId(), at: end, body: { kind: 'site.finished', work } },
       ];
-    },
-  );
+    return [
+      ...said,
+      { ...base, id: work, at: start, body: { kind: 'work.started', step, lot, pieces } },
+      { ...base, id: newId(), at: end, body: { kind: 'work.finished', work, leftOut: [] } },
+    ];
+  });
   recordFacts(
     db,
     job,
     facts.filter((f) => f.at <= DEMO_NOW).sort((x, y) => x.at - y.at),
   );
+}
+
+/** A kitchen that hangs since yesterday: three handles have not come yet, one can is kept. */
+async function hangFerrySteps(db: Db, workers: readonly string[]): Promise<string> {
+  const begun = MONDAY - 21 * DAY;
+  const job = createJob(
+    db,
+    {
+      name: 'Ferry Steps',
+      place: '2 Ferry Steps, Marrow Bay',
+      houseYear: 1988,
+      zone: DEMO_ZONE,
+      unit: 'in',
+      colour: 'Lampwick',
+      hex: '#E9E3CE',
+      sheen: 'satin',
+    },
+    begun - 9 * DAY,
+  );
+  saveSurvey(db, job, FERRY_STEPS);
+  const surveyed = openJob(db, job).pieces;
+  noteCondition(
+    db,
+    job,
+    surveyed.map((p) => p.id),
+    { wood: 'maple', oldFinish: 'lacquer', grease: 1 },
+  );
+  await choosePlan(
+    db,
+    job,
+    {
+      system: FAST_CABINET,
+      counts: usualCounts(FAST_CABINET),
+      tool: 'spray',
+      place: 'shop',
+      air: 'place',
+      lotSize: 15,
+      rackSlots: 40,
+      startDay: '2026-02-16',
+      workers: workers.slice(2, 4),
+      crewWeek: USUAL_CREW_WEEK,
+      houseWeek: USUAL_HOUSE_WEEK,
+      fixed: true,
+      promised: '2026-03-11',
+    },
+    () => begun,
+  );
+  const { pieces } = openJob(db, job);
+  const worker = workers[2] ?? '';
+  const fact = (at: number, body: unknown) => ({ id: newId(), job, at, worker, device: 'demo', body });
+  const due = (tick: Tick) => pieces.flatMap((p) => (ticksFor(p).includes(tick) ? [p.id] : []));
+  const all = pieces.map((p) => p.id);
+  const early = begun + (7 * 60 + 20) * MINUTE;
+  recordFacts(db, job, [
+    fact(early, { kind: 'piece.labelled', pieces: all }),
+    ...(['coded', 'bagged', 'bumpers'] as const).map((tick, i) =>
+      fact(early + (8 + i * 7) * MINUTE, { kind: 'piece.prepared', tick, pieces: due(tick) }),
+    ),
+    fact(early + 35 * MINUTE, { kind: 'piece.down', pieces: all, place: 'shop rack' }),
+  ]);
+  await followPlan(db, job, begun);
+  const hanging = DEMO_NOW - DAY - 2 * 60 * MINUTE;
+  const bench = openBench(benchPack(db, { file: openJob(db, job), plan: null }, DEMO_NOW));
+  const order = hangingOrder(bench.pack.pieces);
+  recordFacts(
+    db,
+    job,
+    order.map((p, i) => fact(hanging + i * 5 * MINUTE, { kind: 'piece.hung', piece: p.id, opening: p.id })),
+  );
+  const fitted = (part: Fitting) =>
+    order.filter((p) => fittingsFor(order, p).includes(part)).map((p) => p.id);
+  const done = hanging + order.length * 5 * MINUTE;
+  const handles = fitted('handle').sort(
+    (a, b) => printFreeFrom(bench.context, a) - printFreeFrom(bench.context, b),
+  );
+  recordFacts(db, job, [
+    fact(done, { kind: 'piece.fitted', part: 'bumpers', pieces: fitted('bumpers') }),
+    fact(done + 4 * MINUTE, { kind: 'piece.fitted', part: 'felt', pieces: fitted('felt') }),
+    fact(done + 8 * MINUTE, { kind: 'piece.fitted', part: 'bag', pieces: fitted('bag') }),
+    fact(done + 30 * MINUTE, { kind: 'piece.fitted', part: 'handle', pieces: handles.slice(0, -3) }),
+    fact(done + 40 * MINUTE, {
+      kind: 'can.kept',
+      product: 'fast-paint',
+      colour: 'Lampwick',
+      batch: '7',
+      ml: 350,
+      place: 'with the owner, under the sink',
+      opened: '2026-02-18',
+      useBy: '2027-02-18',
+    }),
+  ]);
+  return job;
 }
 
 /** Four people begin on Thursday; the planner divides the pieces around what lies on the rack. */
@@ -398,6 +545,7 @@ async function fill(db: Db): Promise<void> {
   await followPlan(db, job);
   await planOrchardRow(db, surveyOrchardRow(db));
   surveyWeaversYard(db);
+  await hangFerrySteps(db, workers);
   recordFacts(db, job, [
     fact(DEMO_NOW - 12 * MINUTE, { kind: 'air.read', place: 'tent', celsius: 22.1, humidity: 0.34 }),
   ]);

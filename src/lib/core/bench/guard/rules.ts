@@ -53,6 +53,7 @@ export const RULE_FACTS = {
   'no-such-step': rule('the system has no such step, or not for these pieces', 'no'),
   hangs: rule('a piece that hangs is moved or worked on', 'yes', false),
   'felt-wet': rule('a finger found the film wet or tacky within half an hour'),
+  'not-walked': rule('a kitchen is handed over, and a colour zone was not looked at with the owner'),
   'open-flaws': rule('a kitchen is handed over with flaws neither mended nor accepted'),
   'site-open': rule('a piece is hung, or the kitchen handed over, before the fixed work is done'),
   contradicted: rule('a kitchen is handed over with records that disagree'),

@@ -57,7 +57,11 @@ export function lastLaid(state: JobState, route: readonly Step[], piece: string)
 }
 
 /** The films that lie on top of a piece: of each face the last coat. */
-function topFilms(state: JobState, route: readonly Step[], piece: string): { step: Step; laid: number }[] {
+export function topFilms(
+  state: JobState,
+  route: readonly Step[],
+  piece: string,
+): { step: Step; laid: number }[] {
   const { done } = pieceState(state, piece);
   const top = new Map<Face, { step: Step; laid: number }>();
   for (const step of route) {

@@ -5,6 +5,8 @@ import type { DefectKey } from '$core/quality/defects';
 import type { TestDone } from '$core/quality/site-tests';
 import type { Override } from '../facts/parts';
 import type { Feel, Look } from '../view/looks';
+import type { Gap, Turn } from '../../hanging/adjust';
+import type { Fitting } from './fittings';
 import type { Tick } from './ticks';
 
 /** A stretch that one person worked, ms since 1970. */
@@ -44,6 +46,8 @@ export interface PieceState {
   abraded: number | null;
   /** when it was wiped after a long stand */
   wiped: number | null;
+  /** what it got since it hangs, and when */
+  fitted: Map<Fitting, number>;
 }
 
 export interface Work {
@@ -82,6 +86,9 @@ export interface Check {
   failure: string | null;
   crossCut: CrossCutResult | null;
   note: string;
+  /** where on the face, share of width and height; null where nobody pointed */
+  x: number | null;
+  y: number | null;
 }
 
 /** A flaw that was pointed at while the job is under way. */
@@ -126,7 +133,43 @@ export interface TouchUp {
   piece: string;
   failure: string;
   opened: number;
+  /** ISO date by which it was promised; null where none was */
+  due: string | null;
   closed: { at: number; minutes: number; note: string; worker: string } | null;
+}
+
+/** What was agreed at the door, or stays with the owner. */
+export interface Agreement {
+  id: string;
+  at: number;
+  what: 'agreed' | 'kept';
+  text: string;
+}
+
+/** Fronts that were measured, and what was turned. */
+export interface Adjusted {
+  at: number;
+  pieces: readonly string[];
+  gaps: readonly Gap[];
+  turns: readonly Turn[];
+}
+
+/** A can kept for touch-ups. */
+export interface KeptCan {
+  id: string;
+  at: number;
+  product: string;
+  colour: string;
+  batch: string;
+  /** what is left in it */
+  ml: number;
+  place: string;
+  /** ISO dates */
+  opened: string;
+  useBy: string;
+  /** when it was thrown away, ms since 1970 */
+  gone: number | null;
+  moves: { at: number; how: string; ml: number | null }[];
 }
 
 export interface Air {
@@ -177,6 +220,15 @@ export interface JobState {
   inspections: Inspection[];
   touches: FilmTouch[];
   handedOver: number | null;
+  /** the owner’s typed name, and what was said at the door; null before that */
+  signed: { name: string; note: string } | null;
+  /** colour zones that were looked at with the owner, and when */
+  walked: Map<string, number>;
+  agreed: Agreement[];
+  /** what was measured and turned, in that order */
+  adjusted: Adjusted[];
+  /** paint kept for touch-ups, by the id of its fact */
+  cans: Map<string, KeptCan>;
   /** tests on site, in the order they were made */
   tests: TestDone[];
   checks: Check[];
@@ -199,6 +251,7 @@ const bare = (): PieceState => ({
   hungAt: null,
   abraded: null,
   wiped: null,
+  fitted: new Map(),
 });
 
 /** The state of one piece; that of an untouched one where nothing is recorded. */
@@ -239,6 +292,11 @@ export const emptyState = (
   inspections: [],
   touches: [],
   handedOver: null,
+  signed: null,
+  walked: new Map(),
+  agreed: [],
+  adjusted: [],
+  cans: new Map(),
   tests: [],
   checks: [],
   touchUps: new Map(),

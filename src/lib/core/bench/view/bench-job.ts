@@ -6,7 +6,7 @@ import { ratesOf, type Climate } from '$core/drying/climate';
 import type { Condition } from '$core/kitchen/condition';
 import type { Band, Form, Hinge } from '$core/kitchen/kitchen';
 import type { Way } from '$core/labels/hiding';
-import { readPackedAir } from '$core/drying/packed-air';
+import { readPackedAir, type PackedAir } from '$core/drying/packed-air';
 import type { SiteStep } from '$core/takeoff/site-route';
 import { sayTime } from '$core/units/clock-time';
 import { keepLast } from '$core/units/keep-last';
@@ -37,6 +37,8 @@ export interface BenchPiece {
   column: number;
   position: number;
   condition: Condition;
+  /** what shows between its front and the next, as its cabinet is built, mm; not given by an older pack */
+  reveal?: number;
   /** what was noted on the survey, in words */
   noted: string;
 }
@@ -72,7 +74,7 @@ export interface BenchPack {
   site: SiteStep[];
   /** the air that films dry in, as JSON of a PackedAir; null: the sheet's */
   air: string | null;
-  /** the air of the house (for fixed work), as JSON of a PackedAir, where fixed work is coated there and pieces are not; null: as the pieces’ */
+  /** the air of the house, as JSON of a PackedAir, where pieces are coated elsewhere; null: as where they are */
   siteAir: string | null;
   cureMinutes: number | null;
   rack: RackRoom;
@@ -100,17 +102,21 @@ export interface Bench {
   siteWaits: Waits;
   /** the air where pieces dry, hour by hour; null where waits follow the sheet */
   climate: Climate | null;
+  /** the air where pieces dry, and that of the house where it is another, with what was learnt; null where waits follow the sheet */
+  air: PackedAir | null;
+  houseAir: PackedAir | null;
   codes: Map<string, string>;
   context: Context;
 }
 
-type Air = Pick<Bench, 'waits' | 'climate'>;
+type Air = Pick<Bench, 'waits' | 'climate' | 'air'>;
 /** Air and waits of a pack: of its place and of the house. */
 const airs = keepLast<Air>(4);
 const airOf = (text: string): Air =>
   airs(text, () => {
-    const { climate, multipliers } = readPackedAir(text);
-    return { waits: waitsIn(ratesOf(climate), new Map(multipliers)), climate };
+    const air = readPackedAir(text);
+    const { climate, multipliers } = air;
+    return { waits: waitsIn(ratesOf(climate), new Map(multipliers)), climate, air };
   });
 
 /** The hour of a climate that a moment lies in; null outside of it. */
@@ -147,8 +153,9 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = [], folded?: 
     state,
     pack.pieces.map((p) => p.id),
   );
-  const { waits, climate } = pack.air ? airOf(pack.air) : { waits: SHEET_WAITS, climate: null };
-  const house = pack.siteAir ? airOf(pack.siteAir) : { waits, climate };
+  const here: Air = pack.air ? airOf(pack.air) : { waits: SHEET_WAITS, climate: null, air: null };
+  const { waits, climate } = here;
+  const house: Air = pack.siteAir ? airOf(pack.siteAir) : here;
   const codes = new Map(pack.pieces.map((p) => [p.id, p.code]));
   const { zone } = pack.job;
   return {
@@ -161,6 +168,8 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = [], folded?: 
     waits,
     siteWaits: house.waits,
     climate,
+    air: here.air,
+    houseAir: pack.siteAir ? house.air : null,
     codes,
     context: {
       state,

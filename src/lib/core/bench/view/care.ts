@@ -15,6 +15,11 @@ export interface CareDate {
   laid: number;
 }
 
+/** How films wait, piece by piece: each came home at its own time. */
+export type WaitsOf = (piece: string) => Waits;
+const waitsFor = (waits: Waits | WaitsOf, piece: string): Waits =>
+  typeof waits === 'function' ? waits(piece) : waits;
+
 const CARE_STAGES = ['handles', 'wet-clean', 'cured'] as const;
 
 /** Whether a piece has had its last coat: all of the route, or so many that it was hung. */
@@ -27,13 +32,27 @@ function finished(state: JobState, route: readonly Step[], piece: string): boole
 }
 
 /** The films on the pieces. */
-function films(state: JobState, route: readonly Step[], pieces: readonly string[]) {
+export function films(state: JobState, route: readonly Step[], pieces: readonly string[]) {
   return pieces.flatMap((piece) =>
     route.flatMap((step) => {
       const done = step.product ? pieceState(state, piece).done.get(step.key) : undefined;
       return step.product && done ? [{ piece, product: step.product, wet: step.wet, laid: done.end }] : [];
     }),
   );
+}
+
+export type LaidFilm = ReturnType<typeof films>[number];
+
+/** One of the films that were laid together and dry alike: pieces of a lot have the same. */
+function distinct(laid: readonly LaidFilm[], waits: Waits | WaitsOf): LaidFilm[] {
+  const seen = new Map<Waits, Set<string>>();
+  return laid.filter(({ piece, product, laid: at, wet }) => {
+    const own = waitsFor(waits, piece);
+    const known = seen.get(own) ?? new Set<string>();
+    seen.set(own, known);
+    const key = `${product.key} ${at} ${wet}`;
+    return !known.has(key) && known.add(key);
+  });
 }
 
 /**
@@ -44,14 +63,14 @@ export function careDates(
   state: JobState,
   route: readonly Step[],
   pieces: readonly string[],
-  waits: Waits,
+  waits: Waits | WaitsOf,
 ): CareDate[] {
   if (!pieces.every((piece) => finished(state, route, piece))) return [];
   const laid = films(state, route, pieces);
   return CARE_STAGES.flatMap((stage) => {
-    const ready = laid.flatMap((f) => {
+    const ready = distinct(laid, waits).flatMap((f) => {
       if (!f.product.stages[stage]) return [];
-      const at = waits.readyAt(f.product, stage, f.laid, f.wet);
+      const at = waitsFor(waits, f.piece).readyAt(f.product, stage, f.laid, f.wet);
       return [{ stage, at, piece: f.piece, product: f.product.name, laid: f.laid }];
     });
     const last = ready.reduce<CareDate | null>((a, b) => (a && a.at >= b.at ? a : b), null);
@@ -68,9 +87,11 @@ export function cureShare(
   route: readonly Step[],
   pieces: readonly string[],
   now: number,
-  waits: Waits,
+  waits: Waits | WaitsOf,
 ): number {
-  const cured = careDates(state, route, pieces, waits).find((d) => d.stage === 'cured');
-  if (!cured) return 0;
-  return Math.min(1, Math.max(0, (now - cured.laid) / (cured.at - cured.laid)));
+  if (!pieces.every((piece) => finished(state, route, piece))) return 0;
+  const shares = distinct(films(state, route, pieces), waits).flatMap((f) =>
+    f.product.stages.cured ? [waitsFor(waits, f.piece).progress(f.product, 'cured', f.laid, now, f.wet)] : [],
+  );
+  return shares.length ? Math.min(...shares) : 0;
 }

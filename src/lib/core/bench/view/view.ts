@@ -18,6 +18,7 @@ import { airStops } from './air-stops';
 import type { Bench, BenchPack, BenchPhoto, BenchPiece } from './bench-job';
 import { cupsNow, nextBatch } from './cups';
 import { careDates } from './care';
+import { homeWaits } from './home-waits';
 import type { FactBody } from '../state/events';
 import { putRight, takenBackBy } from '../state/decided';
 import { inOrder } from '../state/fold';
@@ -417,7 +418,7 @@ export function pieceView(bench: Bench, id: string, now: number, more: readonly 
       photos: photos.filter((p) => p.of === f.id),
     })),
     photos,
-    care: careDates(state, bench.route, [id], bench.waits),
+    care: careDates(state, bench.route, [id], homeWaits(bench)),
     takenBack: takenBackOf(bench, id),
   };
 }

@@ -43,11 +43,9 @@ export function placeAirWith(db: Db, places: Places, place: Place, now: number, 
 export const jobAir = (db: Db, choice: Choice | null, now: number, since: number): PackedAir | null =>
   choice?.air === 'place' ? placeAir(db, choice.place, now, since) : null;
 
-/** The air of the house for fixed work that is coated there; null where pieces are, too, or films wait by the sheet. */
+/** The air of the house, where pieces are coated elsewhere; null where they are, or films wait by the sheet. */
 export const houseAir = (db: Db, choice: Choice | null, now: number, since: number): PackedAir | null =>
-  choice?.air === 'place' && choice.fixed && choice.place !== 'house'
-    ? placeAir(db, 'house', now, since)
-    : null;
+  choice?.air === 'place' && choice.place !== 'house' ? placeAir(db, 'house', now, since) : null;
 
 /**
  * How the films of a job's pieces and of its fixed work wait. The air is asked for when something first waits: most facts do not.
@@ -75,6 +73,7 @@ function whenAsked(make: () => Waits): Waits {
   return {
     by: 'air',
     readyAt: (...film) => waits().readyAt(...film),
+    progress: (...film) => waits().progress(...film),
     leastMinutes: (...film) => waits().leastMinutes(...film),
   };
 }

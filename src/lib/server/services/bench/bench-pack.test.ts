@@ -214,6 +214,7 @@ describe('today', () => {
           override: { rule: 'too-early', reason: 'as agreed' },
         }),
       );
+    for (const z of file().zones) record(fact(NOW - DAY, { kind: 'zone.walked', zone: z.id }));
     record(fact(NOW - DAY, { kind: 'job.handed-over', note: '' }));
     const due = (days: number) => today(db, [], NOW - DAY + days * DAY).visits.length;
     expect([due(1), due(3), due(4), due(8)]).toEqual([0, 0, 1, 1]);

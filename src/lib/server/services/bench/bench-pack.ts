@@ -3,6 +3,8 @@ import type { EstimatedAir } from '$core/air/estimate';
 import type { BenchPack } from '$core/bench/view/bench-job';
 import { USUAL_SLOT } from '$core/planning/job/choice';
 import { notedWords } from '$core/kitchen/condition';
+import { REVEAL_MM } from '$core/kitchen/geometry';
+import { readNotation } from '$core/kitchen/notation';
 import { cutClimate, type PackedAir } from '$core/drying/packed-air';
 import { plannedSteps } from '$core/planning/job/operation-id';
 import { readSetting } from '../../store/settings';
@@ -19,6 +21,8 @@ const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 /** Days of air after now that a device is given. */
 const AHEAD = 20;
+/** Days of the house’s air once pieces hang there and cure. */
+const CURING = 45;
 
 /** Hours of a place that are not the forecast's alone, as spans. */
 function spansRead(air: readonly EstimatedAir[]): [number, number][] {
@@ -40,16 +44,17 @@ function airFor(db: Db, file: OpenJob, now: number): Pick<BenchPack, 'air' | 'si
   const known = airOf(db, choice.place, now, since);
   const air = placeAir(db, choice.place, now, since);
   const house = houseAir(db, choice, now, since);
+  const hangs = [...file.state.pieces.values()].some((p) => p.hungIn !== null);
   return {
-    air: JSON.stringify(someDays(air, now)),
-    siteAir: house && JSON.stringify(someDays(house, now)),
+    air: JSON.stringify(someDays(air, now, AHEAD)),
+    siteAir: house && JSON.stringify(someDays(house, now, hangs ? CURING : AHEAD)),
     airRead: spansRead(known.air.filter((a) => a.at >= air.climate.start)),
   };
 }
 
 /** The air as far ahead as a device is given it. */
-const someDays = ({ climate, multipliers }: PackedAir, now: number): PackedAir => ({
-  climate: cutClimate(climate, climate.start, now + AHEAD * DAY),
+const someDays = ({ climate, multipliers }: PackedAir, now: number, days: number): PackedAir => ({
+  climate: cutClimate(climate, climate.start, now + days * DAY),
   multipliers,
 });
 
@@ -59,6 +64,10 @@ export function benchPack(
   now: number,
 ): BenchPack {
   const { job, zones, pieces, lots, choice, system, plainRoute, site, facts, context } = file;
+  const { kitchen } = readNotation(job.surveyed, job.unit);
+  const reveals = new Map(
+    kitchen.walls.flatMap((w) => w.cabinets.map((c, i) => [`${w.name} ${i}`, REVEAL_MM[c.build]] as const)),
+  );
   const planned =
     plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
   return {
@@ -69,6 +78,7 @@ export function benchPack(
     otherColours: listOtherColours(db, job.id),
     pieces: pieces.map(({ x: _x, y: _y, lotId: _lot, ...piece }) => ({
       ...piece,
+      reveal: reveals.get(`${piece.wall} ${piece.cabinet}`) ?? REVEAL_MM.frameless,
       noted: notedWords(piece.condition).join(' · '),
     })),
     lots,

@@ -1,4 +1,4 @@
-/** A face was checked after hand-over: looked at, or cut. */
+/** A face was checked, on the last walk or after hand-over: looked at, or cut. */
 import { z } from 'zod';
 import { FACES } from '../../../coating/system';
 import { crossCutClass, LATTICES, WORST_SOUND_ISO } from '../../../quality/cross-cut';
@@ -24,6 +24,11 @@ export const checkRecorded = factKind({
         }),
     ]),
     note: z.string().max(2000).default(''),
+    /** where on the face it is, share of its width and height */
+    x: z.number().min(0).max(1).optional(),
+    y: z.number().min(0).max(1).optional(),
+    /** the day by which it is to be put right */
+    due: z.iso.date('Write the day as 2026-03-09').optional(),
   }),
   rank: 250,
   fromForm: (form) => ({
@@ -38,14 +43,30 @@ export const checkRecorded = factKind({
           }
         : { method: 'visual', failure: form.text('failure') || null },
     note: form.text('note'),
+    x: form.number('x'),
+    y: form.number('y'),
+    due: form.text('due') || undefined,
   }),
-  apply: (state, { id: own, at, worker }, { piece, face, test, note }) => {
+  apply: (state, { id: own, at, worker }, { piece, face, test, note, x, y, due }) => {
     const crossCut = test.method === 'cross-cut' ? crossCutClass(test.flaked.length, test.lattice) : null;
     const peeling = crossCut && crossCut.iso > WORST_SOUND_ISO ? 'peeling' : null;
     const failure = test.method === 'visual' ? test.failure : peeling;
     const sound = failure === null;
-    state.checks.push({ id: own, piece, face, at, worker, sound, failure, crossCut, note });
-    if (failure !== null) state.touchUps.set(own, { id: own, piece, failure, opened: at, closed: null });
+    state.checks.push({
+      id: own,
+      piece,
+      face,
+      at,
+      worker,
+      sound,
+      failure,
+      crossCut,
+      note,
+      x: x ?? null,
+      y: y ?? null,
+    });
+    if (failure !== null)
+      state.touchUps.set(own, { id: own, piece, failure, opened: at, due: due ?? null, closed: null });
   },
   refuse: nothingAgainst,
   say: (body, context) => `Checked ${codesOf(context, [body.piece])}`,

@@ -12,12 +12,20 @@ export const jobHandedOver = factKind({
   schema: z.object({
     kind: z.literal('job.handed-over'),
     note: z.string().max(2000).default(''),
+    /** the name that the owner typed */
+    signed: z.string().trim().max(120).optional(),
     override: overrides,
   }),
   rank: 240,
-  fromForm: (form) => ({ note: form.text('note'), ...form.override() }),
-  apply: (state, { at }) => {
-    state.handedOver ??= at;
+  fromForm: (form) => ({
+    note: form.text('note'),
+    signed: form.text('signed') || undefined,
+    ...form.override(),
+  }),
+  apply: (state, { at }, { signed, note }) => {
+    if (state.handedOver !== null) return;
+    state.handedOver = at;
+    state.signed = { name: signed ?? '', note };
   },
   refuse: (_body, _, ctx, log) => {
     if (ctx.state.handedOver !== null)
@@ -26,6 +34,10 @@ export const jobHandedOver = factKind({
     const flawed = [...openFlaws(ctx.state, ctx.route).keys()];
     const site = siteLeft(ctx);
     const disagree = log.open();
+    const used = new Set([...(ctx.pieces?.values() ?? [])].map((p) => p.colour));
+    const unseen = [...(ctx.zoneColours ?? [])].filter(
+      ([zone, colour]) => used.has(colour) && !ctx.state.walked.has(zone),
+    );
     return refusalsOf(
       missing.length > 0 && refuse('not-home', `${missing.length} not home yet: ${list(ctx, missing)}.`),
       site.length > 0 &&
@@ -35,6 +47,11 @@ export const jobHandedOver = factKind({
             .slice(0, 3)
             .map((s) => `“${s.act}”`)
             .join(', ')}${site.length > 3 ? ` and ${site.length - 3} more` : ''}.`,
+        ),
+      unseen.length > 0 &&
+        refuse(
+          'not-walked',
+          `Not looked at with the owner yet: ${unseen.map(([, colour]) => colour).join(', ')}.`,
         ),
       flawed.length > 0 &&
         refuse('open-flaws', `${list(ctx, flawed)} has a flaw that is neither mended nor left as it is.`),

@@ -10,7 +10,11 @@
   import { FORM_WORDS } from '$core/kitchen/kitchen';
   import { sayTime } from '$core/units/clock-time';
   import StoppedNote from '$ui/facts/StoppedNote.svelte';
+  import Account from '$ui/hang/Account.svelte';
+  import Fittings from '$ui/hang/Fittings.svelte';
+  import HingeSketch from '$ui/hang/HingeSketch.svelte';
   import Walls from '$ui/kitchen/Walls.svelte';
+  import { pieces } from '$ui/words';
   import { getField } from '$ui/field/field-context';
   import { markedWalls } from '$ui/field/marked-walls';
 
@@ -19,8 +23,14 @@
   let sending = $state(false);
   let code = $state('');
   const view = $derived(hangPage(field.bench, field.now, page.url.searchParams.get('opening')));
-  const home = $derived(view.openings.filter((o) => o.home).length);
   const next = $derived(view.next);
+  const stopped = $derived(field.stopped ?? form?.stopped ?? null);
+  /** The piece that was refused at an opening that takes another. */
+  const strayed = $derived(
+    stopped?.refusals.some((r) => r.rule === 'wrong-opening')
+      ? (stopped.sent.find(([k]) => k === 'piece')?.[1] ?? null)
+      : null,
+  );
 
   /** The code on the piece in hand becomes the piece it names. */
   async function hang(opening: string): Promise<void> {
@@ -53,22 +63,47 @@
     <Walls
       walls={markedWalls(data.field.walls, field)}
       href={(piece) => `?opening=${piece}`}
-      chosen={new Set(next ? [next.id] : [])}
+      chosen={new Set(view.shown ? [view.shown.id] : next ? [next.id] : [])}
     />
+    {#if view.openings.length}
+      <Account account={view.account} codes={field.bench.codes} zone={data.zone} />
+    {/if}
   </div>
   <div class="stack side">
-    <Notice kind="note"><b>{home} of {view.openings.length}</b> home</Notice>
-    <StoppedNote stopped={field.stopped ?? form?.stopped} />
+    <Notice kind="note"><b>{view.account.home} of {view.account.total}</b> home</Notice>
+    <StoppedNote {stopped} />
+    {#if strayed}
+      <p><Button kind="tertiary" href="?opening={strayed}">Go to its own opening</Button></p>
+    {/if}
+    {#if view.shown}<Fittings shown={view.shown} zone={data.zone} />{/if}
     {#if next}
       <section class="card" class:ready={!next.before && !next.from}>
         <p class="soft">Opening on the {next.wall} wall takes</p>
-        <p class="big mono" class:unsafe={isTurnUnsafe(next.code)}>{next.code}</p>
-        <p>
-          {FORM_WORDS[next.form]}{next.hinge
-            ? `, hinge ${next.hinge}: its own hinges, to their own holes`
-            : ''}
-        </p>
-        <p class="soft">It is at: {next.place}</p>
+        <div class="what">
+          <div>
+            <p class="big mono" class:unsafe={isTurnUnsafe(next.code)}>{next.code}</p>
+            <p>{FORM_WORDS[next.form]}</p>
+            <p>It is at: <b>{next.place}</b></p>
+            {#if next.hinges.side}
+              <p>
+                {next.hinges.count} hinges {next.hinges.side === 'left' ? 'on the left' : 'on the right'}{next
+                  .hinges.bagged
+                  ? `, in the bag of ${next.code}`
+                  : ', on the box'}: its own, to their own holes.
+              </p>
+            {/if}
+          </div>
+          <HingeSketch
+            w={next.w}
+            h={next.h}
+            side={next.hinges.side}
+            heights={next.hinges.heights}
+            words="{next.code}, {next.hinges.side
+              ? `hinges ${next.hinges.side === 'left' ? 'left' : 'right'}, ${next.hinges.count}`
+              : 'no hinges'}, arrow up"
+          />
+        </div>
+        {#if next.missing !== null}<p class="warn">It is missing.</p>{/if}
         {#if next.before}<p class="warn">“{next.before}” comes first.</p>{/if}
         {#if next.from && !next.before}<p class="warn">Ready to hang {sayTime(next.from, data.zone)}.</p>{/if}
         <form
@@ -91,7 +126,12 @@
             <Button type="submit" disabled={sending}>Hung</Button>
           </div>
         </form>
-        <p class="soft">Then three adjustments: side, height, depth. Even reveals, new bumpers.</p>
+        <p class="soft">
+          Then point at it on the wall: bumpers, and its gaps. <a href="/jobs/{data.jobId}/scan"
+            >Scan a label</a
+          >
+          instead of typing.
+        </p>
       </section>
     {:else if view.openings.length}
       <section class="card ready">
@@ -100,6 +140,19 @@
       </section>
     {:else}
       <p>There are no pieces yet.</p>
+    {/if}
+    {#if view.waiting}
+      <section class="card" aria-label="Too early">
+        <h2>Too early for {pieces(view.waiting.count)}</h2>
+        <p>
+          The last of them may hang {sayTime(view.waiting.until, data.zone)}.
+          {#if view.waiting.warmed}At 22 °C from now on it would be {sayTime(
+              view.waiting.warmed,
+              data.zone,
+            )}.{/if}
+          <a href="/jobs/{data.jobId}/plan">The plan</a> shows what days on the rack cost.
+        </p>
+      </section>
     {/if}
   </div>
 </div>
@@ -112,6 +165,11 @@
     font-size: 44px;
     font-weight: 600;
     line-height: 1.2;
+  }
+  .what {
+    display: flex;
+    gap: 16px;
+    justify-content: space-between;
   }
   .warn {
     color: var(--warn);
