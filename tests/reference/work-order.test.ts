@@ -1,5 +1,4 @@
 /** The work order as printed, read back by PDFium (package @hyzyla/pdfium): every operation of the plan is on it. */
-import { PDFiumLibrary } from '@hyzyla/pdfium';
 import { expect, it } from 'vitest';
 import { usualCounts } from '$core/coating/system';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
@@ -12,19 +11,10 @@ import { bars } from '$server/services/plan/bars';
 import { openJob } from '$server/services/job/open-job';
 import { saveSurvey } from '$server/services/survey/save-survey';
 import { newDatabase } from '../new-database';
+import { textOf } from './pdf-text';
 
 const ZONE = 'America/Halifax';
 const NOW = dayToMs('2026-03-09', ZONE);
-
-async function textOf(pdf: Uint8Array): Promise<string> {
-  const library = await PDFiumLibrary.init();
-  const document = await library.loadDocument(pdf);
-  let text = '';
-  for (const page of document.pages()) text += `${page.getText()}\n`;
-  document.destroy();
-  library.destroy();
-  return text.replace(/\s+/g, ' ');
-}
 
 it('has every day and every operation with its time, who does it, the lots and the cautions', async () => {
   const { db, job, worker } = newDatabase({ zone: ZONE, name: 'Tern Cottage', place: '2 Quay Steps' }, NOW);

@@ -3,13 +3,14 @@ import { DEMO_NOW } from '$server/demo/demo';
 import { companyZone, isDemo, isRunning } from '$server/services/company/clock';
 import { setDemoClock } from '$server/services/company/demo-clock';
 import { addPerson, mustBeOnCrew, renamePerson } from '$server/services/company/people';
-import { costsOf, setCosts, setMeasures } from '$server/services/company/settings';
+import { companyOf, costsOf, setCompany, setCosts, setMeasures } from '$server/services/company/settings';
 import { localMinute } from '$core/units/clock-time';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({
   title: 'Settings',
   costs: costsOf(locals.db),
+  own: companyOf(locals.db),
   clock: isDemo() ? { shows: localMinute(locals.now(), companyZone()), running: isRunning(locals.db) } : null,
 });
 
@@ -18,6 +19,18 @@ const MINUTE = 60_000;
 
 /** Anyone on the crew may do all of it. */
 export const actions: Actions = {
+  company: async ({ request, locals }) => {
+    const form = await request.formData();
+    return answer(() => {
+      setCompany(
+        locals.db,
+        Object.fromEntries(
+          ['name', 'town', 'contact', 'warranty'].map((key) => [key, String(form.get(key) ?? '')]),
+        ),
+      );
+      return { saved: 'The company is saved.' };
+    });
+  },
   costs: async ({ request, locals }) => {
     const form = await request.formData();
     return answer(() => {

@@ -7,6 +7,7 @@
   import Notice from '$ui/kit/Notice.svelte';
   import NumberField from '$ui/kit/NumberField.svelte';
   import Pick from '$ui/kit/Pick.svelte';
+  import TextBox from '$ui/kit/TextBox.svelte';
   import Tick from '$ui/kit/Tick.svelte';
   import { enhance } from '$app/forms';
   import { singleKeys } from '$ui/shell/keys.svelte';
@@ -69,6 +70,30 @@
       <Pick name="measures" value="metric" checked={data.measures === 'metric'}>litres, m², µm, °C</Pick>
       <Pick name="measures" value="us" checked={data.measures === 'us'}>gallons, ft², mil, °F</Pick>
       <Button type="submit" kind="tertiary">Save</Button>
+    </form>
+  </section>
+  <section class="card">
+    <h2>The company, as customers read it</h2>
+    <form method="post" action="?/company" class="stack" use:enhance={keepFields}>
+      <div class="row end">
+        <Field name="name" label="Name of the company" value={data.own.name} required maxlength={120} />
+        <Field name="town" label="Town" value={data.own.town} maxlength={120} />
+      </div>
+      <Field
+        name="contact"
+        label="How customers reach you"
+        placeholder="a telephone number, the hours"
+        value={data.own.contact}
+        maxlength={200}
+      />
+      <TextBox
+        name="warranty"
+        label="Terms of your warranty, printed in the hand-over pack"
+        rows={4}
+        value={data.own.warranty}
+        maxlength={4000}
+      />
+      <div><Button type="submit" kind="tertiary">Save</Button></div>
     </form>
   </section>
   <section class="card">

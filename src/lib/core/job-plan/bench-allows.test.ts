@@ -152,8 +152,7 @@ function workOff(inputs: PlanInputs): string[] {
     if (step?.tool !== 'rag') say(step?.product ?? null, COLOURS.get(zone) ?? '', at, false);
     begun.set(key, record(at, { kind: 'work.started', step: s.step, lot: s.lot, pieces: own }));
   }
-  for (const zone of COLOURS.keys())
-    record(Date.UTC(2026, 11, 1) - MINUTE, { kind: 'zone.walked', zone });
+  for (const zone of COLOURS.keys()) record(Date.UTC(2026, 11, 1) - MINUTE, { kind: 'zone.walked', zone });
   record(Date.UTC(2026, 11, 1), { kind: 'job.handed-over', note: '' });
   return against;
 }

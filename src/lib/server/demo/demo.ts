@@ -477,7 +477,13 @@ async function fill(db: Db): Promise<void> {
   if (listWorkers(db).length === 0)
     for (const { name, role } of CREW) insertWorker(db, { id: newId(), name, role });
   const workers = listWorkers(db).map((w) => w.id);
-  writeSetting(db, 'company', { name: 'Saltmarsh Cabinet Finishing', town: 'Marrow Bay' });
+  writeSetting(db, 'company', {
+    name: 'Saltmarsh Cabinet Finishing',
+    town: 'Marrow Bay',
+    contact: 'the shop on the quay, weekdays 8 to 16:30',
+    warranty:
+      'Two years on peeling and flaking under ordinary use. Knocks, standing water and the cleaners named here are not part of it. Report what you see within a month of seeing it.',
+  });
   writeSetting(db, 'measures', 'metric');
   furnish(db, workers[0] ?? '');
   readSensors(db, DEMO_NOW);

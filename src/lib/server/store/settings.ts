@@ -13,7 +13,14 @@ export const SETTINGS = {
   places: placesSchema,
   /** what an hour costs, in cents, and the sign of the money */
   costs: z.object({ currency: z.string().max(4), hourCents: z.number().int().nonnegative().max(100_000_00) }),
-  company: z.object({ name: z.string(), town: z.string() }),
+  company: z.object({
+    name: z.string().max(120),
+    town: z.string().max(120),
+    /** how customers reach it, in its own words */
+    contact: z.string().max(200).default(''),
+    /** the terms of its warranty, in its own words */
+    warranty: z.string().max(4000).default(''),
+  }),
 } as const;
 type Key = keyof typeof SETTINGS;
 

@@ -17,6 +17,21 @@ export const setMeasures = (db: Db, input: unknown): void =>
     readInput(z.enum(MEASURES, 'Choose US or metric.'), input, 'Choose measures.'),
   );
 
+const companySchema = z.object({
+  name: z.string().trim().min(1, 'Write the name of the company').max(120, 'A name has at most 120 letters'),
+  town: z.string().trim().max(120, 'A town has at most 120 letters'),
+  contact: z.string().trim().max(200, 'At most 200 letters'),
+  warranty: z.string().trim().max(4000, 'At most 4000 letters'),
+});
+
+/** What customers are told of the company; empty before it is written. */
+export const companyOf = (db: Db) =>
+  readSetting(db, 'company') ?? { name: '', town: '', contact: '', warranty: '' };
+
+/** @throws Refused 422 */
+export const setCompany = (db: Db, input: unknown): void =>
+  writeSetting(db, 'company', readInput(companySchema, input, 'Write the name of the company.'));
+
 export const costsOf = (db: Db) => readSetting(db, 'costs');
 
 const HOUR_COSTS = 'Write what an hour costs, such as 62';
