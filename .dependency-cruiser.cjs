@@ -34,6 +34,7 @@ const STATIONS = [
   'bench',
   'plan',
   'across',
+  'customer',
 ];
 
 const stations = STATIONS.slice(0, -1).map((station, i) => ({

@@ -49,8 +49,30 @@ const YEAR = 365 * 86_400;
 /** Jobs that were opened for the page that is being made. */
 const opened = new AsyncLocalStorage<Map<string, JobWithPlan>>();
 
+/** Pages of households: nothing of the crew is known there, no cookie is set, no time is told. */
+const isHousehold = (path: string): boolean => path.startsWith('/k/');
+
 export const handle: Handle = async ({ event, resolve }) => {
   const db = database();
+  if (isHousehold(event.url.pathname)) {
+    const none = (): never => {
+      throw new Error('A household’s page opens no job by itself');
+    };
+    event.locals = {
+      db,
+      now: () => now(db),
+      worker: '',
+      device: '',
+      open: none,
+      openWithPlan: none,
+      forget: () => undefined,
+    };
+    const answer = await resolve(event);
+    answer.headers.set('referrer-policy', 'no-referrer');
+    answer.headers.set('x-robots-tag', 'noindex, nofollow, noarchive');
+    answer.headers.set('cache-control', 'no-store, private');
+    return compressed(event.request, answer);
+  }
   const workers = listWorkers(db);
   const wanted = event.cookies.get('worker');
   let device = event.cookies.get('device');

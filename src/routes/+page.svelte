@@ -5,6 +5,7 @@
   import { refresh } from '$ui/shell/refresh';
   import { pieces } from '$ui/words';
   import Spoilt from '$ui/shell/Spoilt.svelte';
+  import { REPORT_WORDS } from '$ui/customer/report-words';
   import { sayDay, sayNear, sayTime } from '$core/units/clock-time';
 
   let { data } = $props();
@@ -57,6 +58,18 @@
     </div>
   {/if}
   <Spoilt jobs={data.spoilt} />
+  {#if data.reports?.length}
+    <section class="card reports" aria-label="Reports of households">
+      <h2>Households report</h2>
+      {#each data.reports as r, i (i)}
+        <p>
+          <a href="/jobs/{r.job}/customer">{r.name}</a>, {sayTime(r.at, data.jobs[0]?.zone ?? 'Etc/UTC')}: {REPORT_WORDS[
+            r.kind
+          ]}{r.words ? ` · “${r.words}”` : ''}
+        </p>
+      {/each}
+    </section>
+  {/if}
   <div class="grid">
     {#each jobs as job (job.id)}
       <section

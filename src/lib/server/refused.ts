@@ -13,7 +13,7 @@ export interface RefusedDetail {
 /** What a service says when it does not do what was asked: what, where and what to do. */
 export class Refused extends Error {
   constructor(
-    readonly status: 404 | 409 | 410 | 413 | 422 | 503,
+    readonly status: 404 | 409 | 410 | 413 | 422 | 429 | 503,
     message: string,
     /** the field concerned, where there is one */
     readonly field: string | null = null,

@@ -42,11 +42,17 @@ export function hingeHeights(h: number, count: number): number[] {
   return Array.from({ length: count }, (_, i) => edge + ((h - 2 * edge) * i) / (count - 1));
 }
 
+/** What of a piece decides what it gets. */
+export type HungPiece = Pick<
+  BenchPiece,
+  'id' | 'wall' | 'cabinet' | 'row' | 'column' | 'form' | 'hinge' | 'h' | 'condition'
+>;
+
 /** Forms that shut against something. */
 const SHUTS: readonly Form[] = ['door', 'glass', 'drawer', 'pullout'];
 
 /** Two doors that meet in the middle of one cabinet. */
-export const partnerOf = (pieces: readonly BenchPiece[], piece: BenchPiece): BenchPiece | null => {
+export const partnerOf = <P extends HungPiece>(pieces: readonly P[], piece: P): P | null => {
   if (piece.form !== 'door' && piece.form !== 'glass') return null;
   const row = pieces.filter(
     (p) => p.wall === piece.wall && p.cabinet === piece.cabinet && p.row === piece.row && p.form !== 'shelf',
@@ -70,7 +76,7 @@ export const stackOf = (pieces: readonly BenchPiece[], piece: BenchPiece): Bench
     : [];
 
 /** What a piece gets once it hangs. */
-export function fittingsFor(pieces: readonly BenchPiece[], piece: BenchPiece): Fitting[] {
+export function fittingsFor<P extends HungPiece>(pieces: readonly P[], piece: P): Fitting[] {
   return [
     ...(SHUTS.includes(piece.form) ? (['bumpers'] as const) : []),
     ...(partnerOf(pieces, piece) ? (['felt'] as const) : []),
@@ -80,8 +86,11 @@ export function fittingsFor(pieces: readonly BenchPiece[], piece: BenchPiece): F
 }
 
 /** What is still to be fitted on a piece that hangs. */
-export const fittingsLeft = (state: JobState, pieces: readonly BenchPiece[], piece: BenchPiece): Fitting[] =>
-  fittingsFor(pieces, piece).filter((part) => !pieceState(state, piece.id).fitted.has(part));
+export const fittingsLeft = <P extends HungPiece>(
+  state: JobState,
+  pieces: readonly P[],
+  piece: P,
+): Fitting[] => fittingsFor(pieces, piece).filter((part) => !pieceState(state, piece.id).fitted.has(part));
 
 export interface HangAccount {
   home: number;

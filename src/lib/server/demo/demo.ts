@@ -13,6 +13,8 @@ import { printFreeFrom } from '$core/bench/guard/print-free';
 import type { Fitting } from '$core/bench/state/fittings';
 import { ticksFor } from '$core/bench/take-down';
 import { openBench } from '$core/bench/view/bench-job';
+import { makeLink, openLink } from '../services/customer/links';
+import { insertReport } from '../store/customers';
 import { benchPack } from '../services/bench/bench-pack';
 import type { Tick } from '$core/bench/state/ticks';
 import { v7 as newId } from 'uuid';
@@ -222,6 +224,25 @@ async function hangFerrySteps(db: Db, workers: readonly string[]): Promise<strin
       useBy: '2027-02-18',
     }),
   ]);
+  const token = makeLink(db, job, worker, DEMO_NOW - DAY);
+  const link = openLink(db, token, DEMO_NOW);
+  const nicked = order.find((p) => p.form === 'drawer')?.id ?? null;
+  if (typeof link !== 'string')
+    insertReport(
+      db,
+      {
+        id: newId(),
+        job,
+        link: link.id,
+        at: DEMO_NOW - 15 * 60 * MINUTE,
+        piece: nicked,
+        x: 0.82,
+        y: 0.2,
+        kind: 'nick',
+        words: 'A pan slipped. Can this be mended?',
+      },
+      [],
+    );
   return job;
 }
 

@@ -1,4 +1,7 @@
 /** Today: what every job under way wants next, across jobs and people. Finished jobs cost a line of a table each. */
+import { fittingsLeft } from '$core/bench/hanging';
+import { printFreeFrom } from '$core/bench/guard/print-free';
+import { pieceState } from '$core/bench/state/state';
 import { acts } from '$core/bench/view/acts';
 import { freshAir } from '$core/bench/view/fresh-air';
 import { airStops } from '$core/bench/view/air-stops';
@@ -7,6 +10,8 @@ import { plannedSteps } from '$core/planning/job/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { dayAfter, isoDay, startOfDay } from '$core/units/clock-time';
 import type { Db } from '../../db/open';
+import type { ReportKind } from '$core/quality/report-kinds';
+import { openReports } from '../../store/customers';
 import { listSummaries } from '../../store/summaries';
 import { listWorkers } from '../../store/workers';
 import { companyZone } from '../company/clock';
@@ -50,6 +55,14 @@ export interface TodayPerson {
   now: string | null;
   /** what the plans give them for the rest of the day */
   next: { at: number; words: string; job: string }[];
+}
+
+export interface TodayReport {
+  job: string;
+  name: string;
+  at: number;
+  kind: ReportKind;
+  words: string;
 }
 
 export interface TodayVisit {
@@ -106,11 +119,20 @@ function todayJob(db: Db, { file, plan }: JobWithPlan, now: number): TodayJob {
     ),
   ].sort((a, b) => a.at - b.at);
   const { state, route, context } = file;
+  const handles = file.pieces.flatMap((p) =>
+    pieceState(state, p.id).hungIn !== null && fittingsLeft(state, file.pieces, p).includes('handle')
+      ? [printFreeFrom(context, p.id)]
+      : [],
+  );
+  const later = handles.filter((at) => at > now);
+  if (later.length)
+    soon.push({ at: Math.max(...later), words: `second visit: ${later.length} handles may go on` });
   const stops = [
     ...airStops(freshAir(state, now), route, context.measures).map(
       (a) => `Air in the ${a.place}: ${a.reasons.join('; ')}`,
     ),
     ...contestedOf(db, file).map((c) => c.message),
+    ...(handles.length > later.length ? [`${handles.length - later.length} handles may go on`] : []),
     ...(summary.openTouchUps ? [`${summary.openTouchUps} to touch up`] : []),
   ];
   return {
@@ -180,6 +202,8 @@ export interface TodayPage {
   jobs: TodayJob[];
   people: TodayPerson[];
   visits: TodayVisit[];
+  /** what households reported and nobody answered, the oldest first */
+  reports: TodayReport[];
   spoilt: SpoiltJob[];
 }
 
@@ -201,6 +225,7 @@ export function today(
     jobs: read.flat().sort((a, b) => urgency(a) - urgency(b)),
     people: peopleToday(db, sound, now),
     visits: visits(db, now),
+    reports: openReports(db).map(({ job, name, at, kind, words }) => ({ job, name, at, kind, words })),
     spoilt: [...broken, ...spoilt, ...withFaults(sound.map((o) => o.file))],
   };
 }

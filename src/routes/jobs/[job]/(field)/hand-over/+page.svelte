@@ -39,6 +39,9 @@
     <KeptPaint {view} zone={data.zone} now={field.now} />
   </div>
   <div class="stack side">
+    <p>
+      <Button kind="ghost" href="/jobs/{data.jobId}/customer">The household’s page, and its reports</Button>
+    </p>
     <StoppedNote stopped={field.stopped ?? form?.stopped} />
     {#if view.handedOver !== null}
       <div class="card complete">

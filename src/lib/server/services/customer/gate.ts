@@ -1,0 +1,84 @@
+/** The gate before the page of a household: who comes with a right link is let in, everybody else is told one thing, and slowly. */
+import type { Db } from '../../db/open';
+import type { CustomerLink } from '../../store/customers';
+import { openLink } from './links';
+import { SlowDown } from './slow-down';
+
+const slow = new SlowDown();
+
+/** What anybody is told who has no right link, whatever is wrong with it. */
+export const NOT_THERE =
+  '<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><meta name="robots" content="noindex"><title>Not there</title><body style="font:18px/1.5 sans-serif;background:#f4f1ea;color:#1e2422;padding:24px"><h1>This page is not there</h1><p>The link may be old, or not whole. Ask your painter for a new one.</p></body></html>';
+const TOO_MANY =
+  '<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>One moment</title><body style="font:18px/1.5 sans-serif;background:#f4f1ea;color:#1e2422;padding:24px"><h1>One moment</h1><p>This page was opened very often just now. Wait a minute and open it again.</p></body></html>';
+
+/** Of every answer: kept nowhere, listed nowhere, named to nobody; no script, nothing from elsewhere. */
+export const HEADERS: Record<string, string> = {
+  'cache-control': 'no-store, private',
+  'referrer-policy': 'no-referrer',
+  'x-robots-tag': 'noindex, nofollow, noarchive',
+  'x-content-type-options': 'nosniff',
+  'content-security-policy':
+    "default-src 'none'; style-src 'unsafe-inline'; img-src 'self'; form-action 'self'; frame-ancestors 'none'; base-uri 'none'",
+};
+
+const html = (body: string, status: number, more: Record<string, string> = {}): Response =>
+  new Response(body, {
+    status,
+    headers: { ...HEADERS, 'content-type': 'text/html; charset=utf-8', ...more },
+  });
+export const notThere = (): Response => html(NOT_THERE, 404);
+export const page = (body: string, status = 200): Response => html(body, status);
+
+export interface Visitor {
+  token: string;
+  address: string;
+  /** of the company, ms since 1970; and of the machine, which no demo sets */
+  now: number;
+  real: number;
+}
+
+export interface Gate {
+  link: CustomerLink | null;
+  /** the answer where it stays shut */
+  answer: Response | null;
+  /** how long that is held back, ms */
+  wait: number;
+}
+
+/**
+ * @param guard its memory, which tests bring of their own
+ * @param log where a refusal is written, without the link
+ */
+export function gate(
+  db: Db,
+  { token, address, now, real }: Visitor,
+  guard: SlowDown = slow,
+  log: (line: string) => void = (line) => console.error(line),
+): Gate {
+  const link = openLink(db, token, now);
+  if (typeof link === 'string') {
+    const wait = guard.wrong(address, real);
+    log(`A customer’s link was refused: ${link}, from ${address}, held back ${wait} ms`);
+    return { link: null, answer: notThere(), wait };
+  }
+  if (guard.isTooMany(`link ${link.id}`, real) || guard.isTooMany(`address ${address}`, real)) {
+    log(`A customer’s page was opened too often from ${address}`);
+    return { link: null, answer: html(TOO_MANY, 429, { 'retry-after': '60' }), wait: 0 };
+  }
+  return { link, answer: null, wait: 0 };
+}
+
+const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
+
+/** Opens the gate for a request, or answers it. */
+export async function through(
+  db: Db,
+  visitor: Visitor,
+  open: (link: CustomerLink) => Response | Promise<Response>,
+): Promise<Response> {
+  const { link, answer, wait } = gate(db, visitor);
+  if (link) return open(link);
+  await pause(wait);
+  return answer ?? notThere();
+}
