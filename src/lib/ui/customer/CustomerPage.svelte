@@ -342,6 +342,7 @@
     width: 100%;
     box-sizing: border-box;
     font: inherit;
+    font-weight: 400;
     padding: 8px;
     min-height: 48px;
     border: 1px solid #59605c;

@@ -5,6 +5,7 @@
   import { hingeNames } from '$core/kitchen/condition';
   import { readNumber } from '$core/units/read-number';
   import Button from '$ui/kit/Button.svelte';
+  import FoldOut from '$ui/kit/FoldOut.svelte';
   import Group from '$ui/kit/Group.svelte';
   import NumberField from '$ui/kit/NumberField.svelte';
   import FactForm from '../facts/FactForm.svelte';
@@ -127,12 +128,14 @@
       {/each}
     </div>
     {#if front.side !== null}
-      <p class="soft">Corners that stand out of the plane (in: with a minus).</p>
-      <div class="grid">
-        {#each proudAsked.filter((a) => a.front === front.id) as a (a.key)}
-          <NumberField label={a.words} bind:text={() => typed[a.key] ?? '', (v) => (typed[a.key] = v)} />
-        {/each}
-      </div>
+      <FoldOut words="A corner stands out, or in">
+        <p class="soft">How far, in mm; in with a minus.</p>
+        <div class="grid">
+          {#each proudAsked.filter((a) => a.front === front.id) as a (a.key)}
+            <NumberField label={a.words} bind:text={() => typed[a.key] ?? '', (v) => (typed[a.key] = v)} />
+          {/each}
+        </div>
+      </FoldOut>
     {/if}
   </Group>
 {/each}

@@ -18,6 +18,18 @@ export const WALK = [
   'Every door and drawer opened and shut: even, quiet, on its bumpers?',
 ] as const;
 
+/** Photos of pieces from before anything was done to them, and from when they hung. */
+function beforeAndAfter({ pack, state }: Bench) {
+  return pack.pieces.flatMap((p) => {
+    const { done, hungAt } = pieceState(state, p.id);
+    const first = Math.min(Infinity, ...[...done.values()].map((d) => d.start));
+    const own = pack.photos.filter((photo) => photo.piece === p.id && photo.of === null);
+    const before = own.filter((photo) => (photo.addedAt ?? Infinity) < first);
+    const after = own.filter((photo) => hungAt !== null && (photo.addedAt ?? 0) >= hungAt);
+    return before.length || after.length ? [{ id: p.id, code: p.code, before, after }] : [];
+  });
+}
+
 /** What is left of each product as the take-off has it, for cans to keep. */
 const keepable = ({ route, pack }: Bench) =>
   productNeeds(
@@ -58,6 +70,7 @@ export function handOverPage(bench: Bench, now: number) {
       opened: t.opened,
     })),
     agreed: state.agreed,
+    photos: beforeAndAfter(bench),
     /** each use of the kitchen with the date from which it is free */
     care: careOfAll(groups),
     groups: groups.map((g) => ({ ...g, codes: g.pieces.map((p) => codes.get(p) ?? '') })),

@@ -36,7 +36,7 @@
           <p>
             <b>{sayTime(r.at, data.zone)}</b>: {REPORT_WORDS[r.kind]}{#if r.code}, on
               <b class="mono">{r.code}</b>{/if}{#if r.x !== null && r.y !== null}<span class="soft">
-                · {Math.round(r.x * 100)} % from the left, {Math.round(r.y * 100)} % from the top</span
+                {' '}· {Math.round(r.x * 100)} % from the left, {Math.round(r.y * 100)} % from the top</span
               >{/if}
           </p>
           {#if r.words}<p>“{r.words}”</p>{/if}
@@ -104,7 +104,7 @@
           <Button kind="ghost" href={link} target="_blank">Open it</Button>
         </p>
       {/if}
-      <form method="post" action="?/make" class="row end" use:enhance>
+      <form method="post" action="?/make" class="row end" use:enhance={keepFields}>
         <NumberField label="It lasts, days" name="days" whole min="1" max="2000" value={data.days} />
         <Button type="submit" kind={open.length ? 'tertiary' : 'primary'}
           >{open.length ? 'Make another link' : 'Make a link'}</Button

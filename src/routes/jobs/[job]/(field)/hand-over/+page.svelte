@@ -88,6 +88,23 @@
           {/snippet}
         </FactForm>
       </section>
+      {#if view.photos.length}
+        <section class="card" aria-label="Before and after">
+          <h2>Before and after</h2>
+          {#each view.photos as p (p.id)}
+            <p><b class="mono">{p.code}</b></p>
+            <div class="photos">
+              {#each [...p.before, ...p.after] as photo, i (photo.small)}
+                <a href={photo.whole} target="_blank"
+                  ><img src={photo.small} alt="{p.code}, {i < p.before.length ? 'before' : 'after'}" /><span
+                    class="soft">{i < p.before.length ? 'before' : 'after'}</span
+                  ></a
+                >
+              {/each}
+            </div>
+          {/each}
+        </section>
+      {/if}
       {#if view.handedOver === null}
         <div class="card complete">
           <h2>Sign and hand over</h2>
@@ -107,6 +124,20 @@
 <style>
   .complete {
     border-left: 6px solid var(--ready);
+  }
+  .photos {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 10px;
+  }
+  .photos a {
+    display: grid;
+  }
+  .photos img {
+    width: 132px;
+    height: 100px;
+    object-fit: cover;
+    border: 1px solid var(--line);
   }
   .act {
     margin-top: 10px;
