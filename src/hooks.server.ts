@@ -68,7 +68,7 @@ export const handle: Handle = async ({ event, resolve }) => {
       forget: () => undefined,
     };
     const answer = await resolve(event);
-    answer.headers.set('referrer-policy', 'no-referrer');
+    answer.headers.set('referrer-policy', 'strict-origin');
     answer.headers.set('x-robots-tag', 'noindex, nofollow, noarchive');
     answer.headers.set('cache-control', 'no-store, private');
     return compressed(event.request, answer);

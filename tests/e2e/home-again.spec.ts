@@ -223,7 +223,7 @@ test.describe.serial('Lanternhouse', () => {
     const seen = await family.goto(link);
     expect(seen?.headers()).toMatchObject({
       'cache-control': 'no-store, private',
-      'referrer-policy': 'no-referrer',
+      'referrer-policy': 'strict-origin',
     });
     expect(seen?.headers()['set-cookie']).toBeUndefined();
     await expect(family.getByText('Your kitchen is finished.')).toBeVisible();

@@ -15,7 +15,6 @@
   <title>Your kitchen · {company.name || view.name}</title>
   <meta name="viewport" content="width=device-width, initial-scale=1" />
   <meta name="robots" content="noindex, nofollow, noarchive" />
-  <meta name="referrer" content="no-referrer" />
 </svelte:head>
 
 <main>

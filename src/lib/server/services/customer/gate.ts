@@ -15,7 +15,8 @@ const TOO_MANY =
 /** Of every answer: kept nowhere, listed nowhere, named to nobody; no script, nothing from elsewhere. */
 export const HEADERS: Record<string, string> = {
   'cache-control': 'no-store, private',
-  'referrer-policy': 'no-referrer',
+  // Its host alone, never its path: a form that is sent has to say where it comes from.
+  'referrer-policy': 'strict-origin',
   'x-robots-tag': 'noindex, nofollow, noarchive',
   'x-content-type-options': 'nosniff',
   'content-security-policy':
