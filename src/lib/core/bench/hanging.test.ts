@@ -1,6 +1,7 @@
 /** Going home: the order of openings, what is fitted when, what is still open, the walk, and the paint that is kept. */
 import { describe, expect, it } from 'vitest';
 import { buildRoute } from '$core/coating/route';
+import { applySchools, schoolsSchema } from '$core/coating/schools';
 import { usualCounts } from '$core/coating/system';
 import { FAST_CABINET } from '$core/coating/systems/index';
 import { USUAL_CONDITION } from '$core/kitchen/condition';
@@ -151,6 +152,29 @@ describe('the account', () => {
     const bench = openBench(pack(home().slice(0, -1)));
     expect(hangPage(bench, 30_000 * MINUTE, null).next?.code).toBe('3');
     expect(hangPage(bench, 30_000 * MINUTE, A.id).shown?.code).toBe('1');
+  });
+});
+
+describe('too early', () => {
+  it('says until when, and what our own days on the rack cost', () => {
+    const system = applySchools(FAST_CABINET, schoolsSchema.parse({ standDays: 5 }));
+    const ruled = buildRoute(system, usualCounts(system), 'spray');
+    const alone = FAST_CABINET.products.flatMap((p): [string, number][] =>
+      p.stages.hang ? [[p.key, p.stages.hang.value]] : [],
+    );
+    let minute = 100;
+    const facts = takenDown(ids);
+    for (const step of ruled.filter((s) => s.kind !== 'hang')) {
+      facts.push(...did(step.key, minute, minute + 10, ids));
+      minute += 400;
+    }
+    const end = last(facts) * MINUTE;
+    const page = (own: Partial<BenchPack>) =>
+      hangPage(openBench({ ...pack(facts), route: ruled, ...own }), end + MINUTE, null).waiting;
+    const own = page({ rackRule: { days: 5, alone } });
+    expect(own).toMatchObject({ count: 3, until: end + 5 * 1440 * MINUTE });
+    expect(own?.rule).toEqual({ days: 5, byFilm: end + 720 * MINUTE });
+    expect(page({})?.rule).toBeNull();
   });
 });
 

@@ -14,7 +14,7 @@ import { cleanersFor } from '$core/coating/cleaners';
 export interface PlannedVisit {
   start: number;
   end: number;
-  kind: 'kitchen' | 'hang' | 'back';
+  kind: 'kitchen' | 'hang' | 'handles' | 'back';
 }
 
 export interface DateForHousehold {
@@ -47,6 +47,7 @@ function pieceWords({ pack, state, route }: Bench, id: string): { words: string;
 /** What is to be done on a day of the plan. */
 function todos(kind: PlannedVisit['kind'], solvent: boolean, insides: boolean, first: boolean): string[] {
   if (kind === 'back') return ['Be there for half an hour: we walk through the kitchen together.'];
+  if (kind === 'handles') return ['Nothing: half an hour, and it is done.'];
   if (kind === 'hang')
     return [
       'Keep the floor in front of the cabinets free.',
@@ -111,6 +112,7 @@ export function customerPage(
       what: {
         kitchen: 'We work in your kitchen',
         hang: 'Doors and drawers are hung',
+        handles: 'We come once more and fit the handles',
         back: 'Your kitchen is handed back',
       }[v.kind],
       todo: todos(v.kind, solvent, insides, v === firstKitchen),

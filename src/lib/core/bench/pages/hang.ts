@@ -1,4 +1,5 @@
 /** Hanging: every opening with what it takes, what stands against it, and the next one to fill. */
+import type { Requirement } from '$core/coating/route';
 import { waitsIn } from '$core/coating/waits';
 import { fromThenOn, ratesOf } from '$core/drying/climate';
 import type { Gap } from '$core/hanging/adjust';
@@ -11,8 +12,28 @@ import type { Bench, BenchPiece } from '../view/bench-job';
 /** A room that is heated for drying. Our choice. */
 const WARM = { celsius: 22, humidity: 0.5, wind: 0.1 };
 
+const HOUR = 3_600_000;
+
+interface Waiting {
+  count: number;
+  until: number;
+  /** in a warmed place; null where that helps little */
+  warmed: number | null;
+  /** our own days on the rack, and when the films alone would allow it; null where no rule of ours holds it back */
+  rule: { days: number; byFilm: number } | null;
+}
+
+/** A wait as its film alone asks for it, without our own days on the rack. */
+function byFilmAlone(need: Requirement, alone: ReadonlyMap<string, number>): Requirement {
+  const minutes = need.film ? alone.get(need.film.key) : undefined;
+  const hang = need.film?.stages.hang;
+  if (!need.film || minutes === undefined || !hang) return need;
+  const film = { ...need.film, stages: { ...need.film.stages, hang: { ...hang, value: minutes } } };
+  return { ...need, film, min: minutes };
+}
+
 /** When the pieces that must still wait could hang, as it is and in a warmed place; null where none must. */
-function waiting(bench: Bench, now: number): { count: number; until: number; warmed: number | null } | null {
+function waiting(bench: Bench, now: number): Waiting | null {
   const { pack, state, route, waits, air } = bench;
   const hang = route.find((s) => s.kind === 'hang');
   if (!hang) return null;
@@ -25,7 +46,15 @@ function waiting(bench: Bench, now: number): { count: number; until: number; war
     Math.max(...due.map((p) => windowOf(state, hang, p.id, of).from));
   const warm = air && waitsIn(ratesOf(fromThenOn(air.climate, now, WARM)), new Map(air.multipliers));
   const [until, warmed] = [last(waits), warm ? last(warm) : null];
-  return { count: due.length, until, warmed: warmed !== null && warmed < until - 3_600_000 ? warmed : null };
+  const alone = new Map(pack.rackRule?.alone);
+  const free = { ...hang, after: hang.after.map((need) => byFilmAlone(need, alone)) };
+  const byFilm = Math.max(...due.map((p) => windowOf(state, free, p.id, waits).from));
+  return {
+    count: due.length,
+    until,
+    warmed: warmed !== null && warmed < until - HOUR ? warmed : null,
+    rule: pack.rackRule && byFilm < until - HOUR ? { days: pack.rackRule.days, byFilm } : null,
+  };
 }
 
 /** The median of the gaps that were measured on a wall; null before any. */

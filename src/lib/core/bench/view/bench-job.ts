@@ -77,6 +77,8 @@ export interface BenchPack {
   /** the air of the house, as JSON of a PackedAir, where pieces are coated elsewhere; null: as where they are */
   siteAir: string | null;
   cureMinutes: number | null;
+  /** the company’s own days on the rack, and the minutes that films alone ask for, by product; absent where there is no such rule */
+  rackRule?: { days: number; alone: [product: string, minutes: number][] };
   rack: RackRoom;
   way: Way;
   /** where pieces are coated and dry */

@@ -1,4 +1,8 @@
 /** What is in the calendar of a person, of a job and of a customer; and their private addresses. */
+import { fittingsLeft } from '$core/bench/hanging';
+import { printFreeFrom } from '$core/bench/guard/print-free';
+import { pieceState } from '$core/bench/state/state';
+import { openMinutes } from '$core/planning/model/work-week';
 import { readOperationId } from '$core/planning/job/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { isoDay } from '$core/units/clock-time';
@@ -51,10 +55,43 @@ const entry = (file: OpenJob, p: Planned, who: string): CalendarEntry => ({
   place: inKitchen(p.operation) ? file.job.place || file.job.name : (file.choice?.place ?? ''),
 });
 
+/** Half an hour of the second visit, by its handles: at least one. From memory. */
+const VISIT = 30;
+
+/** The visit on which handles are fitted whose films take their print until then: when the house is open next. */
+export function secondVisit(file: OpenJob): CalendarEntry[] {
+  const { state, context, choice, job, pieces } = file;
+  const from = Math.max(
+    0,
+    ...pieces.flatMap((p) =>
+      pieceState(state, p.id).hungIn !== null && fittingsLeft(state, pieces, p).includes('handle')
+        ? [printFreeFrom(context, p.id)]
+        : [],
+    ),
+  );
+  // What may go on already is no second visit.
+  const hung = Math.max(0, ...pieces.map((p) => pieceState(state, p.id).hungAt ?? 0));
+  if (!choice || from <= hung) return [];
+  const first = Math.ceil(from / MINUTE) * MINUTE;
+  const open = openMinutes(choice.houseWeek, job.zone, first, 14 * 1440).find(([a, b]) => b - a >= VISIT);
+  if (!open) return [];
+  const start = first + open[0] * MINUTE;
+  return [
+    {
+      id: `${job.id}-handles@anthem`,
+      start,
+      end: start + VISIT * MINUTE,
+      summary: 'Handles are fitted',
+      description: 'Before that the film would take their print.',
+      place: job.place,
+    },
+  ];
+}
+
 /** Everything planned on a job. */
 export function jobCalendar(db: Db, file: OpenJob, plan: StoredPlan | null): CalendarEntry[] {
   const names = new Map(listWorkers(db).map((w) => [w.id, w.name]));
-  return planned(plan).map((p) => entry(file, p, names.get(p.worker) ?? ''));
+  return [...planned(plan).map((p) => entry(file, p, names.get(p.worker) ?? '')), ...secondVisit(file)];
 }
 
 /** What a household needs to know: when people are in the kitchen, and when it is handed back. */
@@ -74,6 +111,7 @@ export function customerCalendar(file: OpenJob, plan: StoredPlan | null): Calend
     description: '',
     place: file.job.place,
   }));
+  visits.push(...secondVisit(file));
   const back = handBack(plan);
   if (!back) return visits;
   return [

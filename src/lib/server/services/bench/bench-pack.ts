@@ -58,6 +58,17 @@ const someDays = ({ climate, multipliers }: PackedAir, now: number, days: number
   multipliers,
 });
 
+/** The company's own days on the rack, and what films alone would ask for. */
+function rackRule(choice: OpenJob['choice']): Pick<BenchPack, 'rackRule'> {
+  const days = choice?.schools.standDays ?? 0;
+  if (!choice || days === 0) return {};
+  const systems = [choice, ...Object.values(choice.finishes)].map((f) => f.system);
+  const alone = systems.flatMap((s) =>
+    s.products.flatMap((p): [string, number][] => (p.stages.hang ? [[p.key, p.stages.hang.value]] : [])),
+  );
+  return { rackRule: { days, alone } };
+}
+
 export function benchPack(
   db: Db,
   { file, plan }: { file: OpenJob; plan: StoredPlan | null },
@@ -92,6 +103,7 @@ export function benchPack(
         : [],
     ),
     cureMinutes: context.cureMinutes,
+    ...rackRule(choice),
     rack: { slots: choice?.rackSlots ?? 0, ...(choice?.slot ?? USUAL_SLOT) },
     way: job.way,
     place: choice?.place ?? 'tent',

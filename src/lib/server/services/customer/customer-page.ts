@@ -60,7 +60,13 @@ export function drawnSize({ w, h }: { w: number; h: number }): { width: number; 
 
 /** What the days of the calendar are for. */
 const kindOf = (summary: string): PlannedVisit['kind'] =>
-  summary.includes('handed back') ? 'back' : summary.includes('hung') ? 'hang' : 'kitchen';
+  summary.includes('handed back')
+    ? 'back'
+    : summary.includes('Handles')
+      ? 'handles'
+      : summary.includes('hung')
+        ? 'hang'
+        : 'kitchen';
 
 export interface Asked {
   path: string;

@@ -150,7 +150,10 @@
               view.waiting.warmed,
               data.zone,
             )}.{/if}
-          <a href="/jobs/{data.jobId}/plan">The plan</a> shows what days on the rack cost.
+          {#if view.waiting.rule}
+            Our own rule of {view.waiting.rule.days} days on the rack holds them back: their films alone would allow
+            it {sayTime(view.waiting.rule.byFilm, data.zone)}.
+          {/if}
         </p>
       </section>
     {/if}

@@ -4,26 +4,31 @@ import sharp from 'sharp';
 import { render } from 'svelte/server';
 import CustomerPage from '$ui/customer/CustomerPage.svelte';
 import { randomBytes } from 'node:crypto';
-import type { Db } from '../../db/open';
-import { newDatabase } from '../../../../../tests/new-database';
-import { refusal, refusalOf } from '../../../../../tests/refusal';
+import { fold } from '$core/bench/state/fold';
+import type { Fact } from '$core/bench/state/events';
+import { hourOfDay } from '$core/units/clock-time';
+import { secondVisit } from '$server/services/across/calendars';
+import { did, fact, takenDown } from '../bench-builders';
+import type { Db } from '$server/db/open';
+import { newDatabase } from '../new-database';
+import { refusal, refusalOf } from '../refusal';
 import { FAST_CABINET } from '$core/coating/systems/index';
 import { usualCounts } from '$core/coating/system';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/job/choice';
-import { customerPhoto, listReports, photosOf, type CustomerLink } from '../../store/customers';
-import { openDatabase } from '../../db/open';
-import { DEMO_NOW, makeDemo } from '../../demo/demo';
-import { listJobIds } from '../../store/jobs';
-import { listWorkers } from '../../store/workers';
-import { openJob } from '../job/open-job';
-import { saveSurvey } from '../survey/save-survey';
-import { choosePlan } from '../plan/choose-plan';
-import { makeCurrentPlan } from '../plan/make/make-plan';
-import { customerView, doorSvg } from './customer-page';
-import { gate, HEADERS, NOT_THERE } from './gate';
-import { makeLink, openLink, withdraw } from './links';
-import { answer, takeReport } from './reports';
-import { SlowDown } from './slow-down';
+import { customerPhoto, listReports, photosOf, type CustomerLink } from '$server/store/customers';
+import { openDatabase } from '$server/db/open';
+import { DEMO_NOW, makeDemo } from '$server/demo/demo';
+import { listJobIds } from '$server/store/jobs';
+import { listWorkers } from '$server/store/workers';
+import { openJob } from '$server/services/job/open-job';
+import { saveSurvey } from '$server/services/survey/save-survey';
+import { choosePlan } from '$server/services/plan/choose-plan';
+import { makeCurrentPlan } from '$server/services/plan/make/make-plan';
+import { customerView, doorSvg } from '$server/services/customer/customer-page';
+import { gate, HEADERS, NOT_THERE } from '$server/services/customer/gate';
+import { makeLink, openLink, withdraw } from '$server/services/customer/links';
+import { answer, takeReport } from '$server/services/customer/reports';
+import { SlowDown } from '$server/services/customer/slow-down';
 
 const NOW = Date.UTC(2026, 2, 9, 12);
 const DAY = 86_400_000;
@@ -183,6 +188,47 @@ describe('the page', () => {
     expect(svg).toContain(`cx="${((chosen?.width ?? 0) / 2).toFixed(1)}"`);
     expect(doorSvg(db, link(), '00000000-0000-7000-8000-000000000001', null)).toBeNull();
     expect(customerView(db, link(), asked({ piece: 'x' }), NOW).chosen).toBeNull();
+  });
+});
+
+describe('the second visit', () => {
+  it('is in the calendars where handles would print until then, on a day that the house is open', async () => {
+    await choosePlan(
+      db,
+      job,
+      {
+        system: FAST_CABINET,
+        counts: usualCounts(FAST_CABINET),
+        tool: 'spray',
+        lotSize: 4,
+        rackSlots: 12,
+        startDay: '2026-03-10',
+        workers: [worker],
+        crewWeek: USUAL_CREW_WEEK,
+        houseWeek: USUAL_HOUSE_WEEK,
+      },
+      () => NOW,
+    );
+    const file = openJob(db, job);
+    const ids = file.pieces.map((p) => p.id);
+    const facts = takenDown(ids);
+    let minute = NOW / 60_000;
+    for (const step of file.route.filter((s) => s.kind !== 'hang')) {
+      facts.push(...did(step.key, minute, minute + 20, ids));
+      minute += 300;
+    }
+    facts.push(...ids.map((p) => fact(minute + 2000, { kind: 'piece.hung', piece: p, opening: p })));
+    const at = (more: Fact[]) => {
+      const state = fold([...facts, ...more]);
+      return secondVisit({ ...file, state, context: { ...file.context, state } });
+    };
+    const [visit] = at([]);
+    const laid = Math.max(...[...fold(facts).works.values()].map((w) => w.end ?? 0));
+    const free = laid + 7 * 1440 * 60_000;
+    expect(visit?.start).toBeGreaterThanOrEqual(free);
+    expect((visit?.start ?? 0) - free).toBeLessThan(3 * DAY);
+    expect(hourOfDay(visit?.start ?? 0, 'America/Halifax')).toBeGreaterThanOrEqual(9);
+    expect(at([fact(minute + 20_000, { kind: 'piece.fitted', pieces: ids, part: 'handle' })])).toEqual([]);
   });
 });
 
