@@ -30,12 +30,14 @@ export const JOB_PAGES = [
   'hang',
   'hand-over',
   'check',
+  'customer',
 ];
 
 /** What else a job answers at. */
 export const JOB_FILES = [
   'scan',
   'manage',
+  'hand-over/pack.pdf',
   'job.json',
   'pieces.csv',
   'plan/ask.json',

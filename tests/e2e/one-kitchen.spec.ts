@@ -206,15 +206,19 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
   await test.step('hand over, with care dates from the films’ age', async () => {
     await setClock(page, server.url, '2026-03-20T16:29');
     await go(page, 'Hand over', 'hand-over');
-    // Two and three weeks after Wed 18 March, 15:30 (T09, common practice).
+    // After Wed 18 March, 15:30: a quarter and a half of three weeks, two weeks (T09, common practice), and all three.
     await expect(page.locator('table td.when')).toHaveText([
+      'Mon 23 Mar, 21:30',
+      'Sun 29 Mar, 03:30',
       'Wed 1 Apr, 15:30',
       'Wed 1 Apr, 15:30',
       'Wed 8 Apr, 15:30',
     ]);
     // 2939 of 30240 minutes.
     await expect(page.getByText('The cure is 10 % done.')).toBeVisible();
-    await page.getByRole('button', { name: 'Hand over' }).click();
+    await page.getByRole('button', { name: 'Looked at' }).click();
+    await page.getByLabel('The owner’s name, typed by the owner').fill('A. Marsh');
+    await page.getByRole('button', { name: 'Hand over', exact: true }).click();
     await expect(page.getByText('Handed over Fri 20 Mar, 16:29')).toBeVisible();
   });
 

@@ -138,10 +138,10 @@ export function careGroups(
   return [...groups.values()];
 }
 
-/** The dates of a whole kitchen: of each use the last of its pieces. */
+/** The dates of a whole kitchen, the soonest first: of each use the last of its pieces. */
 export function careOfAll(groups: readonly CareGroup[]): { key: CareKey; at: number }[] {
   return CARE_KEYS.flatMap((key) => {
     const ends = groups.flatMap((g) => g.dates[key] ?? []);
     return ends.length ? [{ key, at: Math.max(...ends) }] : [];
-  });
+  }).sort((a, b) => a.at - b.at);
 }
