@@ -54,8 +54,10 @@ await shoot('plan', `${orchard}/plan`, async (page) => {
   await page.locator('.back', { hasText: 'sure of the promised' }).waitFor();
 });
 await shoot('calendar', '/calendar');
-for (const stage of ['take-down', 'coat', 'hang', 'hand-over', 'check'])
-  await shoot(stage, `${lantern}/${stage}`);
+for (const stage of ['take-down', 'coat', 'check']) await shoot(stage, `${lantern}/${stage}`);
+const ferry = jobCalled('Ferry Steps');
+await shoot('hang', `${ferry}/hang`, (page) => page.locator('a[href^="?opening="]').nth(3).click());
+await shoot('hand-over', `${ferry}/hand-over`);
 const weavers = jobCalled('Weaver’s Yard');
 await shoot('system', `${weavers}/plan/system`);
 await shoot('take-off', `${lantern}/plan/take-off`);
@@ -67,27 +69,11 @@ await shoot('piece', `${lantern}/coat`, async (page) => {
   await face.click({ position: { x: 60, y: 70 } });
 });
 await shoot('coat-phone', `${lantern}/coat`, undefined, PHONE);
-await shoot(
-  'rack-phone',
-  `${lantern}/coat`,
-  async (page) => {
-    const rack = page.locator('#rack');
-    await rack.evaluate((d) => (d.open = true));
-    for (const [code, slot] of [
-      ['1', '1'],
-      ['4', '2'],
-      ['5', '2'],
-      ['6', '3'],
-    ]) {
-      await rack.locator('.chip', { hasText: new RegExp(`^${code}$`) }).click();
-      await rack.getByRole('button', { name: new RegExp(`^Slot ${slot}\\b`) }).click();
-      await page.locator('.fact', { hasText: `${code} now at rack ${slot}` }).waitFor();
-    }
-    await rack.locator('.chip', { hasText: /^7$/ }).click();
-    await rack.evaluate((d) => scrollTo(0, d.getBoundingClientRect().top + scrollY - 12));
-  },
-  PHONE,
-);
+await shoot('household', `${ferry}/customer`, async (page) => {
+  await page.getByRole('button', { name: 'Make another link' }).click();
+  await page.goto(await page.getByLabel('The link', { exact: true }).inputValue());
+  await page.setViewportSize({ width: PHONE[0], height: PHONE[1] });
+});
 await browser.close();
 server.kill();
 rmSync(folder, { recursive: true, force: true });

@@ -35,14 +35,14 @@
     {#if page.painted}<p>{page.painted}</p>{/if}
     {#if page.cure !== null}<p>The paint is <b>{page.cure} %</b> of the way to fully hard.</p>{/if}
     <p class="soft">Touch a door to see where it is, or to tell us something about it.</p>
-    {#each view.walls as wall (wall.name)}
+    {#each view.walls as wall, i (i)}
       <figure>
         <figcaption>{wall.name}</figcaption>
         <svg
           viewBox="{-20} {-wall.height - 20} {wall.width + 40} {wall.height + 40}"
           style:max-width="{Math.min(720, wall.width / 4)}px"
         >
-          {#each wall.boxes as b, i (i)}
+          {#each wall.boxes as b, n (n)}
             <rect x={b.x} y={-b.y - b.h} width={b.w} height={b.h} class="box" />
           {/each}
           {#each wall.fronts as f (f.id)}
@@ -79,12 +79,12 @@
     <section>
       <h2>What comes next</h2>
       <ol class="dates">
-        {#each page.dates as date (date.at)}
+        {#each page.dates as date, i (i)}
           <li>
             <p class="when">{date.when}</p>
             <p><b>{date.what}</b></p>
             <ul>
-              {#each date.todo as todo (todo)}<li>{todo}</li>{/each}
+              {#each date.todo as todo, n (n)}<li>{todo}</li>{/each}
             </ul>
           </li>
         {/each}
@@ -98,7 +98,7 @@
     <section>
       <h2>Care, by date</h2>
       <ul class="care">
-        {#each page.care as c (c.words)}
+        {#each page.care as c, i (i)}
           <li class:over={c.over}><b>{c.when}</b><br />{c.words}</li>
         {/each}
       </ul>

@@ -87,6 +87,8 @@ export const openJobs = (db: Db): string[] =>
     .filter((s) => s.archivedAt === null && (s.stage !== 'check' || s.openTouchUps > 0))
     .map((s) => s.id);
 
+const handlesWords = (n: number): string => (n === 1 ? 'a handle' : `${n} handles`);
+
 function todayJob(db: Db, { file, plan }: JobWithPlan, now: number): TodayJob {
   const summary = listSummariesOf(db, file.job.id);
   const planned =
@@ -126,13 +128,13 @@ function todayJob(db: Db, { file, plan }: JobWithPlan, now: number): TodayJob {
   );
   const later = handles.filter((at) => at > now);
   if (later.length)
-    soon.push({ at: Math.max(...later), words: `second visit: ${later.length} handles may go on` });
+    soon.push({ at: Math.max(...later), words: `second visit: ${handlesWords(later.length)} may go on` });
   const stops = [
     ...airStops(freshAir(state, now), route, context.measures).map(
       (a) => `Air in the ${a.place}: ${a.reasons.join('; ')}`,
     ),
     ...contestedOf(db, file).map((c) => c.message),
-    ...(handles.length > later.length ? [`${handles.length - later.length} handles may go on`] : []),
+    ...(handles.length > later.length ? [`${handlesWords(handles.length - later.length)} may go on`] : []),
     ...(summary.openTouchUps ? [`${summary.openTouchUps} to touch up`] : []),
   ];
   return {

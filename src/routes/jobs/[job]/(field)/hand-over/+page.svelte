@@ -27,7 +27,7 @@
 </script>
 
 <div class="pair">
-  <div class="stack">
+  <div class="stack left">
     {#if data.pieceCount}
       <Walls
         walls={markedWalls(data.field.walls, field)}
@@ -35,8 +35,10 @@
         chosen={new Set(pointed ? [pointed] : [])}
       />
     {/if}
-    <Care {view} zone={data.zone} now={field.now} />
-    <KeptPaint {view} zone={data.zone} now={field.now} />
+    <div class="stack late">
+      <Care {view} zone={data.zone} now={field.now} />
+      <KeptPaint {view} zone={data.zone} now={field.now} />
+    </div>
   </div>
   <div class="stack side">
     <p>
@@ -141,5 +143,14 @@
   }
   .act {
     margin-top: 10px;
+  }
+  /* On a phone the walk comes right after the walls it is pointed at on. */
+  @media (max-width: 800px) {
+    .left {
+      display: contents;
+    }
+    .late {
+      order: 2;
+    }
   }
 </style>
