@@ -49,6 +49,27 @@ const link = (now = NOW): CustomerLink => {
 const ask = (of: string, guard: SlowDown, now = NOW, address = '203.0.113.7', log: string[] = []) =>
   gate(db, { token: of, address, now, real: now }, guard, (line) => log.push(line));
 
+/** What is chosen for the kitchen: one coat after another by one painter. */
+async function choose(): Promise<void> {
+  await choosePlan(
+    db,
+    job,
+    {
+      system: FAST_CABINET,
+      counts: usualCounts(FAST_CABINET),
+      tool: 'spray',
+      lotSize: 4,
+      rackSlots: 12,
+      startDay: '2026-03-10',
+      workers: [worker],
+      crewWeek: USUAL_CREW_WEEK,
+      houseWeek: USUAL_HOUSE_WEEK,
+      fixed: true,
+    },
+    () => NOW,
+  );
+}
+
 describe('a link', () => {
   it('is unguessable, kept as a digest alone, and ends', () => {
     expect(token).toMatch(/^[\w-]{43}$/);
@@ -124,23 +145,7 @@ const htmlOf = (of: Parameters<typeof customerView>[2] = asked(), now = NOW): st
 describe('the page', () => {
   it('says where the kitchen stands and what to do on which day, in plain words', async () => {
     expect(htmlOf()).toContain('we have not begun');
-    await choosePlan(
-      db,
-      job,
-      {
-        system: FAST_CABINET,
-        counts: usualCounts(FAST_CABINET),
-        tool: 'spray',
-        lotSize: 4,
-        rackSlots: 12,
-        startDay: '2026-03-10',
-        workers: [worker],
-        crewWeek: USUAL_CREW_WEEK,
-        houseWeek: USUAL_HOUSE_WEEK,
-        fixed: true,
-      },
-      () => NOW,
-    );
+    await choose();
     await makeCurrentPlan(db, job, () => NOW);
     const { page } = customerView(db, link(), asked(), NOW);
     expect(page.dates).toHaveLength(3);
@@ -193,22 +198,7 @@ describe('the page', () => {
 
 describe('the second visit', () => {
   it('is in the calendars where handles would print until then, on a day that the house is open', async () => {
-    await choosePlan(
-      db,
-      job,
-      {
-        system: FAST_CABINET,
-        counts: usualCounts(FAST_CABINET),
-        tool: 'spray',
-        lotSize: 4,
-        rackSlots: 12,
-        startDay: '2026-03-10',
-        workers: [worker],
-        crewWeek: USUAL_CREW_WEEK,
-        houseWeek: USUAL_HOUSE_WEEK,
-      },
-      () => NOW,
-    );
+    await choose();
     const file = openJob(db, job);
     const ids = file.pieces.map((p) => p.id);
     const facts = takenDown(ids);

@@ -9,7 +9,10 @@ import { contextOf, did, fact, MINUTE, takenDown, uuid } from '../../../../tests
 import { judge } from './guard/judge';
 import type { Context } from './guard/context';
 import { fittingsFor, hangAccount, hangingOrder, hingeHeights, partnerOf, stackOf } from './hanging';
+import { printFreeFrom } from './guard/print-free';
 import { adjustment, hangPage } from './pages/hang';
+import { careOf } from './view/care-rules';
+import { homeWaits } from './view/home-waits';
 import { bodySchema, type Fact, type FactBody } from './state/events';
 import { fold } from './state/fold';
 import { openBench, type BenchPack, type BenchPiece } from './view/bench-job';
@@ -122,6 +125,31 @@ describe('what a piece gets once it hangs', () => {
     expect(rules(facts, 20_001, bumpers)).toEqual([]);
     expect(rules(takenDown(ids), 50, bumpers)).toEqual(['skipped-step']);
     expect(rules([...facts, fact(20_001, bumpers)], 20_002, bumpers)).toEqual(['done-already']);
+  });
+});
+
+describe('a handle and the care dates', () => {
+  it('go by one air: that of the shop until the piece hangs, then that of the house', () => {
+    const room = (celsius: number): string =>
+      JSON.stringify({
+        climate: {
+          start: 0,
+          step: 60,
+          air: Array.from({ length: 60 * 24 }, () => ({ celsius, humidity: 0.5, wind: 0.1 })),
+        },
+        multipliers: [],
+      });
+    const facts = home(6000);
+    const handles = (siteAir: string | null): [number, number] => {
+      const bench = openBench({ ...pack(facts), air: room(14), siteAir });
+      const care = careOf(bench.state, route, A.id, homeWaits(bench)).handles ?? NaN;
+      return [printFreeFrom(bench.context, A.id), care];
+    };
+    const [cold, coldCare] = handles(null);
+    const [warm, warmCare] = handles(room(24));
+    expect(cold).toBe(coldCare);
+    expect(warm).toBe(warmCare);
+    expect(warm).toBeLessThan(cold);
   });
 });
 

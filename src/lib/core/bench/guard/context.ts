@@ -31,6 +31,8 @@ export interface Context {
   /** when films are ready; those of the fixed work, where that dries in other air than the pieces */
   waits: Waits;
   siteWaits?: Waits;
+  /** waits of what hangs since a moment, ms since 1970, in the air of the house; as before where nothing is said */
+  waitsAtHome?: (hungAt: number | null) => Waits;
   /** minutes from the last coat to cured; null where the system names none */
   cureMinutes: number | null;
   /** of what is said; metric where nothing is named */

@@ -5,16 +5,17 @@ import type { Context } from './context';
 
 /** @returns ms since 1970; 0 where no film on it names such a time */
 export function printFreeFrom(
-  { state, route, waits }: Pick<Context, 'state' | 'route' | 'waits'>,
+  { state, route, waits, waitsAtHome }: Pick<Context, 'state' | 'route' | 'waits' | 'waitsAtHome'>,
   piece: string,
 ): number {
-  const { done } = pieceState(state, piece);
+  const { done, hungAt } = pieceState(state, piece);
+  const own = waitsAtHome?.(hungAt) ?? waits;
   return Math.max(
     0,
     ...route.flatMap((step) => {
       const laid = step.product && gets(step, piece) ? done.get(step.key)?.end : undefined;
       return step.product?.stages.handles && laid !== undefined
-        ? [waits.readyAt(step.product, 'handles', laid, step.wet)]
+        ? [own.readyAt(step.product, 'handles', laid, step.wet)]
         : [];
     }),
   );

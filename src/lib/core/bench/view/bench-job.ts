@@ -19,6 +19,7 @@ import type { JobState } from '../state/state';
 import type { Context } from '../guard/context';
 import type { RackRoom } from '../state/piece-places';
 import { withRework } from '../rework';
+import { waitsAtHome } from '$core/coating/waits-at-home';
 
 export interface BenchPiece {
   id: string;
@@ -189,6 +190,7 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = [], folded?: 
         airIn(place === pack.place ? climate : place === 'house' ? house.climate : null, at),
       waits,
       siteWaits: house.waits,
+      waitsAtHome: waitsAtHome(waits, here.air, pack.siteAir ? house.air : null),
       measures: pack.measures,
       cureMinutes: pack.cureMinutes,
       sayTime: (ms) => sayTime(ms, zone),

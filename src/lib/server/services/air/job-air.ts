@@ -1,6 +1,7 @@
 /** The air that a job's films dry in, and how they wait in it: by the sheet, or by the air of the place where they dry. */
 import { SHEET_WAITS, waitsOf, type Waits } from '$core/coating/waits';
 import { cutClimate, type PackedAir } from '$core/drying/packed-air';
+import { waitsAtHome, type WaitsAtHome } from '$core/coating/waits-at-home';
 import type { Choice } from '$core/planning/job/choice';
 import { keepLast } from '$core/units/keep-last';
 import type { Place, Places } from '$core/air/places';
@@ -56,14 +57,23 @@ export function jobWaits(
   choice: Choice | null,
   now: number,
   since: number,
-): { waits: Waits; siteWaits: Waits } {
-  if (choice?.air !== 'place') return { waits: SHEET_WAITS, siteWaits: SHEET_WAITS };
+): { waits: Waits; siteWaits: Waits; waitsAtHome: WaitsAtHome } {
+  if (choice?.air !== 'place')
+    return { waits: SHEET_WAITS, siteWaits: SHEET_WAITS, waitsAtHome: () => SHEET_WAITS };
   const waits = whenAsked(() => waitsOf(jobAir(db, choice, now, since)));
   const house = (): Waits => {
     const air = houseAir(db, choice, now, since);
     return air ? waitsOf(air) : waits;
   };
-  return { waits, siteWaits: whenAsked(house) };
+  let atHome: WaitsAtHome | null = null;
+  return {
+    waits,
+    siteWaits: whenAsked(house),
+    waitsAtHome: (hungAt) => {
+      atHome ??= waitsAtHome(waits, jobAir(db, choice, now, since), houseAir(db, choice, now, since));
+      return atHome(hungAt);
+    },
+  };
 }
 
 /** Waits in air that are made when something first waits. */

@@ -289,8 +289,13 @@ function openedJobs(db: Db): OpenedJobs {
 function stillOpen(db: Db, open: Open | undefined, time: number): Open | undefined {
   if (!open) return undefined;
   const { file, state } = open;
-  const { waits, siteWaits } = jobWaits(db, file.choice, time, firstFilm(file.choice, state, file.job.zone));
-  open.file = { ...file, waits, context: { ...file.context, waits, siteWaits } };
+  const { waits, siteWaits, waitsAtHome } = jobWaits(
+    db,
+    file.choice,
+    time,
+    firstFilm(file.choice, state, file.job.zone),
+  );
+  open.file = { ...file, waits, context: { ...file.context, waits, siteWaits, waitsAtHome } };
   return open;
 }
 

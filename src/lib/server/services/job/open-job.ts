@@ -174,7 +174,7 @@ export function openJob(db: Db, id: string): OpenJob {
     state,
     pieces.map((p) => p.id),
   );
-  const { waits, siteWaits } = jobWaits(db, choice, now(db), firstFilm(choice, state, job.zone));
+  const { waits, siteWaits, waitsAtHome } = jobWaits(db, choice, now(db), firstFilm(choice, state, job.zone));
   const codes = new Map(pieces.map((p) => [p.id, p.code]));
   const zones = listZones(db, id);
   const lots = listLots(db, id);
@@ -194,6 +194,7 @@ export function openJob(db: Db, id: string): OpenJob {
     ...(choice?.air === 'place' ? { forecast: forecastOf(db) } : {}),
     waits,
     siteWaits,
+    waitsAtHome,
     measures: readSetting(db, 'measures') ?? 'metric',
     cureMinutes: cures.length ? Math.max(...cures) : null,
     sayTime: (ms) => sayTime(ms, job.zone),
