@@ -21,6 +21,7 @@
     <h1>Jobs</h1>
     <Button href="/jobs/new" data-key="n">New job</Button>
     <Button href="/jobs/bring-in" kind="ghost">Import a job</Button>
+    <Button href="/jobs/kept-paint" kind="ghost">Kept paint</Button>
   </div>
   <Spoilt jobs={data.spoilt} />
   {#if data.jobs.length}

@@ -105,6 +105,26 @@ export const listRecorded = (db: Db, job: string): (Fact & { recordedAt: number 
       return fact ? [{ ...fact, recordedAt: isInstant(row.recordedAt) ? row.recordedAt : fact.at }] : [];
     });
 
+/**
+ * Facts of some kinds, of every job that has one of a certain kind and is not archived, in the order they arrived. What
+ * cannot be read is left out.
+ */
+export function factsOfKinds(
+  db: Db,
+  having: Fact['body']['kind'],
+  kinds: readonly Fact['body']['kind'][],
+): Fact[] {
+  const marks = kinds.map(() => '?').join(', ');
+  return db
+    .prepare<string[], Row>(
+      `SELECT ${COLUMNS} FROM event WHERE kind IN (${marks}) AND job_id IN
+         (SELECT job_id FROM event JOIN job ON job.id = job_id WHERE kind = ? AND archived_at IS NULL)
+       ORDER BY seq`,
+    )
+    .all(...kinds, having)
+    .flatMap((row) => read(row).fact ?? []);
+}
+
 export function findFact(db: Db, id: string): Fact | undefined {
   const row = db.prepare<[string], Row>(`SELECT ${COLUMNS} FROM event WHERE id = ?`).get(id);
   return row && (read(row).fact ?? undefined);

@@ -9,6 +9,7 @@ import { cureShare } from '../view/care';
 import { careGroups, careOfAll, topProducts } from '../view/care-rules';
 import { cureCurve } from '../view/cure-curve';
 import { homeWaits } from '../view/home-waits';
+import { paintLeft } from '../view/paint-used';
 
 /** What to look at in a zone, in this order. */
 export const WALK = [
@@ -35,7 +36,12 @@ const keepable = ({ route, pack }: Bench) =>
   productNeeds(
     route.filter((s) => !s.mends),
     pack.pieces,
-  ).map((n) => ({ key: n.product.key, name: n.product.name, kind: n.product.kind }));
+  ).map((n) => ({
+    key: n.product.key,
+    name: n.product.name,
+    kind: n.product.kind,
+    density: n.product.density.value,
+  }));
 
 export function handOverPage(bench: Bench, now: number) {
   const { pack, facts, state, route, waits, codes } = bench;
@@ -47,6 +53,7 @@ export function handOverPage(bench: Bench, now: number) {
   return {
     missing: pack.pieces.filter((p) => pieceState(state, p.id).hungIn === null).map((p) => p.code),
     account: hangAccount(bench, now),
+    measures: pack.measures,
     inAir: waits.by === 'air',
     handedOver: state.handedOver,
     signed: state.signed,
@@ -79,6 +86,7 @@ export function handOverPage(bench: Bench, now: number) {
     cleaners: cleanersFor(topProducts(state, route, ids)),
     cans: [...state.cans.values()],
     keepable: keepable(bench),
+    left: paintLeft(bench),
     colours: [...new Set(pack.zones.map((z) => z.colour))],
   };
 }

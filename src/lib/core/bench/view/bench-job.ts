@@ -80,6 +80,8 @@ export interface BenchPack {
   cureMinutes: number | null;
   /** the company’s own days on the rack, and the minutes that films alone ask for, by product; absent where there is no such rule */
   rackRule?: { days: number; alone: [product: string, minutes: number][] };
+  /** cans by the take-off, mL of each product and, of coloured ones, zone; not given by an older pack */
+  bought?: { product: string; zone: string | null; ml: number }[];
   rack: RackRoom;
   way: Way;
   /** where pieces are coated and dry */

@@ -16,6 +16,7 @@ import { listWorkers } from '../../store/workers';
 import { firstFilm, type OpenJob } from '../job/open-job';
 import { houseAir, placeAir } from '../air/job-air';
 import { airOf } from '../air/place-air';
+import { takeOff } from '../take-off/take-off';
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
@@ -104,6 +105,11 @@ export function benchPack(
     ),
     cureMinutes: context.cureMinutes,
     ...rackRule(choice),
+    bought: (takeOff(db, file, plan)?.lines ?? []).map((l) => ({
+      product: l.product.key,
+      zone: l.zone,
+      ml: l.cover.ml,
+    })),
     rack: { slots: choice?.rackSlots ?? 0, ...(choice?.slot ?? USUAL_SLOT) },
     way: job.way,
     place: choice?.place ?? 'tent',

@@ -1,8 +1,8 @@
 /** Something was taken from a kept can or put into it, it was weighed, moved or thrown away. */
 import { z } from 'zod';
-import { refuse } from '../../guard/refusal';
 import { factKind } from '../kind';
 import { id } from '../parts';
+import { cannotTake, takeFrom } from './take-from';
 
 export const canChanged = factKind({
   schema: z
@@ -33,20 +33,15 @@ export const canChanged = factKind({
   apply: (state, { at }, { can: of, how, ml, place }) => {
     const can = state.cans.get(of);
     if (!can) return;
+    if (how === 'taken') return takeFrom(can, at, ml ?? 0);
     can.moves.push({ at, how, ml: ml ?? null });
-    if (how === 'taken') can.ml = Math.max(0, can.ml - (ml ?? 0));
     if (how === 'topped up') can.ml += ml ?? 0;
     if (how === 'weighed') can.ml = ml ?? can.ml;
     if (how === 'moved') can.place = place ?? can.place;
     if (how === 'thrown away') can.gone = at;
   },
   refuse: ({ can: of, how, ml }, _at, { state }) => {
-    const can = state.cans.get(of);
-    if (!can) return refuse('unknown', 'There is no such can.', false);
-    if (can.gone !== null) return refuse('done-already', 'This can was thrown away.', false);
-    return how === 'taken' && (ml ?? 0) > can.ml
-      ? refuse('unknown', `There are ${Math.round(can.ml)} mL left in it.`, false)
-      : null;
+    return cannotTake(state.cans.get(of), how === 'taken' ? (ml ?? 0) : 0);
   },
   say: ({ how, ml }) =>
     how === 'thrown away'

@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { refuse } from '../../guard/refusal';
 import { touchUpFrom } from '../../guard/touch-up';
+import { cannotTake, takeFrom } from '../cans/take-from';
 import { factKind } from '../kind';
 import { id, overrides } from '../parts';
 
@@ -11,6 +12,9 @@ export const touchUpClosed = factKind({
     touchUp: id,
     minutes: z.number('Write the minutes as a number').int().positive('Minutes must be above 0').max(2000),
     note: z.string().max(2000).default(''),
+    /** the kept can that its paint came from, and how much */
+    can: id.optional(),
+    ml: z.number('Write how many millilitres').min(0).max(200_000).optional(),
     override: overrides,
   }),
   rank: 260,
@@ -18,16 +22,23 @@ export const touchUpClosed = factKind({
     touchUp: form.text('touchUp'),
     minutes: form.number('minutes'),
     note: form.text('note'),
+    can: form.text('can') || undefined,
+    ml: form.number('ml'),
     ...form.override(),
   }),
   apply: (state, { at, worker }, body) => {
     const touchUp = state.touchUps.get(body.touchUp);
-    if (touchUp && !touchUp.closed) touchUp.closed = { at, minutes: body.minutes, note: body.note, worker };
+    if (!touchUp || touchUp.closed) return;
+    touchUp.closed = { at, minutes: body.minutes, note: body.note, worker };
+    const can = state.cans.get(body.can ?? '');
+    if (can && body.ml) takeFrom(can, at, body.ml);
   },
   refuse: (body, at, ctx) => {
     const touchUp = ctx.state.touchUps.get(body.touchUp);
     if (!touchUp) return refuse('unknown', 'There is no such touch-up.', false);
     if (touchUp.closed) return refuse('done-already', 'This touch-up is closed already.', false);
+    const drawn = body.can === undefined ? null : cannotTake(ctx.state.cans.get(body.can), body.ml ?? 0);
+    if (drawn) return drawn;
     const from = touchUpFrom(ctx, touchUp.id);
     return from > at
       ? refuse(

@@ -1,4 +1,5 @@
 import { FIXED_WORDS } from '$core/kitchen/fixed-work';
+import { asItCame } from '$server/services/take-off/as-it-came';
 import { takeOff } from '$server/services/take-off/take-off';
 import { faceArea } from '$core/kitchen/area';
 import { answer } from '$server/answer';
@@ -12,6 +13,8 @@ export const load: PageServerLoad = async ({ locals, params }) => {
   const products = [...new Set(totals?.lines.map((l) => l.product.key))];
   return {
     sizes: sizesForForm(locals.db, products, readSetting(locals.db, 'measures') ?? 'metric'),
+    came: totals && asItCame(file, totals),
+    rate: readSetting(locals.db, 'costs') ?? null,
     facesM2: file.pieces.reduce((sum, p) => sum + faceArea(p) * (p.condition.faces === 'front' ? 1 : 2), 0),
     totals: totals && {
       ...totals,

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { keepFields } from '$ui/shell/keep-fields';
+  import AsItCame from '$ui/plan/AsItCame.svelte';
   import Table from '$ui/kit/Table.svelte';
   import Button from '$ui/kit/Button.svelte';
   import FoldOut from '$ui/kit/FoldOut.svelte';
@@ -12,6 +13,7 @@
 
   let { data, form } = $props();
   const totals = $derived(data.totals);
+  const cameOf = $derived(new Map(data.came?.hours.map((h) => [h.key, h])));
   const volume = (ml: number) => formatVolume(ml, data.measures);
   const cans = (cover: NonNullable<typeof totals>['lines'][number]['cover']) =>
     cover.cans.map((c) => `${c.count} × ${volume(c.ml)}`).join(' + ') || '–';
@@ -142,13 +144,29 @@
           {/if}
         </dl>
       </section>
+      {#if data.came}
+        <AsItCame
+          came={data.came}
+          measures={data.measures}
+          rate={data.rate && { cents: data.rate.hourCents, currency: data.rate.currency }}
+        />
+      {/if}
       <section class="card">
         <h2>Hours by step</h2>
         <Table label="Hours by step">
+          {#if data.came}<thead
+              ><tr><th>Step</th><th class="minutes">Expected</th><th class="minutes">Came</th></tr></thead
+            >{/if}
           <tbody>
             {#each totals.hours as h (h.key)}
+              {@const came = cameOf.get(h.key)}
               <tr class:kitchen={h.kitchen}
-                ><td>{h.act}</td><td class="minutes">{sayMinutes(h.minutes)}</td></tr
+                ><td>{h.act}</td><td class="minutes">{sayMinutes(h.minutes)}</td>{#if data.came}<td
+                    class="minutes"
+                    >{came ? sayMinutes(Math.round(came.came)) : '–'}{#if came && !came.done}<br /><span
+                        class="soft">not all done</span
+                      >{/if}</td
+                  >{/if}</tr
               >
             {/each}
           </tbody>
@@ -205,6 +223,7 @@
     text-align: right;
     white-space: nowrap;
     padding-right: 0;
+    padding-left: 10px;
   }
   .kitchen td:first-child {
     font-style: italic;

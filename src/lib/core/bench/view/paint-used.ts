@@ -1,0 +1,73 @@
+/** Paint as the record has it: what was laid, and what is left of what was bought. */
+import type { Step } from '../../coating/route';
+import { coatsOn, laidVolumes, leftOver, type Laid } from '../../takeoff/laid';
+import { needsByZone, type PieceToCoat } from '../../takeoff/needs';
+import type { SiteStep } from '../../takeoff/site-route';
+import type { JobState } from '../state/state';
+import type { Bench } from './bench-job';
+
+type Coated = PieceToCoat & { id: string; zoneId: string };
+
+/** What was laid on pieces and on the fixed work, coats that were done over counted as often as they were laid. */
+export function laidPaint(
+  state: JobState,
+  route: readonly Step[],
+  site: readonly SiteStep[],
+  pieces: readonly Coated[],
+): Laid[] {
+  const byId = new Map(pieces.map((p) => [p.id, p]));
+  const steps = new Map(route.map((s) => [s.key, s]));
+  const walls = new Map(site.map((s) => [s.key, s]));
+  const onPieces = [...state.works.values()].flatMap((work) => {
+    const step = steps.get(work.step);
+    return work.end === null || !step
+      ? []
+      : coatsOn(
+          step,
+          work.pieces.flatMap((p) => byId.get(p) ?? []),
+        );
+  });
+  const onWalls = [...state.siteWorks.values()].flatMap(({ step: key, end }) => {
+    const step = walls.get(key);
+    if (end === null || !step?.product || !step.tool) return [];
+    const { product, tool, wet, areaM2, zone } = step;
+    return [{ product, tool, wet, areaM2, zone: zone ?? '' }];
+  });
+  return laidVolumes([...onPieces, ...onWalls]);
+}
+
+/** What is left of a product and colour by the take-off: bought, less what was laid, less what hose and trays lose. */
+export interface PaintLeft {
+  product: string;
+  colour: string;
+  boughtMl: number;
+  laidMl: number;
+  lossMl: number;
+  leftMl: number;
+}
+
+/** What is left of everything that was bought for a job and begun; nothing where no cans are known. */
+export function paintLeft({ pack, state, route, site }: Bench): PaintLeft[] {
+  const laid = laidPaint(state, route, site, pack.pieces);
+  const needs = needsByZone(
+    route.filter((s) => !s.mends),
+    pack.pieces,
+    site,
+  );
+  const colours = new Map(pack.zones.map((z) => [z.id, z.colour]));
+  return (pack.bought ?? []).flatMap(({ product, zone, ml }) => {
+    const own = laid.find((l) => l.product === product && l.zone === zone);
+    if (!own) return [];
+    const lossMl = needs.find((n) => n.product.key === product && n.zone === zone)?.lossMl ?? 0;
+    return [
+      {
+        product,
+        colour: colours.get(zone ?? '') ?? '',
+        boughtMl: ml,
+        laidMl: own.ml,
+        lossMl,
+        leftMl: leftOver(ml, own.ml, lossMl),
+      },
+    ];
+  });
+}

@@ -1,0 +1,66 @@
+/** Hours and paint of a job as they were recorded, against its take-off. */
+import { laidPaint } from '$core/bench/view/paint-used';
+import { handMinutes } from '$core/bench/view/pace';
+import { pieceState } from '$core/bench/state/state';
+import { gets } from '$core/coating/route';
+import { hoursCame, sumDone, type Came, type StepCame } from '$core/takeoff/as-it-came';
+import type { OpenJob } from '../job/open-job';
+import type { TakeOff } from './take-off';
+
+export interface PaintCame extends Came {
+  name: string;
+  colour: string;
+}
+
+export interface JobCame {
+  hours: StepCame[];
+  /** of the steps that are done */
+  sum: Came | null;
+  /** mL that left the cans, against what the take-off lays, without reserve and touch-up can */
+  paint: PaintCame[];
+  touchUpMinutes: number;
+}
+
+/** Minutes of hands by the take-off's keys, and the keys that are all done. */
+function minutesOf(file: OpenJob): { minutes: Map<string, number>; done: Set<string> } {
+  const minutes = new Map<string, number>();
+  const add = (key: string, more: number) => minutes.set(key, (minutes.get(key) ?? 0) + more);
+  for (const work of file.state.works.values()) if (work.end !== null) add(work.step, handMinutes(work));
+  const acts = new Map(file.fixed.map((s) => [s.key, s.act]));
+  // The take-off has one line for all steps of the fixed work that are called alike.
+  const lineOf = new Map<string, string>();
+  for (const { key, act } of file.fixed) if (!lineOf.has(act)) lineOf.set(act, `fixed ${key}`);
+  const open = new Set(file.fixed.map((s) => s.act));
+  for (const act of open)
+    if (file.fixed.every((s) => s.act !== act || (file.state.site.get(s.key)?.end ?? null) !== null))
+      open.delete(act);
+  for (const { step, start, end } of file.state.siteWorks.values()) {
+    const line = lineOf.get(acts.get(step) ?? '');
+    if (line && end !== null) add(line, (end - start) / 60_000);
+  }
+  const done = new Set([...lineOf].flatMap(([act, line]) => (open.has(act) ? [] : [line])));
+  for (const step of file.route) {
+    const due = file.pieces.filter((p) => gets(step, p.id));
+    if (due.length && due.every((p) => pieceState(file.state, p.id).done.has(step.key))) done.add(step.key);
+  }
+  return { minutes, done };
+}
+
+/** @returns null before anything is recorded as done */
+export function asItCame(file: OpenJob, totals: TakeOff): JobCame | null {
+  const { minutes, done } = minutesOf(file);
+  const laid = laidPaint(file.state, file.route, file.fixed, file.pieces);
+  if (minutes.size === 0 && laid.length === 0) return null;
+  const hours = hoursCame(totals.hours, minutes, done);
+  return {
+    hours,
+    sum: sumDone(hours),
+    paint: totals.lines.flatMap((l) => {
+      const own = laid.find((x) => x.product === l.product.key && x.zone === l.zone);
+      return own
+        ? [{ name: l.product.name, colour: l.colour, expected: l.onWorkMl + l.missesMl, came: own.ml }]
+        : [];
+    }),
+    touchUpMinutes: [...file.state.touchUps.values()].reduce((sum, t) => sum + (t.closed?.minutes ?? 0), 0),
+  };
+}
