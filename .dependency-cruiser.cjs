@@ -11,6 +11,7 @@ const ORDER = [
   'takeoff',
   'planning',
   'bench',
+  'durability',
   'job-plan',
   'formats',
 ];
@@ -33,6 +34,7 @@ const STATIONS = [
   'take-off',
   'bench',
   'plan',
+  'lasting',
   'across',
   'customer',
 ];

@@ -38,6 +38,7 @@
     { href: '/jobs', title: 'Jobs' },
     { href: '/calendar', title: 'Calendar' },
     { href: '/systems', title: 'Systems' },
+    { href: '/lasting', title: 'Lasting' },
     { href: '/air', title: 'Air' },
     { href: '/settings', title: 'Settings' },
   ];
@@ -101,7 +102,7 @@
       <a
         href={place.href}
         class:on={here(place.href)}
-        class:settings={['/settings', '/systems', '/air'].includes(place.href)}
+        class:settings={['/settings', '/systems', '/air', '/lasting'].includes(place.href)}
         aria-current={here(place.href) ? 'page' : undefined}>{place.title}</a
       >
     {/each}

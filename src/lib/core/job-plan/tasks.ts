@@ -1,4 +1,12 @@
 /** What a planning thread is asked, and what it answers: data in, data out. */
+import {
+  lastingView,
+  reasonsFor,
+  type LastingQuery,
+  type LastingView,
+  type Reasons,
+} from '../durability/lasting';
+import { readRecords, type StoredRecord } from '../durability/stored-record';
 import { ifKnown } from '../coating/missing-figure';
 import { comesTo, type ComesTo } from './comes-to';
 import { settleChoice } from './settle-choice';
@@ -36,6 +44,8 @@ export interface Tasks {
   /** what a job would come to in a choice; null where none is found, or a figure is missing */
   'comes-to': { given: { inputs: PlanInputs; at: number }; back: ComesTo | null };
   'new-kitchen': { given: { like: PlanInputs; now: number; zone: string }; back: NewStart | null };
+  lasting: { given: { records: readonly StoredRecord[]; query: LastingQuery }; back: LastingView };
+  'lasting-reasons': { given: { records: readonly StoredRecord[]; kind: string | null }; back: Reasons };
   'plans-within': {
     given: { jobs: readonly PlanInputs[]; joint: PlannedTogether; startedAt: number; at: number };
     back: Map<string, MadePlan>;
@@ -60,6 +70,8 @@ const DO: { [K in TaskKind]: (given: Tasks[K]['given']) => Tasks[K]['back'] } = 
   compare,
   'comes-to': ({ inputs, at }) => ifKnown(() => comesTo(inputs, at)),
   'new-kitchen': ({ like, now, zone }) => newKitchenStart(like, now, zone),
+  lasting: ({ records, query }) => lastingView(readRecords(records), query),
+  'lasting-reasons': ({ records, kind }) => reasonsFor(readRecords(records), kind),
   'plans-within': ({ jobs, joint, startedAt, at }) => plansWithin(jobs, joint, startedAt, at),
 };
 

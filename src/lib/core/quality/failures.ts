@@ -16,7 +16,7 @@ export interface Failure {
 
 const DAY = 1440;
 
-export const FAILURES: readonly Failure[] = [
+export const FAILURES = [
   {
     key: 'peeling',
     seen: 'Peeling or flaking',
@@ -87,7 +87,39 @@ export const FAILURES: readonly Failure[] = [
     minutes: 60,
     basis: 'common practice',
   },
-];
+  {
+    key: 'soft',
+    seen: 'Soft, takes a nail',
+    cause: 'Too thick, cold, damp, or not cured yet',
+    remedy: 'Warm and dry air, and wait. If it stays soft after the cure: strip and coat anew.',
+    waitMinutes: 0,
+    afterCure: true,
+    minutes: 20,
+    basis: 'common practice',
+  },
+  {
+    key: 'swollen',
+    seen: 'Swollen or lifted at an edge',
+    cause: 'Water got behind the film at a bare or thin edge',
+    remedy:
+      'Dry it for days, cut back what is loose, seal the edge, fill, prime and coat. Chipboard that swelled is replaced.',
+    waitMinutes: 3 * DAY,
+    afterCure: false,
+    minutes: 50,
+    basis: 'common practice; wait from memory',
+  },
+  {
+    key: 'colour',
+    seen: 'Another colour or gloss',
+    cause: 'Touched in with another can, light, or a clear that yellowed',
+    remedy: 'Coat the whole face from one can, stirred and strained.',
+    waitMinutes: 0,
+    afterCure: false,
+    minutes: 30,
+    basis: 'common practice',
+  },
+] as const satisfies readonly Failure[];
+export type FailureKey = (typeof FAILURES)[number]['key'];
 
 /** The failure with a key. @throws Error when there is none */
 export function failureOf(key: string): Failure {

@@ -21,6 +21,7 @@ import { v7 as newId } from 'uuid';
 import type { Db } from '../db/open';
 import { FERRY_STEPS } from './ferry-steps';
 import { LANTERNHOUSE } from './lanternhouse';
+import { makePast } from './past';
 import { ORCHARD_ROW } from './orchard-row';
 import { WEAVERS_YARD } from './weavers-yard';
 import { setClock } from '../services/company/clock';
@@ -504,6 +505,7 @@ async function fill(db: Db): Promise<void> {
     contact: 'the shop on the quay, weekdays 8 to 16:30',
     warranty:
       'Two years on peeling and flaking under ordinary use. Knocks, standing water and the cleaners named here are not part of it. Report what you see within a month of seeing it.',
+    warrantyMonths: 24,
   });
   writeSetting(db, 'measures', 'metric');
   furnish(db, workers[0] ?? '');
@@ -573,6 +575,7 @@ async function fill(db: Db): Promise<void> {
   await planOrchardRow(db, surveyOrchardRow(db));
   surveyWeaversYard(db);
   await hangFerrySteps(db, workers);
+  makePast(db, workers, DEMO_NOW);
   recordFacts(db, job, [
     fact(DEMO_NOW - 12 * MINUTE, { kind: 'air.read', place: 'tent', celsius: 22.1, humidity: 0.34 }),
   ]);

@@ -20,6 +20,8 @@ export const SETTINGS = {
     contact: z.string().max(200).default(''),
     /** the terms of its warranty, in its own words */
     warranty: z.string().max(4000).default(''),
+    /** how long it is, months */
+    warrantyMonths: z.number().int().min(0).max(240).default(24),
   }),
 } as const;
 type Key = keyof typeof SETTINGS;

@@ -10,6 +10,7 @@ const LONG: ReadonlySet<TaskKind> = new Set([
   'compare',
   'comes-to',
   'new-kitchen',
+  'lasting-reasons',
   'plans-within',
 ]);
 

@@ -2,6 +2,7 @@
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
   import Choice from '$ui/kit/Choice.svelte';
+  import Field from '$ui/kit/Field.svelte';
   import Option from '$ui/kit/Option.svelte';
   import { formatVolume } from '$core/units/measures';
   import CupWords from '../mix/CupWords.svelte';
@@ -9,6 +10,7 @@
   import { getBench } from './bench-page';
 
   const bench = getBench();
+  let batch = $state('');
 </script>
 
 {#if bench.view.cups.length}
@@ -26,7 +28,7 @@
 {#if bench.view.paints.length}
   <section class="card" id="gun">
     <h2>In the gun</h2>
-    <FactForm kind="paint.loaded" empties={false}>
+    <FactForm kind="paint.loaded" empties={false} kept={() => (batch = '')}>
       {#snippet children(sending)}
         <div class="gun">
           <Choice label={bench.view.loaded ? 'Now' : 'Not said yet'} name="paint">
@@ -34,6 +36,7 @@
               <Option value="{p.product} {p.colour}" text={p.words} />
             {/each}
           </Choice>
+          <Field label="Batch on the can" name="batch" bind:text={batch} maxlength={40} />
           <Button type="submit" kind="tertiary" disabled={sending}>Loaded</Button>
         </div>
       {/snippet}

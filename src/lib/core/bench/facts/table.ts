@@ -32,6 +32,7 @@ export { canKept } from './cans/can-kept';
 export { canChanged } from './cans/can-changed';
 export { jobHandedOver } from './handing-over/job-handed-over';
 export { checkRecorded } from './checks/check-recorded';
+export { failureReported } from './checks/failure-reported';
 export { touchUpClosed } from './checks/touch-up-closed';
 export { contradictionSettled } from './corrections/contradiction-settled';
 export { timeCorrected } from './corrections/time-corrected';

@@ -22,7 +22,7 @@ export function judge(ctx: Context, facts: readonly Fact[], fact: Fact): Refusal
 
 /** The pieces that a fact names. */
 const namedIn = (body: FactBody): readonly string[] =>
-  'pieces' in body ? body.pieces : 'piece' in body && body.piece !== null ? [body.piece] : [];
+  'pieces' in body ? body.pieces : 'piece' in body && body.piece ? [body.piece] : [];
 
 function judgeBody(
   ctx: Context,

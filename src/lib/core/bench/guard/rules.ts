@@ -34,6 +34,7 @@ export const RULE_FACTS = {
     'sometimes',
   ),
   air: rule('air or surface are out of the product’s limits, or too near the dew point, where it is laid'),
+  'visible-face': hard('a test that leaves a mark is made on a face that shows'),
   'wrong-opening': hard('a piece is hung into another piece’s opening'),
   'not-home': rule('a kitchen is handed over and pieces are not hung'),
   unknown: hard('what is named is not there'),

@@ -1,67 +1,102 @@
-/** Checks after hand-over: which pieces to look at, what was seen, what is to touch up. */
+/** Checks after hand-over: which pieces to look at, what was seen, what is to touch up and how. */
 import { FAILURES, failureOf } from '$core/quality/failures';
-import { chooseSample, sampleSize } from '$core/quality/sampling';
-import { seeded } from '$core/units/random';
-import { touchUpFrom } from '../guard/touch-up';
-import { pieceState } from '../state/state';
-import type { Bench, BenchPiece } from '../view/bench-job';
+import { METHODS, SPOT_WORDS, type CheckMethod } from '$core/quality/check-methods';
+import { isoDay } from '$core/units/clock-time';
+import { causesOf, factsOf, remedyOf } from '../touch-up-advice';
+import { visitPlan } from '../visit-plan';
+import { pieceState, type Check, type TouchUp } from '../state/state';
+import type { Bench } from '../view/bench-job';
 
-/** Look at enough pieces to find one of a tenth that fail, nine times in ten. */
-const FAULTY_SHARE = 0.1;
-const CONFIDENCE = 0.9;
+const DAY = 86_400_000;
+const DAYS_A_MONTH = 30.4375;
 
-/** Doors under the counter meet water, bins and hands first. Common practice, no source. */
-const risk = (p: BenchPiece): number => (p.band === 'base' && p.form !== 'false' ? 2 : 1);
+/** Every way to check, for the form. */
+const methods = (Object.keys(METHODS) as CheckMethod[]).map((key) => ({
+  key,
+  ...METHODS[key],
+  spots: METHODS[key].on.map((spot) => ({ key: spot, words: SPOT_WORDS[spot] })),
+}));
 
 /** @param wanted the piece that is to be checked; null for none yet */
-export function checkPage({ pack, state, codes, context }: Bench, wanted: string | null) {
-  const { pieces } = pack;
+export function checkPage(bench: Bench, wanted: string | null, now: number) {
+  const { pack, state, codes, route } = bench;
   const people = new Map(pack.people.map((w) => [w.id, w.name]));
-  const faulty = Math.max(1, Math.round(pieces.length * FAULTY_SHARE));
-  const size = pieces.length ? sampleSize(pieces.length, faulty, CONFIDENCE) : 0;
-  const seed = [...pack.job.id].reduce((n, c) => (n * 31 + c.charCodeAt(0)) >>> 0, 7);
-  const sample = chooseSample(pieces, size, risk, seeded(seed));
-  const checked = new Set(state.checks.map((c) => c.piece));
-  const chosen = pieces.find((p) => p.id === wanted);
+  const said = (c: Check) => ({
+    id: c.id,
+    piece: c.piece,
+    code: c.piece ? (codes.get(c.piece) ?? '') : 'sample panel',
+    at: c.at,
+    who: people.get(c.worker) ?? '',
+    how: c.how,
+    face: c.face,
+    sound: c.sound,
+    method: METHODS[c.method].name,
+    result: c.result,
+    note: c.note,
+    sizeMm: c.sizeMm,
+    x: c.x,
+    y: c.y,
+  });
+  const chosen = pack.pieces.find((p) => p.id === wanted);
+  const handedOver = state.handedOver;
+  const touchUp = (t: TouchUp) => {
+    const failure = failureOf(t.failure);
+    const piece = pack.pieces.find((p) => p.id === t.piece);
+    const sheen = pack.zones.find((z) => z.id === piece?.zoneId)?.sheen ?? 'satin';
+    const remedy = remedyOf(bench, t, sheen, isoDay(now, pack.job.zone));
+    const until = handedOver === null ? null : handedOver + (pack.warrantyMonths ?? 0) * DAYS_A_MONTH * DAY;
+    return {
+      id: t.id,
+      piece: t.piece,
+      code: codes.get(t.piece) ?? '',
+      seen: failure.seen,
+      remedyWords: failure.remedy,
+      opened: t.opened,
+      due: t.due,
+      overdue: t.due !== null && !t.closed && t.due < isoDay(now, pack.job.zone),
+      closed: t.closed,
+      /** looked at since it was closed, and sound */
+      checked: t.closed
+        ? state.checks.some(
+            (c) => c.piece === t.piece && c.sound && c.how !== 'report' && c.at > (t.closed?.at ?? 0),
+          )
+        : false,
+      /** whether the warranty covers it; null before hand-over */
+      warranty: until === null ? null : t.opened <= until,
+      causes: piece ? causesOf(t.failure, factsOf(bench, piece, t.opened)) : [],
+      remedy,
+    };
+  };
+  const open = [...state.touchUps.values()].reverse();
   return {
-    proposal: { size, faulty, confidence: CONFIDENCE },
-    sample: sample
-      .sort((a, b) => a.position - b.position)
-      .map((p) => ({ id: p.id, code: p.code, checked: checked.has(p.id) })),
+    plan: visitPlan(bench, now),
+    methods,
     chosen: chosen
       ? {
           id: chosen.id,
           code: chosen.code,
           wall: chosen.wall,
           form: chosen.form,
+          w: chosen.w,
+          h: chosen.h,
           home: pieceState(state, chosen.id).hungIn !== null,
+          history: state.checks
+            .filter((c) => c.piece === chosen.id)
+            .map(said)
+            .reverse(),
+          coats: route.flatMap((s) => {
+            const done = s.product ? pieceState(state, chosen.id).done.get(s.key) : undefined;
+            return done ? [{ act: s.act, at: done.end }] : [];
+          }),
+          hung: pieceState(state, chosen.id).hungAt,
         }
       : null,
     failures: FAILURES.map(({ key, seen }) => ({ key, seen })),
-    checks: [...state.checks].reverse().map((c) => ({
-      id: c.id,
-      code: codes.get(c.piece) ?? '',
-      at: c.at,
-      who: people.get(c.worker) ?? '',
-      face: c.face,
-      sound: c.sound,
-      seen: c.failure ? failureOf(c.failure).seen : null,
-      crossCut: c.crossCut,
-      note: c.note,
-    })),
-    touchUps: [...state.touchUps.values()].reverse().map((t) => {
-      const failure = failureOf(t.failure);
-      return {
-        id: t.id,
-        code: codes.get(t.piece) ?? '',
-        seen: failure.seen,
-        cause: failure.cause,
-        remedy: failure.remedy,
-        minutes: failure.minutes,
-        from: touchUpFrom(context, t.id),
-        closed: t.closed,
-      };
-    }),
-    handedOver: state.handedOver,
+    checks: [...state.checks].reverse().map(said),
+    touchUps: open.filter((t) => !t.closed).map(touchUp),
+    closedTouchUps: open.filter((t) => t.closed).map(touchUp),
+    cans: [...state.cans.values()].filter((c) => c.gone === null),
+    handedOver,
   };
 }
+export type CheckPage = ReturnType<typeof checkPage>;

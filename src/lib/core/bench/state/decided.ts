@@ -63,7 +63,7 @@ export interface Decided {
 }
 
 const piecesIn = (body: FactBody): readonly string[] | null =>
-  'pieces' in body ? body.pieces : 'piece' in body && body.piece !== null ? [body.piece] : null;
+  'pieces' in body ? body.pieces : 'piece' in body && body.piece ? [body.piece] : null;
 
 /**
  * What was decided of the facts of a log.

@@ -1,8 +1,10 @@
 /** The state of a job, as its facts leave it. */
 import type { Face } from '$core/coating/system';
-import type { CrossCutResult } from '$core/quality/cross-cut';
+import type { CheckMethod, Spot } from '$core/quality/check-methods';
+import type { FailureKey } from '$core/quality/failures';
 import type { DefectKey } from '$core/quality/defects';
 import type { TestDone } from '$core/quality/site-tests';
+import type { RemedyScope } from '$core/quality/remedy-scope';
 import type { Override } from '../facts/parts';
 import type { Feel, Look } from '../view/looks';
 import type { Gap, Turn } from '../../hanging/adjust';
@@ -42,6 +44,8 @@ export interface PieceState {
   /** id of the piece whose opening it hangs in */
   hungIn: string | null;
   hungAt: number | null;
+  /** every time it was hung */
+  hangs: number[];
   /** when it was scuffed for a coat after its window */
   abraded: number | null;
   /** when it was wiped after a long stand */
@@ -77,15 +81,23 @@ export interface SiteWork {
 
 export interface Check {
   id: string;
+  /** empty for the sample panel */
   piece: string;
   face: Face;
   at: number;
   worker: string;
+  /** `report`: the household saw it, and its moment is known */
+  how: 'visit' | 'prompted' | 'report';
+  method: CheckMethod;
+  spot: Spot;
   sound: boolean;
   /** key of the failure seen; a failed cross-cut is peeling */
-  failure: string | null;
-  crossCut: CrossCutResult | null;
+  failure: FailureKey | null;
+  /** what came out, on the method's scale */
+  result: string;
   note: string;
+  /** across, mm; null where nobody measured */
+  sizeMm: number | null;
   /** where on the face, share of width and height; null where nobody pointed */
   x: number | null;
   y: number | null;
@@ -131,11 +143,22 @@ export interface TouchUp {
   /** id of the check that opened it */
   id: string;
   piece: string;
-  failure: string;
+  face: Face;
+  failure: FailureKey;
   opened: number;
+  sizeMm: number | null;
   /** ISO date by which it was promised; null where none was */
   due: string | null;
-  closed: { at: number; minutes: number; note: string; worker: string } | null;
+  closed: {
+    at: number;
+    minutes: number;
+    note: string;
+    worker: string;
+    /** what was coated anew */
+    scope: RemedyScope;
+    /** mL of paint, from a kept can or not; null where nobody said */
+    ml: number | null;
+  } | null;
 }
 
 /** What was agreed at the door, or stays with the owner. */
@@ -211,6 +234,8 @@ export interface JobState {
   mixes: Mix[];
   /** what the gun holds; null where nobody said */
   loaded: { product: string; colour: string; at: number } | null;
+  /** cans that pieces were coated from, in that order, where their number was written down */
+  cansLoaded: { product: string; batch: string; at: number }[];
   /** what lays paint on the wall holds; null where nobody said */
   loadedOnSite: { product: string; colour: string; at: number } | null;
   /** in the order they were found */
@@ -249,6 +274,7 @@ const bare = (): PieceState => ({
   doneBefore: [],
   hungIn: null,
   hungAt: null,
+  hangs: [],
   abraded: null,
   wiped: null,
   fitted: new Map(),
@@ -286,6 +312,7 @@ export const emptyState = (
   air: new Map(),
   mixes: [],
   loaded: null,
+  cansLoaded: [],
   loadedOnSite: null,
   flaws: new Map(),
   takenBackFlaws: new Map(),

@@ -4,6 +4,7 @@ import type { System } from '$core/coating/system';
 import { SHEET_WAITS, waitsIn, type Waits } from '$core/coating/waits';
 import { ratesOf, type Climate } from '$core/drying/climate';
 import type { Condition } from '$core/kitchen/condition';
+import type { KitchenPlace } from '$core/kitchen/kitchen-places';
 import type { Band, Form, Hinge } from '$core/kitchen/kitchen';
 import type { Way } from '$core/labels/hiding';
 import { readPackedAir, type PackedAir } from '$core/drying/packed-air';
@@ -40,6 +41,8 @@ export interface BenchPiece {
   condition: Condition;
   /** what shows between its front and the next, as its cabinet is built, mm; not given by an older pack */
   reveal?: number;
+  /** what it lives beside; not given by an older pack */
+  place?: KitchenPlace;
   /** what was noted on the survey, in words */
   noted: string;
 }
@@ -63,7 +66,15 @@ export interface BenchPack {
   job: { id: string; name: string; zone: string; unit: LengthUnit; houseYear: number | null };
   measures: Measures;
   people: { id: string; name: string }[];
-  zones: { id: string; name: string; letter: string; colour: string; hex: string }[];
+  zones: {
+    id: string;
+    name: string;
+    letter: string;
+    colour: string;
+    hex: string;
+    /** not given by an older pack */
+    sheen?: string;
+  }[];
   /** other colours that a gun may hold: of jobs beside this one */
   otherColours: { colour: string; job: string }[];
   pieces: BenchPiece[];
@@ -92,6 +103,8 @@ export interface BenchPack {
   /** planned start of "lot:step", ms since 1970 */
   planned: [string, number][];
   facts: Fact[];
+  /** months of the company's warranty; not given by an older pack */
+  warrantyMonths?: number;
   /** by the server's clock when this was made */
   now: number;
 }

@@ -2,6 +2,7 @@
 import type { EstimatedAir } from '$core/air/estimate';
 import type { BenchPack } from '$core/bench/view/bench-job';
 import { USUAL_SLOT } from '$core/planning/job/choice';
+import { kitchenPlaces } from '$core/kitchen/kitchen-places';
 import { notedWords } from '$core/kitchen/condition';
 import { REVEAL_MM } from '$core/kitchen/geometry';
 import { readNotation } from '$core/kitchen/notation';
@@ -16,6 +17,7 @@ import { listWorkers } from '../../store/workers';
 import { firstFilm, type OpenJob } from '../job/open-job';
 import { houseAir, placeAir } from '../air/job-air';
 import { airOf } from '../air/place-air';
+import { companyOf } from '../company/settings';
 import { takeOff } from '../take-off/take-off';
 
 const HOUR = 3_600_000;
@@ -80,16 +82,26 @@ export function benchPack(
   const reveals = new Map(
     kitchen.walls.flatMap((w) => w.cabinets.map((c, i) => [`${w.name} ${i}`, REVEAL_MM[c.build]] as const)),
   );
+  const places = kitchenPlaces(kitchen, pieces);
   const planned =
     plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
   return {
     job: { id: job.id, name: job.name, zone: job.zone, unit: job.unit, houseYear: job.houseYear },
     measures: readSetting(db, 'measures') ?? 'metric',
     people: listWorkers(db).map(({ id, name }) => ({ id, name })),
-    zones: zones.map(({ id, name, letter, colour, hex }) => ({ id, name, letter, colour, hex })),
+    zones: zones.map(({ id, name, letter, colour, hex, sheen }) => ({
+      id,
+      name,
+      letter,
+      colour,
+      hex,
+      sheen,
+    })),
+    warrantyMonths: companyOf(db).warrantyMonths,
     otherColours: listOtherColours(db, job.id),
-    pieces: pieces.map(({ x: _x, y: _y, lotId: _lot, ...piece }) => ({
+    pieces: pieces.map(({ x: _x, y: _y, lotId: _lot, ...piece }, i) => ({
       ...piece,
+      place: places[i] ?? 'elsewhere',
       reveal: reveals.get(`${piece.wall} ${piece.cabinet}`) ?? REVEAL_MM.frameless,
       noted: notedWords(piece.condition).join(' · '),
     })),

@@ -16,7 +16,6 @@ import type { Db } from '../../db/open';
 import { insertContested, type Contested } from '../../store/contested';
 import { findFact, hasUnreadable, insertFact, listFacts } from '../../store/facts';
 import { deleteReadingOf, insertReading } from '../../store/readings';
-import { writeSummary } from '../../store/summaries';
 import { listWorkers } from '../../store/workers';
 import { unavailable } from '../../unavailable';
 import { now } from '../company/clock';
@@ -26,7 +25,7 @@ import { jobWaits } from '../air/job-air';
 import { keepPace } from './paces';
 import { placeNamed } from '../air/place-air';
 import { Refused } from '../../refused';
-import { summarise } from '../job/summaries';
+import { keepSummary } from '../job/summaries';
 
 /** Air that was read on a job at one of the company's places counts for every job there. */
 function keepReading(db: Db, { id, at, body }: Fact): void {
@@ -257,7 +256,7 @@ export function recordTogether(db: Db, batches: readonly Batch[]): (Recorded | E
     });
     for (const { file, log, state } of grown) {
       const { route } = contextIn(file, state);
-      writeSummary(db, file.job.id, summarise({ ...file, facts: log, state, route }));
+      keepSummary(db, { ...file, facts: log, state, route });
     }
     return answers;
   });

@@ -22,11 +22,28 @@ const companySchema = z.object({
   town: z.string().trim().max(120, 'A town has at most 120 letters'),
   contact: z.string().trim().max(200, 'At most 200 letters'),
   warranty: z.string().trim().max(4000, 'At most 4000 letters'),
+  warrantyMonths: z
+    .string()
+    .default('24')
+    .transform(readNumber)
+    .pipe(
+      z
+        .number('Write the months of the warranty, such as 24')
+        .int('Write whole months')
+        .min(0, 'Write the months of the warranty, 0 for none')
+        .max(240, 'At most 240 months'),
+    ),
 });
 
 /** What customers are told of the company; empty before it is written. */
 export const companyOf = (db: Db) =>
-  readSetting(db, 'company') ?? { name: '', town: '', contact: '', warranty: '' };
+  readSetting(db, 'company') ?? {
+    name: '',
+    town: '',
+    contact: '',
+    warranty: '',
+    warrantyMonths: 24,
+  };
 
 /** @throws Refused 422 */
 export const setCompany = (db: Db, input: unknown): void =>

@@ -4,6 +4,8 @@ import { gets } from '$core/coating/route';
 import type { Db } from '../../db/open';
 import { listJobIds } from '../../store/jobs';
 import { writeSummary, type JobStage, type Summary } from '../../store/summaries';
+import { writeRecord } from '../../store/durability';
+import { durabilityRecord } from './durability-record';
 import { openJob, type OpenJob } from './open-job';
 
 /** Coats of a piece that count as passes. */
@@ -34,13 +36,19 @@ export function summarise(file: OpenJob): Summary {
     openTouchUps: [...file.state.touchUps.values()].filter((t) => !t.closed).length,
     checks: file.state.checks.length,
     flaws: [...file.state.flaws.values()].filter((f) => f.accepted === null).length,
-    lastCheck: file.state.checks.at(-1)?.at ?? null,
+    lastCheck: file.state.checks.findLast((c) => c.how === 'visit')?.at ?? null,
   };
   return { ...counts, stage: stageOf(file, counts) };
 }
 
+/** Writes what other pages keep of a job, as it is now. */
+export function keepSummary(db: Db, file: OpenJob): void {
+  writeSummary(db, file.job.id, summarise(file));
+  writeRecord(db, file.job.id, durabilityRecord(file));
+}
+
 export function refreshSummary(db: Db, job: string): void {
-  writeSummary(db, job, summarise(openJob(db, job)));
+  keepSummary(db, openJob(db, job));
 }
 
 /** Rebuilds every summary from the log. @returns how many jobs */

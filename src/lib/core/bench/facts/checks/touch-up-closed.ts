@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { refuse } from '../../guard/refusal';
 import { touchUpFrom } from '../../guard/touch-up';
 import { cannotTake, takeFrom } from '../cans/take-from';
+import { REMEDY_SCOPES } from '../../../quality/remedy-scope';
 import { factKind } from '../kind';
 import { id, overrides } from '../parts';
 
@@ -12,6 +13,8 @@ export const touchUpClosed = factKind({
     touchUp: id,
     minutes: z.number('Write the minutes as a number').int().positive('Minutes must be above 0').max(2000),
     note: z.string().max(2000).default(''),
+    /** what was coated anew */
+    scope: z.enum(REMEDY_SCOPES).optional(),
     /** the kept can that its paint came from, and how much */
     can: id.optional(),
     ml: z.number('Write how many millilitres').min(0).max(200_000).optional(),
@@ -22,6 +25,7 @@ export const touchUpClosed = factKind({
     touchUp: form.text('touchUp'),
     minutes: form.number('minutes'),
     note: form.text('note'),
+    scope: form.text('scope') || undefined,
     can: form.text('can') || undefined,
     ml: form.number('ml'),
     ...form.override(),
@@ -29,7 +33,8 @@ export const touchUpClosed = factKind({
   apply: (state, { at, worker }, body) => {
     const touchUp = state.touchUps.get(body.touchUp);
     if (!touchUp || touchUp.closed) return;
-    touchUp.closed = { at, minutes: body.minutes, note: body.note, worker };
+    const { minutes, note, scope = 'spot', ml } = body;
+    touchUp.closed = { at, minutes, note, worker, scope, ml: ml ?? null };
     const can = state.cans.get(body.can ?? '');
     if (can && body.ml) takeFrom(can, at, body.ml);
   },

@@ -17,7 +17,9 @@ export const pieceHung = factKind({
   rank: 230,
   fromForm: (form) => ({ piece: form.text('piece'), opening: form.text('opening'), ...form.override() }),
   apply: (state, { at }, body) => {
-    Object.assign(touch(state, body.piece), {
+    const own = touch(state, body.piece);
+    own.hangs.push(at);
+    Object.assign(own, {
       hungIn: body.opening,
       hungAt: at,
       place: 'opening',

@@ -8,6 +8,8 @@ export const paintLoaded = factKind({
     product: z.string().min(1).max(80),
     /** in words; empty for what has no colour */
     colour: z.string().trim().max(60).default(''),
+    /** number on the can; not given where nobody wrote it down */
+    batch: z.string().trim().max(40).optional(),
     /** what holds it: the gun of the pieces, or what lays paint on the wall */
     of: z.enum(['pieces', 'wall']).optional(),
   }),
@@ -16,14 +18,21 @@ export const paintLoaded = factKind({
     // One choice on the page names both: the product, a blank, the colour.
     const [product = '', ...colour] = form.text('paint').split(' ');
     const of = form.text('of');
-    return { product, colour: colour.join(' '), ...(of ? { of } : {}) };
+    const batch = form.text('batch');
+    return {
+      product,
+      colour: colour.join(' '),
+      ...(of ? { of } : {}),
+      ...(batch ? { batch } : {}),
+    };
   },
-  apply: (state, { at }, { product, colour, of }) => {
+  apply: (state, { at }, { product, colour, batch, of }) => {
+    if (of !== 'wall' && batch) state.cansLoaded.push({ product, batch, at });
     state[of === 'wall' ? 'loadedOnSite' : 'loaded'] = { product, colour, at };
   },
   refuse: nothingAgainst,
-  say: ({ product, colour }, { route }) => {
+  say: ({ product, colour, batch }, { route }) => {
     const name = route.find((s) => s.product?.key === product)?.product?.name ?? product;
-    return `Loaded ${name}${colour ? `, ${colour}` : ''}`;
+    return `Loaded ${name}${colour ? `, ${colour}` : ''}${batch ? `, batch ${batch}` : ''}`;
   },
 });

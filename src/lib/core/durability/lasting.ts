@@ -1,0 +1,158 @@
+/** What the page Lasting shows of all kitchens. Data in, data out: it runs in a thread. */
+import { FAILURES } from '../quality/failures';
+import { seeded } from '../units/random';
+import { associations, type Association } from './associations';
+import { compare, failsWithin, type Comparison, type Group } from './compare';
+import { forecast, type Forecast, type InUse } from './forecast';
+import { faceMap, ratesBy, ratesByKind, type FaceMap, type PlaceRate } from './maps';
+import type { KitchenRecord } from './record';
+import { sampleOf, traitOf, type Sample, type SamplePiece } from './sample';
+import { standOuts, type StandOut } from './stand-outs';
+import { merged } from './statistics/observation';
+import { gathered } from './statistics/turnbull-limits';
+import { weibull, weibullSurvival, type Weibull } from './statistics/weibull';
+import { TRAIT_KEYS, type Trait } from './traits';
+
+export interface LastingQuery {
+  by: Trait;
+  /** key of a failure; null for any */
+  kind: string | null;
+  /** first films, or those after a failure or a recoat */
+  spell: 1 | 2;
+  /** ms since 1970, to the day */
+  now: number;
+  /** days of the company's warranty */
+  warranty: number;
+}
+
+export interface Ranked extends Group {
+  /** share that fails within the warranty, with limits; null where there are too few */
+  within: { share: number; low: number; high: number } | null;
+}
+
+/** What touch-ups take, by those that were made; usual figures where there were none. */
+export interface TouchUpCost {
+  minutes: number;
+  ml: number;
+  /** touch-ups that it is from */
+  made: number;
+}
+
+export interface LastingView {
+  counts: Omit<Sample, 'pieces'> & { pieces: number };
+  comparison: Omit<Comparison, 'groups'> & { groups: Ranked[] };
+  kinds: PlaceRate[];
+  places: PlaceRate[];
+  doors: FaceMap;
+  drawers: FaceMap;
+  forecast: Forecast;
+  /** touch-ups expected within the warranty of films in use */
+  warranty: number;
+  cost: TouchUpCost;
+}
+
+const DAY = 86_400_000;
+const MONTHS = 6;
+const SEED = 7;
+/** A spot with a small brush. From memory. */
+const USUAL_ML = 30;
+
+const KINDS = new Map(FAILURES.map((f) => [f.key, f.seen] as const));
+
+export function lastingView(records: readonly KitchenRecord[], query: LastingQuery): LastingView {
+  const sample = sampleOf(records, query.kind, query.spell);
+  const looks = gathered(sample.pieces);
+  const comparison = compare(sample.pieces, (p) => traitOf(p, query.by), true, looks);
+  const { pieces, ...counts } = sample;
+  const bySystem =
+    query.by === 'system' ? comparison : compare(pieces, (p) => traitOf(p, 'system'), false, looks);
+  const fits = new Map(bySystem.groups.flatMap((g) => (g.weibull ? [[g.name, g.weibull] as const] : [])));
+  const all = pieces.length ? weibull(merged(looks)) : null;
+  const films = inUse(records, query.now, fits);
+  const curves = all ? new Map([...fits, [OTHERS, all] as const]) : fits;
+  return {
+    counts: { ...counts, pieces: pieces.length },
+    comparison: {
+      ...comparison,
+      groups: comparison.groups.map((g) => ({ ...g, within: failsWithin(g, query.warranty) })),
+    },
+    kinds: ratesByKind(pieces, KINDS),
+    places: ratesBy(pieces, 'place'),
+    doors: faceMap(pieces, 'door'),
+    drawers: faceMap(pieces, 'drawer'),
+    forecast: forecast(films, curves, MONTHS, SEED),
+    warranty: withinWarranty(films, curves, query.warranty),
+    cost: touchUpCost(records),
+  };
+}
+
+/** Films of systems that have no curve of their own yet go by the curve of all. */
+const OTHERS = '';
+
+/** Films that hang and have not failed, as far as anybody knows. */
+function inUse(records: readonly KitchenRecord[], now: number, fits: ReadonlyMap<string, Weibull>): InUse[] {
+  return records.flatMap(({ pieces }) =>
+    pieces.flatMap((p): InUse[] => {
+      const last = p.spells.at(-1);
+      if (!last || last.looks.at(-1)?.failure) return [];
+      const age = (now - last.start) / DAY;
+      if (age < 0) return [];
+      const system = p.traits.system ?? '';
+      const sound = last.looks.reduce((d, l) => (l.method === 'visual' ? Math.max(d, l.day) : d), 0);
+      return [{ group: fits.has(system) ? system : OTHERS, age, sound: Math.min(sound, age) }];
+    }),
+  );
+}
+
+function withinWarranty(
+  films: readonly InUse[],
+  fits: ReadonlyMap<string, Weibull>,
+  warranty: number,
+): number {
+  return films.reduce((sum, f) => {
+    const fit = fits.get(f.group);
+    if (!fit || f.age >= warranty) return sum;
+    const seen = weibullSurvival(fit, f.sound);
+    return seen > 1e-12 ? sum + (seen - weibullSurvival(fit, warranty)) / seen : sum;
+  }, 0);
+}
+
+function touchUpCost(records: readonly KitchenRecord[]): TouchUpCost {
+  const made = records.flatMap((r) => r.mended);
+  const mean = (list: readonly number[], usual: number): number =>
+    list.length ? list.reduce((a, b) => a + b, 0) / list.length : usual;
+  const usual = mean(
+    FAILURES.map((f) => f.minutes),
+    30,
+  );
+  return {
+    minutes: mean(
+      made.map((m) => m.minutes),
+      usual,
+    ),
+    ml: mean(
+      made.flatMap((m) => m.ml ?? []),
+      USUAL_ML,
+    ),
+    made: made.length,
+  };
+}
+
+export interface Reasons {
+  associations: Association[];
+  standOuts: StandOut[];
+  /** traits that were looked at */
+  looked: number;
+}
+
+/** What goes with failures, and batches and days that stand out: within systems, first films. */
+export function reasonsFor(records: readonly KitchenRecord[], kind: string | null): Reasons {
+  const { pieces } = sampleOf(records, kind);
+  const strata = (p: SamplePiece): string => traitOf(p, 'system') ?? '';
+  const traits = TRAIT_KEYS.filter((t) => t !== 'system');
+  return {
+    associations: associations(pieces, traits, strata, Math.floor(seeded(SEED)() * 1e9)),
+    standOuts: standOuts(pieces, strata),
+    looked: traits.length,
+  };
+}

@@ -1,0 +1,66 @@
+/** How finishes last over all jobs, worked out in a thread and kept until a record changes. */
+import type { LastingQuery, LastingView, Reasons } from '$core/durability/lasting';
+import type { StoredRecord } from '$core/durability/stored-record';
+import { TRAIT_KEYS, type Trait } from '$core/durability/traits';
+import { FAILURES } from '$core/quality/failures';
+import { keepLast } from '$core/units/keep-last';
+import type { Db } from '../../db/open';
+import { jobsWithoutRecord, listRecords, recordsMark } from '../../store/durability';
+import { ask } from '../../threads/ask';
+import { durabilityRecord } from '../job/durability-record';
+import { openJob } from '../job/open-job';
+import { companyOf } from '../company/settings';
+
+const DAY = 86_400_000;
+const DAYS_A_MONTH = 30.4375;
+
+/** What is asked for, from an address; what is not known there counts as not said. */
+export function lastingQuery(db: Db, params: URLSearchParams, now: number): LastingQuery {
+  const by = params.get('by') ?? '';
+  const kind = params.get('kind') ?? '';
+  return {
+    by: (TRAIT_KEYS as string[]).includes(by) ? (by as Trait) : 'system',
+    kind: FAILURES.some((f) => f.key === kind) ? kind : null,
+    spell: params.get('film') === '2' ? 2 : 1,
+    now: Math.floor(now / DAY) * DAY,
+    warranty: Math.round(companyOf(db).warrantyMonths * DAYS_A_MONTH),
+  };
+}
+
+/** Jobs from before there were records are read from their facts; their next fact stores one. */
+function records(db: Db): StoredRecord[] {
+  const old = jobsWithoutRecord(db).flatMap((job) => {
+    const record = durabilityRecord(openJob(db, job));
+    return record ? [{ job, body: JSON.stringify(record) }] : [];
+  });
+  return [...listRecords(db), ...old];
+}
+
+const views = new WeakMap<Db, ReturnType<typeof keepLast<Promise<LastingView>>>>();
+const reasons = new WeakMap<Db, ReturnType<typeof keepLast<Promise<Reasons>>>>();
+/** What was asked for last is kept. */
+const KEPT = 12;
+
+function keptIn<T>(
+  all: WeakMap<Db, ReturnType<typeof keepLast<Promise<T>>>>,
+  db: Db,
+  key: string,
+  make: () => Promise<T>,
+): Promise<T> {
+  const own = all.get(db) ?? keepLast<Promise<T>>(KEPT);
+  all.set(db, own);
+  const asked = own(key, make);
+  // What failed is asked for again the next time.
+  asked.catch(() => all.delete(db));
+  return asked;
+}
+
+export const lasting = (db: Db, query: LastingQuery): Promise<LastingView> =>
+  keptIn(views, db, `${recordsMark(db)} ${JSON.stringify(query)}`, () =>
+    ask('lasting', { records: records(db), query }),
+  );
+
+export const lastingReasons = (db: Db, kind: string | null): Promise<Reasons> =>
+  keptIn(reasons, db, `${recordsMark(db)} ${kind ?? ''}`, () =>
+    ask('lasting-reasons', { records: records(db), kind }),
+  );
