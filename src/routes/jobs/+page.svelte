@@ -14,6 +14,9 @@
     'hand-over': 'Hand over',
     check: 'Check',
   };
+  /** Handed over, and nothing to touch up. */
+  const finished = $derived(data.jobs.filter((j) => j.stage === 'check' && j.openTouchUps === 0));
+  const current = $derived(data.jobs.filter((j) => !finished.includes(j)));
 </script>
 
 <div class="page stack">
@@ -24,7 +27,7 @@
     <Button href="/jobs/kept-paint" kind="ghost">Kept paint</Button>
   </div>
   <Spoilt jobs={data.spoilt} />
-  {#if data.jobs.length}
+  {#if current.length}
     <Table label="Jobs">
       <thead
         ><tr
@@ -34,7 +37,7 @@
         ></thead
       >
       <tbody>
-        {#each data.jobs as job (job.id)}
+        {#each current as job (job.id)}
           <tr>
             <td
               ><a href="/jobs/{job.id}/{job.stage}"><b>{job.name}</b></a><br /><span class="soft"
@@ -51,8 +54,18 @@
         {/each}
       </tbody>
     </Table>
-  {:else if data.archived.length === 0}
+  {:else if data.archived.length === 0 && finished.length === 0}
     <p>No jobs yet. Start one: a name and a colour are enough, the walls come next.</p>
+  {/if}
+  {#if finished.length}
+    <FoldOut words="Finished, {finished.length}" class="card">
+      <ul class="away">
+        {#each finished as job (job.id)}<li>
+            <a href="/jobs/{job.id}/check"><b>{job.name}</b></a>
+            <span class="soft">{job.pieces} pieces, {job.checks} looks</span>
+          </li>{/each}
+      </ul>
+    </FoldOut>
   {/if}
   {#if data.archived.length}
     <FoldOut words="Archived, {data.archived.length}" class="card">

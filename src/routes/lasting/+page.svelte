@@ -4,6 +4,7 @@
   import { page } from '$app/state';
   import { sayMinutes } from '$core/units/clock-time';
   import { formatMoney, formatVolume } from '$core/units/measures';
+  import Button from '$ui/kit/Button.svelte';
   import Choice from '$ui/kit/Choice.svelte';
   import Option from '$ui/kit/Option.svelte';
   import Table from '$ui/kit/Table.svelte';
@@ -11,6 +12,7 @@
   import KitchenMap from '$ui/lasting/KitchenMap.svelte';
   import LastingChart from '$ui/lasting/LastingChart.svelte';
   import Reasons from '$ui/lasting/Reasons.svelte';
+  import { FEW_WATCHED } from '$core/durability/compare';
   import { commonMark, percent, rankedAt, sayDays, verdict } from '$ui/lasting/say-lasting';
 
   let { data } = $props();
@@ -79,7 +81,7 @@
       <Option value="1" text="the first" />
       <Option value="2" text="after a touch-up" />
     </Choice>
-    <noscript><button>Show</button></noscript>
+    <noscript><Button type="submit" kind="tertiary">Show</Button></noscript>
   </form>
   <div class="pair">
     <div class="stack">
@@ -105,9 +107,9 @@
               {:else}
                 <span class="number">{Math.round(point.survival * 100)}</span>
                 <span class="bar" aria-hidden="true"
-                  ><span style:width={percent(point.survival)}></span>{#if point.limits}<i
-                      style:left={percent(point.limits.low)}
-                      style:width={percent(point.limits.high - point.limits.low)}
+                  ><span style:width="{point.survival * 100}%"></span>{#if point.limits}<i
+                      style:left="{point.limits.low * 100}%"
+                      style:width="{(point.limits.high - point.limits.low) * 100}%"
                     ></i>{/if}</span
                 >
                 <span class="soft"
@@ -117,8 +119,7 @@
                     group.kitchens,
                     'kitchen',
                     'kitchens',
-                  )}{#if group.within}
-                    · within the warranty {percent(group.within.share)} fail{/if}</span
+                  )}{#if group.within}{' '}· within the warranty {percent(group.within.share)} fail{/if}</span
                 >
               {/if}
             </li>
@@ -146,8 +147,8 @@
             {#each groups as g (g.name)}
               <tr
                 ><td>{g.name}</td>{#each times as t (t)}{@const p = g.points.find((x) => x.time === t)}<td
-                    >{g.tooFew && p ? 'too few' : shareSaid(p)}{#if p}<span class="soft watched"
-                        >{p.atRisk} watched</span
+                    >{p && (g.tooFew || p.atRisk < FEW_WATCHED) ? 'too few' : shareSaid(p)}{#if p}<span
+                        class="soft watched">{p.atRisk} watched</span
                       >{/if}</td
                   >{/each}</tr
               >
@@ -237,6 +238,7 @@
           <a class="tool" href="/lasting/record.json">JSON</a>
           <a class="tool" href="/lasting/record.csv?names=yes">CSV with names</a>
         </p>
+        <p><a class="tool" href="/lasting/recall">Recall a can, a day, a rule</a></p>
         <p class="soft">
           Every look at every piece; what each field means stands in the JSON. Names of jobs are left out
           unless asked for.
@@ -309,7 +311,7 @@
   }
   .faces {
     display: grid;
-    grid-template-columns: 1fr 1fr;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
     gap: 14px;
   }
   @media (max-width: 800px) {

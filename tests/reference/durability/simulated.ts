@@ -58,12 +58,10 @@ export function simulate(truth: Truth, seed: number): KitchenRecord[] {
         const hazard = own * (factor?.(k, i) ?? 1);
         const fails = scale * (-Math.log(1 - random()) / hazard) ** (1 / shape);
         const found = days.findIndex((d) => d >= fails);
-        const looks = (found < 0 ? days : days.slice(0, found + 1)).map(
-          (day, n): Look => ({
-            ...{ day, method: 'visual', how: 'visit', face: 'front', x: null, y: null },
-            failure: n === found ? 'nick' : null,
-          }),
-        );
+        const looks = (found < 0 ? days : days.slice(0, found + 1)).map((day, n): Look => ({
+          ...{ day, method: 'visual', how: 'visit', face: 'front', x: null, y: null },
+          failure: n === found ? 'nick' : null,
+        }));
         return {
           id: `${k} ${i}`,
           code: `${i}`,

@@ -9,6 +9,8 @@ import type { SamplePiece } from './sample';
 
 /** Fewer failures than this say nothing of a group. `methods`: below five failures "too few to tell". */
 export const TOO_FEW = 5;
+/** Where fewer pieces than this are still watched a curve says nothing any more. Our choice. */
+export const FEW_WATCHED = 10;
 /** Times that are told in the table, days: a month, half a year, then years. */
 export const MARKS = [30, 182, 365, 730, 1095, 1461, 1826] as const;
 
@@ -28,7 +30,7 @@ export interface Group {
   tooFew: boolean;
   /** the estimate as steps, up to the last failure */
   curve: CurveStep[];
-  /** days up to which somebody looked at a piece of it */
+  /** days up to which enough pieces of it are watched */
   watched: number;
   /** share that lasts at each mark that was watched so far, with limits, and pieces still watched then */
   points: (SurvivalAt & { atRisk: number })[];
@@ -37,16 +39,17 @@ export interface Group {
 }
 
 /** Counted by one look at each piece. */
-function tally(pieces: readonly Observation[]): { failures: number; watched: number; kitchens: number } {
-  let [failures, watched] = [0, 0];
+function tally(pieces: readonly Observation[]): { failures: number; kitchens: number; ends: number[] } {
+  let failures = 0;
+  const ends: number[] = [];
   const kitchens = new Set<string>();
   for (const o of pieces) {
     const { left, right, cluster } = o;
     if (right !== null) failures += weightOf(o);
-    watched = Math.max(watched, right ?? left);
+    for (let n = weightOf(o); n > 0; n--) ends.push(right ?? left);
     kitchens.add(cluster);
   }
-  return { failures, watched, kitchens: kitchens.size };
+  return { failures, kitchens: kitchens.size, ends: ends.sort((a, b) => a - b) };
 }
 
 const size = (pieces: readonly Observation[]): number => pieces.reduce((n, o) => n + weightOf(o), 0);
@@ -58,7 +61,9 @@ function atRisk(pieces: readonly Observation[], day: number): number {
 }
 
 function groupOf(name: string, pieces: readonly Observation[]): Group {
-  const { failures, watched, kitchens } = tally(pieces);
+  const { failures, kitchens, ends } = tally(pieces);
+  // Beyond this too few are left to say anything.
+  const watched = ends.length > FEW_WATCHED ? (ends[ends.length - FEW_WATCHED] ?? 0) : (ends.at(-1) ?? 0);
   const marks = MARKS.filter((m) => m <= watched);
   const exact = failures > 0 && pieces.every((p) => p.right === null || isExact(p));
   // Where every moment is known Turnbull's estimate is Kaplan and Meier's, which has robust limits for any number of times.
@@ -77,7 +82,7 @@ function groupOf(name: string, pieces: readonly Observation[]): Group {
     : limits.points;
   let survival = 1;
   const curve = limits.estimate.masses.flatMap(({ from, to, mass }) => {
-    if (to === null || mass < 1e-9) return [];
+    if (to === null || mass < 1e-9 || from >= watched) return [];
     survival = Math.max(0, survival - mass);
     return [{ from, to, survival }];
   });

@@ -4,6 +4,8 @@ import { pieceState, type JobState } from '../bench/state/state';
 import type { Look, Spell } from './record';
 
 const DAY = 86_400_000;
+/** Days between two moments, to a thousandth. */
+const days = (from: number, to: number): number => Math.round(((to - from) / DAY) * 1000) / 1000;
 
 /** When films of a piece were laid, in order. */
 function coatsOf(state: JobState, route: readonly Step[], piece: string): number[] {
@@ -41,10 +43,10 @@ export function spellsOf(state: JobState, route: readonly Step[], piece: string)
     const film = mended.some((m) => m.at === start) ? start : coats.filter((c) => c <= start).at(-1);
     return {
       start,
-      filmAge: film === undefined ? null : (start - film) / DAY,
-      end: until === Infinity ? null : (until - start) / DAY,
+      filmAge: film === undefined ? null : days(film, start),
+      end: until === Infinity ? null : days(start, until),
       looks: (broken < 0 ? looks : looks.slice(0, broken + 1)).map((c): Look => ({
-        day: (c.at - start) / DAY,
+        day: days(start, c.at),
         failure: c.failure,
         method: c.method,
         how: c.how,

@@ -80,6 +80,8 @@ const LEAST_FAILED = 3;
 const sum = (parts: readonly Part[], of: 'failed' | 'expected'): number =>
   parts.reduce((total, p) => total + p[of], 0);
 
+const squares = (parts: readonly Part[]): number => parts.reduce((total, p) => total + p.expected ** 2, 0);
+
 /**
  * What would be expected of some parts by all others of the same strata, and how far chance alone takes it: counts, kitchens that
  * differ, and an expectation that is itself from few kitchens.
@@ -90,21 +92,26 @@ function against(parts: readonly Part[], whole: readonly Part[]): { expected: nu
     const taken = own.get(`${w.stratum} ${w.cluster}`);
     return { ...w, failed: w.failed - (taken?.failed ?? 0), expected: w.expected - (taken?.expected ?? 0) };
   });
-  let [expected, variance] = [0, 0];
-  for (const stratum of new Set(parts.map((p) => p.stratum))) {
+  const scales = new Map<string, number>();
+  for (const stratum of new Set(rest.map((r) => r.stratum))) {
     const others = rest.filter((r) => r.stratum === stratum && r.expected > 1e-9);
     const base = sum(others, 'expected');
-    const scale = base > 0 ? sum(others, 'failed') / base : 0;
-    const spread = spreadOf(others.map((o) => ({ ...o, expected: o.expected * scale })));
-    const mine = parts.filter((p) => p.stratum === stratum);
-    const total = sum(mine, 'expected') * scale;
-    const squares = mine.reduce((s, p) => s + (p.expected * scale) ** 2, 0);
-    const others2 = others.reduce((s, o) => s + (o.expected * scale) ** 2, 0);
-    const known = base * scale;
+    scales.set(stratum, base > 0 ? sum(others, 'failed') / base : 0);
+  }
+  const scaled = (list: readonly Part[]): Part[] =>
+    list.map((p) => ({ ...p, expected: p.expected * (scales.get(p.stratum) ?? 0) }));
+  const others = scaled(rest).filter((r) => r.expected > 1e-9);
+  // How kitchens differ is taken from all of them: those of one stratum are few.
+  const spread = spreadOf(others);
+  let [expected, variance] = [0, 0];
+  for (const stratum of new Set(parts.map((p) => p.stratum))) {
+    const known = others.filter((o) => o.stratum === stratum);
+    const mine = scaled(parts.filter((p) => p.stratum === stratum));
+    const [total, base] = [sum(mine, 'expected'), sum(known, 'expected')];
     // Relative variance of the expectation: its own counts, and the kitchens that it is from.
-    const unsure = known > 0 ? 1 / known + (spread * others2) / (known * known) : 1;
+    const unsure = base > 0 ? 1 / base + (spread * squares(known)) / (base * base) : 1;
     expected += total;
-    variance += total + spread * squares + unsure * total * total;
+    variance += total + spread * squares(mine) + unsure * total * total;
   }
   return { expected, variance };
 }
@@ -156,17 +163,17 @@ function partsOf(
 }
 
 /**
- * Variance of a kitchen's own factor around 1, by moments, a standard error on the safe side, never below 0. Source: Clayton & Kaldor
+ * Variance of a kitchen's own factor around 1, by moments, two standard errors on the safe side, never below 0. Source: Clayton & Kaldor
  * (1987), Biometrics 43:671.
  */
 function spreadOf(parts: readonly Part[]): number {
   const k = parts.length;
-  const weights = parts.reduce((s, p) => s + p.expected ** 2, 0);
+  const weights = squares(parts);
   if (k < 2 || weights === 0) return 1;
   const terms = parts.map((p) => (p.failed - p.expected) ** 2 - p.expected);
   const mean = terms.reduce((a, b) => a + b, 0) / k;
   const se = Math.sqrt(terms.reduce((s, t) => s + (t - mean) ** 2, 0) / (k - 1) / k);
-  return Math.max(0, ((mean + se) * k) / weights);
+  return Math.max(0, ((mean + 2 * se) * k) / weights);
 }
 
 /** Chance of so many failures or more: negative binomial of that mean and variance. */

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { firstVisit, visitDue } from './visits';
+import { firstVisit, nextVisit, VISIT_DAYS, visitDue, visitsOf } from './visits';
 
 const DAY = 86_400_000;
 
@@ -11,5 +11,24 @@ it('a visit is due a week after hand-over, is named three days before, and is ma
   // The week's visit that was missed is due until the month's is.
   expect(visitDue(0, 2 * DAY, 20 * DAY)).toBe(7 * DAY);
   expect(visitDue(0, 6 * DAY, 28 * DAY)).toBe(30 * DAY);
-  expect(visitDue(0, 364 * DAY, 900 * DAY)).toBeNull();
+  // After the first year, yearly up to five.
+  expect(visitDue(0, 364 * DAY, 700 * DAY)).toBeNull();
+  expect(visitDue(0, 364 * DAY, 900 * DAY)).toBe(731 * DAY);
+  expect(visitDue(0, 1830 * DAY, 4000 * DAY)).toBeNull();
+});
+
+it('a risky record is looked at once more, within a window around its day', () => {
+  expect(visitsOf(0, false).map((v) => v.day)).toEqual([...VISIT_DAYS]);
+  expect(visitsOf(0, true).map((v) => v.day)).toContain(90);
+  const year = visitsOf(0, false).find((v) => v.day === 365);
+  expect(year).toMatchObject({ due: 365 * DAY, from: 328.5 * DAY, to: 401.5 * DAY });
+});
+
+it('the next visit is the one that is due, else the next by its day, while it tells something', () => {
+  expect(nextVisit(0, null, 0, false, 20)?.day).toBe(7);
+  expect(nextVisit(0, 7 * DAY, 8 * DAY, false, 20)?.day).toBe(30);
+  expect(nextVisit(0, 7 * DAY, 200 * DAY, false, 20)?.day).toBe(182);
+  expect(nextVisit(0, 366 * DAY, 400 * DAY, false, 20)?.day).toBe(731);
+  // Where nothing was left sound a yearly look tells no more.
+  expect(nextVisit(0, 366 * DAY, 400 * DAY, false, 0)).toBeNull();
 });

@@ -12,8 +12,8 @@ export const FIVE_YEARS: Readonly<Record<string, number>> = {
   'two-pack': 0.05,
   'oil-alkyd-hybrid': 0.08,
   'shellac-urethane': 0.1,
-  'fast-cabinet': 0.2,
-  'all-in-one': 0.34,
+  'fast-cabinet': 0.22,
+  'all-in-one': 0.5,
 };
 /** What multiplies the hazard. */
 export const PLACE_FACTOR: Readonly<Record<KitchenPlace, number>> = {

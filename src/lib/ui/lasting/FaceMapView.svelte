@@ -18,7 +18,7 @@
   </figcaption>
   <div
     class="grid"
-    style:grid-template-columns="repeat({FACE_GRID.columns}, 1fr)"
+    style:grid-template-columns="repeat({FACE_GRID.columns}, minmax(0, 1fr))"
     role="img"
     aria-label="{name}, from the top: {Array.from({ length: FACE_GRID.rows }, (_, r) =>
       map.cells.slice(r * FACE_GRID.columns, (r + 1) * FACE_GRID.columns).join(' '),
@@ -43,6 +43,9 @@
     background: var(--line);
   }
   .grid span {
+    min-width: 0;
+    min-height: 0;
+    overflow: hidden;
     display: flex;
     align-items: center;
     justify-content: center;

@@ -11,6 +11,8 @@
   let { groups, label }: Props = $props();
   const YEAR = 365.25;
   const MOST = 5;
+  /** As the lines of the chart are dashed. */
+  const DASHES = ['', '6 4', '2 3', '8 3 2 3', '3 3'];
   /** Between two looks the line falls evenly: nobody knows when in between. */
   const line = (g: Ranked): [number, number][] => {
     let before = 1;
@@ -28,12 +30,13 @@
   );
   const option = $derived({
     ...FRAME,
-    grid: { left: 58, right: 18, top: 30 + 20 * Math.ceil(shown.length / 2), bottom: 46 },
+    grid: { left: 58, right: 18, top: 16, bottom: 46 },
+    legend: { show: false },
     tooltip: { show: false },
     xAxis: axis('Years in use', { type: 'value', min: 0, nameGap: 26 }),
     yAxis: axis('Still sound', {
       type: 'value',
-      min: Math.floor(least * 10) / 10,
+      min: Math.floor(least * 5) / 5,
       max: 1,
       nameGap: 42,
       axisLabel: { formatter: (v: number) => `${Math.round(v * 100)} %` },
@@ -76,12 +79,44 @@
         },
       ];
     }),
-    legend: { ...FRAME.legend, data: shown.map((g) => g.name) },
   });
 </script>
 
 {#if shown.length}
-  <Chart {option} {label} height={340} />
+  <ul class="legend" aria-hidden="true">
+    {#each shown as g, i (g.name)}
+      {@const look = LINES[i % LINES.length]}
+      <li>
+        <svg width="34" height="12"
+          ><line
+            x1="0"
+            x2="34"
+            y1="6"
+            y2="6"
+            stroke={look?.color}
+            stroke-width="3"
+            stroke-dasharray={DASHES[i % DASHES.length]}
+          /></svg
+        >
+        {g.name}
+      </li>
+    {/each}
+  </ul>
+  <Chart {option} {label} height={320} />
 {:else}
   <p class="soft">Too few to draw: a line wants five failures at least.</p>
 {/if}
+
+<style>
+  .legend {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 16px;
+    margin: 0;
+    padding: 0;
+    list-style: none;
+  }
+  .legend svg {
+    vertical-align: middle;
+  }
+</style>

@@ -2,6 +2,7 @@
 <script lang="ts">
   import { traitName } from '$core/durability/traits';
   import type { Reasons } from '$core/durability/lasting';
+  import FoldOut from '../kit/FoldOut.svelte';
   import Table from '../kit/Table.svelte';
 
   let { reasons }: { reasons: Reasons } = $props();
@@ -49,8 +50,7 @@
       in the same weather cannot be told apart.
     </p>
     {#if rest.length}
-      <details>
-        <summary>Looked at, and no more than chance ({rest.length})</summary>
+      <FoldOut words="Looked at, and no more than chance: {rest.length}">
         <Table label="Looked at, and no more than chance">
           <thead><tr><th>What</th><th>Failed</th><th>Others</th><th>Odds, 95 % limits</th></tr></thead>
           <tbody>
@@ -63,7 +63,7 @@
             {/each}
           </tbody>
         </Table>
-      </details>
+      </FoldOut>
     {/if}
   {/if}
 </section>
@@ -76,10 +76,5 @@
     display: inline-flex;
     min-height: 44px;
     align-items: center;
-  }
-  summary {
-    min-height: 44px;
-    padding: 11px 0;
-    cursor: pointer;
   }
 </style>

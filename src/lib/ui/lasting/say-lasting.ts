@@ -47,11 +47,20 @@ export function verdict({ comparison, counts }: LastingView, word: string): stri
   const [best, ...others] = told;
   if (!best?.point || mark === null)
     return `Too few to tell: ${counts.failures} ${counts.failures === 1 ? 'failure' : 'failures'} in ${counts.kitchens} ${counts.kitchens === 1 ? 'kitchen' : 'kitchens'}.`;
-  const worst = others.at(-1);
   const lasts = `of 100 pieces ${Math.round(best.point.survival * 100)} are sound after ${sayDays(mark)}`;
+  const worst = others.at(-1);
   if (!worst?.point) return `${best.group.name}: ${lasts}. There is nothing to hold it against yet.`;
-  const against = `${worst.group.name}: ${Math.round(worst.point.survival * 100)}`;
-  return surely(comparison.pairs, best.group.name, worst.group.name)
-    ? `${best.group.name} lasts best: ${lasts}. ${against}.`
-    : `No ${word} is told to last longer than another yet: ${best.group.name}, ${lasts}; ${against}. Chance alone could do that.`;
+  const of100 = (r: (typeof told)[number]): number => Math.round((r.point?.survival ?? 0) * 100);
+  // The best that surely lasts longer than another, and the worst that it surely does.
+  for (const one of told) {
+    const other = told.findLast(
+      (r) =>
+        (r.point?.survival ?? 0) < (one.point?.survival ?? 0) &&
+        surely(comparison.pairs, one.group.name, r.group.name),
+    );
+    if (!other) continue;
+    const rest = told.length > 2 ? ' What lies between cannot be told apart for sure.' : '';
+    return `${one.group.name} lasts longer than ${other.group.name}: of 100 pieces ${of100(one)} are sound after ${sayDays(mark)}, against ${of100(other)}.${rest}`;
+  }
+  return `No ${word} is told to last longer than another yet: ${best.group.name}, ${lasts}; ${worst.group.name}: ${of100(worst)}. Chance alone could do that.`;
 }

@@ -1,7 +1,7 @@
 /** Today: what every job under way wants next, across jobs and people. Finished jobs cost a line of a table each. */
 import { fittingsLeft } from '$core/bench/hanging';
 import { printFreeFrom } from '$core/bench/guard/print-free';
-import { pieceState } from '$core/bench/state/state';
+import { pieceState, type TouchUp } from '$core/bench/state/state';
 import { acts } from '$core/bench/view/acts';
 import { freshAir } from '$core/bench/view/fresh-air';
 import { airStops } from '$core/bench/view/air-stops';
@@ -74,11 +74,13 @@ export interface TodayVisit {
 
 /** The visit of every job handed over that is due by now, or in a few days, and was not made. */
 function visits(db: Db, now: number): TodayVisit[] {
-  return listSummaries(db).flatMap(({ id, name, handedOver, lastCheck, archivedAt }) => {
-    if (handedOver === null || archivedAt !== null) return [];
-    const due = visitDue(handedOver, lastCheck, now);
-    return due === null ? [] : [{ job: id, name, day: isoDay(due, companyZone()), due }];
-  });
+  return listSummaries(db)
+    .flatMap(({ id, name, handedOver, lastCheck, archivedAt }) => {
+      if (handedOver === null || archivedAt !== null) return [];
+      const due = visitDue(handedOver, lastCheck, now);
+      return due === null ? [] : [{ job: id, name, day: isoDay(due, companyZone()), due }];
+    })
+    .sort((a, b) => a.due - b.due);
 }
 
 /** Jobs that are under way or want a touch-up. */
@@ -86,6 +88,17 @@ export const openJobs = (db: Db): string[] =>
   listSummaries(db)
     .filter((s) => s.archivedAt === null && (s.stage !== 'check' || s.openTouchUps > 0))
     .map((s) => s.id);
+
+/** What is to touch up, and what of it is due or overdue. @param today ISO day */
+function touchUpWords(all: readonly TouchUp[], today: string): string[] {
+  const open = all.filter((t) => !t.closed);
+  if (!open.length) return [];
+  const overdue = open.filter((t) => t.due !== null && t.due < today).length;
+  const due = open.filter((t) => t.due === today).length;
+  return [
+    `${open.length} to touch up${due ? `, ${due} due today` : ''}${overdue ? `, ${overdue} overdue` : ''}`,
+  ];
+}
 
 const handlesWords = (n: number): string => (n === 1 ? 'a handle' : `${n} handles`);
 
@@ -135,7 +148,7 @@ function todayJob(db: Db, { file, plan }: JobWithPlan, now: number): TodayJob {
     ),
     ...contestedOf(db, file).map((c) => c.message),
     ...(handles.length > later.length ? [`${handlesWords(handles.length - later.length)} may go on`] : []),
-    ...(summary.openTouchUps ? [`${summary.openTouchUps} to touch up`] : []),
+    ...touchUpWords([...state.touchUps.values()], isoDay(now, file.job.zone)),
   ];
   return {
     id: file.job.id,

@@ -1,66 +1,35 @@
 <script lang="ts">
-  import Table from '$ui/kit/Table.svelte';
-  import Button from '$ui/kit/Button.svelte';
-  import Choice from '$ui/kit/Choice.svelte';
-  import Field from '$ui/kit/Field.svelte';
-  import Hidden from '$ui/kit/Hidden.svelte';
-  import NumberField from '$ui/kit/NumberField.svelte';
-  import Option from '$ui/kit/Option.svelte';
-  import Pick from '$ui/kit/Pick.svelte';
-  import { crossCutClass, type Lattice } from '$core/quality/cross-cut';
-  import { FORM_WORDS } from '$core/kitchen/kitchen';
-  import { isTurnUnsafe } from '$core/labels/turn-safe';
-  import { sayTime } from '$core/units/clock-time';
-  import CrossCutGrid from '$ui/check/CrossCutGrid.svelte';
-  import FactForm from '$ui/facts/FactForm.svelte';
-  import StoppedNote from '$ui/facts/StoppedNote.svelte';
-  import Walls from '$ui/kitchen/Walls.svelte';
-
   import { page } from '$app/state';
   import { checkPage } from '$core/bench/pages/check';
+  import { markedPieces } from '$core/bench/view/view';
+  import { FORM_WORDS } from '$core/kitchen/kitchen';
+  import { sayDate } from '$core/units/clock-time';
+  import CheckForm from '$ui/check/CheckForm.svelte';
+  import TouchUpCard from '$ui/check/TouchUpCard.svelte';
+  import VisitCard from '$ui/check/VisitCard.svelte';
+  import StoppedNote from '$ui/facts/StoppedNote.svelte';
   import { getField } from '$ui/field/field-context';
   import { markedWalls } from '$ui/field/marked-walls';
+  import FoldOut from '$ui/kit/FoldOut.svelte';
+  import Table from '$ui/kit/Table.svelte';
+  import Walls from '$ui/kitchen/Walls.svelte';
 
   let { data, form } = $props();
   const field = getField();
-  const view = $derived(checkPage(field.bench, page.url.searchParams.get('piece')));
-  let method: 'visual' | 'cross-cut' = $state('visual');
-  let lattice: Lattice = $state(25);
-  let flaked: number[] = $state([]);
-  let note = $state('');
-  const result = $derived(crossCutClass(flaked.length, lattice));
-  const time = (ms: number) => sayTime(ms, data.zone);
-  /** A recorded check begins a new one. */
-  const begin = () => {
-    flaked = [];
-    note = '';
-  };
+  const view = $derived(checkPage(field.bench, page.url.searchParams.get('piece'), field.now));
+  const piece = $derived(
+    view.chosen ? (markedPieces(field.bench, field.now).get(view.chosen.id) ?? null) : null,
+  );
+  const HOW = { visit: '', prompted: 'came for a report', report: 'the household' } as const;
 </script>
 
 <div class="pair">
   <div class="stack">
-    <section class="card">
-      <h2>Look at {view.proposal.size} of {data.pieceCount}</h2>
-      <p class="soft">
-        So many that, if {view.proposal.faulty}
-        {view.proposal.faulty === 1 ? 'piece fails' : 'pieces fail'}, at least one is found {Math.round(
-          view.proposal.confidence * 100,
-        )} times in 100. Under the counter first, the rest drawn at random.
-      </p>
-      <p class="row">
-        {#each view.sample as piece (piece.id)}
-          <a
-            class="code mono"
-            class:unsafe={isTurnUnsafe(piece.code)}
-            class:done={piece.checked}
-            class:on={view.chosen?.id === piece.id}
-            href="?piece={piece.id}"
-            aria-label="Check piece {piece.code}{piece.checked ? ', checked' : ''}"
-            >{piece.code}{piece.checked ? ' ✓' : ''}</a
-          >
-        {/each}
-      </p>
-    </section>
+    {#if view.plan}
+      <VisitCard plan={view.plan} chosen={view.chosen?.id ?? null} now={field.now} zone={data.zone} />
+    {:else if view.handedOver !== null}
+      <section class="card"><p>No visit is left that would tell more. Reports are still taken.</p></section>
+    {/if}
     <Walls
       walls={markedWalls(data.field.walls, field)}
       href={(id) => `?piece=${id}`}
@@ -70,20 +39,18 @@
       <section class="card">
         <h2>Checks</h2>
         <Table label="Checks">
-          <thead><tr><th>When</th><th>Piece</th><th>Face</th><th>Seen</th><th>By</th></tr></thead>
+          <thead><tr><th>When</th><th>Piece</th><th>How</th><th>Result</th><th>By</th></tr></thead>
           <tbody>
             {#each view.checks as check (check.id)}
               <tr>
-                <td>{time(check.at)}</td>
+                <td>{sayDate(check.at, data.zone)}</td>
                 <td class="mono"><b>{check.code}</b></td>
-                <td>{check.face}</td>
+                <td>{check.method}, {check.face}</td>
                 <td class:bad={!check.sound}>
-                  {#if check.crossCut}cross-cut <b>{check.crossCut.astm}</b> ({Math.round(
-                      check.crossCut.share * 100,
-                    )} % off){:else}{check.seen ?? 'sound'}{/if}
+                  {check.result}{#if check.sizeMm !== null}, {check.sizeMm} mm{/if}
                   {#if check.note}<span class="soft"> {check.note}</span>{/if}
                 </td>
-                <td>{check.who}</td>
+                <td>{HOW[check.how] || check.who}</td>
               </tr>
             {/each}
           </tbody>
@@ -102,117 +69,49 @@
           Check <span class="mono">{view.chosen.code}</span>
           <span class="soft">{FORM_WORDS[view.chosen.form]}, {view.chosen.wall}</span>
         </h2>
-        <div class="row" role="radiogroup" aria-label="Test">
-          <Pick bind:group={method} value="visual">look</Pick>
-          <Pick bind:group={method} value="cross-cut">cross-cut tape</Pick>
-        </div>
-        <FactForm
-          kind="check.recorded"
-          fields={{ piece: view.chosen.id, method }}
-          empties={false}
-          kept={begin}
+        <CheckForm {view} {piece} />
+      </section>
+      <section class="card" aria-label="Its history">
+        <FoldOut
+          words="Its history: {view.chosen.history.length} {view.chosen.history.length === 1
+            ? 'look'
+            : 'looks'}"
         >
-          {#snippet children(sending)}
-            <div class="stack">
-              {#if method === 'visual'}
-                <Choice name="face" label="Face"
-                  ><Option value="front" text="front" /><Option value="back" text="back" /></Choice
-                >
-                <Choice name="failure" label="Seen">
-                  <Option value="" text="sound" />
-                  {#each view.failures as failure (failure.key)}<Option
-                      value={failure.key}
-                      text={failure.seen}
-                    />{/each}
-                </Choice>
-              {:else}
-                <p class="warn">Cut only where agreed and out of sight: the back edge or the inside face.</p>
-                <Hidden name="face" value="back" />
-                <div class="row">
-                  <Pick name="lattice" bind:group={lattice} value={25} onchange={() => (flaked = [])}>
-                    25 squares</Pick
-                  >
-                  <Pick name="lattice" bind:group={lattice} value={100} onchange={() => (flaked = [])}>
-                    100, thin film</Pick
-                  >
-                </div>
-                <p>Tap every square that came off.</p>
-                <CrossCutGrid {lattice} bind:flaked />
-                <p class="class" aria-live="polite">
-                  <b>{result.astm}</b>
-                  <span class="soft"
-                    >ISO 2409 class {result.iso} · {flaked.length} of {lattice} off, {Math.round(
-                      result.share * 100,
-                    )} %</span
-                  >
-                </p>
-              {/if}
-              <Field name="note" bind:text={note} label="Note" maxlength={500} />
-              <Button type="submit" disabled={sending}>Record the check</Button>
-            </div>
-          {/snippet}
-        </FactForm>
+          <ul>
+            {#each view.chosen.history as c (c.id)}
+              <li class:bad={!c.sound}>
+                {sayDate(c.at, data.zone)}: {c.method.toLowerCase()}, {c.face}: {c.result}{c.note ? ` (${c.note})` : ''}
+              </li>
+            {/each}
+            {#if view.chosen.hung}<li>Hung {sayDate(view.chosen.hung, data.zone)}</li>{/if}
+            {#each [...view.chosen.coats].reverse() as c, i (i)}<li>
+                {c.act}: {sayDate(c.at, data.zone)}
+              </li>{/each}
+          </ul>
+        </FoldOut>
       </section>
     {:else}
-      <p>Choose a piece: from the list, or on the drawing.</p>
+      <section class="card">
+        <p>Choose a piece: from the list, or on the drawing.</p>
+        <FoldOut words="Check the sample panel"><CheckForm {view} piece={null} /></FoldOut>
+      </section>
     {/if}
     {#each view.touchUps as touchUp (touchUp.id)}
-      <section class="card" class:open={!touchUp.closed}>
-        <h2>Touch-up <span class="mono">{touchUp.code}</span>: {touchUp.seen.toLowerCase()}</h2>
-        {#if touchUp.closed}
-          <p>Closed {time(touchUp.closed.at)}, {touchUp.closed.minutes} min. {touchUp.closed.note}</p>
-        {:else}
-          <p>{touchUp.remedy}</p>
-          <p class="soft">
-            Likely: {touchUp.cause.toLowerCase()}. About {touchUp.minutes} min. Common practice; the product’s data
-            sheet decides.
-          </p>
-          <p>Safe from <b>{time(touchUp.from)}</b></p>
-          <FactForm kind="touch-up.closed" fields={{ touchUp: touchUp.id }}>
-            {#snippet children(sending)}
-              <div class="close">
-                <NumberField name="minutes" label="Minutes it took" required />
-                <Field name="note" label="What was done" maxlength={500} />
-                <Button type="submit" kind="tertiary" disabled={sending}>Close it</Button>
-              </div>
-            {/snippet}
-          </FactForm>
-        {/if}
-      </section>
+      <TouchUpCard {touchUp} cans={view.cans} now={field.now} zone={data.zone} />
     {/each}
+    {#if view.closedTouchUps.length}
+      <FoldOut words="Closed touch-ups, {view.closedTouchUps.length}">
+        {#each view.closedTouchUps as touchUp (touchUp.id)}
+          <TouchUpCard {touchUp} cans={view.cans} now={field.now} zone={data.zone} />
+        {/each}
+      </FoldOut>
+    {/if}
   </div>
 </div>
 
 <style>
-  .code {
-    display: inline-flex;
-    align-items: center;
-    justify-content: center;
-    min-width: 48px;
-    min-height: 44px;
-    padding: 0 8px;
-    border: 1px solid var(--line-strong);
-    border-radius: 3px;
-    color: var(--ink);
-    font-size: 16px;
-    font-weight: 600;
-    text-decoration: none;
-  }
-  .code.unsafe {
-    text-decoration: underline;
-    text-decoration-thickness: 2px;
-  }
-  .code.done {
-    background: var(--act-soft);
-  }
-  .code.on {
-    outline: 3px solid var(--act);
-  }
   .on {
     border-left: 6px solid var(--act);
-  }
-  .open {
-    border-left: 6px solid var(--bad);
   }
   .bad {
     color: var(--bad);
@@ -221,14 +120,9 @@
     color: var(--warn);
     font-weight: 500;
   }
-  .class b {
-    font-size: 24px;
-  }
-  .close {
-    display: grid;
-    gap: 8px;
-    margin-top: 8px;
-    justify-items: start;
+  ul {
+    margin: 0;
+    padding-left: 18px;
   }
   @media (max-width: 800px) {
     .side {

@@ -1,0 +1,125 @@
+<!-- A touch-up: what it is likely from, what to do, when it is safe, with what; and closing it. -->
+<script lang="ts">
+  import type { CheckPage } from '$core/bench/pages/check';
+  import { REMEDY_SCOPES, SCOPE_WORDS } from '$core/quality/remedy-scope';
+  import { sayDate, sayMinutes, sayTime } from '$core/units/clock-time';
+  import Button from '../kit/Button.svelte';
+  import Choice from '../kit/Choice.svelte';
+  import Field from '../kit/Field.svelte';
+  import FoldOut from '../kit/FoldOut.svelte';
+  import NumberField from '../kit/NumberField.svelte';
+  import Option from '../kit/Option.svelte';
+  import FactForm from '../facts/FactForm.svelte';
+
+  interface Props {
+    touchUp: CheckPage['touchUps'][number];
+    cans: CheckPage['cans'];
+    now: number;
+    zone: string;
+  }
+  let { touchUp, cans, now, zone }: Props = $props();
+  const remedy = $derived(touchUp.remedy);
+  const wait = (minutes: number): string => (minutes > 0 ? `, then ${sayMinutes(minutes)}` : '');
+</script>
+
+<section class="card" class:open={!touchUp.closed}>
+  <h2>Touch-up <span class="mono">{touchUp.code}</span>: {touchUp.seen.toLowerCase()}</h2>
+  {#if touchUp.closed}
+    <p>
+      Closed {sayDate(touchUp.closed.at, zone)}, {touchUp.closed.minutes} min, {SCOPE_WORDS[
+        touchUp.closed.scope
+      ]}.
+      {touchUp.closed.note}
+    </p>
+    <p>
+      {#if touchUp.checked}✓ looked at again: sound.{:else}Not looked at again yet: <a
+          href="?piece={touchUp.piece}">check <span class="mono">{touchUp.code}</span></a
+        >.{/if}
+    </p>
+  {:else}
+    {#if touchUp.due}<p class:bad={touchUp.overdue}>
+        {touchUp.overdue ? '▲ overdue: was promised' : 'Promised'} by <b>{touchUp.due}</b>
+      </p>{/if}
+    {#if touchUp.warranty !== null}<p class="soft">
+        {touchUp.warranty ? 'Within the warranty by its date' : 'After the warranty: at the owner’s cost'};
+        its terms decide.
+      </p>{/if}
+    {#if remedy}
+      <p>
+        Safe from <b>{sayTime(Math.max(now, remedy.from), zone)}</b>{remedy.from > now
+          ? ': the film is too young before'
+          : ''}.
+        {SCOPE_WORDS[remedy.scope][0]?.toUpperCase()}{SCOPE_WORDS[remedy.scope].slice(1)}, about {remedy.minutes}
+        min of hands.
+      </p>
+      <p>{touchUp.remedyWords}</p>
+      <ol>
+        {#each remedy.steps as s, i (i)}<li>{s.words}{wait(s.wait)}</li>{/each}
+      </ol>
+      {#if remedy.material}
+        <p>
+          <b>{remedy.material.ml} mL</b> of {remedy.material.product}{remedy.material.colour
+            ? `, ${remedy.material.colour}`
+            : ''}:
+          {#if remedy.material.can}from the kept can, {remedy.material.can.place}.{:else}{remedy.material
+              .not ?? 'No can is kept.'} Mix or buy anew; another can of the colour may be off by up to ΔE 1 (from
+            memory): try it at an edge first.{/if}
+        </p>
+      {/if}
+    {/if}
+    <FoldOut words="What it is likely from">
+      {#each touchUp.causes as c, i (i)}
+        <p><b>{i + 1}. {c.words}</b></p>
+        {#if c.evidence.length}
+          <ul>
+            {#each c.evidence as e, k (k)}<li>{e.speaks === 'for' ? '+' : '−'} {e.words}</li>{/each}
+          </ul>
+        {:else}<p class="soft">Nothing on record speaks for it or against it.</p>{/if}
+      {/each}
+      <p class="soft">Common practice; the product’s data sheet decides.</p>
+    </FoldOut>
+    <FactForm kind="touch-up.closed" fields={{ touchUp: touchUp.id }}>
+      {#snippet children(sending)}
+        <div class="close">
+          <NumberField name="minutes" label="Minutes it took" required />
+          <Choice name="scope" label="Coated anew" value={remedy?.scope ?? 'spot'}>
+            {#each REMEDY_SCOPES as s (s)}<Option value={s} text={SCOPE_WORDS[s]} />{/each}
+          </Choice>
+          <NumberField name="ml" label="Paint used" unit="mL" />
+          {#if cans.length}
+            <Choice name="can" label="From" value={remedy?.material?.can?.id ?? ''}>
+              <Option value="" text="another can" />
+              {#each cans as c (c.id)}<Option
+                  value={c.id}
+                  text="the kept can, {Math.round(c.ml)} mL left, {c.place}"
+                />{/each}
+            </Choice>
+          {/if}
+          <Field name="note" label="What was done" maxlength={500} />
+          <Button type="submit" kind="tertiary" disabled={sending}>Close it</Button>
+        </div>
+      {/snippet}
+    </FactForm>
+  {/if}
+  <p class="soft">Seen {sayDate(touchUp.opened, zone)}.</p>
+</section>
+
+<style>
+  .open {
+    border-left: 6px solid var(--bad);
+  }
+  .bad {
+    color: var(--bad);
+  }
+  .close {
+    display: grid;
+    gap: 8px;
+    margin-top: 8px;
+    justify-items: start;
+  }
+  ol,
+  ul {
+    margin: 4px 0;
+    padding-left: 20px;
+  }
+</style>

@@ -1,0 +1,86 @@
+<!-- A recall: all pieces with a can, a day or an overruled rule, and what to look at first. -->
+<script lang="ts">
+  import { sayDate } from '$core/units/clock-time';
+  import Button from '$ui/kit/Button.svelte';
+  import Choice from '$ui/kit/Choice.svelte';
+  import DateField from '$ui/kit/DateField.svelte';
+  import Hidden from '$ui/kit/Hidden.svelte';
+  import Option from '$ui/kit/Option.svelte';
+
+  let { data } = $props();
+  const pieces = $derived(data.kitchens.reduce((sum, k) => sum + k.pieces.length, 0));
+  const failed = $derived(data.kitchens.reduce((sum, k) => sum + k.failed, 0));
+</script>
+
+<div class="page stack">
+  <div class="row">
+    <h1>Recall</h1>
+    <Button href="/lasting" kind="ghost">Lasting</Button>
+  </div>
+  <div class="row">
+    <form class="row" method="get">
+      <Choice label="Can or cup" name="batch">
+        {#each data.batches as b, i (i)}<Option value={b} text={b} />{/each}
+      </Choice>
+      <Button type="submit" kind="tertiary">All with it</Button>
+    </form>
+    <form class="row" method="get">
+      <DateField of="day" label="Coated on" name="day" required />
+      <Button type="submit" kind="tertiary">All of that day</Button>
+    </form>
+    <form method="get">
+      <Hidden name="rule" value="any" />
+      <Button type="submit" kind="tertiary">All with a rule overruled</Button>
+    </form>
+  </div>
+  {#if data.of}
+    <h2>{data.of}</h2>
+    <p>
+      <b>{pieces}</b>
+      {pieces === 1 ? 'piece' : 'pieces'} in {data.kitchens.length}
+      {data.kitchens.length === 1 ? 'kitchen' : 'kitchens'}, {failed} failed so far. Look first at the first of
+      each list: what failed before, then by stove, sink and bin, then what nobody saw for longest.
+    </p>
+    {#each data.kitchens as k (k.job)}
+      <section class="card" aria-label={k.name}>
+        <h3><a href="/jobs/{k.job}/check">{k.name}</a> <span class="soft">{k.place}</span></h3>
+        <ul>
+          {#each k.pieces as p (p.id)}
+            <li class:bad={p.failed}>
+              <a href="/jobs/{k.job}/check?piece={p.id}" class="mono">{p.code}</a>
+              {p.failed ? '▲ failed' : 'sound'}, {p.place}; {p.lastLook === null
+                ? 'nobody looked'
+                : `seen ${sayDate(p.lastLook, data.zone)}`}
+            </li>
+          {/each}
+        </ul>
+      </section>
+    {:else}
+      <p>No piece that hangs was coated from it.</p>
+    {/each}
+  {/if}
+</div>
+
+<style>
+  .page {
+    padding: 18px 20px;
+    max-width: 1080px;
+  }
+  h3 {
+    font-weight: 600;
+  }
+  ul {
+    margin: 0;
+    padding: 0;
+    list-style: none;
+    columns: 3 240px;
+  }
+  a {
+    display: inline-flex;
+    min-height: 44px;
+    align-items: center;
+  }
+  .bad {
+    color: var(--bad);
+  }
+</style>
