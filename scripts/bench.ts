@@ -14,6 +14,7 @@ import { ratesOf, type Climate } from '../src/lib/core/drying/climate';
 import { readyAt } from '../src/lib/core/drying/ready';
 import { addYears } from './bench-scale';
 import { latencyRows } from './bench-latency';
+import { lastingRows } from './bench-lasting';
 import { phoneRows } from './bench-phone';
 import { planRows, printRows, type Row } from './bench-plan';
 import { launchOptions } from './parts/chromium.mjs';
@@ -78,6 +79,8 @@ for (const path of [
   '/systems/two-pack',
   '/air',
   '/drying',
+  '/lasting',
+  '/lasting?by=place',
   ...[
     'survey',
     'survey/pieces',
@@ -311,4 +314,10 @@ rows.push([
   '1000 ms',
 ]);
 
-printRows([...rows, ...(await latencyRows()), ...(await phoneRows()), ...(await planRows())]);
+printRows([
+  ...rows,
+  ...lastingRows(),
+  ...(await latencyRows()),
+  ...(await phoneRows()),
+  ...(await planRows()),
+]);

@@ -137,7 +137,7 @@
     </section>
   {/if}
   {#if data.visits.length}
-    <section class="card">
+    <section class="card" aria-label="Visits due">
       <h2>Visits due</h2>
       <ul>
         {#each data.visits as v (v.job)}

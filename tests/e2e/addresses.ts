@@ -11,6 +11,9 @@ export const COMPANY_PAGES = [
   '/systems',
   '/systems/two-pack',
   '/air',
+  '/lasting',
+  '/lasting/recall',
+  '/jobs/kept-paint',
   '/drying',
 ];
 

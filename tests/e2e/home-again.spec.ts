@@ -203,6 +203,9 @@ test.describe.serial('Lanternhouse', () => {
     const paint = page.getByRole('region', { name: 'Paint that is kept' });
     await paint.getByText('Keep a can').click();
     await paint.getByLabel('Batch').fill('31');
+    // What the take-off leaves is proposed; the can that is kept is smaller.
+    await expect(paint.getByText(/By the take-off: .* left/)).toBeVisible();
+    await paint.getByLabel('How much, mL').last().fill('250');
     await paint.getByRole('button', { name: 'Keep it' }).click();
     await expect(paint.getByText('250 mL')).toBeVisible();
     await sign();

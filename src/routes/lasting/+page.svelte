@@ -88,7 +88,7 @@
       <section class="card" aria-label="Of 100 pieces">
         <h2>{mark === null ? 'Watched so far' : `Of 100 pieces, sound after ${sayDays(mark)}`}</h2>
         <ul class="ranks">
-          {#each ranked as { group, point } (group.name)}
+          {#each ranked as { group, point }, i (i)}
             <li class:few={group.tooFew}>
               <span class="name"><b>{group.name}</b></span>
               {#if group.tooFew || !point}
@@ -144,7 +144,7 @@
             ></thead
           >
           <tbody>
-            {#each groups as g (g.name)}
+            {#each groups as g, i (i)}
               <tr
                 ><td>{g.name}</td>{#each times as t (t)}{@const p = g.points.find((x) => x.time === t)}<td
                     >{p && (g.tooFew || p.atRisk < FEW_WATCHED) ? 'too few' : shareSaid(p)}{#if p}<span
@@ -226,7 +226,7 @@
       <section class="card" aria-label="What is found">
         <h2>What is found</h2>
         <ul class="kinds">
-          {#each view.kinds as k (k.place)}<li>{k.place}: <b>{k.failed}</b> of {k.pieces}</li>{:else}<li>
+          {#each view.kinds as k, i (i)}<li>{k.place}: <b>{k.failed}</b> of {k.pieces}</li>{:else}<li>
               Nothing yet.
             </li>{/each}
         </ul>

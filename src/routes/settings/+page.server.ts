@@ -25,7 +25,10 @@ export const actions: Actions = {
       setCompany(
         locals.db,
         Object.fromEntries(
-          ['name', 'town', 'contact', 'warranty'].map((key) => [key, String(form.get(key) ?? '')]),
+          ['name', 'town', 'contact', 'warranty', 'warrantyMonths'].map((key) => [
+            key,
+            String(form.get(key) ?? ''),
+          ]),
         ),
       );
       return { saved: 'The company is saved.' };

@@ -17,7 +17,10 @@
 
 <div class="page stack">
   <h1>Settings</h1>
-  <p><a href="/systems">Finish systems</a> · <a href="/air">Air and places</a></p>
+  <p>
+    <a href="/systems">Finish systems</a> · <a href="/air">Air and places</a> ·
+    <a href="/lasting">Lasting</a>
+  </p>
   {#if form?.refused}<Notice>{form.refused}</Notice>{/if}
   {#if form?.saved}<Notice kind="ok">{form.saved}</Notice>{/if}
   <section class="card">
@@ -92,6 +95,12 @@
         rows={4}
         value={data.own.warranty}
         maxlength={4000}
+      />
+      <NumberField
+        name="warrantyMonths"
+        label="Months of warranty"
+        value={data.own.warrantyMonths}
+        required
       />
       <div><Button type="submit" kind="tertiary">Save</Button></div>
     </form>

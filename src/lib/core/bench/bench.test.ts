@@ -250,7 +250,11 @@ describe('checks and touch-ups', () => {
     const facts = [...whole(), fact(40_000, check([0, 1, 2, 3]))];
     const state = fold(facts);
     const [touchUp] = [...state.touchUps.values()];
-    expect(state.checks[0]).toMatchObject({ sound: false, failure: 'peeling', crossCut: { astm: '2B' } });
+    expect(state.checks[0]).toMatchObject({
+      sound: false,
+      failure: 'peeling',
+      result: '2B, ISO 3, 20 % off',
+    });
     expect(pieceMark(state, route, P1, 0, SHEET_WAITS).state).toBe('defect');
     expect(touchUpFrom(contextOf(route, facts, known), touchUp?.id ?? '')).toBe(40_000 * MINUTE);
     const close: FactBody = { kind: 'touch-up.closed', touchUp: touchUp?.id ?? '', minutes: 50, note: '' };

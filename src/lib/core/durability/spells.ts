@@ -27,13 +27,17 @@ export function spellsOf(state: JobState, route: readonly Step[], piece: string)
   const coats = coatsOf(state, route, piece);
   const first = hangs[0];
   if (first === undefined) return [];
+  // What the last walk finds is put right before the kitchen is in use.
+  const handedOver = state.handedOver ?? 0;
   const again = hangs.filter((at, i) => i > 0 && coats.some((c) => c > (hangs[i - 1] ?? 0) && c <= at));
   const mended = [...state.touchUps.values()].flatMap((t) =>
-    t.piece === piece && t.closed && t.closed.at > first ? [{ opened: t.opened, at: t.closed.at }] : [],
+    t.piece === piece && t.opened > handedOver && t.closed && t.closed.at > first
+      ? [{ opened: t.opened, at: t.closed.at }]
+      : [],
   );
   const starts = [...new Set([first, ...again, ...mended.map((m) => m.at)])].sort((a, b) => a - b);
   const checks = state.checks
-    .filter((c) => c.piece === piece && c.spot !== 'panel')
+    .filter((c) => c.piece === piece && c.spot !== 'panel' && c.at > handedOver)
     .sort((a, b) => a.at - b.at);
   return starts.map((start, i): Spell => {
     const until = starts[i + 1] ?? Infinity;

@@ -34,7 +34,7 @@
   {/each}
 </svg>
 <ul>
-  {#each places as p (p.place)}
+  {#each places as p, i (i)}
     <li>
       <span class="key" style:opacity={0.1 + 0.75 * (p.rate / most)}></span>
       {p.place}: <b>{p.failed}</b> of {p.pieces}

@@ -84,7 +84,7 @@
 
 {#if shown.length}
   <ul class="legend" aria-hidden="true">
-    {#each shown as g, i (g.name)}
+    {#each shown as g, i (i)}
       {@const look = LINES[i % LINES.length]}
       <li>
         <svg width="34" height="12"

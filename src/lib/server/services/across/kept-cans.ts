@@ -12,6 +12,7 @@ const KINDS = [
   'can.kept',
   'can.changed',
   'check.recorded',
+  'failure.reported',
   'touch-up.closed',
   'void',
   'time.corrected',

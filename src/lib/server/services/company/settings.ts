@@ -24,7 +24,6 @@ const companySchema = z.object({
   warranty: z.string().trim().max(4000, 'At most 4000 letters'),
   warrantyMonths: z
     .string()
-    .default('24')
     .transform(readNumber)
     .pipe(
       z

@@ -127,10 +127,11 @@ export function answer(
       worker,
       device,
       body: {
-        kind: 'check.recorded',
+        kind: 'failure.reported',
         piece: report.piece,
         face: 'front',
-        test: { method: 'visual', failure: given.failure },
+        failure: given.failure,
+        report: report.id,
         note: `Reported by the household: ${report.words}`.slice(0, 2000),
         ...(report.x === null || report.y === null ? {} : { x: report.x, y: report.y }),
         ...(given.day ? { due: given.day } : {}),

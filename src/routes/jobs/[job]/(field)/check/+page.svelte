@@ -80,7 +80,9 @@
           <ul>
             {#each view.chosen.history as c (c.id)}
               <li class:bad={!c.sound}>
-                {sayDate(c.at, data.zone)}: {c.method.toLowerCase()}, {c.face}: {c.result}{c.note ? ` (${c.note})` : ''}
+                {sayDate(c.at, data.zone)}: {c.method.toLowerCase()}, {c.face}: {c.result}{c.note
+                  ? ` (${c.note})`
+                  : ''}
               </li>
             {/each}
             {#if view.chosen.hung}<li>Hung {sayDate(view.chosen.hung, data.zone)}</li>{/if}

@@ -7,6 +7,7 @@ import { finishedApart } from '$server/services/plan/finishes-form';
 import { choiceOf, partOf, proposalOf } from '$server/services/plan/take-proposal';
 import { readSetting } from '$server/store/settings';
 import { Refused } from '$server/refused';
+import { quotes } from '$server/services/lasting/quote';
 import { answerQuestions, proposeFor } from '$server/services/plan/propose';
 import { patternBacks } from '$server/services/plan/weigh';
 import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
@@ -67,6 +68,7 @@ export const load: PageServerLoad = async ({ locals, params, url }) => {
     chosen: (part === null ? file.choice : file.choice?.finishes[part])?.system.key ?? null,
     patterns: PATTERNS.map((key) => ({ key, ...PATTERN_FACTS[key], on: file.choice?.pattern === key })),
     backs: url.searchParams.has('compare') ? await patternBacks(locals.db, file, locals.now()) : null,
+    record: await quotes(locals.db, locals.now()),
     begun: file.state.works.size > 0,
     chosenAtAll: file.choice !== null,
     currency: readSetting(locals.db, 'costs')?.currency ?? '',

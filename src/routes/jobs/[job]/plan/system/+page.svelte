@@ -110,6 +110,17 @@
             .join(' · ')}
         </p>
         {#each p.coatReasons as says, k (k)}<p class="soft">{says}</p>{/each}
+        {#if data.record[p.name]}
+          {@const r = data.record[p.name]}
+          <p>
+            <b>The record here</b>: {r?.failed} of {r?.pieces} pieces failed so far, in {r?.kitchens}
+            {r?.kitchens === 1 ? 'kitchen' : 'kitchens'};
+            {#if r?.year}of 100, {Math.round(100 * r.year.share)} are sound after a year ({Math.round(
+                100 * r.year.low,
+              )} to {Math.round(100 * r.year.high)}){:else}too few to tell more{/if}.
+            <a href="/lasting">Lasting</a>
+          </p>
+        {/if}
         <p class="soft">
           {p.tool}{p.toolReason ? `: ${p.toolReason}` : ''} · films take {p.days.toFixed(1)} days to hanging
         </p>

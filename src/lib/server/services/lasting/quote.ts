@@ -1,0 +1,33 @@
+/** What the record says of each system, for whoever chooses one. */
+import type { Db } from '../../db/open';
+import { lasting, lastingQuery } from './lasting';
+
+export interface Quote {
+  pieces: number;
+  kitchens: number;
+  failed: number;
+  /** share sound after a year, with limits; null where there are too few to tell */
+  year: { share: number; low: number; high: number } | null;
+}
+
+const YEAR = 365;
+
+/** By the name of the system; a system without a record is not in it. */
+export async function quotes(db: Db, now: number): Promise<Record<string, Quote>> {
+  const { comparison } = await lasting(db, lastingQuery(db, new URLSearchParams(), now));
+  return Object.fromEntries(
+    comparison.groups.map((g) => {
+      const point = g.points.find((p) => p.time === YEAR);
+      const told = !g.tooFew && point?.limits;
+      return [
+        g.name,
+        {
+          pieces: g.pieces,
+          kitchens: g.kitchens,
+          failed: g.failures,
+          year: told ? { share: point.survival, low: told.low, high: told.high } : null,
+        },
+      ];
+    }),
+  );
+}
