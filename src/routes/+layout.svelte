@@ -210,6 +210,12 @@
       padding: 11px 10px;
     }
   }
+  /* Today leads home, too. */
+  @media (max-width: 350px) {
+    .word {
+      display: none;
+    }
+  }
   @media print {
     .top {
       display: none;

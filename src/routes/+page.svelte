@@ -139,6 +139,7 @@
   {#if data.visits.length}
     <section class="card" aria-label="Visits due">
       <h2>Visits due</h2>
+      <p><a class="tool" href="/rounds">Make a round of them</a></p>
       <ul>
         {#each data.visits as v (v.job)}
           <li><b class="mono when">{v.day}</b><a href="/jobs/{v.job}/check">{v.name}</a></li>

@@ -12,6 +12,7 @@ export const COMPANY_PAGES = [
   '/systems/two-pack',
   '/air',
   '/lasting',
+  '/rounds',
   '/lasting/recall',
   '/jobs/kept-paint',
   '/drying',

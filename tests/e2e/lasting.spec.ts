@@ -83,9 +83,9 @@ test('a visit on a phone without signal: sound looks, a cross-cut that fails, it
   const name = (await visit.textContent()) ?? '';
   await visit.click();
   await ready(phone);
-  const job = /jobs\/([0-9a-f-]{36})/.exec(phone.url())?.[1] ?? '';
   const card = phone.getByRole('region', { name: 'The next visit' });
   await expect(card).toContainText('Visit now');
+  const job = /jobs\/([0-9a-f-]{36})/.exec(phone.url())?.[1] ?? '';
   await axeIn(phone);
 
   // The device keeps what it needs, then the signal goes.

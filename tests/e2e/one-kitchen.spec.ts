@@ -226,12 +226,14 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
     await setClock(page, server.url, '2026-03-23T10:00');
     await go(page, 'Check', 'check');
     // Hypergeometric: with one faulty of nine, (9 − n) / 9 ≤ 0.1 needs all nine.
-    await expect(page.getByRole('heading', { name: 'Look at 9 of 9' })).toBeVisible();
+    await expect(page.getByRole('region', { name: 'The next visit' })).toContainText(
+      'Look at 9. 9 are drawn',
+    );
     await page.getByRole('link', { name: 'Check piece 7', exact: true }).click();
     await page.getByRole('button', { name: 'Record the check' }).click();
     await expect(page.locator('tbody tr').first()).toContainText('sound');
     await page.getByRole('link', { name: 'Check piece 3', exact: true }).click();
-    await page.getByLabel('cross-cut tape').check();
+    await page.getByLabel('How', { exact: true }).selectOption('cross-cut');
     const squares = page.getByRole('group', { name: 'Squares of the cross-cut' });
     for (const [r, c] of [
       [1, 1],
@@ -258,7 +260,8 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
     await page.getByLabel('Minutes it took').fill('55');
     await page.getByLabel('What was done').fill('spot-primed, two thin coats');
     await page.getByRole('button', { name: 'Close it' }).click();
-    await expect(page.getByText('Closed Wed 25 Mar, 15:30, 55 min.')).toBeVisible();
+    await page.getByText('Closed touch-ups, 1').click();
+    await expect(page.getByText('Closed 25 Mar 2026, 55 min, the spot alone.')).toBeVisible();
     await expect(station(page, 'Check')).toContainText('2 checks');
   });
 

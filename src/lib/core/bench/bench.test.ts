@@ -253,7 +253,7 @@ describe('checks and touch-ups', () => {
     expect(state.checks[0]).toMatchObject({
       sound: false,
       failure: 'peeling',
-      result: '2B, ISO 3, 20 % off',
+      result: '2B, ISO 3, 16 % off',
     });
     expect(pieceMark(state, route, P1, 0, SHEET_WAITS).state).toBe('defect');
     expect(touchUpFrom(contextOf(route, facts, known), touchUp?.id ?? '')).toBe(40_000 * MINUTE);

@@ -76,14 +76,16 @@ function riskOf(p: BenchPiece, failed: ReadonlySet<string>): string | null {
 }
 
 /**
- * The visit that comes next; null before hand-over, or where none is left that tells something.
+ * The visit that comes next; null without pieces, or where none is left that tells something.
  * @param now ms since 1970
  */
 export function visitPlan(bench: Bench, now: number): VisitPlan | null {
   const { state, pack } = bench;
-  const handedOver = state.handedOver;
-  const home = pack.pieces.filter((p) => pieceState(state, p.id).hungIn !== null);
-  if (handedOver === null || !home.length) return null;
+  // Before that a look is taken as of now; the first visit counts from the day it is handed over.
+  const handedOver = state.handedOver ?? now;
+  const hung = pack.pieces.filter((p) => pieceState(state, p.id).hungIn !== null);
+  const home = hung.length ? hung : pack.pieces;
+  if (!home.length) return null;
   const risks = risksOf(bench);
   const visits = state.checks.filter((c) => c.how === 'visit');
   const last = visits.at(-1)?.at ?? null;

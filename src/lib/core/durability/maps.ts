@@ -33,19 +33,15 @@ export function ratesBy(sample: readonly SamplePiece[], trait: string): PlaceRat
 
 /** First failures by kind, over all pieces. @param names of the kinds, by key */
 export function ratesByKind(sample: readonly SamplePiece[], names: ReadonlyMap<string, string>): PlaceRate[] {
+  const counts = new Map<string, number>();
+  for (const { right, failure } of sample)
+    if (right !== null && failure !== null) counts.set(failure, (counts.get(failure) ?? 0) + 1);
   const pieces = sample.length;
   return [...names]
-    .map(([key, place]) => {
-      const failed = sample.filter((p) => p.right !== null && p.failure === key).length;
-      return {
-        place,
-        failed,
-        pieces,
-        rate: failed / Math.max(1, pieces),
-        limits: wilson(failed, Math.max(1, pieces)),
-      };
+    .flatMap(([key, place]) => {
+      const failed = counts.get(key) ?? 0;
+      return failed ? [{ place, failed, pieces, rate: failed / pieces, limits: wilson(failed, pieces) }] : [];
     })
-    .filter((k) => k.failed > 0)
     .sort((a, b) => b.failed - a.failed);
 }
 

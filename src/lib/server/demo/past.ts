@@ -26,7 +26,8 @@ import { refreshSummary } from '../services/job/summaries';
 import { noteCondition } from '../services/survey/note-condition';
 import { saveSurvey } from '../services/survey/save-survey';
 import { insertFact } from '../store/facts';
-import { writeChoice } from '../store/jobs';
+import { writeChoice, writePosition } from '../store/jobs';
+import { writeSetting } from '../store/settings';
 import {
   BAD_BATCH,
   BAD_BATCH_FACTOR,
@@ -45,6 +46,8 @@ const SEED = 19;
 const JOBS = 40;
 const ZONE = 'America/Halifax';
 
+/** The shop, in a made-up town. */
+const HOME = { latitude: 44.28, longitude: -64.31 };
 const STREETS = [
   'Kelp',
   'Gannet',
@@ -129,6 +132,7 @@ interface Log {
 /** Fills the past. @param workers ids of people @param now the demo's clock */
 export function makePast(db: Db, workers: readonly string[], now: number): void {
   const random = seeded(SEED);
+  writeSetting(db, 'home', HOME);
   const first = dayToMs('2020-02-10', ZONE);
   const step = (now - 95 * DAY - first) / (JOBS - 1);
   for (let n = 0; n < JOBS; n++) finishedJob(db, n, Math.round(first + n * step), workers, now, random);
@@ -192,6 +196,11 @@ function finishedJob(
     workers: [pick(workers, random)],
     crewWeek: USUAL_CREW_WEEK,
     houseWeek: USUAL_HOUSE_WEEK,
+  });
+  // Houses up and down the bay, by street and number.
+  writePosition(db, job, {
+    latitude: Number((HOME.latitude + 0.03 * Math.sin(1.7 * n)).toFixed(4)),
+    longitude: Number((HOME.longitude + 0.04 * Math.cos(2.9 * n)).toFixed(4)),
   });
   writeChoice(db, job, JSON.stringify(choice));
   divideLots(db, job, choice);

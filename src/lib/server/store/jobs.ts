@@ -1,5 +1,6 @@
 import { fixedMaterialsSchema, type FixedMaterials } from '$core/kitchen/fixed-material';
 import type { Way } from '$core/labels/hiding';
+import type { Position } from '$core/quality/round';
 import type { Scheme } from '$core/labels/schemes';
 import type { LengthUnit } from '$core/units/length';
 import type { Db } from '../db/open';
@@ -62,6 +63,25 @@ function readMaterials(text: string): FixedMaterials {
 
 export function writeMaterials(db: Db, id: string, materials: FixedMaterials): void {
   db.prepare('UPDATE job SET materials = ? WHERE id = ?').run(JSON.stringify(materials), id);
+}
+
+/** Where the houses of jobs are, as far as somebody wrote it down. */
+export const jobPositions = (db: Db): Map<string, Position> =>
+  new Map(
+    db
+      .prepare<[], Position & { id: string }>(
+        'SELECT id, latitude, longitude FROM job WHERE latitude IS NOT NULL AND longitude IS NOT NULL',
+      )
+      .all()
+      .map(({ id, latitude, longitude }) => [id, { latitude, longitude }]),
+  );
+
+export function writePosition(db: Db, id: string, position: Position | null): void {
+  db.prepare('UPDATE job SET latitude = ?, longitude = ? WHERE id = ?').run(
+    position?.latitude ?? null,
+    position?.longitude ?? null,
+    id,
+  );
 }
 
 export const listJobIds = (db: Db): string[] =>

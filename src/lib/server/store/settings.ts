@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Db } from '../db/open';
 import { forgiving } from '../forgiving';
+import { positionSchema } from '$core/quality/round';
 import { placesSchema } from '$core/air/places';
 import { instantSchema } from '$core/units/instant';
 
@@ -13,6 +14,8 @@ export const SETTINGS = {
   places: placesSchema,
   /** what an hour costs, in cents, and the sign of the money */
   costs: z.object({ currency: z.string().max(4), hourCents: z.number().int().nonnegative().max(100_000_00) }),
+  /** where rounds begin and end, degrees */
+  home: positionSchema,
   company: z.object({
     name: z.string().max(120),
     town: z.string().max(120),

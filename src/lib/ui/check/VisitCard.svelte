@@ -25,7 +25,8 @@
     at random: if
     {plan.faulty}
     {plan.faulty === 1 ? 'piece of the kitchen fails' : 'pieces of the kitchen fail'}, at least one is among
-    them {Math.round(plan.confidence * 100)} times in 100. The others are at risk.
+    them {Math.round(plan.confidence * 100)} times in 100.{#if plan.pieces.length > plan.drawn}{' '}The others
+      are at risk.{/if}
   </p>
   {#if plan.risks.length}<p class="soft">Looked at more often, because {plan.risks.join('; ')}.</p>{/if}
   {#each reasons as why (why)}

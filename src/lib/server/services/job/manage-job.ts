@@ -10,12 +10,16 @@ import {
   deleteJob,
   findJob,
   writeAbout,
+  jobPositions,
   writeArchived,
+  writePosition,
   type Job,
 } from '../../store/jobs';
 import { listWorkers } from '../../store/workers';
 import { eachJob, withFaults, type JobFault } from './each-job';
 import { openJob } from './open-job';
+import { positionSchema, type Position } from '$core/quality/round';
+import { readNumber } from '$core/units/read-number';
 import { readInput } from '../../read-input';
 import { Refused } from '../../refused';
 import { forgetSearch, stopSearch } from '../../threads/searches';
@@ -28,6 +32,8 @@ export interface ManagedJob {
   /** as it is stored, which may be none */
   zone: string;
   archivedAt: number | null;
+  /** where its house is; null where nobody wrote it down */
+  position: Position | null;
   /** whether something was chosen for its plan */
   chosen: boolean;
   faults: JobFault[];
@@ -51,6 +57,7 @@ export function managedJob(db: Db, id: string): ManagedJob {
     name,
     place,
     zone,
+    position: jobPositions(db).get(id) ?? null,
     archivedAt: archivedAt(db, id),
     chosen: choice !== null,
     faults: [...spoilt, ...withFaults(read)].flatMap((job) => job.faults),
@@ -69,6 +76,21 @@ export function changeAbout(db: Db, id: string, input: unknown): void {
   jobCalled(db, id);
   const given = readInput(aboutSchema, input, 'It is not complete.');
   writeAbout(db, id, given);
+}
+
+const degrees = z.string().transform(readNumber);
+const positionInput = z.object({ latitude: degrees, longitude: degrees }).pipe(positionSchema);
+
+/** Where a house is, from two fields; null where both are empty. @throws Refused 422 with the field */
+export function positionFrom(latitude: string, longitude: string): Position | null {
+  if (!latitude.trim() && !longitude.trim()) return null;
+  return readInput(positionInput, { latitude, longitude }, 'Write latitude and longitude, or neither.');
+}
+
+/** Keeps where the house of a job is. @throws Refused 404 */
+export function placeJob(db: Db, id: string, position: Position | null): void {
+  jobCalled(db, id);
+  writePosition(db, id, position);
 }
 
 /** Forgets what was chosen for the plan of a job; what was recorded stays. @throws Refused 404 */

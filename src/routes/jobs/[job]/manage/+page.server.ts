@@ -8,6 +8,8 @@ import {
   forgetChoice,
   managedJob,
   mayDelete,
+  placeJob,
+  positionFrom,
   removeJob,
 } from '$server/services/job/manage-job';
 import type { Actions, PageServerLoad } from './$types';
@@ -33,6 +35,14 @@ export const actions: Actions = {
       changeAbout(locals.db, params.job, { name: text('name'), place: text('place'), zone: text('zone') });
       locals.forget();
       return { saved: 'Saved.' };
+    });
+  },
+  position: async ({ request, locals, params }) => {
+    const form = await request.formData();
+    return answer(() => {
+      const text = (name: string) => String(form.get(name) ?? '');
+      placeJob(locals.db, params.job, positionFrom(text('latitude'), text('longitude')));
+      return { saved: 'Saved: rounds of visits go by it.' };
     });
   },
   forget: ({ locals, params }) =>

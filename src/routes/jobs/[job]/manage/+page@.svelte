@@ -8,6 +8,7 @@
   import Option from '$ui/kit/Option.svelte';
   import { enhance } from '$app/forms';
   import { sayDate } from '$core/units/clock-time';
+  import PositionFields from '$ui/rounds/PositionFields.svelte';
   import AskFirst from '$ui/kit/AskFirst.svelte';
   import { counted } from '$ui/words';
 
@@ -60,6 +61,14 @@
         {#each data.zones as zone (zone)}<Option value={zone} text={zone} />{/each}
       </Choice>
       <div><Button type="submit">Save</Button></div>
+    </form>
+  </section>
+  <section class="card">
+    <h2>Where it is</h2>
+    <p class="soft">For rounds of visits. Standing in the house, a phone knows it.</p>
+    <form class="stack" method="post" action="?/position" use:enhance={keepFields}>
+      <PositionFields position={job.position} {wrong} />
+      <div><Button type="submit" kind="tertiary">Save where it is</Button></div>
     </form>
   </section>
   {#if job.chosen}
