@@ -55,17 +55,19 @@
           {#each data.visits as v (v.job)}
             <li>
               <Tick name="job" value={v.job} checked={data.asked.includes(v.job)}
-                ><b>{v.name}</b>
-                <span class={state(v.visit.from, v.visit.to)}
-                  >{state(v.visit.from, v.visit.to)}: {sayDate(v.visit.from, data.zone)} to {sayDate(
-                    v.visit.to,
-                    data.zone,
-                  )}</span
-                >
-                <span class="soft"
-                  >{v.pieces} pieces, about {v.minutes} min{v.placed
-                    ? ''
-                    : '; where it is is not written down'}</span
+                ><span class="words"
+                  ><b>{v.name}</b>
+                  <span class={state(v.visit.from, v.visit.to)}
+                    >{state(v.visit.from, v.visit.to)}: {sayDate(v.visit.from, data.zone)} to {sayDate(
+                      v.visit.to,
+                      data.zone,
+                    )}</span
+                  >
+                  <span class="soft"
+                    >{v.pieces} pieces, about {v.minutes} min{v.placed
+                      ? ''
+                      : '; where it is is not written down'}</span
+                  ></span
                 ></Tick
               >
             </li>

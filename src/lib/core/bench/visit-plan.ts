@@ -13,6 +13,8 @@ const CONFIDENCE = 0.9;
 /** Pieces at risk that are looked at beside those drawn. Our choice. */
 const AT_RISK = 4;
 const DAY = 86_400_000;
+/** Looks of the last day and a half are of one visit. Our choice. */
+const UNDER_WAY = 1.5 * DAY;
 /** The air at a coat was cold below this, °C. From memory. */
 const COLD = 15;
 
@@ -88,7 +90,8 @@ export function visitPlan(bench: Bench, now: number): VisitPlan | null {
   if (!home.length) return null;
   const risks = risksOf(bench);
   const visits = state.checks.filter((c) => c.how === 'visit');
-  const last = visits.at(-1)?.at ?? null;
+  // What was looked at today belongs to the visit that is under way.
+  const last = visits.findLast((c) => c.at < now - UNDER_WAY)?.at ?? null;
   const failed = new Set(state.checks.filter((c) => !c.sound).map((c) => c.piece));
   const visit = nextVisit(handedOver, last, now, risks.length > 0, home.length - failed.size);
   if (!visit) return null;

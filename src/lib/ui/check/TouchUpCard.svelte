@@ -122,4 +122,7 @@
     margin: 4px 0;
     padding-left: 20px;
   }
+  ul {
+    list-style: none;
+  }
 </style>
