@@ -54,7 +54,7 @@ await shoot('plan', `${orchard}/plan`, async (page) => {
   await page.locator('.back', { hasText: 'sure of the promised' }).waitFor();
 });
 await shoot('calendar', '/calendar');
-for (const stage of ['take-down', 'coat', 'check']) await shoot(stage, `${lantern}/${stage}`);
+for (const stage of ['take-down', 'coat']) await shoot(stage, `${lantern}/${stage}`);
 const ferry = jobCalled('Ferry Steps');
 await shoot('hang', `${ferry}/hang`, (page) => page.locator('a[href^="?opening="]').nth(3).click());
 await shoot('hand-over', `${ferry}/hand-over`);
@@ -62,7 +62,20 @@ const weavers = jobCalled('Weaver’s Yard');
 await shoot('system', `${weavers}/plan/system`);
 await shoot('take-off', `${lantern}/plan/take-off`);
 await shoot('air', '/air');
-await shoot('drying', '/drying', (page) => page.locator('.chart svg').nth(2).waitFor());
+await shoot('lasting', '/lasting', (page) =>
+  page.getByRole('region', { name: 'What goes with failures' }).waitFor(),
+);
+await shoot('check', '/', async (page) => {
+  await page.locator('[aria-label="Visits due"] li a').first().click();
+  await page
+    .getByRole('link', { name: /^Check piece/ })
+    .nth(3)
+    .click();
+  await page.getByLabel('How', { exact: true }).selectOption('cross-cut');
+  for (const square of ['1, 1', '1, 2', '2, 2'])
+    await page.getByLabel(`Square ${square}`, { exact: true }).check();
+  await page.evaluate(() => scrollTo(0, 0));
+});
 await shoot('piece', `${lantern}/coat`, async (page) => {
   await page.getByRole('button', { name: /^Piece 16,/ }).click();
   const face = page.getByRole('button', { name: 'A flaw on the front' });
