@@ -68,10 +68,10 @@ function groupOf(name: string, pieces: readonly Observation[]): Group {
   const exact = failures > 0 && pieces.every((p) => p.right === null || isExact(p));
   // Where every moment is known Turnbull's estimate is Kaplan and Meier's, which has robust limits for any number of times.
   const limits = turnbullLimits(pieces, marks);
+  const steps = exact ? kaplanMeier(pieces, true) : [];
   const points: SurvivalAt[] = exact
     ? marks.map((time) => {
-        const steps = kaplanMeier(pieces, true).filter((s) => s.time <= time);
-        const last = steps.at(-1);
+        const last = steps.findLast((s) => s.time <= time);
         return {
           time,
           survival: last?.survival ?? 1,
@@ -90,8 +90,28 @@ function groupOf(name: string, pieces: readonly Observation[]): Group {
   return {
     ...{ name, kitchens, pieces: size(pieces), failures, tooFew, curve, watched },
     points: points.map((p) => ({ ...p, atRisk: atRisk(pieces, p.time) })),
-    weibull: tooFew || kitchens < 3 ? null : weibull(pieces),
+    weibull: fitOf(pieces, { failures, kitchens }),
   };
+}
+
+/** Observations by group, those of a kitchen that are alike together, the group with the most pieces first. */
+function grouped(
+  sample: readonly SamplePiece[],
+  by: (p: SamplePiece) => string | null,
+  looks: readonly Observation[],
+): [string, Observation[]][] {
+  const lists = new Map<string, Observation[]>();
+  looks.forEach((o, i) => {
+    const piece = sample[i];
+    const name = piece ? by(piece) : null;
+    if (name === null) return;
+    const own = lists.get(name);
+    if (own) own.push(o);
+    else lists.set(name, [o]);
+  });
+  return [...lists]
+    .map(([name, own]) => [name, merged(own)] as [string, Observation[]])
+    .sort((a, b) => size(b[1]) - size(a[1]));
 }
 
 /** Two groups held against each other, the chance corrected for how many pairs there are. */
@@ -108,36 +128,24 @@ export interface Comparison {
   pairs: Pair[];
 }
 
-/** A test wants at least so many kitchens in all. */
+/** A fit wants so many kitchens, for the limits are from how they differ; a test so many in all. Our choice. */
+const LEAST_TO_FIT = 3;
 const LEAST_KITCHENS = 6;
 
 /**
  * @param by which group a piece is in; null for none
- * @param tested whether the groups are held against each other
  * @param looks the sample's observations, near looks gathered, where they are known
  * @returns groups with the most pieces first
  */
 export function compare(
   sample: readonly SamplePiece[],
   by: (p: SamplePiece) => string | null,
-  tested = true,
   looks: readonly Observation[] = gathered(sample),
 ): Comparison {
-  const lists = new Map<string, Observation[]>();
-  looks.forEach((o, i) => {
-    const piece = sample[i];
-    const name = piece ? by(piece) : null;
-    if (name === null) return;
-    const own = lists.get(name);
-    if (own) own.push(o);
-    else lists.set(name, [o]);
-  });
-  const sorted = [...lists]
-    .map(([name, own]) => [name, merged(own)] as const)
-    .sort((a, b) => size(b[1]) - size(a[1]));
+  const sorted = grouped(sample, by, looks);
   const groups = sorted.map(([name, pieces]) => groupOf(name, pieces));
   // Groups that are too few to tell are not held against others; one without any failure may be.
-  const told = tested ? sorted.filter(([, pieces]) => size(pieces) >= 2 * TOO_FEW) : [];
+  const told = sorted.filter(([, pieces]) => size(pieces) >= 2 * TOO_FEW);
   const all = told.flatMap(([group, pieces]) => pieces.map((o) => ({ ...o, group })));
   const cells = all.length ? cellsOf(all, logRankScores(all)) : [];
   const failed = new Map(told.map(([name, pieces]) => [name, tally(pieces).failures]));
@@ -161,6 +169,24 @@ export function compare(
     pairs: raw.map((r, i) => ({ ...r, p: corrected[i] ?? 1 })),
   };
 }
+
+/** The Weibull fits of groups alone, without their curves. */
+export const fitsBy = (
+  sample: readonly SamplePiece[],
+  by: (p: SamplePiece) => string | null,
+  looks: readonly Observation[],
+): Map<string, Weibull> =>
+  new Map(
+    grouped(sample, by, looks).flatMap(([name, pieces]) => {
+      const fit = fitOf(pieces, tally(pieces));
+      return fit ? [[name, fit] as const] : [];
+    }),
+  );
+
+const fitOf = (
+  pieces: readonly Observation[],
+  { failures, kitchens }: { failures: number; kitchens: number },
+): Weibull | null => (failures < TOO_FEW || kitchens < LEAST_TO_FIT ? null : weibull(pieces));
 
 /** Share that fails within so many days, by the fit, with limits; null without one. */
 export function failsWithin(

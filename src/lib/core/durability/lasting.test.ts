@@ -4,7 +4,7 @@ import { simulate, type Truth } from '../../../../tests/reference/durability/sim
 import { compare, TOO_FEW } from './compare';
 import { forecast } from './forecast';
 import { lastingView, reasonsFor, type LastingQuery } from './lasting';
-import { faceMap, ratesBy } from './maps';
+import { faceMaps, ratesBy } from './maps';
 import { recall } from './recall';
 import { sampleOf, traitOf } from './sample';
 import { readRecords } from './stored-record';
@@ -80,7 +80,7 @@ it('maps count per piece that could have failed', () => {
       spells: p.spells.map((s) => ({ ...s, looks: s.looks.map((l) => ({ ...l, x: 0.99, y: 0 })) })),
     })),
   }));
-  const doors = faceMap(sampleOf(pointed, null).pieces, 'door');
+  const doors = faceMaps(sampleOf(pointed, null).pieces, ['door']).door;
   const failed = pieces.filter((p) => p.right !== null && traitOf(p, 'form') === 'door').length;
   expect(doors.cells[4]).toBe(failed);
   expect(doors.pointed).toBe(failed);

@@ -2,9 +2,9 @@
 import { FAILURES } from '../quality/failures';
 import { seeded } from '../units/random';
 import { associations, type Association } from './associations';
-import { compare, failsWithin, type Comparison, type Group } from './compare';
+import { compare, failsWithin, fitsBy, type Comparison, type Group } from './compare';
 import { forecast, type Forecast, type InUse } from './forecast';
-import { faceMap, ratesBy, ratesByKind, type FaceMap, type PlaceRate } from './maps';
+import { faceMaps, ratesBy, ratesByKind, type FaceMap, type PlaceRate } from './maps';
 import type { KitchenRecord } from './record';
 import { sampleOf, traitOf, type Sample, type SamplePiece } from './sample';
 import { standOuts, type StandOut } from './stand-outs';
@@ -62,12 +62,14 @@ const KINDS = new Map(FAILURES.map((f) => [f.key, f.seen] as const));
 export function lastingView(records: readonly KitchenRecord[], query: LastingQuery): LastingView {
   const sample = sampleOf(records, query.kind, query.spell);
   const looks = gathered(sample.pieces);
-  const comparison = compare(sample.pieces, (p) => traitOf(p, query.by), true, looks);
+  const comparison = compare(sample.pieces, (p) => traitOf(p, query.by), looks);
   const { pieces, ...counts } = sample;
-  const bySystem =
-    query.by === 'system' ? comparison : compare(pieces, (p) => traitOf(p, 'system'), false, looks);
-  const fits = new Map(bySystem.groups.flatMap((g) => (g.weibull ? [[g.name, g.weibull] as const] : [])));
+  const fits =
+    query.by === 'system'
+      ? new Map(comparison.groups.flatMap((g) => (g.weibull ? [[g.name, g.weibull] as const] : [])))
+      : fitsBy(pieces, (p) => traitOf(p, 'system'), looks);
   const all = pieces.length ? weibull(merged(looks)) : null;
+  const faces = faceMaps(pieces, ['door', 'drawer']);
   const films = inUse(records, query.now, fits);
   const curves = all ? new Map([...fits, [OTHERS, all] as const]) : fits;
   return {
@@ -78,8 +80,8 @@ export function lastingView(records: readonly KitchenRecord[], query: LastingQue
     },
     kinds: ratesByKind(pieces, KINDS),
     places: ratesBy(pieces, 'place'),
-    doors: faceMap(pieces, 'door'),
-    drawers: faceMap(pieces, 'drawer'),
+    doors: faces.door,
+    drawers: faces.drawer,
     forecast: forecast(films, curves, MONTHS, SEED),
     warranty: withinWarranty(films, curves, query.warranty),
     cost: touchUpCost(records),

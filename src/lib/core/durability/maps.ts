@@ -56,22 +56,26 @@ export interface FaceMap {
   pieces: number;
 }
 
-/** @param form `door` or `drawer`, as people say it */
-export function faceMap(sample: readonly SamplePiece[], form: string): FaceMap {
+/** Maps of several kinds of fronts, by one look at each piece. @param forms `door` or `drawer`, as people say it */
+export function faceMaps<F extends string>(
+  sample: readonly SamplePiece[],
+  forms: readonly F[],
+): Record<F, FaceMap> {
   const { columns, rows } = FACE_GRID;
-  const cells = new Array<number>(columns * rows).fill(0);
-  let [pointed, pieces] = [0, 0];
+  const empty = (): FaceMap => ({ cells: new Array<number>(columns * rows).fill(0), pointed: 0, pieces: 0 });
+  const maps = Object.fromEntries(forms.map((f) => [f, empty()])) as Record<F, FaceMap>;
   for (const p of sample) {
-    if (traitOf(p, 'form') !== form) continue;
-    pieces++;
+    const map = maps[traitOf(p, 'form') as F] as FaceMap | undefined;
+    if (!map) continue;
+    map.pieces++;
     if (p.right === null) continue;
     for (const { failure, x, y, face } of p.spell.looks) {
       if (failure === null || x === null || y === null || face !== 'front') continue;
       const row = Math.min(rows - 1, Math.floor(y * rows));
       const cell = Math.min(columns - 1, Math.floor(x * columns)) + columns * row;
-      cells[cell] = (cells[cell] ?? 0) + 1;
-      pointed++;
+      map.cells[cell] = (map.cells[cell] ?? 0) + 1;
+      map.pointed++;
     }
   }
-  return { cells, pointed, pieces };
+  return maps;
 }
