@@ -106,8 +106,9 @@
           <p class="soft">
             {#if left}By the take-off: {volume(left.boughtMl)} bought, {volume(left.laidMl)} laid, {volume(
                 left.lossMl,
-              )} in hose and trays, so {volume(left.leftMl)} left.{:else}Nothing of it is on record as laid
-              yet.{/if}
+              )} in hose and trays{left.keptMl ? `, ${volume(left.keptMl)} kept already` : ''}, so {volume(
+                left.leftMl,
+              )} left.{:else}Nothing of it is on record as laid yet.{/if}
           </p>
           <Weighing density={densityOf(chosen)} found={(found) => (typed = String(found))} />
           <p class="act"><Button type="submit" kind="tertiary" disabled={sending}>Keep it</Button></p>

@@ -184,7 +184,8 @@ export interface KeptCan {
   product: string;
   colour: string;
   batch: string;
-  /** what is left in it */
+  /** what was put into it, and what is left */
+  keptMl: number;
   ml: number;
   place: string;
   /** ISO dates */

@@ -36,13 +36,15 @@ export function laidPaint(
   return laidVolumes([...onPieces, ...onWalls]);
 }
 
-/** What is left of a product and colour by the take-off: bought, less what was laid, less what hose and trays lose. */
+/** What is left of a product and colour by the take-off: bought, less what was laid, what hose and trays lose, and what is kept already. */
 export interface PaintLeft {
   product: string;
   colour: string;
   boughtMl: number;
   laidMl: number;
   lossMl: number;
+  /** put into cans for touch-ups before */
+  keptMl: number;
   leftMl: number;
 }
 
@@ -59,14 +61,20 @@ export function paintLeft({ pack, state, route, site }: Bench): PaintLeft[] {
     const own = laid.find((l) => l.product === product && l.zone === zone);
     if (!own) return [];
     const lossMl = needs.find((n) => n.product.key === product && n.zone === zone)?.lossMl ?? 0;
+    const colour = colours.get(zone ?? '') ?? '';
+    const keptMl = [...state.cans.values()].reduce(
+      (sum, c) => (c.product === product && c.colour === colour ? sum + c.keptMl : sum),
+      0,
+    );
     return [
       {
         product,
-        colour: colours.get(zone ?? '') ?? '',
+        colour,
         boughtMl: ml,
         laidMl: own.ml,
         lossMl,
-        leftMl: leftOver(ml, own.ml, lossMl),
+        keptMl,
+        leftMl: leftOver(ml, own.ml, lossMl + keptMl),
       },
     ];
   });

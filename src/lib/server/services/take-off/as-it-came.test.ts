@@ -97,6 +97,8 @@ it('proposes what is left of a paint, and draws touch-ups from its can', async (
       ml,
     });
   recordFacts(db, job, [kept, check]);
+  // What is in a can already is not left to be kept once more.
+  expect(page().left[0]?.leftMl).toBeCloseTo((left[0]?.leftMl ?? 0) - 300, 6);
   expect(() => recordFacts(db, job, [close(301)])).toThrow(/300 mL left/);
   recordFacts(db, job, [close(40)]);
   expect(keptCans(db, '2026-03-20').map((c) => [c.ml, c.jobName, c.name, c.past])).toEqual([

@@ -28,7 +28,7 @@ export const canKept = factKind({
     useBy: form.text('useBy'),
   }),
   apply: (state, { id, at }, { kind: _, ...can }) => {
-    state.cans.set(id, { id, at, ...can, gone: null, moves: [] });
+    state.cans.set(id, { id, at, ...can, keptMl: can.ml, gone: null, moves: [] });
   },
   refuse: nothingAgainst,
   say: ({ ml: volume, place: where }) => `Kept ${Math.round(volume)} mL: ${where}`,
