@@ -18,7 +18,7 @@ const assets = new Set([...build, ...files]);
 
 /** Pages that are made on the device. */
 const MADE_HERE =
-  /^\/$|^\/p\/[0-9a-f-]{36}$|^\/jobs\/[0-9a-f-]{36}\/(coat|take-down|hang|hand-over|check|scan|plan\/mix)$/;
+  /^\/$|^\/rounds$|^\/p\/[0-9a-f-]{36}$|^\/jobs\/[0-9a-f-]{36}\/(coat|take-down|hang|hand-over|check|scan|plan\/mix)$/;
 /** Pages that are kept as they were. */
 const KEPT = /^\/jobs\/[0-9a-f-]{36}\/(plan|survey)$/;
 /** How long the server is waited for where there is something else to show, ms. */

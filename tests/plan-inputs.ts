@@ -38,6 +38,8 @@ export function planInputs(
   const drawn = surveyPieces(readNotation(surveyed, 'in').kitchen);
   const pieces = drawn.map((p, i): PlannedPiece => ({
     id: uuid(i + 1),
+    code: `P${i + 1}`,
+    ...{ w: p.w, h: p.h },
     zoneId: p.wall === 'Side' ? ISLAND : WALLS,
     wall: p.wall,
     cabinet: p.cabinet,

@@ -1,38 +1,7 @@
-import { isoDay } from '$core/units/clock-time';
 import { answer } from '$server/answer';
-import { askedRound } from '$server/asked-round';
-import { Refused } from '$server/refused';
-import { setHome, visitsToMake } from '$server/services/across/rounds';
-import { companyZone } from '$server/services/company/clock';
+import { planTouchUps, setHome } from '$server/services/across/rounds';
 import { positionFrom } from '$server/services/job/manage-job';
-import { readSetting } from '$server/store/settings';
-import type { Actions, PageServerLoad } from './$types';
-
-/** For the crew. */
-export const load: PageServerLoad = ({ locals, url }) => {
-  const now = locals.now();
-  const asked = url.searchParams.getAll('job');
-  let made: ReturnType<typeof askedRound> = null;
-  let refused = '';
-  try {
-    made = askedRound(locals.db, url.searchParams, now);
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error;
-    refused = error.message;
-  }
-  return {
-    title: 'Rounds',
-    now,
-    zone: companyZone(),
-    day: url.searchParams.get('day') ?? isoDay(now + 86_400_000, companyZone()),
-    leaves: url.searchParams.get('leaves') ?? '08:30',
-    asked,
-    visits: visitsToMake(locals.db, now),
-    home: readSetting(locals.db, 'home'),
-    made,
-    refused,
-  };
-};
+import type { Actions } from './$types';
 
 export const actions: Actions = {
   home: async ({ request, locals }) => {
@@ -41,6 +10,18 @@ export const actions: Actions = {
       const text = (name: string) => String(form.get(name) ?? '');
       setHome(locals.db, positionFrom(text('latitude'), text('longitude')));
       return { saved: 'Saved: rounds begin and end there.' };
+    });
+  },
+  plan: async ({ request, locals }) => {
+    const form = await request.formData();
+    return answer(() => {
+      const day = String(form.get('day') ?? '');
+      const { worker, device } = locals;
+      const jobs = form.getAll('job').map(String);
+      const { planned, left } = planTouchUps(locals.db, jobs, day, { worker, device }, locals.now());
+      locals.forget();
+      const said = `${planned} ${planned === 1 ? 'touch-up is' : 'touch-ups are'} planned for ${day}.`;
+      return { saved: planned ? said : 'No touch-up was planned.', left };
     });
   },
 };

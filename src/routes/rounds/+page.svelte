@@ -8,11 +8,30 @@
   import FoldOut from '$ui/kit/FoldOut.svelte';
   import Notice from '$ui/kit/Notice.svelte';
   import Tick from '$ui/kit/Tick.svelte';
+  import { loadField } from '$ui/device/field';
+  import Hidden from '$ui/kit/Hidden.svelte';
   import PositionFields from '$ui/rounds/PositionFields.svelte';
 
   let { data, form } = $props();
   const clock = (ms: number) => sayClock(ms, data.zone);
-  const state = (from: number, to: number) => (data.now > to ? 'overdue' : data.now >= from ? 'now' : 'soon');
+  /** kitchens of the round that this device keeps */
+  let ahead = $state<{ kept: number; of: number } | null>(null);
+  $effect(() => {
+    const stops = data.made?.stops ?? [];
+    if (!stops.length || data.kept) return;
+    let [kept, dropped] = [0, false];
+    ahead = { kept, of: stops.length };
+    for (const { job } of stops)
+      void loadField(fetch, job)
+        .then((field) => {
+          if (!dropped && !field.kept) ahead = { kept: ++kept, of: stops.length };
+        })
+        .catch(() => undefined);
+    return () => void (dropped = true);
+  });
+  const touchUps = $derived(data.made?.stops.filter((s) => s.touchUps > 0) ?? []);
+  const urgency = (from: number, to: number) =>
+    data.now > to ? 'overdue' : data.now >= from ? 'now' : 'soon';
 </script>
 
 <div class="page stack">
@@ -20,10 +39,15 @@
   {#if data.refused}<Notice>{data.refused}</Notice>{/if}
   {#if form && 'refused' in form && form.refused}<Notice>{form.refused}</Notice>{/if}
   {#if form && 'saved' in form && form.saved}<Notice kind="ok">{form.saved}</Notice>{/if}
+  {#if form && 'left' in form && form.left?.length}
+    {#each form.left as words, i (i)}<Notice>{words}</Notice>{/each}
+  {/if}
+  {#if data.kept}<Notice>No connection: this is as it was kept on this device.</Notice>{/if}
   {#if data.made}
     <section class="card made" aria-label="The round">
       <h2>
-        {sayDate(data.made.leaves, data.zone)}: {data.made.stops.length} visits, back {clock(data.made.back)}
+        {sayDate(data.made.leaves, data.zone)}: {data.made.stops.length}
+        {data.made.stops.length === 1 ? 'stop' : 'stops'}, back {clock(data.made.back)}
       </h2>
       <ol>
         {#each data.made.stops as s (s.job)}
@@ -31,7 +55,9 @@
             <b class="mono">{clock(s.begins)}–{clock(s.leaves)}</b>
             <a href="/jobs/{s.job}/check">{s.name}</a>
             <span class="soft"
-              >{s.place}{s.begins > s.arrives ? `; there ${clock(s.arrives)}, not open before` : ''}</span
+              >{s.place}{s.touchUps ? `; ${s.touchUps} to touch up` : ''}{s.begins > s.arrives
+                ? `; there ${clock(s.arrives)}, not open before`
+                : ''}</span
             >
           </li>
         {/each}
@@ -40,7 +66,19 @@
         Leave {clock(data.made.leaves)}; {sayMinutes(Math.round(data.made.round.travel))} on the road. No other
         order of these is back sooner, by these travel times: they are estimates from the straight line.
       </p>
+      {#if ahead}<p class="soft" role="status">
+          {ahead.kept === ahead.of
+            ? 'All its kitchens are kept on this device: they work without signal.'
+            : `Keeping its kitchens on this device: ${ahead.kept} of ${ahead.of}.`}
+        </p>{/if}
       <p><a class="tool" href="/rounds/round.ics{page.url.search}">Calendar (.ics)</a></p>
+      {#if touchUps.length}
+        <form method="post" action="?/plan" use:enhance>
+          <Hidden name="day" value={data.day} />
+          {#each touchUps as s (s.job)}<Hidden name="job" value={s.job} />{/each}
+          <Button type="submit" kind="tertiary">Plan its touch-ups for that day</Button>
+        </form>
+      {/if}
     </section>
   {/if}
   {#if data.visits.length}
@@ -50,21 +88,22 @@
         <DateField of="time" name="leaves" label="Leave at" value={data.leaves} required />
       </div>
       <section class="card" aria-label="Visits to make">
-        <h2>Visits to make</h2>
+        <h2>Visits and touch-ups to make</h2>
         <ul>
           {#each data.visits as v (v.job)}
             <li>
               <Tick name="job" value={v.job} checked={data.asked.includes(v.job)}
                 ><span class="words"
                   ><b>{v.name}</b>
-                  <span class={state(v.visit.from, v.visit.to)}
-                    >{state(v.visit.from, v.visit.to)}: {sayDate(v.visit.from, data.zone)} to {sayDate(
-                      v.visit.to,
-                      data.zone,
-                    )}</span
-                  >
+                  {#if v.visit}<span class={urgency(v.visit.from, v.visit.to)}
+                      >{urgency(v.visit.from, v.visit.to)}: {sayDate(v.visit.from, data.zone)} to {sayDate(
+                        v.visit.to,
+                        data.zone,
+                      )}</span
+                    >{/if}
+                  {#if v.touchUps}<span class="now">{v.touchUps} to touch up</span>{/if}
                   <span class="soft"
-                    >{v.pieces} pieces, about {v.minutes} min{v.placed
+                    >{v.pieces ? `${v.pieces} pieces, ` : ''}about {v.minutes} min{v.placed
                       ? ''
                       : '; where it is is not written down'}</span
                   ></span
@@ -77,7 +116,7 @@
       <div><Button type="submit">Make the round</Button></div>
     </form>
   {:else}
-    <p>No visit is due in the coming three weeks.</p>
+    <p>No visit is due in the coming three weeks, and nothing is to touch up.</p>
   {/if}
   <FoldOut words="Where rounds begin and end">
     <form class="stack" method="post" action="?/home" use:enhance>

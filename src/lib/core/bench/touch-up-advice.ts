@@ -1,8 +1,9 @@
 /** What a finding is most likely from, by the piece's own record, and what to do about it. Common practice, no source. */
-import { faceArea, edgeArea } from '../kitchen/area';
 import { PLACE_WORDS } from '../kitchen/kitchen-places';
 import { coatVolume } from '../takeoff/film';
-import { failureOf, type FailureKey } from '../quality/failures';
+import type { FailureKey } from '../quality/failures';
+import type { SiteStep } from '../takeoff/site-route';
+import { COATS, layersOf, touchedArea, touchUpSteps } from './touch-up-steps';
 import type { RemedyScope } from '../quality/remedy-scope';
 import { gets } from '../coating/route';
 import type { Product } from '../coating/system';
@@ -292,8 +293,6 @@ function batchOf(
 
 /** A spot larger than this is a face's work, mm. Common practice, no source. */
 const SPOT_MM = 25;
-/** Area of a spot with its feathered edge, m². From memory. */
-const SPOT_M2 = 0.01;
 
 /** What is coated anew. @param sheen of the finish */
 export function scopeOf(kind: FailureKey, sizeMm: number | null, sheen: string): RemedyScope {
@@ -302,13 +301,6 @@ export function scopeOf(kind: FailureKey, sizeMm: number | null, sheen: string):
   // On gloss a spot flashes: another gloss is seen from the side.
   if (sheen === 'gloss' || sheen === 'semi-gloss') return 'face';
   return sizeMm !== null && sizeMm > SPOT_MM ? 'face' : 'spot';
-}
-
-/** A step of a remedy: what is done, and what is waited for after it. */
-export interface RemedyStep {
-  words: string;
-  /** minutes until the next */
-  wait: number;
 }
 
 export interface Material {
@@ -323,55 +315,27 @@ export interface Material {
 
 export interface Remedy {
   scope: RemedyScope;
-  steps: RemedyStep[];
+  steps: SiteStep[];
   minutes: number;
   /** ms since 1970: the film is old enough */
   from: number;
   material: Material | null;
 }
 
-/** Two thin coats close a spot. Common practice, T23. */
-const COATS = 2;
-const PRIMED: readonly FailureKey[] = ['peeling', 'bleed', 'swollen'];
-const SCOPE_FACTOR: Record<RemedyScope, number> = { spot: 1, face: 1.5, piece: 2.5 };
-
-/** @param today ISO day */
+/** What is done about a finding: as it was planned, else as its kind, size and sheen ask for. @param today ISO day */
 export function remedyOf(bench: Bench, touchUp: TouchUp, sheen: string, today: string): Remedy | null {
   const { pack, route, context, state } = bench;
   const piece = pack.pieces.find((p) => p.id === touchUp.piece);
   if (!piece) return null;
-  const failure = failureOf(touchUp.failure);
-  const scope = scopeOf(touchUp.failure, touchUp.sizeMm, sheen);
-  const coats = route.filter((s) => s.kind === 'coat' && gets(s, piece.id) && !s.mends && s.product);
-  const primer = coats.find((s) => s.product?.kind === 'primer')?.product ?? null;
-  const finish = coats.findLast((s) => s.product?.kind === 'finish')?.product ?? null;
-  const top = coats.findLast((s) => s.product?.kind === 'clear')?.product ?? null;
-  const recoat = (p: Product): number => p.stages.recoat?.value ?? 0;
-  const steps: RemedyStep[] = [
-    { words: 'Wash with a mild cleaner, rinse, dry', wait: 60 },
-    {
-      words:
-        touchUp.failure === 'peeling' ? 'Strip to sound film, feather the edge, 220' : 'Scuff, 320, dust off',
-      wait: 0,
-    },
-    ...(PRIMED.includes(touchUp.failure) && primer
-      ? [{ words: `Prime the bare spot: ${primer.name}`, wait: recoat(primer) }]
-      : []),
-    ...(finish
-      ? Array.from({ length: COATS }, (_, i) => ({
-          words: `${scope === 'spot' ? 'Small brush, thin' : 'Coat'}: ${finish.name}, ${i + 1} of ${COATS}`,
-          wait: recoat(finish),
-        }))
-      : []),
-    ...(top ? [{ words: `Clear: ${top.name}`, wait: recoat(top) }] : []),
-  ];
-  const area =
-    scope === 'spot' ? SPOT_M2 : scope === 'face' ? faceArea(piece) : 2 * faceArea(piece) + edgeArea(piece);
+  const scope = touchUp.planned?.scope ?? scopeOf(touchUp.failure, touchUp.sizeMm, sheen);
+  const steps = touchUpSteps(touchUp, scope, piece, route);
+  const { finish } = layersOf(route, piece.id);
   const colour = pack.zones.find((z) => z.id === piece.zoneId)?.colour ?? '';
+  const area = touchedArea(scope, piece);
   return {
     scope,
     steps,
-    minutes: Math.round(failure.minutes * SCOPE_FACTOR[scope]),
+    minutes: steps.reduce((sum, s) => sum + s.minutes, 0),
     from: touchUpFrom(context, touchUp.id),
     material:
       finish &&

@@ -81,7 +81,10 @@ it('what the record says is a risk is named, and what failed before is looked at
     at(0.1, { kind: 'air.read', place: 'tent', celsius: 9, humidity: 0.5 }),
     check(8, 20, 'peeling'),
   );
-  expect(risksOf(risky)).toEqual(['it was cold at a coat', '1 finding so far']);
+  expect(risksOf({ ...risky, pieces: risky.pack.pieces })).toEqual([
+    'it was cold at a coat',
+    '1 finding so far',
+  ]);
   const plan = visitPlan(risky, 89 * DAY);
   expect(plan?.visit.day).toBe(90);
   expect(plan?.pieces.find((p) => p.code === '21')?.why).toBe('it failed before');

@@ -38,8 +38,13 @@ export interface VisitPlan {
 }
 
 /** What of a kitchen's record says risk. */
-export function risksOf({ state, route, facts, pack }: Bench): string[] {
-  const hung = pack.pieces.filter((p) => pieceState(state, p.id).hangs.length > 0);
+export function risksOf({
+  state,
+  route,
+  facts,
+  pieces,
+}: Pick<Bench, 'state' | 'route' | 'facts'> & { pieces: readonly { id: string }[] }): string[] {
+  const hung = pieces.filter((p) => pieceState(state, p.id).hangs.length > 0);
   const early = hung.filter((p) => {
     const own = pieceState(state, p.id);
     const coats = route.filter((s) => s.kind === 'coat' && gets(s, p.id) && own.done.has(s.key));
@@ -88,7 +93,7 @@ export function visitPlan(bench: Bench, now: number): VisitPlan | null {
   const hung = pack.pieces.filter((p) => pieceState(state, p.id).hungIn !== null);
   const home = hung.length ? hung : pack.pieces;
   if (!home.length) return null;
-  const risks = risksOf(bench);
+  const risks = risksOf({ ...bench, pieces: pack.pieces });
   const visits = state.checks.filter((c) => c.how === 'visit');
   // What was looked at today belongs to the visit that is under way.
   const last = visits.findLast((c) => c.at < now - UNDER_WAY)?.at ?? null;

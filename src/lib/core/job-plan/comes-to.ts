@@ -1,9 +1,8 @@
 /** What a job would come to in a choice: the dates, the household’s days and nights, and the hands. */
 import { EFFORTS } from './efforts';
 import type { PlanInputs } from './inputs';
-import { routeNow, waitsFor } from './job-at';
+import { routeNow, siteNow, waitsFor } from './job-at';
 import { makePlan } from './make-plan';
-import { waysOf } from './ways';
 import type { Base, Product } from '../coating/system';
 import { plannedSteps } from '../planning/job/operation-id';
 import { SITE } from '../takeoff/site-route';
@@ -50,7 +49,7 @@ export function comesTo(inputs: PlanInputs, at: number): ComesTo | null {
   const { zone } = inputs.job;
   const steps = plannedSteps(made.result.assignments, made.t0);
   const route = new Map(routeNow(inputs).map((s) => [s.key, s]));
-  const site = new Map(waysOf(inputs.choice, inputs.job, inputs.pieces).site.map((s) => [s.key, s]));
+  const site = new Map(siteNow(inputs).map((s) => [s.key, s]));
   const waits = waitsFor(inputs);
   const laid = steps.flatMap(({ lot, step, end }): Laid[] => {
     const { product, wet } = (lot === SITE ? site.get(step) : route.get(step)) ?? { product: null, wet: 1 };

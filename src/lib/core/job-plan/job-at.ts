@@ -1,9 +1,11 @@
 /** A job as it is to be planned from a moment on. */
 import { lotProgress } from '../bench/view/progress';
 import { withRework } from '../bench/rework';
+import { cureOf, withTouchUps } from '../bench/touch-up-steps';
 import { siteProgress } from '../bench/view/site';
 import type { Step } from '../coating/route';
 import type { Waits } from '../coating/waits';
+import type { SiteStep } from '../takeoff/site-route';
 import type { Choice } from '../planning/job/choice';
 import type { JobToPlan } from '../planning/job/job-to-plan';
 import { finishGroups } from '../planning/job/finishes';
@@ -28,6 +30,14 @@ export function routeNow(inputs: PlanInputs): Step[] {
   const route = withRework(waysOf(choice, job, pieces).plainRoute, state, ids);
   routes.set(inputs, route);
   return route;
+}
+
+/** The steps in the kitchen as they are now: the fixed work, and touch-ups that are planned. @throws Error when a figure is missing */
+export function siteNow(inputs: PlanInputs): SiteStep[] {
+  const { choice, job, pieces, state } = inputs;
+  const route = routeNow(inputs);
+  const { site } = waysOf(choice, job, pieces);
+  return withTouchUps(site, state, { route, pieces, zone: job.zone, cureMinutes: cureOf(route) });
 }
 
 /** How the films of a job wait. */
@@ -69,7 +79,6 @@ export function jobAt(
 ): JobToPlan {
   const { choice, job, state, lots, pins, around } = inputs;
   const route = routeNow(inputs);
-  const { site } = waysOf(choice, job, inputs.pieces);
   const waits = waitsFor(inputs);
   const siteWaits = siteWaitsFor(inputs);
   const coatingAir = coatingAirFor(inputs);
@@ -92,7 +101,7 @@ export function jobAt(
     ...(coatingAir ? { coatingAir } : {}),
     atHouse: choice.place === 'house',
     rules: choice.rules,
-    site: siteProgress(state, site, siteWaits),
+    site: siteProgress(state, siteNow(inputs), siteWaits),
     pins: new Map([...pins].filter(([, pinnedTo]) => pinnedTo >= t0)),
     usedElsewhere: usedElsewhere(choice, around, at, only),
   };

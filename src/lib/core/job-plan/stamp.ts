@@ -13,9 +13,9 @@ import { operationId } from '../planning/job/operation-id';
 import { SITE } from '../takeoff/site-route';
 import { digest } from '../units/digest';
 import type { PlanInputs } from './inputs';
-import { coatingAirFor, routeNow, siteWaitsFor, waitsFor } from './job-at';
+import { coatingAirFor, routeNow, siteNow, siteWaitsFor, waitsFor } from './job-at';
 import { rackSlotsOf, usedElsewhere, type TimedPlan } from './neighbours';
-import { surveyKey, waysOf } from './ways';
+import { surveyKey } from './ways';
 
 const MINUTE = 60_000;
 /** A film that is ready so much sooner or later changes nothing that people would plan by, ms. Our choice. */
@@ -48,12 +48,11 @@ function coatTimes(inputs: PlanInputs, { result, t0 }: TimedPlan): Record<string
   const air = coatingAirFor(inputs);
   if (!air || 'infeasible' in result) return {};
   const starts = new Map(result.assignments.map((a) => [a.operation, t0 + a.start * MINUTE]));
-  const { site } = waysOf(inputs.choice, inputs.job, inputs.pieces);
   const coats = [
     ...inputs.lots.flatMap(({ id }) =>
       routeNow(inputs).map((s) => ({ id: operationId(id, s.key), ...s, air: air.pieces })),
     ),
-    ...site.map((s) => ({ id: operationId(SITE, s.key), ...s, air: air.site })),
+    ...siteNow(inputs).map((s) => ({ id: operationId(SITE, s.key), ...s, air: air.site })),
   ];
   return Object.fromEntries(
     coats.flatMap(({ id, product, air: climate }) => {
@@ -94,8 +93,7 @@ function readyTimes(inputs: PlanInputs, plan: TimedPlan): Record<string, number>
   for (const lot of lotProgress(inputs.state, route, inputs.lots, waits))
     for (const { key, from } of lot.steps)
       add(lot.id, key, from, route.find((s) => s.key === key)?.after ?? []);
-  const { site } = waysOf(inputs.choice, inputs.job, inputs.pieces);
-  for (const { step, from } of siteProgress(inputs.state, site, siteWaitsFor(inputs)))
+  for (const { step, from } of siteProgress(inputs.state, siteNow(inputs), siteWaitsFor(inputs)))
     add(SITE, step.key, from, step.after, siteWaitsFor(inputs));
   return { ...ready, ...coatTimes(inputs, plan) };
 }

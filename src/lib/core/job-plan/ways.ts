@@ -34,6 +34,10 @@ export const OF_THE_SURVEY = [
 /** What a plan knows of a piece. */
 export interface PlannedPiece {
   id: string;
+  code: string;
+  /** mm */
+  w: number;
+  h: number;
   zoneId: string;
   wall: string;
   cabinet: number;

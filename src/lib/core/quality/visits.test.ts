@@ -5,16 +5,16 @@ const DAY = 86_400_000;
 
 it('a visit is due a week after hand-over, is named three days before, and is made once', () => {
   expect(firstVisit(0)).toBe(7 * DAY);
-  expect(visitDue(0, null, 3 * DAY)).toBeNull();
-  expect(visitDue(0, null, 4 * DAY)).toBe(7 * DAY);
-  expect(visitDue(0, 5 * DAY, 6 * DAY)).toBeNull();
+  expect(visitDue(0, null, 3 * DAY, false)).toBeNull();
+  expect(visitDue(0, null, 4 * DAY, false)).toBe(7 * DAY);
+  expect(visitDue(0, 5 * DAY, 6 * DAY, false)).toBeNull();
   // The week's visit that was missed is due until the month's is.
-  expect(visitDue(0, 2 * DAY, 20 * DAY)).toBe(7 * DAY);
-  expect(visitDue(0, 6 * DAY, 28 * DAY)).toBe(30 * DAY);
+  expect(visitDue(0, 2 * DAY, 20 * DAY, false)).toBe(7 * DAY);
+  expect(visitDue(0, 6 * DAY, 28 * DAY, false)).toBe(30 * DAY);
   // After the first year, yearly up to five.
-  expect(visitDue(0, 364 * DAY, 700 * DAY)).toBeNull();
-  expect(visitDue(0, 364 * DAY, 900 * DAY)).toBe(731 * DAY);
-  expect(visitDue(0, 1830 * DAY, 4000 * DAY)).toBeNull();
+  expect(visitDue(0, 364 * DAY, 700 * DAY, false)).toBeNull();
+  expect(visitDue(0, 364 * DAY, 900 * DAY, false)).toBe(731 * DAY);
+  expect(visitDue(0, 1830 * DAY, 4000 * DAY, false)).toBeNull();
 });
 
 it('a risky record is looked at once more, within a window around its day', () => {

@@ -42,10 +42,16 @@ export const firstVisit = (handedOver: number): number => handedOver + VISIT_DAY
  * The visit that is due by now, or in a few days, and was not made.
  * @param handedOver ms since 1970
  * @param lastCheck when the finish was last checked; null where it never was
+ * @param risky whether its record says risk
  * @returns when it is due; null where none is
  */
-export function visitDue(handedOver: number, lastCheck: number | null, now: number): number | null {
-  const visit = dueVisit(handedOver, lastCheck, now, false);
+export function visitDue(
+  handedOver: number,
+  lastCheck: number | null,
+  now: number,
+  risky: boolean,
+): number | null {
+  const visit = dueVisit(handedOver, lastCheck, now, risky);
   return visit ? visit.due : null;
 }
 

@@ -20,6 +20,12 @@ export const PREP_M2_A_PIECE = 0.5;
 /** Sanding between coats and dusting off, min a square metre. From memory. */
 const SAND_M2 = 2.5;
 
+const TOUCH_UP = 'touch-up.';
+/** Key of a step of a touch-up: without a number, what all its steps begin with. */
+export const touchUpKey = (touchUp: string, i: number | '' = ''): string => `${TOUCH_UP}${touchUp}.${i}`;
+/** Whether a step is of a touch-up. @param step its key */
+export const isTouchUp = (step: string): boolean => step.startsWith(TOUCH_UP);
+
 export interface SiteStep {
   key: string;
   kind: 'prep' | 'sand' | 'coat' | 'rub' | 'close';
@@ -38,6 +44,10 @@ export interface SiteStep {
   areaM2: number;
   minutes: number;
   after: Requirement[];
+  /** the touch-up that it is of, where it is no fixed work */
+  touchUp?: string;
+  /** ms since 1970 before which it does not begin */
+  notBefore?: number;
 }
 
 /** Fixed work of one colour that is finished in one way. */

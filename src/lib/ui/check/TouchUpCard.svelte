@@ -2,24 +2,34 @@
 <script lang="ts">
   import type { CheckPage } from '$core/bench/pages/check';
   import { REMEDY_SCOPES, SCOPE_WORDS } from '$core/quality/remedy-scope';
-  import { sayDate, sayMinutes, sayTime } from '$core/units/clock-time';
+  import { isoDay, sayDate, sayMinutes, sayNear, sayTime } from '$core/units/clock-time';
   import Button from '../kit/Button.svelte';
   import Choice from '../kit/Choice.svelte';
+  import DateField from '../kit/DateField.svelte';
   import Field from '../kit/Field.svelte';
   import FoldOut from '../kit/FoldOut.svelte';
   import NumberField from '../kit/NumberField.svelte';
   import Option from '../kit/Option.svelte';
   import FactForm from '../facts/FactForm.svelte';
+  import SiteStepRow from '../bench/SiteStepRow.svelte';
 
   interface Props {
     touchUp: CheckPage['touchUps'][number];
     cans: CheckPage['cans'];
+    nearby: CheckPage['nearby'];
     now: number;
     zone: string;
   }
-  let { touchUp, cans, now, zone }: Props = $props();
+  let { touchUp, cans, nearby, now, zone }: Props = $props();
   const remedy = $derived(touchUp.remedy);
-  const wait = (minutes: number): string => (minutes > 0 ? `, then ${sayMinutes(minutes)}` : '');
+  const wait = (step: number): string => {
+    const min = remedy?.steps[step + 1]?.after[0]?.min ?? 0;
+    return min > 0 ? `, then ${sayMinutes(min)}` : '';
+  };
+  const first = $derived(isoDay(Math.max(now, remedy?.from ?? 0), zone));
+  const offered = $derived(nearby.filter((n) => n.day >= first));
+  const near = (ms: number) => sayNear(ms, now, zone);
+  const act = (words: string) => words.replace(/^Touch up [^:]*: /, '');
 </script>
 
 <section class="card" class:open={!touchUp.closed}>
@@ -54,7 +64,7 @@
       </p>
       <p>{touchUp.remedyWords}</p>
       <ol>
-        {#each remedy.steps as s, i (i)}<li>{s.words}{wait(s.wait)}</li>{/each}
+        {#each remedy.steps as s, i (s.key)}<li>{act(s.act)}{wait(i)}</li>{/each}
       </ol>
       {#if remedy.material}
         <p>
@@ -78,10 +88,46 @@
       {/each}
       <p class="soft">Common practice; the product’s data sheet decides.</p>
     </FoldOut>
+    {#if touchUp.next.length}
+      {#each touchUp.next as step (step.key)}
+        <div class="step"><SiteStepRow {step} {now} {zone} {near} /></div>
+      {/each}
+    {:else if touchUp.planned}
+      <p>All its steps are done: close it, then look at it again on the next visit.</p>
+    {/if}
+    {#if touchUp.begun === 0}
+      <FactForm kind="touch-up.planned" fields={{ touchUp: touchUp.id }}>
+        {#snippet children(sending)}
+          <div class="close">
+            {#if touchUp.planned}<p>
+                Planned for <b>{touchUp.planned.day}</b> or later; the plan of the job has its steps.
+              </p>{/if}
+            <Choice name="scope" label="To coat anew" value={remedy?.scope ?? 'spot'}>
+              {#each REMEDY_SCOPES as s (s)}<Option value={s} text={SCOPE_WORDS[s]} />{/each}
+            </Choice>
+            <DateField
+              of="day"
+              name="day"
+              label="Not before"
+              value={touchUp.planned?.day ?? offered[0]?.day ?? first}
+              required
+            />
+            {#if offered.length}<p class="soft">
+                The crew is near by: {offered
+                  .map((n) => `${n.day} at ${n.name}, ${n.km.toFixed(1)} km away`)
+                  .join('; ')}.
+              </p>{/if}
+            <Button type="submit" kind="tertiary" disabled={sending}
+              >{touchUp.planned ? 'Plan it anew' : 'Plan it'}</Button
+            >
+          </div>
+        {/snippet}
+      </FactForm>
+    {/if}
     <FactForm kind="touch-up.closed" fields={{ touchUp: touchUp.id }}>
       {#snippet children(sending)}
         <div class="close">
-          <NumberField name="minutes" label="Minutes it took" required />
+          <NumberField name="minutes" label="Minutes it took" value={touchUp.worked || undefined} required />
           <Choice name="scope" label="Coated anew" value={remedy?.scope ?? 'spot'}>
             {#each REMEDY_SCOPES as s (s)}<Option value={s} text={SCOPE_WORDS[s]} />{/each}
           </Choice>
@@ -110,6 +156,10 @@
   }
   .bad {
     color: var(--bad);
+  }
+  .step {
+    border-top: 1px solid var(--line);
+    padding: 8px 0;
   }
   .close {
     display: grid;

@@ -33,6 +33,7 @@ export { canChanged } from './cans/can-changed';
 export { jobHandedOver } from './handing-over/job-handed-over';
 export { checkRecorded } from './checks/check-recorded';
 export { failureReported } from './checks/failure-reported';
+export { touchUpPlanned } from './checks/touch-up-planned';
 export { touchUpClosed } from './checks/touch-up-closed';
 export { contradictionSettled } from './corrections/contradiction-settled';
 export { timeCorrected } from './corrections/time-corrected';

@@ -37,6 +37,8 @@ export interface Context {
   cureMinutes: number | null;
   /** of what is said; metric where nothing is named */
   measures?: Measures;
+  /** time zone of the job */
+  zone?: string;
   /** a time in words, e.g. "Tue 10 Mar, 15:12" */
   sayTime: (ms: number) => string;
 }

@@ -11,9 +11,9 @@ import { refuse, refusalsOf, type Refusal } from './refusal';
 /** Where the fixed work is. */
 const HOUSE = 'house';
 
-/** Steps of the fixed work that are not done. */
+/** Steps of the fixed work that are not done: touch-ups are not of it. */
 export const siteLeft = ({ state, site = [] }: Context): SiteStep[] =>
-  site.filter((s) => (state.site.get(s.key)?.end ?? null) === null);
+  site.filter((s) => !s.touchUp && (state.site.get(s.key)?.end ?? null) === null);
 
 /** Failed tests of the kitchen before its first coat; lead before anything is sanded or scraped. */
 function judgeFindings(ctx: Context, step: SiteStep): Refusal | null {
@@ -23,7 +23,8 @@ function judgeFindings(ctx: Context, step: SiteStep): Refusal | null {
   const coated = site.some((s) => s.kind === 'coat' && s.zone === step.zone && state.site.get(s.key));
   return sayFindings(
     ctx,
-    ({ key, test }) => test.piece === null && (step.product !== null || key === 'lead') && !coated,
+    ({ key, test }) =>
+      test.piece === null && ((step.product !== null && !step.touchUp) || key === 'lead') && !coated,
   );
 }
 
@@ -38,7 +39,7 @@ function lastLaid({ state, site = [] }: Context): { product: string; at: number 
 
 /** When the fixed work of a step's colour was last worked on or wiped, ms since 1970; null where nothing was done to it. */
 export function siteHandledAt(state: JobState, site: readonly SiteStep[], step: SiteStep): number | null {
-  const own = site.filter((s) => s.zone === step.zone || s.zone === null);
+  const own = site.filter((s) => s.touchUp === step.touchUp && (s.zone === step.zone || s.zone === null));
   const ends = own.map((s) => Math.max(state.site.get(s.key)?.end ?? 0, state.siteReadied.get(s.key) ?? 0));
   const last = Math.max(0, ...ends);
   return last > 0 ? last : null;
@@ -68,16 +69,17 @@ export function judgeSite(ctx: Context, key: string, at: number): Refusal[] {
   if (own.state !== 'pending')
     return [refuse('done-already', `“${step.act}” is recorded on site already.`, false)];
   const missing = step.after.find((r) => (state.site.get(r.step)?.end ?? null) === null);
+  const whose = step.touchUp ? 'The piece' : 'The fixed work';
   const first = missing && (site.find((s) => s.key === missing.step)?.act ?? missing.step);
   const late = own.to !== null && own.to < at;
   const handled = step.product ? siteHandledAt(state, site, step) : null;
   const colour = step.zone === null ? undefined : ctx.zoneColours?.get(step.zone);
   return refusalsOf(
-    first !== undefined && refuse('skipped-step', `“${first}” comes first on the fixed work.`),
+    first !== undefined && refuse('skipped-step', `“${first}” comes first.`),
     own.from > at &&
       refuse(
         'too-early',
-        `Wait until ${ctx.sayTime(own.from)}: the fixed work is not ready for “${step.act}”.`,
+        `Wait until ${ctx.sayTime(own.from)}: ${step.touchUp ? 'the film' : 'the fixed work'} is not ready for “${step.act}”.`,
         true,
         own.from,
       ),
@@ -97,7 +99,7 @@ export function judgeSite(ctx: Context, key: string, at: number): Refusal[] {
         lastProduct: lastLaid(ctx),
         fits: null,
         of: 0,
-        whose: 'The fixed work',
+        whose,
       },
       at,
     ),
@@ -106,7 +108,7 @@ export function judgeSite(ctx: Context, key: string, at: number): Refusal[] {
       stoodLong(handled, at) &&
       refuse(
         'stood',
-        `The fixed work stood since ${ctx.sayTime(handled)}: wipe the dust off with a tack cloth, and say so.`,
+        `${whose} stood since ${ctx.sayTime(handled)}: wipe the dust off with a tack cloth, and say so.`,
       ),
   );
 }

@@ -6,8 +6,10 @@ import { causesOf, factsOf, remedyOf } from '../touch-up-advice';
 import { visitPlan } from '../visit-plan';
 import { pieceState, type Check, type TouchUp } from '../state/state';
 import type { Bench } from '../view/bench-job';
+import { benchView } from '../view/view';
 
-const DAY = 86_400_000;
+const MINUTE = 60_000;
+const DAY = 1440 * MINUTE;
 const DAYS_A_MONTH = 30.4375;
 
 /** Every way to check, for the form. */
@@ -65,8 +67,21 @@ export function checkPage(bench: Bench, wanted: string | null, now: number) {
       warranty: until === null ? null : t.opened <= until,
       causes: piece ? causesOf(t.failure, factsOf(bench, piece, t.opened)) : [],
       remedy,
+      planned: t.planned,
+      /** steps of it that were begun, what its work took so far, min, and what may be done next */
+      begun: bench.site.filter((s) => s.touchUp === t.id && state.site.has(s.key)).length,
+      done: bench.site.filter((s) => s.touchUp === t.id && (state.site.get(s.key)?.end ?? null) !== null)
+        .length,
+      worked: Math.round(
+        bench.site.reduce((sum, s) => {
+          const work = s.touchUp === t.id ? state.site.get(s.key) : undefined;
+          return work?.end ? sum + (work.end - work.start) / MINUTE : sum;
+        }, 0),
+      ),
+      next: steps.filter((s) => s.touchUp === t.id),
     };
   };
+  const steps = benchView(bench, now).site;
   const open = [...state.touchUps.values()].reverse();
   return {
     plan: visitPlan(bench, now),
@@ -95,6 +110,7 @@ export function checkPage(bench: Bench, wanted: string | null, now: number) {
     checks: [...state.checks].reverse().map(said),
     touchUps: open.filter((t) => !t.closed).map(touchUp),
     closedTouchUps: open.filter((t) => t.closed).map(touchUp),
+    nearby: pack.nearby ?? [],
     cans: [...state.cans.values()].filter((c) => c.gone === null),
     handedOver,
   };

@@ -149,6 +149,8 @@ export interface TouchUp {
   sizeMm: number | null;
   /** ISO date by which it was promised; null where none was */
   due: string | null;
+  /** what is coated anew, and the ISO day before which it does not begin; null while nobody planned it */
+  planned: { scope: RemedyScope; day: string } | null;
   closed: {
     at: number;
     minutes: number;

@@ -20,6 +20,7 @@ import type { JobState } from '../state/state';
 import type { Context } from '../guard/context';
 import type { RackRoom } from '../state/piece-places';
 import { withRework } from '../rework';
+import { withTouchUps } from '../touch-up-steps';
 import { waitsAtHome } from '$core/coating/waits-at-home';
 
 export interface BenchPiece {
@@ -103,6 +104,8 @@ export interface BenchPack {
   /** planned start of "lot:step", ms since 1970 */
   planned: [string, number][];
   facts: Fact[];
+  /** days on which the crew is at a house near by; not given by an older pack */
+  nearby?: { day: string; name: string; km: number }[];
   /** months of the company's warranty; not given by an older pack */
   warrantyMonths?: number;
   /** by the server's clock when this was made */
@@ -176,12 +179,14 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = [], folded?: 
   const house: Air = pack.siteAir ? airOf(pack.siteAir) : here;
   const codes = new Map(pack.pieces.map((p) => [p.id, p.code]));
   const { zone } = pack.job;
+  const { pieces, cureMinutes } = pack;
+  const site = withTouchUps(pack.site, state, { route, pieces, zone, cureMinutes });
   return {
     pack,
     facts,
     state,
     route,
-    site: pack.site,
+    site,
     lots: pack.lots,
     waits,
     siteWaits: house.waits,
@@ -192,7 +197,7 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = [], folded?: 
     context: {
       state,
       route,
-      site: pack.site,
+      site,
       codes,
       pieces: knownPieces(pack.pieces, pack.zones),
       people: new Map(pack.people.map((p) => [p.id, p.name])),
@@ -208,6 +213,7 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = [], folded?: 
       waitsAtHome: waitsAtHome(waits, here.air, pack.siteAir ? house.air : null),
       measures: pack.measures,
       cureMinutes: pack.cureMinutes,
+      zone,
       sayTime: (ms) => sayTime(ms, zone),
     },
   };

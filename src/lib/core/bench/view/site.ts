@@ -29,9 +29,11 @@ function siteWindow(state: JobState, step: SiteStep, waits: Waits): { from: numb
 export function siteProgress(state: JobState, steps: readonly SiteStep[], waits: Waits): SiteProgress[] {
   return steps.map((step) => {
     const work = state.site.get(step.key);
+    const { from, to } = siteWindow(state, step, waits);
     return {
       step,
-      ...siteWindow(state, step, waits),
+      from: Math.max(from, step.notBefore ?? 0),
+      to,
       state: !work ? 'pending' : work.end === null ? { worker: work.worker, start: work.start } : 'done',
     };
   });

@@ -272,13 +272,14 @@ export function benchView(bench: Bench, now: number, recent = 10) {
       }));
   };
   const site = () => {
-    const next = new Set(siteNext(state, pack.site).map((s) => s.key));
-    return siteProgress(state, pack.site, bench.siteWaits).flatMap(({ step, from, to, state: how }) =>
+    const next = new Set(siteNext(state, bench.site).map((s) => s.key));
+    return siteProgress(state, bench.site, bench.siteWaits).flatMap(({ step, from, to, state: how }) =>
       how === 'done' || (how === 'pending' && !next.has(step.key))
         ? []
         : [
             {
               key: step.key,
+              touchUp: step.touchUp ?? null,
               act: step.act,
               how: step.how,
               colour: pack.zones.length > 1 ? (pack.zones.find((z) => z.id === step.zone)?.colour ?? '') : '',
@@ -324,8 +325,8 @@ export function benchView(bench: Bench, now: number, recent = 10) {
           doubt: f.doubt ?? 0,
         })),
     site,
-    siteLeft: () => pack.site.filter((s) => (state.site.get(s.key)?.end ?? null) === null).length,
-    siteSteps: () => pack.site.length,
+    siteLeft: () => bench.site.filter((s) => (state.site.get(s.key)?.end ?? null) === null).length,
+    siteSteps: () => bench.site.length,
     chosen: () => pack.system !== null,
     toInspect: () => toInspect(common.marked),
     loaded: () => state.loaded,

@@ -38,7 +38,10 @@ function beginOn(draft: ProblemDraft, firstDay: number): void {
  */
 export function buildProblem(job: JobToPlan): JobProblem | null {
   const draft = draftProblem(job);
-  addLots(draft, job, addSite(draft, job.site ?? []));
+  const { beforeHanging, touchUps } = addSite(draft, job.site ?? []);
+  addLots(draft, job, beforeHanging);
+  if (draft.problem.finish.length === 0)
+    draft.problem.finish.push(...touchUps.map((operation) => ({ operation, tail: 0 })));
   if (draft.problem.finish.length === 0) return null;
   const firstDay = job.notBefore === undefined ? 0 : draft.minute(job.notBefore);
   if (firstDay > 0) beginOn(draft, firstDay);

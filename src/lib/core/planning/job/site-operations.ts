@@ -6,11 +6,15 @@ import type { ProblemDraft } from './problem-draft';
 import { KITCHEN } from './stations';
 
 /**
- * Puts the fixed work into a draft.
+ * Puts the fixed work, and touch-ups in the kitchen, into a draft.
  *
- * @returns the operations that must be done before anything is hung: what nothing else of the fixed work waits for
+ * @returns the operations that must be done before anything is hung: what nothing else of the fixed work waits for; and the last
+ * ones of the touch-ups
  */
-export function addSite(draft: ProblemDraft, site: readonly SiteProgress[]): string[] {
+export function addSite(
+  draft: ProblemDraft,
+  site: readonly SiteProgress[],
+): { beforeHanging: string[]; touchUps: string[] } {
   const { problem } = draft;
   const added = new Map<string, string>();
   for (const { step, state, from, to } of site) {
@@ -38,7 +42,14 @@ export function addSite(draft: ProblemDraft, site: readonly SiteProgress[]): str
     }
     draft.window(id, SITE, from, to);
     added.set(step.key, id);
-    problem.finish.push({ operation: id, tail: 0 });
+    // A touch-up keeps nobody from handing the kitchen back.
+    if (!step.touchUp) problem.finish.push({ operation: id, tail: 0 });
   }
-  return [...added.values()].filter((id) => !problem.links.some((l) => l.from === id));
+  const ends = (ofTouchUps: boolean): string[] =>
+    site.flatMap(({ step }) => {
+      const id = added.get(step.key);
+      const isEnd = id !== undefined && !problem.links.some((l) => l.from === id);
+      return isEnd && (step.touchUp !== undefined) === ofTouchUps ? [id] : [];
+    });
+  return { beforeHanging: ends(false), touchUps: ends(true) };
 }

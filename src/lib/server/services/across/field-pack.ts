@@ -8,6 +8,7 @@ import { factFaults } from '../../store/facts';
 import { elevations, type ElevationView } from '../job/elevations';
 import type { JobWithPlan } from '../plan/open-planned';
 import { benchPack } from '../bench/bench-pack';
+import { nearbyDays } from './nearby';
 import { guardedOf } from '../bench/contested';
 
 export interface FieldPack {
@@ -24,8 +25,10 @@ export interface FieldPack {
 export function fieldPack(db: Db, opened: JobWithPlan, now: number): { data: FieldPack; tag: string } {
   const { facts: _facts, now: _now, ...pack } = benchPack(db, opened, now);
   const { file } = opened;
+  // Only a touch-up asks where the crew is near by.
+  const touchesUp = [...file.state.touchUps.values()].some((t) => !t.closed);
   const data: FieldPack = {
-    pack,
+    pack: touchesUp ? { ...pack, nearby: nearbyDays(db, file.job.id, now) } : pack,
     walls: elevations({ ...file, facts: [], state: emptyState() }, 0),
     guarded: guardedOf(db, file.job.id),
     unreadable: factFaults(db, file.job.id).flatMap((f) => (f.what === 'unreadable' ? [f.id] : [])),

@@ -1,17 +1,22 @@
-/** Visits that are due, and a round of some of them in one day. */
+/** Visits and touch-ups that are due, and a round of some of them in one day. */
+import type { FactBody } from '$core/bench/state/events';
+import { scopeOf } from '$core/bench/touch-up-advice';
 import { sampleSize } from '$core/quality/sampling';
 import { shortestRound, travelMinutes, type Position, type Round, type Stop } from '$core/quality/round';
 import { dueVisit, nextVisit, type Visit } from '$core/quality/visits';
 import { USUAL_HOUSE_WEEK } from '$core/planning/job/choice';
 import { openMinutes } from '$core/planning/model/work-week';
 import { dayToMs } from '$core/units/clock-time';
+import { v7 as newId } from 'uuid';
 import type { Db } from '../../db/open';
 import { Refused } from '../../refused';
 import { findJob, jobPositions } from '../../store/jobs';
 import { readSetting, writeSetting } from '../../store/settings';
 import { listSummaries } from '../../store/summaries';
 import { companyZone } from '../company/clock';
-import { readChoice } from '../job/open-job';
+import { recordFacts } from '../bench/record-facts';
+import { openJob, readChoice } from '../job/open-job';
+import { summarise } from '../job/summaries';
 
 const MINUTE = 60_000;
 const DAY = 1440 * MINUTE;
@@ -24,38 +29,54 @@ export interface VisitToMake {
   job: string;
   name: string;
   place: string;
-  visit: Visit;
+  /** null where touch-ups alone lead there */
+  visit: Visit | null;
+  /** pieces to look at */
   pieces: number;
+  /** open touch-ups */
+  touchUps: number;
+  /** there, until something must dry */
   minutes: number;
   /** whether somebody wrote down where the house is */
   placed: boolean;
 }
 
-/** Visits that are due or may be made soon, by their last day. */
+/** Visits that are due or may be made soon, and touch-ups, by their last day. */
 export function visitsToMake(db: Db, now: number): VisitToMake[] {
   const positions = jobPositions(db);
   return listSummaries(db)
     .flatMap((s): VisitToMake[] => {
       if (s.handedOver === null || s.archivedAt !== null || s.hung === 0) return [];
-      const visit =
-        dueVisit(s.handedOver, s.lastCheck, now, false) ??
-        nextVisit(s.handedOver, s.lastCheck, now, false, s.hung);
-      if (!visit || visit.from > now + AHEAD * DAY) return [];
-      const pieces = sampleSize(s.hung, Math.max(1, Math.round(s.hung / 10)), 0.9);
+      const asked = s.risky === null || s.touchUpMinutes === null ? summarise(openJob(db, s.id)) : s;
+      const risky = asked.risky ?? false;
+      const next =
+        dueVisit(s.handedOver, s.lastCheck, now, risky) ??
+        nextVisit(s.handedOver, s.lastCheck, now, risky, s.hung);
+      const visit = next && next.from <= now + AHEAD * DAY ? next : null;
+      if (!visit && s.openTouchUps === 0) return [];
+      const pieces = visit ? sampleSize(s.hung, Math.max(1, Math.round(s.hung / 10)), 0.9) : 0;
       return [
         {
-          ...{ job: s.id, name: s.name, place: s.place, visit, pieces },
-          minutes: AT_THE_DOOR + A_PIECE * pieces,
+          ...{ job: s.id, name: s.name, place: s.place, visit, pieces, touchUps: s.openTouchUps },
+          minutes: AT_THE_DOOR + A_PIECE * pieces + (asked.touchUpMinutes ?? 0),
           placed: positions.has(s.id),
         },
       ];
     })
-    .sort((a, b) => a.visit.to - b.visit.to);
+    .sort((a, b) => (a.visit?.to ?? now) - (b.visit?.to ?? now));
 }
 
 export interface MadeRound {
   round: Round;
-  stops: { job: string; name: string; place: string; arrives: number; begins: number; leaves: number }[];
+  stops: {
+    job: string;
+    name: string;
+    place: string;
+    touchUps: number;
+    arrives: number;
+    begins: number;
+    leaves: number;
+  }[];
   /** ms since 1970 */
   leaves: number;
   back: number;
@@ -119,11 +140,46 @@ export function roundOf(
       job: s.id,
       name: known.get(s.id)?.name ?? '',
       place: known.get(s.id)?.place ?? '',
+      touchUps: known.get(s.id)?.touchUps ?? 0,
       arrives: when(s.arrives),
       begins: when(s.begins),
       leaves: when(s.leaves),
     })),
   };
+}
+
+/**
+ * Plans the touch-ups of a round for its day, as far as their films are old enough by then.
+ * @param by the person and device that plan it
+ * @returns how many were planned, and what of the others, in words
+ */
+export function planTouchUps(
+  db: Db,
+  jobs: readonly string[],
+  day: string,
+  by: { worker: string; device: string },
+  at: number,
+): { planned: number; left: string[] } {
+  let planned = 0;
+  const left: string[] = [];
+  for (const job of jobs) {
+    const { state, zones, pieces, job: own } = openJob(db, job);
+    for (const t of state.touchUps.values()) {
+      const piece = pieces.find((p) => p.id === t.piece);
+      if (t.closed || !piece) continue;
+      const sheen = zones.find((z) => z.id === piece.zoneId)?.sheen ?? 'satin';
+      const scope = t.planned?.scope ?? scopeOf(t.failure, t.sizeMm, sheen);
+      const body: FactBody = { kind: 'touch-up.planned', touchUp: t.id, scope, day };
+      try {
+        recordFacts(db, job, [{ id: newId(), job, at, ...by, body }]);
+        planned++;
+      } catch (error) {
+        if (!(error instanceof Refused)) throw error;
+        left.push(`${own.name}, ${piece.code}: ${error.message}`);
+      }
+    }
+  }
+  return { planned, left };
 }
 
 export const setHome = (db: Db, position: Position | null): void => writeSetting(db, 'home', position);

@@ -75,9 +75,9 @@ export interface TodayVisit {
 /** The visit of every job handed over that is due by now, or in a few days, and was not made. */
 function visits(db: Db, now: number): TodayVisit[] {
   return listSummaries(db)
-    .flatMap(({ id, name, handedOver, lastCheck, archivedAt }) => {
+    .flatMap(({ id, name, handedOver, lastCheck, archivedAt, risky }) => {
       if (handedOver === null || archivedAt !== null) return [];
-      const due = visitDue(handedOver, lastCheck, now);
+      const due = visitDue(handedOver, lastCheck, now, risky ?? false);
       return due === null ? [] : [{ job: id, name, day: isoDay(due, companyZone()), due }];
     })
     .sort((a, b) => a.due - b.due);

@@ -77,7 +77,7 @@ export function benchPack(
   { file, plan }: { file: OpenJob; plan: StoredPlan | null },
   now: number,
 ): BenchPack {
-  const { job, zones, pieces, lots, choice, system, plainRoute, site, facts, context } = file;
+  const { job, zones, pieces, lots, choice, system, plainRoute, plainSite, facts, context } = file;
   const { kitchen } = readNotation(job.surveyed, job.unit);
   const reveals = new Map(
     kitchen.walls.flatMap((w) => w.cabinets.map((c, i) => [`${w.name} ${i}`, REVEAL_MM[c.build]] as const)),
@@ -108,7 +108,7 @@ export function benchPack(
     lots,
     system: system && { cautions: system.cautions, products: system.products },
     route: plainRoute,
-    site,
+    site: plainSite,
     ...airFor(db, file, now),
     photos: listPhotos(db, job.id).flatMap(({ id, piece, of, note, addedAt }) =>
       piece

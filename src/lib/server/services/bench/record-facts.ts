@@ -9,6 +9,7 @@ import { judge } from '$core/bench/guard/judge';
 import { BY_CONTEXT, sayRefusals, together, type Refusal } from '$core/bench/guard/refusal';
 import type { Context } from '$core/bench/guard/context';
 import { withRework } from '$core/bench/rework';
+import { withTouchUps } from '$core/bench/touch-up-steps';
 import type { Step } from '$core/coating/route';
 import { firstFault } from '$core/units/first-fault';
 import { CLOCK_AHEAD, CLOCK_BEHIND } from '$core/units/instant';
@@ -54,9 +55,18 @@ function read(input: unknown, i: number, of: number): Fact {
 
 /** The context of guards in a state. */
 function contextIn(file: OpenJob, state: JobState): Context & { route: Step[] } {
-  if (state.flaws.size === 0) return { ...file.context, state, route: file.plainRoute };
-  const ids = file.pieces.map((p) => p.id);
-  return { ...file.context, state, route: withRework(file.plainRoute, state, ids) };
+  const { pieces, plainRoute, context } = file;
+  const route =
+    state.flaws.size === 0
+      ? plainRoute
+      : withRework(
+          plainRoute,
+          state,
+          pieces.map((p) => p.id),
+        );
+  const { cureMinutes } = context;
+  const site = withTouchUps(file.plainSite, state, { route, pieces, zone: file.job.zone, cureMinutes });
+  return { ...context, state, route, site };
 }
 
 /** Kinds of which the first counts, and one more like it changes nothing. */

@@ -6,6 +6,7 @@ import type { JobState } from '$core/bench/state/state';
 import type { Lot } from '$core/planning/job/lots';
 import { knownPieces, severalColours } from '$core/bench/view/bench-job';
 import { withRework } from '$core/bench/rework';
+import { cureOf, withTouchUps } from '$core/bench/touch-up-steps';
 import type { Step } from '$core/coating/route';
 import { waysOf, type Ways } from '$core/job-plan/ways';
 import type { System } from '$core/coating/system';
@@ -43,7 +44,8 @@ export interface OpenJob {
   /** the system's route, and with what open flaws ask for; empty before a system is chosen */
   plainRoute: Step[];
   route: Step[];
-  /** steps of the fixed work; empty where it is not planned */
+  /** steps of the fixed work, empty where it is not planned, and with those of touch-ups that are planned */
+  plainSite: SiteStep[];
   site: SiteStep[];
   /** all that stays on the wall, planned or not */
   fixed: SiteStep[];
@@ -168,7 +170,7 @@ export function openJob(db: Db, id: string): OpenJob {
     });
     choice = system = job.choice = null;
   }
-  const { plainRoute, site, fixed } = ways;
+  const { plainRoute, fixed } = ways;
   const route = withRework(
     plainRoute,
     state,
@@ -178,7 +180,8 @@ export function openJob(db: Db, id: string): OpenJob {
   const codes = new Map(pieces.map((p) => [p.id, p.code]));
   const zones = listZones(db, id);
   const lots = listLots(db, id);
-  const cures = route.flatMap((s) => (s.product?.stages.cured ? [s.product.stages.cured.value] : []));
+  const cureMinutes = cureOf(route);
+  const site = withTouchUps(ways.site, state, { route, pieces, zone: job.zone, cureMinutes });
   const context: Context = {
     state,
     route,
@@ -196,7 +199,8 @@ export function openJob(db: Db, id: string): OpenJob {
     siteWaits,
     waitsAtHome,
     measures: readSetting(db, 'measures') ?? 'metric',
-    cureMinutes: cures.length ? Math.max(...cures) : null,
+    cureMinutes,
+    zone: job.zone,
     sayTime: (ms) => sayTime(ms, job.zone),
   };
   return {
@@ -210,6 +214,7 @@ export function openJob(db: Db, id: string): OpenJob {
     system,
     plainRoute,
     route,
+    plainSite: ways.site,
     site,
     fixed,
     waits,

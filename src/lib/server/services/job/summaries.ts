@@ -1,5 +1,7 @@
 /** Keeps the line of a job for the pages across jobs, in the transaction that changes the job. */
 import { pieceState } from '$core/bench/state/state';
+import { goMinutes } from '$core/bench/touch-up-go';
+import { risksOf } from '$core/bench/visit-plan';
 import { gets } from '$core/coating/route';
 import type { Db } from '../../db/open';
 import { listJobIds } from '../../store/jobs';
@@ -36,6 +38,8 @@ export function summarise(file: OpenJob): Summary {
     openTouchUps: [...file.state.touchUps.values()].filter((t) => !t.closed).length,
     checks: file.state.checks.length,
     flaws: [...file.state.flaws.values()].filter((f) => f.accepted === null).length,
+    risky: risksOf(file).length > 0,
+    touchUpMinutes: goMinutes(file.state, file, new Map(file.zones.map((z) => [z.id, z.sheen]))),
     lastCheck: file.state.checks.findLast((c) => c.how === 'visit')?.at ?? null,
   };
   return { ...counts, stage: stageOf(file, counts) };

@@ -8,5 +8,9 @@ export function openTouchUp(
   due?: string,
 ): void {
   if (failure !== null)
-    state.touchUps.set(id, { id, piece, face, failure, opened: at, sizeMm, due: due ?? null, closed: null });
+    state.touchUps.set(id, {
+      ...{ id, piece, face, failure, opened: at, sizeMm, due: due ?? null },
+      planned: null,
+      closed: null,
+    });
 }

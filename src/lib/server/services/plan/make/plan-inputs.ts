@@ -43,8 +43,8 @@ export function planInputs(
   const first = firstFilm(choice, file.state, zone);
   return {
     job: { id, name, zone, unit, surveyed, materials },
-    pieces: file.pieces.map(({ id: piece, zoneId, wall, cabinet, form, condition }) => ({
-      id: piece,
+    pieces: file.pieces.map(({ id: piece, code, w, h, zoneId, wall, cabinet, form, condition }) => ({
+      ...{ id: piece, code, w, h },
       zoneId,
       wall,
       cabinet,

@@ -99,12 +99,12 @@
       </section>
     {/if}
     {#each view.touchUps as touchUp (touchUp.id)}
-      <TouchUpCard {touchUp} cans={view.cans} now={field.now} zone={data.zone} />
+      <TouchUpCard {touchUp} cans={view.cans} nearby={view.nearby} now={field.now} zone={data.zone} />
     {/each}
     {#if view.closedTouchUps.length}
       <FoldOut words="Closed touch-ups, {view.closedTouchUps.length}">
         {#each view.closedTouchUps as touchUp (touchUp.id)}
-          <TouchUpCard {touchUp} cans={view.cans} now={field.now} zone={data.zone} />
+          <TouchUpCard {touchUp} cans={view.cans} nearby={view.nearby} now={field.now} zone={data.zone} />
         {/each}
       </FoldOut>
     {/if}

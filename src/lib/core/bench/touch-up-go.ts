@@ -1,0 +1,27 @@
+/** What of open touch-ups can be done in one go: up to the first film that must dry. */
+import { gets } from '../coating/route';
+import { scopeOf } from './touch-up-advice';
+import { touchUpSteps, type TouchedJob } from './touch-up-steps';
+import type { JobState } from './state/state';
+
+/**
+ * Minutes in the house: work, and what is waited for without a film.
+ * @param sheens of colour zones, by id
+ */
+export function goMinutes(
+  state: JobState,
+  { route, pieces }: Pick<TouchedJob, 'route' | 'pieces'>,
+  sheens: ReadonlyMap<string, string>,
+): number {
+  let minutes = 0;
+  for (const t of state.touchUps.values()) {
+    const piece = pieces.find((p) => p.id === t.piece);
+    if (t.closed || !piece || !route.some((s) => gets(s, piece.id))) continue;
+    const scope = t.planned?.scope ?? scopeOf(t.failure, t.sizeMm, sheens.get(piece.zoneId) ?? 'satin');
+    const left = touchUpSteps(t, scope, piece, route).filter((s) => !state.site.get(s.key)?.end);
+    const dries = left.findIndex((s, i) => i > 0 && s.after.some((r) => r.film));
+    const go = dries < 0 ? left : left.slice(0, dries);
+    minutes += go.reduce((sum, s, i) => sum + s.minutes + (i > 0 ? (s.after[0]?.min ?? 0) : 0), 0);
+  }
+  return minutes;
+}
