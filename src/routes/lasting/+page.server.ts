@@ -1,8 +1,11 @@
 import { FAILURES } from '$core/quality/failures';
 import { TRAITS } from '$core/durability/traits';
-import { lasting, lastingQuery, lastingReasons } from '$server/services/lasting/lasting';
+import { answer } from '$server/answer';
+import { readJsonFile } from '$server/read-json-file';
+import { forgetImported, importedKitchens, importRecord } from '$server/services/lasting/import-record';
+import { lasting, lastingQuery, lastingReasons, lastingWorse } from '$server/services/lasting/lasting';
 import { costsOf } from '$server/services/company/settings';
-import type { PageServerLoad } from './$types';
+import type { Actions, PageServerLoad } from './$types';
 
 /** For the crew. */
 export const load: PageServerLoad = async ({ locals, url }) => {
@@ -17,6 +20,25 @@ export const load: PageServerLoad = async ({ locals, url }) => {
     failures: FAILURES.map(({ key, seen }) => ({ key, seen })),
     view: await lasting(locals.db, query),
     reasons,
+    worse: await lastingWorse(locals.db, query.now),
     costs: costsOf(locals.db),
+    imported: importedKitchens(locals.db),
   };
+};
+
+const kitchens = (n: number): string => `${n} ${n === 1 ? 'kitchen' : 'kitchens'}`;
+
+export const actions: Actions = {
+  import: async ({ request, locals }) => {
+    const sent = (await request.formData()).get('file');
+    return answer(async () => {
+      const { taken, own } = importRecord(locals.db, await readJsonFile(sent, 'record'), locals.now());
+      const left = own
+        ? ` ${kitchens(own)} of the file ${own === 1 ? 'is a job' : 'are jobs'} here: their own record counts.`
+        : '';
+      return { saved: `${kitchens(taken)} imported.${left}` };
+    });
+  },
+  forget: ({ locals }) =>
+    answer(() => ({ saved: `${kitchens(forgetImported(locals.db))} removed from the record.` })),
 };

@@ -1,11 +1,14 @@
 <!-- How finishes last, over all jobs. -->
 <script lang="ts">
+  import { enhance } from '$app/forms';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { sayMinutes } from '$core/units/clock-time';
   import { formatMoney, formatVolume } from '$core/units/measures';
   import Button from '$ui/kit/Button.svelte';
   import Choice from '$ui/kit/Choice.svelte';
+  import FileField from '$ui/kit/FileField.svelte';
+  import Notice from '$ui/kit/Notice.svelte';
   import Option from '$ui/kit/Option.svelte';
   import Table from '$ui/kit/Table.svelte';
   import FaceMapView from '$ui/lasting/FaceMapView.svelte';
@@ -13,9 +16,9 @@
   import LastingChart from '$ui/lasting/LastingChart.svelte';
   import Reasons from '$ui/lasting/Reasons.svelte';
   import { FEW_WATCHED } from '$core/durability/compare';
-  import { commonMark, percent, rankedAt, sayDays, verdict } from '$ui/lasting/say-lasting';
+  import { commonMark, percent, worseWords, rankedAt, sayDays, verdict } from '$ui/lasting/say-lasting';
 
-  let { data } = $props();
+  let { data, form } = $props();
   const view = $derived(data.view);
   const groups = $derived(view.comparison.groups);
   const word = $derived(data.traits.find((t) => t.key === data.query.by)?.name.toLowerCase() ?? 'group');
@@ -54,6 +57,9 @@
       looked at {counts.unseen === 1 ? 'does' : 'do'} not count.
     </p>
   </section>
+  {#each data.worse as w (w.system)}
+    <Notice>{worseWords(w)}</Notice>
+  {/each}
   <form class="row" method="get">
     <Choice
       label="Compare by"
@@ -239,6 +245,22 @@
           <a class="tool" href="/lasting/record.csv?names=yes">CSV with names</a>
         </p>
         <p><a class="tool" href="/lasting/recall">Recall a can, a day, a rule</a></p>
+        <form class="stack" method="post" action="?/import" enctype="multipart/form-data" use:enhance>
+          <FileField label="A record to import, JSON" name="file" accept=".json,application/json" required />
+          <div><Button type="submit" kind="tertiary">Import</Button></div>
+        </form>
+        {#if form && 'refused' in form && form.refused}<Notice>{form.refused}</Notice>{/if}
+        {#if form && 'saved' in form && form.saved}<Notice kind="ok">{form.saved}</Notice>{/if}
+        {#if data.imported}
+          <form method="post" action="?/forget" use:enhance>
+            <p>
+              {many(data.imported, 'kitchen is', 'kitchens are')} imported and {data.imported === 1
+                ? 'counts'
+                : 'count'} here.
+            </p>
+            <Button type="submit" kind="danger-tertiary">Remove what was imported</Button>
+          </form>
+        {/if}
         <p class="soft">
           Every look at every piece; what each field means stands in the JSON. Names of jobs are left out
           unless asked for.

@@ -6,6 +6,7 @@ import {
   type LastingView,
   type Reasons,
 } from '../durability/lasting';
+import { worsening, type Worse } from '../durability/worsening';
 import { readRecords, type StoredRecord } from '../durability/stored-record';
 import { ifKnown } from '../coating/missing-figure';
 import { comesTo, type ComesTo } from './comes-to';
@@ -46,6 +47,8 @@ export interface Tasks {
   'new-kitchen': { given: { like: PlanInputs; now: number; zone: string }; back: NewStart | null };
   lasting: { given: { records: readonly StoredRecord[]; query: LastingQuery }; back: LastingView };
   'lasting-reasons': { given: { records: readonly StoredRecord[]; kind: string | null }; back: Reasons };
+  /** systems whose record worsens */
+  'lasting-worse': { given: { records: readonly StoredRecord[]; now: number }; back: Worse[] };
   'plans-within': {
     given: { jobs: readonly PlanInputs[]; joint: PlannedTogether; startedAt: number; at: number };
     back: Map<string, MadePlan>;
@@ -72,6 +75,7 @@ const DO: { [K in TaskKind]: (given: Tasks[K]['given']) => Tasks[K]['back'] } = 
   'new-kitchen': ({ like, now, zone }) => newKitchenStart(like, now, zone),
   lasting: ({ records, query }) => lastingView(readRecords(records), query),
   'lasting-reasons': ({ records, kind }) => reasonsFor(readRecords(records), kind),
+  'lasting-worse': ({ records, now }) => worsening(readRecords(records), now),
   'plans-within': ({ jobs, joint, startedAt, at }) => plansWithin(jobs, joint, startedAt, at),
 };
 

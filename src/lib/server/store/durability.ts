@@ -17,18 +17,41 @@ export function writeRecord(db: Db, job: string, record: JobRecord | null): void
     ).run(job, body);
 }
 
-/** The records of all jobs, as they are stored. */
+/** The records of all jobs, as they are stored, and those that were imported and are no jobs here. */
 export const listRecords = (db: Db): StoredRecord[] =>
-  db.prepare<[], StoredRecord>('SELECT job_id AS job, body FROM durability_record ORDER BY job_id').all();
+  db
+    .prepare<[], StoredRecord>(
+      `SELECT job_id AS job, body FROM durability_record
+       UNION ALL SELECT job_id, body FROM imported_record WHERE job_id NOT IN (SELECT id FROM job)
+       ORDER BY 1`,
+    )
+    .all();
+
+export function writeImported(db: Db, job: string, name: string, record: JobRecord, at: number): void {
+  db.prepare(
+    'INSERT OR REPLACE INTO imported_record (job_id, name, body, imported_at) VALUES (?, ?, ?, ?)',
+  ).run(job, name, JSON.stringify(record), at);
+}
+
+/** Names of imported kitchens, by the identity of their job; empty where names were left out. */
+export const importedNames = (db: Db): Map<string, string> =>
+  new Map(db.prepare<[], [string, string]>('SELECT job_id, name FROM imported_record').raw().all());
+
+export const countImported = (db: Db): number =>
+  db.prepare<[], number>('SELECT count(*) FROM imported_record').pluck().get() ?? 0;
+
+export const clearImported = (db: Db): number => db.prepare('DELETE FROM imported_record').run().changes;
 
 /** Another text whenever any record is another. */
 export function recordsMark(db: Db): string {
-  const { n, last } = db
-    .prepare<[], { n: number; last: number | null }>(
-      'SELECT count(*) AS n, max(changed) AS last FROM durability_record',
+  const marks = db
+    .prepare<[], [number, number | null, number, number | null, number]>(
+      `SELECT (SELECT count(*) FROM durability_record), (SELECT max(changed) FROM durability_record),
+       (SELECT count(*) FROM imported_record), (SELECT max(imported_at) FROM imported_record), (SELECT count(*) FROM job)`,
     )
-    .get() ?? { n: 0, last: null };
-  return `${n} ${last ?? 0}`;
+    .raw()
+    .get();
+  return (marks ?? []).join(' ');
 }
 
 /** Jobs with pieces that hang and no record yet, from before there were any. */

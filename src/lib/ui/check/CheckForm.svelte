@@ -15,6 +15,7 @@
   import Tick from '../kit/Tick.svelte';
   import FaceDrawing from '../bench/piece/FaceDrawing.svelte';
   import FactForm from '../facts/FactForm.svelte';
+  import MethodPicture from './MethodPicture.svelte';
   import TestFields from './TestFields.svelte';
 
   interface Props {
@@ -47,6 +48,7 @@
   {/each}
 </Choice>
 {#if facts}
+  <MethodPicture {method} />
   <p class="soft">{facts.how} Scale: {facts.scale}.</p>
   {#if facts.destructive}<p class="warn">
       ▲ It leaves a mark. Never on a face that shows: {facts.spots.map((s) => s.words).join(', or ')}.

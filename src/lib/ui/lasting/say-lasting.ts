@@ -1,8 +1,13 @@
 /** What curves say, in words that an owner reads in ten seconds. */
 import type { Comparison } from '$core/durability/compare';
 import type { LastingView, Ranked } from '$core/durability/lasting';
+import type { Worse } from '$core/durability/worsening';
 
 export const percent = (share: number): string => `${Math.round(share * 100)} %`;
+
+/** That a system got worse, with what it rests on. */
+export const worseWords = ({ system, late, before, p }: Worse): string =>
+  `${system} worsens: of films in use for less than two years ${late.failed} of ${late.pieces} failed in ${late.kitchens} kitchens, sooner than ${before.failed} of ${before.pieces} before them. Chance alone would do that in ${percent(p)} of cases.`;
 
 /** Days as people say them. */
 export function sayDays(days: number): string {

@@ -43,11 +43,16 @@
     </p>
     {#each data.kitchens as k (k.job)}
       <section class="card" aria-label={k.name}>
-        <h3><a href="/jobs/{k.job}/check">{k.name}</a> <span class="soft">{k.place}</span></h3>
+        <h3>
+          {#if k.here}<a href="/jobs/{k.job}/check">{k.name}</a>{:else}{k.name}{/if}
+          <span class="soft">{k.place}</span>
+        </h3>
         <ul>
           {#each k.pieces as p (p.id)}
             <li class:bad={p.failed}>
-              <a href="/jobs/{k.job}/check?piece={p.id}" class="mono">{p.code}</a>
+              {#if k.here}<a href="/jobs/{k.job}/check?piece={p.id}" class="mono">{p.code}</a>{:else}<span
+                  class="mono">{p.code}</span
+                >{/if}
               {p.failed ? '▲ failed' : 'sound'}, {p.place}; {p.lastLook === null
                 ? 'nobody looked'
                 : `seen ${sayDate(p.lastLook, data.zone)}`}

@@ -1,6 +1,7 @@
 /** How finishes last over all jobs, worked out in a thread and kept until a record changes. */
 import type { LastingQuery, LastingView, Reasons } from '$core/durability/lasting';
 import type { StoredRecord } from '$core/durability/stored-record';
+import type { Worse } from '$core/durability/worsening';
 import { TRAIT_KEYS, type Trait } from '$core/durability/traits';
 import { FAILURES } from '$core/quality/failures';
 import { keepLast } from '$core/units/keep-last';
@@ -38,6 +39,7 @@ function records(db: Db): StoredRecord[] {
 
 const views = new WeakMap<Db, ReturnType<typeof keepLast<Promise<LastingView>>>>();
 const reasons = new WeakMap<Db, ReturnType<typeof keepLast<Promise<Reasons>>>>();
+const worse = new WeakMap<Db, ReturnType<typeof keepLast<Promise<Worse[]>>>>();
 /** What was asked for last is kept. */
 const KEPT = 12;
 
@@ -59,6 +61,14 @@ export const lasting = (db: Db, query: LastingQuery): Promise<LastingView> =>
   keptIn(views, db, `${recordsMark(db)} ${JSON.stringify(query)}`, () =>
     ask('lasting', { records: records(db), query }),
   );
+
+/** Systems whose films of late fail sooner than those before. @param now ms since 1970 */
+export function lastingWorse(db: Db, now: number): Promise<Worse[]> {
+  const today = Math.floor(now / DAY) * DAY;
+  return keptIn(worse, db, `${recordsMark(db)} ${today}`, () =>
+    ask('lasting-worse', { records: records(db), now: today }),
+  );
+}
 
 export const lastingReasons = (db: Db, kind: string | null): Promise<Reasons> =>
   keptIn(reasons, db, `${recordsMark(db)} ${kind ?? ''}`, () =>

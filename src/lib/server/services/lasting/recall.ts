@@ -2,13 +2,14 @@
 import { recall, type RecallBy, type RecalledKitchen } from '$core/durability/recall';
 import { readRecords } from '$core/durability/stored-record';
 import type { Db } from '../../db/open';
-import { listRecords } from '../../store/durability';
+import { importedNames, listRecords } from '../../store/durability';
 import { listSummaries } from '../../store/summaries';
 
 export interface Recall {
   /** what was asked for, in words; empty where nothing was */
   of: string;
-  kitchens: (RecalledKitchen & { name: string; place: string })[];
+  /** `here`: it is a job of this database */
+  kitchens: (RecalledKitchen & { name: string; place: string; here: boolean })[];
   /** cans and cups that there are, those of the most kitchens first */
   batches: string[];
 }
@@ -16,6 +17,7 @@ export interface Recall {
 export function recallOf(db: Db, params: URLSearchParams): Recall {
   const records = readRecords(listRecords(db));
   const jobs = new Map(listSummaries(db).map((s) => [s.id, s]));
+  const imported = importedNames(db);
   const counts = new Map<string, number>();
   for (const r of records)
     for (const b of new Set(r.pieces.flatMap((p) => p.batches))) counts.set(b, (counts.get(b) ?? 0) + 1);
@@ -33,7 +35,8 @@ export function recallOf(db: Db, params: URLSearchParams): Recall {
     batches,
     kitchens: (by ? recall(records, by) : []).map((k) => ({
       ...k,
-      name: jobs.get(k.job)?.name ?? '',
+      name: jobs.get(k.job)?.name ?? (imported.get(k.job) || 'an imported kitchen'),
+      here: jobs.has(k.job),
       place: jobs.get(k.job)?.place ?? '',
     })),
   };

@@ -5,7 +5,7 @@ import type { LastingView } from '$core/durability/lasting';
 import type { KitchenRecord } from '$core/durability/record';
 import { TRAIT_KEYS } from '$core/durability/traits';
 import type { Db } from '../../db/open';
-import { listRecords } from '../../store/durability';
+import { importedNames, listRecords } from '../../store/durability';
 import { listSummaries } from '../../store/summaries';
 
 const number = (n: number | null | undefined, digits = 4): string =>
@@ -29,7 +29,8 @@ export const curvesTable = ({ comparison }: LastingView): string[][] => [
   ),
 ];
 
-const namesOf = (db: Db): Map<string, string> => new Map(listSummaries(db).map((s) => [s.id, s.name]));
+const namesOf = (db: Db): Map<string, string> =>
+  new Map([...importedNames(db), ...listSummaries(db).map((s) => [s.id, s.name] as const)]);
 
 /** A row for every look at every piece, and one for a film that nobody looked at. @param names with the names of jobs */
 export function recordTable(db: Db, names: boolean): string[][] {

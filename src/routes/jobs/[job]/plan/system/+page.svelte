@@ -8,6 +8,7 @@
   import { enhance } from '$app/forms';
   import { sayTime } from '$core/units/clock-time';
   import { formatTemperature } from '$core/units/measures';
+  import { worseWords } from '$ui/lasting/say-lasting';
   import ComesTo from '$ui/plan/choice/ComesTo.svelte';
 
   let { data, form } = $props();
@@ -120,6 +121,7 @@
               )} to {Math.round(100 * r.year.high)}){:else}too few to tell more{/if}.
             <a href="/lasting">Lasting</a>
           </p>
+          {#if r?.worse}<Notice>{worseWords(r.worse)}</Notice>{/if}
         {/if}
         <p class="soft">
           {p.tool}{p.toolReason ? `: ${p.toolReason}` : ''} · films take {p.days.toFixed(1)} days to hanging
