@@ -8,7 +8,9 @@
   import FoldOut from '$ui/kit/FoldOut.svelte';
   import Notice from '$ui/kit/Notice.svelte';
   import Tick from '$ui/kit/Tick.svelte';
+  import { DeviceClock } from '$ui/device/clock.svelte';
   import { loadField } from '$ui/device/field';
+  import { keepAhead } from '$ui/device/given';
   import Hidden from '$ui/kit/Hidden.svelte';
   import PositionFields from '$ui/rounds/PositionFields.svelte';
 
@@ -21,9 +23,11 @@
     if (!stops.length || data.kept) return;
     let [kept, dropped] = [0, false];
     ahead = { kept, of: stops.length };
+    // What is recorded there is timed by the server's clock.
+    void new DeviceClock().ask();
     for (const { job } of stops)
-      void loadField(fetch, job)
-        .then((field) => {
+      void Promise.all([loadField(fetch, job), keepAhead(`/api/jobs/${job}/head`)])
+        .then(([field]) => {
           if (!dropped && !field.kept) ahead = { kept: ++kept, of: stops.length };
         })
         .catch(() => undefined);
@@ -71,14 +75,16 @@
             ? 'All its kitchens are kept on this device: they work without signal.'
             : `Keeping its kitchens on this device: ${ahead.kept} of ${ahead.of}.`}
         </p>{/if}
-      <p><a class="tool" href="/rounds/round.ics{page.url.search}">Calendar (.ics)</a></p>
-      {#if touchUps.length}
-        <form method="post" action="?/plan" use:enhance>
-          <Hidden name="day" value={data.day} />
-          {#each touchUps as s (s.job)}<Hidden name="job" value={s.job} />{/each}
-          <Button type="submit" kind="tertiary">Plan its touch-ups for that day</Button>
-        </form>
-      {/if}
+      <div class="row">
+        {#if touchUps.length}
+          <form method="post" action="?/plan" use:enhance>
+            <Hidden name="day" value={data.day} />
+            {#each touchUps as s (s.job)}<Hidden name="job" value={s.job} />{/each}
+            <Button type="submit" kind="tertiary">Plan its touch-ups for that day</Button>
+          </form>
+        {/if}
+        <a class="tool" href="/rounds/round.ics{page.url.search}">Calendar (.ics)</a>
+      </div>
     </section>
   {/if}
   {#if data.visits.length}
@@ -87,7 +93,7 @@
         <DateField of="day" name="day" label="Day" value={data.day} required />
         <DateField of="time" name="leaves" label="Leave at" value={data.leaves} required />
       </div>
-      <section class="card" aria-label="Visits to make">
+      <section class="card" aria-label="Visits and touch-ups to make">
         <h2>Visits and touch-ups to make</h2>
         <ul>
           {#each data.visits as v (v.job)}

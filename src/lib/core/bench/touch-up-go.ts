@@ -13,7 +13,7 @@ export function goMinutes(
   { route, pieces }: Pick<TouchedJob, 'route' | 'pieces'>,
   sheens: ReadonlyMap<string, string>,
 ): number {
-  let minutes = 0;
+  let [hands, waits] = [0, 0];
   for (const t of state.touchUps.values()) {
     const piece = pieces.find((p) => p.id === t.piece);
     if (t.closed || !piece || !route.some((s) => gets(s, piece.id))) continue;
@@ -21,7 +21,12 @@ export function goMinutes(
     const left = touchUpSteps(t, scope, piece, route).filter((s) => !state.site.get(s.key)?.end);
     const dries = left.findIndex((s, i) => i > 0 && s.after.some((r) => r.film));
     const go = dries < 0 ? left : left.slice(0, dries);
-    minutes += go.reduce((sum, s, i) => sum + s.minutes + (i > 0 ? (s.after[0]?.min ?? 0) : 0), 0);
+    hands += go.reduce((sum, s) => sum + s.minutes, 0);
+    // While one dries another is worked on.
+    waits = Math.max(
+      waits,
+      go.slice(1).reduce((sum, s) => sum + (s.after[0]?.min ?? 0), 0),
+    );
   }
-  return minutes;
+  return hands + waits;
 }

@@ -84,6 +84,11 @@ describe('a planned touch-up', () => {
     expect(ask([...facts, closed], 4, plan('spot', '2026-03-20'))).toEqual(['done-already']);
   });
 
+  it('stands as it was planned where its work begins in the same instant', () => {
+    const begun = { ...at(0.1, { kind: 'site.started', step: step(0) }), at: planned.at(-1)?.at ?? 0 };
+    expect(context([...planned, begun]).site).toHaveLength(5);
+  });
+
   it('is refused for a day on which its film is too young', () => {
     const last = route.findLast((s) => s.kind === 'coat');
     const begun = at(-3, { kind: 'work.started', step: last?.key, lot: 'lot0', pieces: [piece?.id] });

@@ -17,6 +17,7 @@ import { rackSlotsOf, usedElsewhere } from './neighbours';
 import { waysOf } from './ways';
 
 const MINUTE = 60_000;
+const DAY = 1440 * MINUTE;
 
 /** Routes with what flaws ask for, made once for the same inputs. */
 const routes = new WeakMap<PlanInputs, Step[]>();
@@ -38,6 +39,12 @@ export function siteNow(inputs: PlanInputs): SiteStep[] {
   const route = routeNow(inputs);
   const { site } = waysOf(choice, job, pieces);
   return withTouchUps(site, state, { route, pieces, zone: job.zone, cureMinutes: cureOf(route) });
+}
+
+/** Without touch-ups that are planned for after a moment: they are none of a plan's that ends not much later. */
+function within(site: readonly SiteStep[], until: number): SiteStep[] {
+  const later = new Set(site.flatMap((s) => (s.touchUp && (s.notBefore ?? 0) > until ? [s.touchUp] : [])));
+  return site.filter((s) => !s.touchUp || !later.has(s.touchUp));
 }
 
 /** How the films of a job wait. */
@@ -101,7 +108,7 @@ export function jobAt(
     ...(coatingAir ? { coatingAir } : {}),
     atHouse: choice.place === 'house',
     rules: choice.rules,
-    site: siteProgress(state, siteNow(inputs), siteWaits),
+    site: siteProgress(state, within(siteNow(inputs), t0 + (horizonDays / 2) * DAY), siteWaits),
     pins: new Map([...pins].filter(([, pinnedTo]) => pinnedTo >= t0)),
     usedElsewhere: usedElsewhere(choice, around, at, only),
   };

@@ -27,7 +27,7 @@ export const touchUpPlanned = factKind({
   apply: (state, _, { touchUp, scope, day }) => {
     const found = state.touchUps.get(touchUp);
     // Steps that were begun stay as they were planned.
-    if (found && !isBegun(state, touchUp)) found.planned = { scope, day };
+    if (found && (!found.planned || !isBegun(state, touchUp))) found.planned = { scope, day };
   },
   refuse: ({ touchUp, day }, _, ctx) => {
     const found = ctx.state.touchUps.get(touchUp);

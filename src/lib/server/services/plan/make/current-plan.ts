@@ -31,9 +31,10 @@ function isOverdue(plan: StoredPlan, now: number): boolean {
   );
 }
 
-/** Whether anything that is in a lot is not home yet. */
-const isOpen = ({ lots, state }: Pick<OpenJob, 'lots' | 'state'>): boolean =>
-  lots.some((lot) => lot.pieces.some((p) => pieceState(state, p).hungIn === null));
+/** Whether anything that is in a lot is not home yet, or a touch-up is planned. */
+const isOpen = ({ lots, state, site }: Pick<OpenJob, 'lots' | 'state' | 'site'>): boolean =>
+  lots.some((lot) => lot.pieces.some((p) => pieceState(state, p).hungIn === null)) ||
+  site.some((s) => s.touchUp && !state.site.get(s.key)?.end);
 
 /** Why a plan does not hold for what a job is now. */
 function whyStale(db: Db, plan: StoredPlan, inputs: PlanInputs, now: number): string | null {
