@@ -13,6 +13,8 @@ export interface InUse {
   age: number;
   sound: number;
 }
+/** Films that are alike, and how many they are. */
+export type Films = InUse & { count: number };
 
 export interface Month {
   expected: number;
@@ -35,14 +37,14 @@ export interface Forecast {
  * @param seed of the draws
  */
 export function forecast(
-  films: readonly InUse[],
+  films: readonly Films[],
   fits: ReadonlyMap<string, Weibull>,
   months: number,
   seed: number,
 ): Forecast {
   const random = seeded(seed);
   const normal = (): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
-  const told = alike(films.filter((f) => fits.has(f.group)));
+  const told = films.filter((f) => fits.has(f.group));
   const mean = (
     curves: ReadonlyMap<string, Pick<Weibull, 'shape' | 'scale'>>,
     from: number,
@@ -76,23 +78,25 @@ export function forecast(
         high: sorted[Math.ceil(0.95 * DRAWS) - 1] ?? 0,
       };
     }),
-    untold: films.filter((f) => !fits.has(f.group)).length,
+    untold: films.reduce((sum, f) => (fits.has(f.group) ? sum : sum + f.count), 0),
   };
 }
 
 /** Films of nearly one age, seen at nearly one time, count together: to the quarter of a year, and to a fifth of their age. */
-function alike(films: readonly InUse[]): (InUse & { count: number })[] {
-  const out = new Map<string, InUse & { count: number }>();
+export function alike(films: readonly InUse[]): Films[] {
+  const groups = new Map<string, Map<number, Films>>();
   for (const f of films) {
-    const key = `${f.group} ${Math.round(f.age / (3 * MONTH))} ${Math.round(5 * (f.sound / Math.max(1, f.age)))}`;
-    const own = out.get(key);
-    if (own) {
-      own.age += (f.age - own.age) / (own.count + 1);
-      own.sound += (f.sound - own.sound) / (own.count + 1);
-      own.count++;
-    } else out.set(key, { ...f, count: 1 });
+    let own = groups.get(f.group);
+    if (!own) groups.set(f.group, (own = new Map()));
+    const key = 6 * Math.round(f.age / (3 * MONTH)) + Math.round(5 * (f.sound / Math.max(1, f.age)));
+    const had = own.get(key);
+    if (had) {
+      had.age += (f.age - had.age) / (had.count + 1);
+      had.sound += (f.sound - had.sound) / (had.count + 1);
+      had.count++;
+    } else own.set(key, { ...f, count: 1 });
   }
-  return [...out.values()];
+  return [...groups.values()].flatMap((own) => [...own.values()]);
 }
 
 /** A curve as it may be, by its own uncertainty. */

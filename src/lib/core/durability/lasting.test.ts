@@ -2,9 +2,9 @@
 import { expect, it } from 'vitest';
 import { simulate, type Truth } from '../../../../tests/reference/durability/simulated';
 import { compare, TOO_FEW } from './compare';
-import { forecast } from './forecast';
+import { alike, forecast } from './forecast';
 import { lastingView, reasonsFor, type LastingQuery } from './lasting';
-import { faceMaps, ratesBy } from './maps';
+import { faceMap, ratesBy } from './maps';
 import { recall } from './recall';
 import { sampleOf, traitOf } from './sample';
 import { readRecords } from './stored-record';
@@ -56,7 +56,7 @@ it('the forecast is what the curve says of films of an age', () => {
   const pieces = sampleOf(records, null).pieces;
   const fit = weibull(pieces);
   if (!fit) throw new Error('no fit');
-  const films = Array.from({ length: 200 }, () => ({ group: 'all', age: 400, sound: 365 }));
+  const films = alike(Array.from({ length: 200 }, () => ({ group: 'all', age: 400, sound: 365 })));
   const { months, unseen, untold } = forecast(films, new Map([['all', fit]]), 2, 1);
   const S = (t: number) => weibullSurvival(fit, t);
   expect(months[0]?.expected).toBeCloseTo((200 * (S(400) - S(430.4375))) / S(365), 6);
@@ -70,7 +70,7 @@ it('the forecast is what the curve says of films of an age', () => {
 
 it('maps count per piece that could have failed', () => {
   const { pieces } = sampleOf(records, null);
-  const rates = ratesBy(pieces, 'place');
+  const rates = ratesBy([pieces], 'place');
   expect(rates.reduce((s, r) => s + r.pieces, 0)).toBe(pieces.length);
   expect(rates[0]?.place).toBe('at the sink');
   const pointed = records.map((r) => ({
@@ -80,7 +80,7 @@ it('maps count per piece that could have failed', () => {
       spells: p.spells.map((s) => ({ ...s, looks: s.looks.map((l) => ({ ...l, x: 0.99, y: 0 })) })),
     })),
   }));
-  const doors = faceMaps(sampleOf(pointed, null).pieces, ['door']).door;
+  const doors = faceMap(sampleOf(pointed, null).byKitchen, 'door');
   const failed = pieces.filter((p) => p.right !== null && traitOf(p, 'form') === 'door').length;
   expect(doors.cells[4]).toBe(failed);
   expect(doors.pointed).toBe(failed);

@@ -1,14 +1,15 @@
 /** What the page Lasting shows of all kitchens. Data in, data out: it runs in a thread. */
 import { FAILURES } from '../quality/failures';
+import { keepLast } from '../units/keep-last';
 import { seeded } from '../units/random';
 import { associations, type Association } from './associations';
 import { compare, failsWithin, fitsBy, type Comparison, type Group } from './compare';
-import { forecast, type Forecast, type InUse } from './forecast';
-import { faceMaps, ratesBy, ratesByKind, type FaceMap, type PlaceRate } from './maps';
-import type { KitchenRecord } from './record';
+import { alike, forecast, type Films, type Forecast, type InUse } from './forecast';
+import { faceMap, ratesBy, ratesByKind, type FaceMap, type PlaceRate } from './maps';
+import type { KitchenRecord, PieceRecord } from './record';
 import { sampleOf, traitOf, type Sample, type SamplePiece } from './sample';
 import { standOuts, type StandOut } from './stand-outs';
-import { merged } from './statistics/observation';
+import { merged, type Observation } from './statistics/observation';
 import { gathered } from './statistics/turnbull-limits';
 import { weibull, weibullSurvival, type Weibull } from './statistics/weibull';
 import { TRAIT_KEYS, type Trait } from './traits';
@@ -39,7 +40,7 @@ export interface TouchUpCost {
 }
 
 export interface LastingView {
-  counts: Omit<Sample, 'pieces'> & { pieces: number };
+  counts: Omit<Sample, 'pieces' | 'byKitchen'> & { pieces: number };
   comparison: Omit<Comparison, 'groups'> & { groups: Ranked[] };
   kinds: PlaceRate[];
   places: PlaceRate[];
@@ -59,55 +60,95 @@ const USUAL_ML = 30;
 
 const KINDS = new Map(FAILURES.map((f) => [f.key, f.seen] as const));
 
+/** What does not depend on how pieces are grouped. */
+interface Whole {
+  sample: Sample;
+  looks: readonly Observation[];
+  rest: Pick<
+    LastingView,
+    'counts' | 'kinds' | 'places' | 'doors' | 'drawers' | 'forecast' | 'warranty' | 'cost'
+  >;
+}
+
+/** Records are not changed: what was made of a list of them stays good. */
+const wholes = new WeakMap<readonly KitchenRecord[], (key: string, make: () => Whole) => Whole>();
+
+function wholeOf(records: readonly KitchenRecord[], { kind, spell, now, warranty }: LastingQuery): Whole {
+  const own = wholes.get(records) ?? keepLast<Whole>(4);
+  wholes.set(records, own);
+  return own(JSON.stringify([kind, spell, now, warranty]), () => {
+    const sample = sampleOf(records, kind, spell);
+    const { pieces, byKitchen, ...counts } = sample;
+    const looks = gathered(pieces);
+    const fits = fitsBy(pieces, (p) => traitOf(p, 'system'), looks);
+    const all = pieces.length ? weibull(merged(looks)) : null;
+    const curves = all ? new Map([...fits, [OTHERS, all] as const]) : fits;
+    const films = alike(inUse(records, now, fits));
+    return {
+      ...{ sample, looks },
+      rest: {
+        counts: { ...counts, pieces: pieces.length },
+        kinds: ratesByKind(pieces, KINDS),
+        places: ratesBy(byKitchen, 'place'),
+        doors: faceMap(byKitchen, 'door'),
+        drawers: faceMap(byKitchen, 'drawer'),
+        forecast: forecast(films, curves, MONTHS, SEED),
+        warranty: withinWarranty(films, curves, warranty),
+        cost: touchUpCost(records),
+      },
+    };
+  });
+}
+
 export function lastingView(records: readonly KitchenRecord[], query: LastingQuery): LastingView {
-  const sample = sampleOf(records, query.kind, query.spell);
-  const looks = gathered(sample.pieces);
+  const { sample, looks, rest } = wholeOf(records, query);
   const comparison = compare(sample.pieces, (p) => traitOf(p, query.by), looks);
-  const { pieces, ...counts } = sample;
-  const fits =
-    query.by === 'system'
-      ? new Map(comparison.groups.flatMap((g) => (g.weibull ? [[g.name, g.weibull] as const] : [])))
-      : fitsBy(pieces, (p) => traitOf(p, 'system'), looks);
-  const all = pieces.length ? weibull(merged(looks)) : null;
-  const faces = faceMaps(pieces, ['door', 'drawer']);
-  const films = inUse(records, query.now, fits);
-  const curves = all ? new Map([...fits, [OTHERS, all] as const]) : fits;
   return {
-    counts: { ...counts, pieces: pieces.length },
+    ...rest,
     comparison: {
       ...comparison,
       groups: comparison.groups.map((g) => ({ ...g, within: failsWithin(g, query.warranty) })),
     },
-    kinds: ratesByKind(pieces, KINDS),
-    places: ratesBy(pieces, 'place'),
-    doors: faces.door,
-    drawers: faces.drawer,
-    forecast: forecast(films, curves, MONTHS, SEED),
-    warranty: withinWarranty(films, curves, query.warranty),
-    cost: touchUpCost(records),
   };
 }
 
 /** Films of systems that have no curve of their own yet go by the curve of all. */
 const OTHERS = '';
 
-/** Films that hang and have not failed, as far as anybody knows. */
+/** A film that hangs and has not failed, as far as anybody knows. */
+interface Hanging {
+  system: string;
+  /** ms since 1970; days from then to the last look that found it sound */
+  start: number;
+  sound: number;
+}
+const hanging = new WeakMap<PieceRecord[], Hanging[]>();
+
+function hangingIn(pieces: PieceRecord[]): Hanging[] {
+  const known = hanging.get(pieces);
+  if (known) return known;
+  const made = pieces.flatMap((p): Hanging[] => {
+    const last = p.spells.at(-1);
+    if (!last || last.looks.at(-1)?.failure) return [];
+    const sound = last.looks.reduce((d, l) => (l.method === 'visual' ? Math.max(d, l.day) : d), 0);
+    return [{ system: p.traits.system ?? '', start: last.start, sound }];
+  });
+  hanging.set(pieces, made);
+  return made;
+}
+
 function inUse(records: readonly KitchenRecord[], now: number, fits: ReadonlyMap<string, Weibull>): InUse[] {
-  return records.flatMap(({ pieces }) =>
-    pieces.flatMap((p): InUse[] => {
-      const last = p.spells.at(-1);
-      if (!last || last.looks.at(-1)?.failure) return [];
-      const age = (now - last.start) / DAY;
-      if (age < 0) return [];
-      const system = p.traits.system ?? '';
-      const sound = last.looks.reduce((d, l) => (l.method === 'visual' ? Math.max(d, l.day) : d), 0);
-      return [{ group: fits.has(system) ? system : OTHERS, age, sound: Math.min(sound, age) }];
-    }),
-  );
+  const out: InUse[] = [];
+  for (const { pieces } of records)
+    for (const { system, start, sound } of hangingIn(pieces)) {
+      const age = (now - start) / DAY;
+      if (age >= 0) out.push({ group: fits.has(system) ? system : OTHERS, age, sound: Math.min(sound, age) });
+    }
+  return out;
 }
 
 function withinWarranty(
-  films: readonly InUse[],
+  films: readonly Films[],
   fits: ReadonlyMap<string, Weibull>,
   warranty: number,
 ): number {
@@ -115,7 +156,7 @@ function withinWarranty(
     const fit = fits.get(f.group);
     if (!fit || f.age >= warranty) return sum;
     const seen = weibullSurvival(fit, f.sound);
-    return seen > 1e-12 ? sum + (seen - weibullSurvival(fit, warranty)) / seen : sum;
+    return seen > 1e-12 ? sum + (f.count * (seen - weibullSurvival(fit, warranty))) / seen : sum;
   }, 0);
 }
 

@@ -11,10 +11,28 @@ export interface PlaceRate {
   limits: Limits;
 }
 
-/** Failures by a trait, most often first. */
-export function ratesBy(sample: readonly SamplePiece[], trait: string): PlaceRate[] {
-  const counts = new Map<string, { failed: number; pieces: number }>();
-  for (const p of sample) {
+/** What one kitchen adds, made once: the list of its pieces is not changed. */
+function once<T>(): (pieces: readonly SamplePiece[], key: string, make: () => T) => T {
+  const made = new WeakMap<readonly SamplePiece[], Map<string, T>>();
+  return (pieces, key, make) => {
+    let own = made.get(pieces);
+    if (!own) made.set(pieces, (own = new Map()));
+    const known = own.get(key) ?? make();
+    own.set(key, known);
+    return known;
+  };
+}
+
+interface Count {
+  failed: number;
+  pieces: number;
+}
+const placesOnce = once<Map<string, Count>>();
+const facesOnce = once<Map<string, FaceMap>>();
+
+function countsBy(pieces: readonly SamplePiece[], trait: string): Map<string, Count> {
+  const counts = new Map<string, Count>();
+  for (const p of pieces) {
     const place = traitOf(p, trait);
     if (place === null) continue;
     const own = counts.get(place) ?? { failed: 0, pieces: 0 };
@@ -22,13 +40,26 @@ export function ratesBy(sample: readonly SamplePiece[], trait: string): PlaceRat
     if (p.right !== null) own.failed++;
     counts.set(place, own);
   }
+  return counts;
+}
+
+/** Failures by a trait, most often first. @param kitchens the pieces of each */
+export function ratesBy(kitchens: readonly (readonly SamplePiece[])[], trait: string): PlaceRate[] {
+  const counts = new Map<string, Count>();
+  for (const pieces of kitchens)
+    for (const [place, own] of placesOnce(pieces, trait, () => countsBy(pieces, trait))) {
+      const sum = counts.get(place) ?? { failed: 0, pieces: 0 };
+      sum.pieces += own.pieces;
+      sum.failed += own.failed;
+      counts.set(place, sum);
+    }
   return [...counts]
     .map(([place, { failed, pieces }]) => ({
       ...{ place, failed, pieces },
       rate: failed / pieces,
       limits: wilson(failed, pieces),
     }))
-    .sort((a, b) => b.rate - a.rate);
+    .sort((x, y) => y.rate - x.rate);
 }
 
 /** First failures by kind, over all pieces. @param names of the kinds, by key */
@@ -56,17 +87,19 @@ export interface FaceMap {
   pieces: number;
 }
 
-/** Maps of several kinds of fronts, by one look at each piece. @param forms `door` or `drawer`, as people say it */
-export function faceMaps<F extends string>(
-  sample: readonly SamplePiece[],
-  forms: readonly F[],
-): Record<F, FaceMap> {
+const emptyMap = (): FaceMap => ({
+  cells: new Array<number>(FACE_GRID.columns * FACE_GRID.rows).fill(0),
+  pointed: 0,
+  pieces: 0,
+});
+
+function mapsOf(pieces: readonly SamplePiece[]): Map<string, FaceMap> {
   const { columns, rows } = FACE_GRID;
-  const empty = (): FaceMap => ({ cells: new Array<number>(columns * rows).fill(0), pointed: 0, pieces: 0 });
-  const maps = Object.fromEntries(forms.map((f) => [f, empty()])) as Record<F, FaceMap>;
-  for (const p of sample) {
-    const map = maps[traitOf(p, 'form') as F] as FaceMap | undefined;
-    if (!map) continue;
+  const maps = new Map<string, FaceMap>();
+  for (const p of pieces) {
+    const form = traitOf(p, 'form') ?? '';
+    let map = maps.get(form);
+    if (!map) maps.set(form, (map = emptyMap()));
     map.pieces++;
     if (p.right === null) continue;
     for (const { failure, x, y, face } of p.spell.looks) {
@@ -78,4 +111,17 @@ export function faceMaps<F extends string>(
     }
   }
   return maps;
+}
+
+/** The map of one kind of fronts. @param kitchens the pieces of each @param form `door` or `drawer`, as people say it */
+export function faceMap(kitchens: readonly (readonly SamplePiece[])[], form: string): FaceMap {
+  const sum = emptyMap();
+  for (const pieces of kitchens) {
+    const own = facesOnce(pieces, '', () => mapsOf(pieces)).get(form);
+    if (!own) continue;
+    sum.pieces += own.pieces;
+    sum.pointed += own.pointed;
+    own.cells.forEach((n, i) => (sum.cells[i] = (sum.cells[i] ?? 0) + n));
+  }
+  return sum;
 }

@@ -32,6 +32,8 @@ function sharedTraits(own: Readonly<Record<string, string>>): Readonly<Record<st
 
 export interface Sample {
   pieces: SamplePiece[];
+  /** the same by kitchen */
+  byKitchen: readonly SamplePiece[][];
   /** kitchens that somebody looked at */
   kitchens: number;
   /** looks at pieces, and visits: days on which a kitchen was looked at */
@@ -98,6 +100,7 @@ export function sampleOf(records: readonly KitchenRecord[], kind: string | null,
   const pieces = shares.flatMap((s) => s.pieces);
   return {
     pieces,
+    byKitchen: shares.map((s) => s.pieces),
     kitchens: shares.filter((s) => s.pieces.length > 0).length,
     looks: sum((s) => s.looks),
     visits: sum((s) => s.visits),

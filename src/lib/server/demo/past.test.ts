@@ -25,7 +25,7 @@ const make = (): Db => {
   return db;
 };
 let db: Db;
-let records: KitchenRecord[];
+let records: readonly KitchenRecord[];
 beforeAll(() => {
   db = make();
   records = readRecords(listRecords(db));
