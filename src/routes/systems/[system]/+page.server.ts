@@ -6,9 +6,11 @@ import { usualCounts } from '$core/coating/system';
 import { PREP_LIBRARY } from '$core/coating/systems/prep';
 import { JOB_TOOLS, TOOL_FACTS } from '$core/coating/tool';
 import { PLACES } from '$core/air/places';
+import { learntPace, paceKey } from '$core/bench/view/pace';
 import { sayLearnt } from '$core/drying/learn';
 import { answer } from '$server/answer';
 import { learntAt } from '$server/services/air/learnt';
+import { recentPaces } from '$server/services/bench/paces';
 import { allProducts, changeSystem, resetSystem, systemCalled } from '$server/services/systems/systems';
 import { handlingRead, stepsRead } from '$server/services/systems/steps-read';
 import { systemFromForm } from '$server/services/systems/system-form';
@@ -42,6 +44,8 @@ export const load: PageServerLoad = ({ locals, params }) => {
     ...system.close.map((p) => ({ card: prepCard(p), cautions: [] as string[], figure: p })),
   ].filter(({ card }) => !seen.has(card.title) && seen.add(card.title));
   const steps = stepsRead(system);
+  const recent = recentPaces(locals.db);
+  const kinds = new Map(route.map((step) => [paceKey(step), step.act]));
   return {
     title: system.name,
     system,
@@ -55,6 +59,12 @@ export const load: PageServerLoad = ({ locals, params }) => {
         return known ? [{ product: p.name, place, says: sayLearnt(known) }] : [];
       }),
     ),
+    paces: [...kinds].flatMap(([key, act]) => {
+      const ratios = recent.get(key) ?? [];
+      const percent = Math.round(100 * learntPace(ratios));
+      const works = `${ratios.length} ${ratios.length === 1 ? 'work' : 'works'} recorded here`;
+      return ratios.length ? [{ act, says: `${percent} % of the usual minutes, from ${works}` }] : [];
+    }),
     addable: PREP_LIBRARY.filter((p) => !system.prep.some((x) => x.key === p.key)).map(({ key, act }) => ({
       key,
       act,

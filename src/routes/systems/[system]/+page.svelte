@@ -63,10 +63,11 @@
       </section>
     </div>
     <div class="stack">
-      {#if data.learnt.length}
+      {#if data.learnt.length || data.paces.length}
         <section class="card">
           <h2>Learnt</h2>
           {#each data.learnt as l, i (i)}<p>{l.product}, {l.place}: {l.says}.</p>{/each}
+          {#each data.paces as p, i (i)}<p>{p.act} and the like: {p.says}.</p>{/each}
         </section>
       {/if}
       <section class="card">
