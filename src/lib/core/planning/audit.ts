@@ -9,6 +9,9 @@ type Span = readonly [number, number];
 const openMinutes = (hours: readonly Span[], from: number, to: number): number =>
   hours.reduce((sum, [a, b]) => sum + Math.max(0, Math.min(b, to) - Math.max(a, from)), 0);
 
+/** Work of no minutes comes before what starts at the same moment. */
+const inTurn = (x: Assignment, y: Assignment): number => x.start - y.start || x.end - y.end;
+
 const isOpen = (hours: readonly Span[], minute: number): boolean =>
   hours.some(([a, b]) => a <= minute && minute < b);
 
@@ -53,12 +56,14 @@ export function audit(problem: Problem, plan: Plan): string[] {
         const a = done.get(o.id);
         return a ? [{ o, a }] : [];
       })
-      .sort((x, y) => x.a.start - y.a.start);
+      .sort((x, y) => inTurn(x.a, y.a));
     visitsOf.set(station.id, visits);
     for (const { o, a } of visits) {
-      const together = visits.filter(
-        (v) => v.a.start <= a.start && a.start < v.a.end && v.a.end > v.a.start,
-      ).length;
+      // Work of no minutes is in the way only in the middle of other work.
+      const together =
+        a.start === a.end
+          ? visits.filter((v) => v.a.start < a.start && a.start < v.a.end).length + 1
+          : visits.filter((v) => v.a.start <= a.start && a.start < v.a.end).length;
       if (together > station.capacity)
         faults.push(
           `${station.id} holds ${together} operations when ${o.id} starts, its capacity is ${station.capacity}`,
@@ -66,7 +71,7 @@ export function audit(problem: Problem, plan: Plan): string[] {
     }
   }
   for (const worker of problem.workers) {
-    const tasks = plan.assignments.filter((a) => a.worker === worker.id).sort((x, y) => x.start - y.start);
+    const tasks = plan.assignments.filter((a) => a.worker === worker.id).sort(inTurn);
     tasks.forEach((a, i) => {
       const next = tasks[i + 1];
       if (next && next.start < a.end)
@@ -92,14 +97,15 @@ export function audit(problem: Problem, plan: Plan): string[] {
       faults.push(`${o.id} is given to ${a.worker}, who lacks the skill ${o.skill}`);
     const station = problem.stations.find((s) => s.id === o.station);
     const hours = hoursOf(worker?.calendar, station?.calendar, o.calendar);
-    const before = (visitsOf.get(o.station ?? '') ?? []).filter((v) => v.a.start < a.start);
-    const last = before.at(-1)?.a.start;
-    const previous = before.find((v) => v.a.start === last)?.o;
+    const visits = visitsOf.get(o.station ?? '') ?? [];
+    const previous = visits[visits.findIndex((v) => v.a === a) - 1]?.o;
     const change = station?.changeovers.find(
       (c) => c.from === (previous?.material ?? null) && c.to === o.material,
     );
     const due = o.minutes + (change?.minutes ?? 0);
     if (a.end > problem.horizon) faults.push(`${o.id} ends at ${a.end}, after the horizon`);
+    if (due === 0 && !isOpen(hours, a.start) && !isOpen(hours, a.start - 1))
+      faults.push(`${o.id} is at ${a.start}, outside open hours`);
     if (due > 0) {
       if (!isOpen(hours, a.start)) faults.push(`${o.id} starts at ${a.start}, outside open hours`);
       if (!isOpen(hours, a.end - 1)) faults.push(`${o.id} ends at ${a.end}, outside open hours`);

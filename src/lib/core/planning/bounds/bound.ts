@@ -70,7 +70,8 @@ export function lowerBound(m: Model, head: Heads, stop: () => boolean = () => fa
   });
   /** The first moment from `t` on at which operation i can end, and the end of the plan after it. */
   const planEnd = (i: number, t: number): number => {
-    const end = earliestRun(m.anyHours[i] ?? [], Math.max(0, t - 1), 1, true)?.[1];
+    const least = m.operations[i]?.minutes === 0 ? 0 : 1;
+    const end = earliestRun(m.anyHours[i] ?? [], Math.max(0, t - least), least, true)?.[1];
     return end === undefined ? Infinity : endOfPlan(m, head, i, Math.max(t, end));
   };
   /**

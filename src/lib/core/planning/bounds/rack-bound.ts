@@ -88,8 +88,9 @@ interface Fixed {
 function fixedOn(m: Model, rack: number): { fixed: Fixed[]; free: Hold[] } {
   const fixed: Fixed[] = [];
   const free: Hold[] = [];
-  for (const h of m.holds) {
-    if (h.rack !== rack) continue;
+  for (const [k, h] of m.holds.entries()) {
+    // What may be over before it begins binds nothing for sure.
+    if (h.rack !== rack || !m.sure[k]) continue;
     const op = m.operations[h.from];
     const at = op?.lockedStart ?? null;
     if (op && at !== null && h.to === null)

@@ -45,7 +45,7 @@ export function firstOpen(open: readonly Interval[], t: number): number {
  * @param from not before this minute
  * @param minutes open minutes of work
  * @param pausable whether it may stop at closing time and go on at the next opening
- * @returns start and end, or null when it fits nowhere
+ * @returns start and end, or null when it fits nowhere; work of no minutes starts and ends at one moment
  */
 export function earliestRun(
   open: readonly Interval[],
@@ -53,7 +53,10 @@ export function earliestRun(
   minutes: number,
   pausable: boolean,
 ): Interval | null {
-  for (let i = firstOpen(open, from); i < open.length; i++) {
+  const first = firstOpen(open, from);
+  // Work of no minutes may be done at a closing minute.
+  if (minutes === 0 && open[first - 1]?.[1] === from) return [from, from];
+  for (let i = first; i < open.length; i++) {
     const hours = open[i];
     if (!hours) return null;
     const start = Math.max(from, hours[0]);

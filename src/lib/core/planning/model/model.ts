@@ -1,5 +1,6 @@
 /** A problem compiled to indexes, with everything the search looks up often. */
 import { intersect, unite } from './calendar';
+import { impossibleCircle, orderOf, sureHolds, type Link } from './circles';
 import type { Interval, NoPlan, Operation, Problem } from './problem';
 
 /** When what follows an operation may begin at the earliest, by the minute at which the operation ends; never falling. */
@@ -43,9 +44,15 @@ export interface Model {
   within: number[];
   /** hours in which somebody able can do each operation */
   anyHours: Interval[][];
+  /** links that lead forward in `order` */
   before: Lag[][];
   after: Lag[][];
+  /** links that lead back in it: into each operation, and out of each; circles whose lags add up to 0 at most have one */
+  backInto: Lag[][];
+  backOutOf: Lag[][];
   holds: Hold[];
+  /** whether a hold surely takes its slots: it ends after it begins in every plan */
+  sure: boolean[];
   /** indexes of the holds that each operation opens or closes */
   holdsOf: number[][];
   /** least minutes from the start of an operation to the end of the plan, calendars left aside */
@@ -64,20 +71,6 @@ export interface Model {
 /** Earliest start that a lag allows after an end: two operations may wait for a film and for a time besides. */
 export const allowedFrom = ({ ready, min }: Lag, end: number): number =>
   ready ? Math.max(ready(end), end + min) : end + min;
-
-function topologicalOrder(after: Lag[][]): number[] | null {
-  const waiting = after.map(() => 0);
-  for (const lags of after) for (const lag of lags) waiting[lag.other] = (waiting[lag.other] ?? 0) + 1;
-  const order = waiting.flatMap((n, i) => (n === 0 ? [i] : []));
-  for (let k = 0; k < order.length; k++) {
-    for (const lag of after[order[k] ?? -1] ?? []) {
-      const left = (waiting[lag.other] ?? 0) - 1;
-      waiting[lag.other] = left;
-      if (left === 0) order.push(lag.other);
-    }
-  }
-  return order.length === after.length ? order : null;
-}
 
 /** Minutes of the table, by the materials of two operations. */
 function setups(problem: Problem): Model['setup'] {
@@ -117,7 +110,8 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
   const { operations, workers, stations } = problem;
   const index = new Map(operations.map((o, i) => [o.id, i]));
   const stationIndex = new Map(stations.map((s, i) => [s.id, i]));
-  const calendar = new Map(problem.calendars.map((c) => [c.id, c.open]));
+  // Hours that touch are one stretch.
+  const calendar = new Map(problem.calendars.map((c) => [c.id, unite([c.open])]));
   const station = operations.map((o) => (o.station === null ? -1 : (stationIndex.get(o.station) ?? -1)));
   /** stations, each with hours that some of its operations keep besides */
   const apart = new Map<string, { station: number; calendar: string }>();
@@ -153,8 +147,7 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
     known.set(key, found);
     return found;
   });
-  const before: Lag[][] = operations.map(() => []);
-  const after: Lag[][] = operations.map(() => []);
+  const links: Link[] = [];
   for (const l of problem.links) {
     const [from, to] = [index.get(l.from), index.get(l.to)];
     if (from === undefined || to === undefined) continue;
@@ -164,9 +157,28 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
       );
     }
     const ready = air?.get(linkKey(l.from, l.to)) ?? null;
-    after[from]?.push({ other: to, min: l.minLag, max: l.maxLag, ready });
-    before[to]?.push({ other: from, min: l.minLag, max: l.maxLag, ready });
+    if (from === to) {
+      const own = operations[from]?.minutes ?? 0;
+      if (own + l.minLag > 0) return no(`${l.from} waits for itself`);
+    }
+    links.push({ from, to, min: l.minLag, max: l.maxLag, ready });
   }
+  const minutes = operations.map((o) => o.minutes);
+  const circle = impossibleCircle(minutes, links);
+  if (circle)
+    return no(
+      `${circle.map((i) => operations[i]?.id ?? '').join(', ')} wait for each other in a circle: each would have to come after itself`,
+    );
+  const { order, back } = orderOf(minutes, links);
+  const lags = (of: readonly Link[], end: 'from' | 'to'): Lag[][] => {
+    const out: Lag[][] = operations.map(() => []);
+    for (const { from, to, min, max, ready } of of)
+      out[end === 'from' ? from : to]?.push({ other: end === 'from' ? to : from, min, max, ready });
+    return out;
+  };
+  const forward = links.filter((l) => !back.has(l));
+  const [before, after] = [lags(forward, 'to'), lags(forward, 'from')];
+  const [backInto, backOutOf] = [lags([...back], 'to'), lags([...back], 'from')];
   const rackIndex = new Map(problem.racks.map((r, i) => [r.id, i]));
   const holds = problem.holds.map((h) => ({
     rack: rackIndex.get(h.rack) ?? -1,
@@ -175,12 +187,12 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
     to: h.to === null ? null : (index.get(h.to) ?? -1),
     tail: h.tail,
   }));
-  for (const h of problem.holds) {
+  const sure = sureHolds(holds, minutes, order, after);
+  for (const [k, h] of problem.holds.entries()) {
     const slots = problem.racks[rackIndex.get(h.rack) ?? -1]?.slots ?? 0;
-    if (h.slots > slots) return no(`${h.from} needs ${h.slots} slots of ${h.rack}, which has ${slots}`);
+    if (sure[k] && h.slots > slots)
+      return no(`${h.from} needs ${h.slots} slots of ${h.rack}, which has ${slots}`);
   }
-  const order = topologicalOrder(after);
-  if (!order) return no('Some operations wait for each other in a circle');
 
   for (const [i, o] of operations.entries()) {
     if (!able[i]?.length) return no(`Nobody has the skill “${o.skill}” that ${o.id} needs`);
@@ -226,7 +238,10 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
     anyHours,
     before,
     after,
+    backInto,
+    backOutOf,
     holds,
+    sure,
     holdsOf,
     tail,
     finish,

@@ -48,16 +48,27 @@ export function startToEndAt(
   return start === null ? (open[0]?.[0] ?? null) : start;
 }
 
+/** Rounds of pushing along links that lead back at most. */
+const ROUNDS = 200;
+
 /** Earliest times of all operations; or the proof that one cannot be done within the horizon or before its pin. */
 export function heads(m: Model): Heads | NoPlan {
   const n = m.operations.length;
   const start = new Int32Array(n);
   const end = new Int32Array(n);
   const no = (reason: string): NoPlan => ({ infeasible: true, proven: true, reason });
-  for (const i of m.order) {
+  const floor = new Int32Array(n);
+  const pass = (): NoPlan | null => {
+    for (const i of m.order) {
+      const found = place(i);
+      if (found) return found;
+    }
+    return null;
+  };
+  const place = (i: number): NoPlan | null => {
     const op = m.operations[i];
-    if (!op) continue;
-    let from = 0;
+    if (!op) return null;
+    let from = floor[i] ?? 0;
     for (const lag of m.before[i] ?? []) from = Math.max(from, allowedFrom(lag, end[lag.other] ?? 0));
     if (op.lockedStart !== null) {
       if (from > op.lockedStart)
@@ -77,6 +88,21 @@ export function heads(m: Model): Heads | NoPlan {
       );
     start[i] = run[0];
     end[i] = run[1];
+    return null;
+  };
+  // Links that lead back push what was placed before them: again until all are kept, or it is enough for a bound.
+  for (let round = 0; round < ROUNDS; round++) {
+    const fault = pass();
+    if (fault) return fault;
+    let pushed = false;
+    for (const [i, lags] of m.backInto.entries())
+      for (const lag of lags) {
+        const from = allowedFrom(lag, end[lag.other] ?? 0);
+        if (from <= (start[i] ?? 0)) continue;
+        floor[i] = from;
+        pushed = true;
+      }
+    if (!pushed) break;
   }
   return { start, end };
 }

@@ -16,3 +16,21 @@ export function makespanOf(m: Model, end: Int32Array): number {
   }
   return most;
 }
+
+/** Whether no rack ever holds more than it has slots; a hold that is over before it begins takes nothing. */
+export function racksHold(m: Model, { start, end }: Pick<Schedule, 'start' | 'end'>): boolean {
+  return m.problem.racks.every((rack, r) => {
+    const taken = m.holds.flatMap((h) => {
+      if (h.rack !== r) return [];
+      const [from, to] = [
+        start[h.from] ?? 0,
+        h.to === null ? (end[h.from] ?? 0) + (h.tail ?? 0) : (start[h.to] ?? 0),
+      ];
+      return to > from ? [{ from, to, slots: h.slots }] : [];
+    });
+    return taken.every(
+      ({ from: at }) =>
+        taken.reduce((sum, t) => sum + (t.from <= at && at < t.to ? t.slots : 0), 0) <= rack.slots,
+    );
+  });
+}

@@ -5,6 +5,7 @@
  */
 import { earliestRun } from '../model/calendar';
 import { allowedFrom, type Hold, type Model } from '../model/model';
+import { startToEndAt } from '../model/propagate';
 import type { Schedule } from '../model/schedule';
 
 /** An operation that could not be placed, in words. */
@@ -66,9 +67,11 @@ class Construction {
     let next = t;
     for (const k of this.m.holdsOf[i] ?? []) {
       const own = this.m.holds[k];
-      if (!own || own.from !== i) continue;
+      if (!own || own.from !== i || own.to === i) continue;
       const ownEnd =
         own.to !== null ? (this.done(own.to) ? (this.start[own.to] ?? 0) : FOREVER) : end + (own.tail ?? 0);
+      // A hold that is over before it begins takes nothing.
+      if (ownEnd <= t) continue;
       const spans: [number, number, number][] = [];
       let most = 0;
       for (const j of this.racks[own.rack] ?? []) {
@@ -81,7 +84,7 @@ class Construction {
           most += h.slots;
         }
       }
-      const room = (this.m.problem.racks[own.rack]?.slots ?? 0) - own.slots - this.opened(i, own.rack, k);
+      const room = (this.m.problem.racks[own.rack]?.slots ?? 0) - own.slots - this.opened(i, own.rack, k, t);
       if (most <= room) continue;
       const points = [t, ...spans.map((s) => s[0]).filter((s) => s > t)];
       const full = points.find(
@@ -96,10 +99,12 @@ class Construction {
   }
 
   /** Slots that operation i takes in the same rack through its other holds. */
-  private opened(i: number, rack: number, but: number): number {
+  private opened(i: number, rack: number, but: number, t: number): number {
     return (this.m.holdsOf[i] ?? []).reduce((sum, k) => {
       const h = this.m.holds[k];
-      return sum + (h && k !== but && h.from === i && h.rack === rack ? h.slots : 0);
+      if (!h || k === but || h.from !== i || h.rack !== rack || h.to === i) return sum;
+      const isOver = h.to !== null && this.done(h.to) && (this.start[h.to] ?? 0) <= t;
+      return isOver ? sum : sum + h.slots;
     }, 0);
   }
 
@@ -200,7 +205,7 @@ class Construction {
     const [there, own] = [after(this.stations[s]), after(this.workers[w])];
     if (there && there.from < end) return null;
     if (own && own.from < end + m.travel(next.op, own.op)) return null;
-    for (const lag of m.after[next.op] ?? []) {
+    for (const lag of [...(m.after[next.op] ?? []), ...(m.backOutOf[next.op] ?? [])]) {
       if (!this.done(lag.other)) continue;
       const start = this.start[lag.other] ?? 0;
       if (allowedFrom(lag, end) > start || (lag.max !== null && end + lag.max < start)) return null;
@@ -298,6 +303,9 @@ class Construction {
     else
       for (const lag of m.before[i] ?? [])
         if (this.done(lag.other)) from = Math.max(from, allowedFrom(lag, this.end[lag.other] ?? 0));
+    if (op.lockedStart === null)
+      for (const lag of m.backInto[i] ?? [])
+        if (this.done(lag.other)) from = Math.max(from, allowedFrom(lag, this.end[lag.other] ?? 0));
     let best: Placed | null = null;
     const first = this.by.get(i) ?? -1;
     const able = m.able[i] ?? [];
@@ -318,7 +326,7 @@ class Construction {
       return {
         never: `${op.id} would end at minute ${best.end}, after the horizon (${m.problem.horizon})`,
       };
-    for (const lag of m.before[i] ?? []) {
+    for (const lag of [...(m.before[i] ?? []), ...(m.backInto[i] ?? [])]) {
       if (lag.max === null || !this.done(lag.other)) continue;
       const late = best.at - ((this.end[lag.other] ?? 0) + lag.max);
       const opener = m.operations[lag.other]?.id ?? '';
@@ -327,6 +335,17 @@ class Construction {
         return op.lockedStart !== null || m.operations[lag.other]?.lockedStart != null
           ? { never: clash }
           : { push: lag.other, by: late, clash };
+    }
+    for (const lag of m.backOutOf[i] ?? []) {
+      if (!this.done(lag.other)) continue;
+      const earlier = m.operations[lag.other];
+      const [start, from] = [this.start[lag.other] ?? 0, allowedFrom(lag, best.end)];
+      const clash = `${earlier?.id ?? ''} may not start more than ${-lag.min} min before ${op.id} ends`;
+      // Work that came first begins later, so that this one ends in time.
+      if (from > start)
+        return earlier?.lockedStart != null ? { never: clash } : { push: lag.other, by: from - start, clash };
+      if (lag.max !== null && best.end + lag.max < start)
+        return { push: i, by: start - lag.max - best.end, clash };
     }
     for (const lag of m.after[i] ?? []) {
       if (!this.done(lag.other)) continue;
@@ -345,6 +364,17 @@ class Construction {
       }
     }
     return best;
+  }
+
+  /** The earliest start, after the one it has, with which operation i ends so much later: what waits for it pushes it no further. */
+  endingLater(i: number, by: number): number {
+    const { m } = this;
+    const [start, end] = [this.start[i] ?? 0, this.end[i] ?? 0];
+    const op = m.operations[i];
+    const open = m.hours[this.worker[i] ?? -1]?.[m.within[i] ?? 0] ?? [];
+    if (!op?.pausable) return start + by;
+    const work = open.reduce((sum, [a, b]) => sum + Math.max(0, Math.min(b, end) - Math.max(a, start)), 0);
+    return Math.max(start + 1, startToEndAt(open, end + by, work, true) ?? start + by);
   }
 
   /** Takes people and place for operation i. Its racks are taken by `occupy`. */
@@ -460,8 +490,9 @@ function attempts(
         if (result && 'push' in result) {
           clash = result.clash;
           const opener = result.push;
-          const at = c.done(opener) ? (c.start[opener] ?? 0) : (release[opener] ?? 0);
-          release[opener] = Math.max(release[opener] ?? 0, at + result.by);
+          release[opener] = c.done(opener)
+            ? Math.max(release[opener] ?? 0, c.endingLater(opener, result.by))
+            : (release[opener] ?? 0) + result.by;
           continue attempt;
         }
         if (result) c.put(i, result);

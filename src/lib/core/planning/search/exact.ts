@@ -6,7 +6,7 @@
  * be better than the best plan so far.
  */
 import { earliestRun } from '../model/calendar';
-import { allowedFrom, type Model } from '../model/model';
+import { allowedFrom, type Hold, type Model } from '../model/model';
 import { startToEndAt } from '../model/propagate';
 import type { Schedule } from '../model/schedule';
 
@@ -16,6 +16,8 @@ export interface ExactSearch {
   makespan: number;
   /** every order was looked at or ruled out: nothing is better, or nothing is right at all */
   complete: boolean;
+  /** every order was looked at, but holds that may be over in the moment they begin were counted as if they were not */
+  doubtful: boolean;
   nodes: number;
 }
 
@@ -51,7 +53,8 @@ function likeBefore(m: Model, earliest: Int32Array): { lot: number[]; before: nu
       const links = (m.after[i] ?? []).map((g) =>
         lot[g.other] === l ? [place[g.other], g.min, g.max, named(g.ready)] : ['out', i, g.other],
       );
-      const came = (m.before[i] ?? []).some((g) => lot[g.other] !== l) ? `from ${i}` : '';
+      const back = (m.backInto[i]?.length ?? 0) + (m.backOutOf[i]?.length ?? 0) > 0;
+      const came = back || (m.before[i] ?? []).some((g) => lot[g.other] !== l) ? `from ${i}` : '';
       const holds = (m.holdsOf[i] ?? []).map((k) => {
         const h = m.holds[k];
         if (!h) return [];
@@ -153,6 +156,8 @@ export function searchExactly(
   const position = new Int32Array(n).fill(-1);
   const start = new Int32Array(n);
   const end = new Int32Array(n);
+  /** open minutes of each, its changeover among them */
+  const due = new Int32Array(n);
   const release = earliest?.slice() ?? new Int32Array(n);
   const classOf = workerClasses(m);
   const { lot, before: like } = likeBefore(m, release);
@@ -168,8 +173,13 @@ export function searchExactly(
     if (own >= 0) after.push(own);
     if (after.length) rest[i] = Math.max(...after);
   }
+  /** all links into each operation, whichever way they lead */
+  const into = m.operations.map((_, i) => [...(m.before[i] ?? []), ...(m.backInto[i] ?? [])]);
   const opens = m.operations.map((_, i) => (m.holdsOf[i] ?? []).some((k) => m.holds[k]?.from === i));
-  const windowed = m.operations.map((_, i) => (m.after[i] ?? []).some((g) => g.max !== null));
+  /** operations that something placed after them may push later */
+  const pushed = m.operations.map(
+    (_, i) => (m.after[i] ?? []).some((g) => g.max !== null) || (into[i] ?? []).some((g) => g.min < 0),
+  );
   /** people by what they can do, for the work that is left */
   const skills = [...new Set(m.operations.map((o) => o.skill))].map((skill) => {
     const people = m.problem.workers.flatMap((w, i) => (w.skills.includes(skill) ? [i] : []));
@@ -186,6 +196,15 @@ export function searchExactly(
   let upper = limit ?? Infinity;
   let nodes = 0;
   let stopped = false;
+  /** a beginning was given up, or put off, that might be right */
+  let doubtful = false;
+
+  /** Whether a hold that position p begins ends no later than it begins: it takes nothing. */
+  const isOver = ({ from, to, tail }: Hold, p: number): boolean => {
+    if (to === null) return (m.operations[from]?.minutes ?? 0) + (tail ?? 0) === 0;
+    const at = position[to] ?? -1;
+    return to === from || (at >= 0 && at < p);
+  };
 
   /** The earliest time of position p, those before it being fixed. `natural` leaves the order of starts aside. */
   const timeOf = (p: number, natural: boolean): boolean => {
@@ -197,7 +216,7 @@ export function searchExactly(
     let from = release[i] ?? 0;
     if (!natural && p > 0) from = Math.max(from, start[seq[p - 1] ?? 0] ?? 0);
     if (op.lockedStart !== null) from = Math.max(from, op.lockedStart);
-    for (const lag of m.before[i] ?? []) {
+    for (const lag of into[i] ?? []) {
       const at = position[lag.other] ?? -1;
       if (at >= 0 && at < p) from = Math.max(from, allowedFrom(lag, end[lag.other] ?? 0));
     }
@@ -221,14 +240,16 @@ export function searchExactly(
     if (opens[i]) {
       for (const k of m.holdsOf[i] ?? []) {
         const own = m.holds[k];
-        if (!own || own.from !== i) continue;
+        if (!own || own.from !== i || isOver(own, p)) continue;
         let taken = 0;
         for (const j of m.holdsOf[i] ?? []) {
           const other = m.holds[j];
-          if (other && other.from === i && other.rack === own.rack) taken += other.slots;
+          if (other && other.from === i && other.rack === own.rack && !isOver(other, p)) taken += other.slots;
         }
         const leaving: [number, number][] = [];
-        for (const h of m.holds) {
+        // What may be over in the moment it begins is counted as if it were not.
+        let unsure = op.minutes === 0 || (m.holdsOf[i] ?? []).some((j) => !m.sure[j]);
+        for (const [j, h] of m.holds.entries()) {
           if (h.rack !== own.rack || h.from === i) continue;
           const q = position[h.from] ?? -1;
           if (q < 0 || q >= p) continue;
@@ -237,11 +258,15 @@ export function searchExactly(
             taken += h.slots;
           } else {
             const r = position[h.to] ?? -1;
-            if (r < 0 || r > p) taken += h.slots;
+            if (r < 0 || r > p) {
+              taken += h.slots;
+              unsure ||= !m.sure[j];
+            }
           }
         }
         const slots = m.problem.racks[own.rack]?.slots ?? 0;
         leaving.sort((x, y) => x[0] - y[0]);
+        if (unsure && taken > slots) doubtful = true;
         for (const [gone, count] of leaving) {
           if (taken <= slots) break;
           from = Math.max(from, gone);
@@ -256,6 +281,7 @@ export function searchExactly(
     if (op.lockedStart !== null && run[0] !== op.lockedStart) return false;
     start[i] = run[0];
     end[i] = run[1];
+    due[i] = op.minutes + setup;
     return true;
   };
 
@@ -263,7 +289,7 @@ export function searchExactly(
   const missed = (depth: number): [number, number] | null => {
     for (let p = 0; p <= depth; p++) {
       const i = seq[p] ?? 0;
-      for (const lag of m.before[i] ?? []) {
+      for (const lag of into[i] ?? []) {
         const q = position[lag.other] ?? -1;
         if (q < 0 || q > depth) continue;
         if (lag.max !== null && (start[i] ?? 0) > (end[lag.other] ?? 0) + lag.max)
@@ -287,10 +313,8 @@ export function searchExactly(
       if (!op || op.lockedStart !== null) return false;
       if (reach >= 0) {
         const open = m.hours[who[i] ?? 0]?.[m.within[i] ?? 0] ?? [];
-        // A changeover only makes the operation longer: leaving it out pushes no further than is due.
-        const spent = (end[i] ?? 0) - (start[i] ?? 0);
-        const pushed = startToEndAt(open, reach, op.pausable ? op.minutes : spent, op.pausable);
-        release[i] = Math.max((start[i] ?? 0) + 1, pushed ?? horizon);
+        const later = startToEndAt(open, reach, due[i] ?? 0, op.pausable);
+        release[i] = Math.max((start[i] ?? 0) + 1, later ?? horizon);
         if ((release[i] ?? 0) >= horizon) return false;
       }
       for (let p = position[i] ?? 0; p <= depth; p++) if (!timeOf(p, false)) return false;
@@ -398,7 +422,7 @@ export function searchExactly(
         who[i] = w;
         position[i] = depth;
         let fits = true;
-        if (previous >= 0 && !opens[i] && !windowed[i]) {
+        if (previous >= 0 && !opens[i] && !pushed[i]) {
           // What could as well have started before the last one has been tried there.
           fits = timeOf(depth, true);
           const at = start[i] ?? 0;
@@ -435,5 +459,5 @@ export function searchExactly(
     }
   };
   extend(0);
-  return { best, makespan: upper, complete: !stopped, nodes };
+  return { best, makespan: upper, complete: !stopped && !doubtful, doubtful: !stopped && doubtful, nodes };
 }

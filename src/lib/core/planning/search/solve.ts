@@ -13,7 +13,7 @@ import { compile, type Model } from '../model/model';
 import type { NoPlan, Plan, Problem } from '../model/problem';
 import { heads } from '../model/propagate';
 import { relaxedBound } from './relax';
-import { makespanOf, type Schedule } from '../model/schedule';
+import { makespanOf, racksHold, type Schedule } from '../model/schedule';
 
 /** Operations that are not pinned, above which orders are not searched exactly. */
 const SMALL = 26;
@@ -32,6 +32,24 @@ const FIRST = { steps: 80, nodes: 6_000 };
 function plainly(m: Model, effort: Effort): Schedule | null {
   const made = construct(m, Float64Array.from(m.tail), { pushes: 60, stop: effort.stop });
   return 'clash' in made ? null : made;
+}
+
+/**
+ * Leaves out holds that may be over in the moment they begin: what is right without them and keeps the racks is right, and where
+ * nothing is better without them nothing is with them.
+ */
+function settleDoubt(
+  m: Model,
+  best: Schedule | null,
+  nodes: number,
+  options: SolveOptions,
+  stop?: () => boolean,
+): { best: Schedule | null; proven: boolean } {
+  const without = compile({ ...m.problem, holds: m.problem.holds.filter((_, k) => m.sure[k]) }, options.air);
+  if ('infeasible' in without) return { best: null, proven: true };
+  const found = searchExactly(without, best && makespanOf(m, best.end), nodes, stop);
+  if (found.best && !racksHold(m, found.best)) return { best, proven: false };
+  return { best: found.best ?? best, proven: found.complete };
 }
 
 function readPlan(m: Model, s: Schedule, bound: number): Plan {
@@ -81,6 +99,15 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
       return best
         ? readPlan(m, best, makespanOf(m, best.end))
         : { infeasible: true, proven: true, reason: explainClash(problem, clash) };
+    if (found.doubtful) {
+      const settled = settleDoubt(m, best, round.nodes, options, effort.stop);
+      best = settled.best;
+      if (settled.proven)
+        return best
+          ? readPlan(m, best, makespanOf(m, best.end))
+          : { infeasible: true, proven: true, reason: explainClash(problem, clash) };
+      break;
+    }
     if (effort.stop?.()) break;
   }
   if (!best) return { infeasible: true, proven: false, reason: `No right plan was found: ${clash}` };

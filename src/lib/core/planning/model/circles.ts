@@ -1,0 +1,157 @@
+/**
+ * Links may form circles: a lag below 0 that leads back is how a longest wait is written. A circle whose work and lags add up to more
+ * than 0 is impossible; every other has an order in which all links but a few lead forward.
+ */
+import type { Hold, Lag, Ready } from './model';
+
+export interface Link {
+  from: number;
+  to: number;
+  min: number;
+  max: number | null;
+  ready: Ready | null;
+}
+
+/** Operations that link to each other both ways, in groups: strongly connected (Tarjan 1972). One number for each operation. */
+function groupsOf(n: number, links: readonly Link[]): Int32Array {
+  const out: number[][] = Array.from({ length: n }, () => []);
+  for (const { from, to } of links) out[from]?.push(to);
+  const [index, low, group] = [new Int32Array(n).fill(-1), new Int32Array(n), new Int32Array(n).fill(-1)];
+  const stack: number[] = [];
+  let [count, groups] = [0, 0];
+  for (let root = 0; root < n; root++) {
+    if ((index[root] ?? 0) >= 0) continue;
+    /** operations on the way down, each with how many of its links were followed */
+    const way: [number, number][] = [[root, 0]];
+    while (way.length) {
+      const top = way[way.length - 1];
+      if (!top) break;
+      const [v, k] = top;
+      if (k === 0) {
+        index[v] = low[v] = count++;
+        stack.push(v);
+      }
+      const next = out[v]?.[k];
+      if (next !== undefined) {
+        top[1]++;
+        if ((index[next] ?? 0) < 0) way.push([next, 0]);
+        else if ((group[next] ?? 0) < 0) low[v] = Math.min(low[v] ?? 0, index[next] ?? 0);
+        continue;
+      }
+      if (low[v] === index[v]) {
+        for (let w = stack.pop(); w !== undefined; w = stack.pop()) {
+          group[w] = groups;
+          if (w === v) break;
+        }
+        groups++;
+      }
+      way.pop();
+      const [parent] = way[way.length - 1] ?? [];
+      if (parent !== undefined) low[parent] = Math.min(low[parent] ?? 0, low[v] ?? 0);
+    }
+  }
+  return group;
+}
+
+function topological(n: number, links: readonly Link[]): number[] | null {
+  const out: number[][] = Array.from({ length: n }, () => []);
+  const waiting = new Int32Array(n);
+  for (const { from, to } of links) {
+    out[from]?.push(to);
+    waiting[to] = (waiting[to] ?? 0) + 1;
+  }
+  const order = [...waiting.keys()].filter((i) => waiting[i] === 0);
+  for (let k = 0; k < order.length; k++)
+    for (const to of out[order[k] ?? -1] ?? []) {
+      waiting[to] = (waiting[to] ?? 0) - 1;
+      if (waiting[to] === 0) order.push(to);
+    }
+  return order.length === n ? order : null;
+}
+
+/**
+ * @param minutes of each operation
+ * @param links none of their circles is impossible
+ * @returns an order of the operations, and the links that lead back in it
+ */
+export function orderOf(
+  minutes: readonly number[],
+  links: readonly Link[],
+): { order: number[]; back: ReadonlySet<Link> } {
+  const n = minutes.length;
+  const back = new Set<Link>(links.filter((l) => l.from === l.to));
+  for (;;) {
+    const left = links.filter((l) => !back.has(l));
+    const order = topological(n, left);
+    if (order) return { order, back };
+    const group = groupsOf(n, left);
+    const inside = left.filter((l) => group[l.from] === group[l.to]);
+    // What is below 0 leads back; in a circle without that nothing takes any time, and any link of it may.
+    const weight = (l: Link): number => l.min + (minutes[l.from] ?? 0);
+    const least = Math.min(...inside.map((l) => l.min));
+    if (least < 0) for (const l of inside.filter((x) => x.min < 0)) back.add(l);
+    else {
+      const [one] = inside.sort((a, b) => weight(a) - weight(b));
+      if (one) back.add(one);
+    }
+  }
+}
+
+/** A circle whose work and least lags add up to more than 0, as its operations; null where there is none. */
+export function impossibleCircle(minutes: readonly number[], links: readonly Link[]): number[] | null {
+  const n = minutes.length;
+  const group = groupsOf(n, links);
+  const inside = links.filter((l) => group[l.from] === group[l.to] && l.from !== l.to);
+  if (!inside.length) return null;
+  const [at, came] = [new Float64Array(n), new Int32Array(n).fill(-1)];
+  let last = -1;
+  // Longest ways (Bellman & Ford): whatever still grows after as many rounds as operations is behind such a circle.
+  for (let round = 0; round <= n; round++) {
+    last = -1;
+    for (const { from, to, min } of inside) {
+      const then = (at[from] ?? 0) + (minutes[from] ?? 0) + min;
+      if (then <= (at[to] ?? 0)) continue;
+      at[to] = then;
+      came[to] = from;
+      last = to;
+    }
+    if (last < 0) return null;
+  }
+  for (let k = 0; k < n; k++) last = came[last] ?? -1;
+  const circle = [last];
+  for (let i = came[last] ?? -1; i !== last && i >= 0; i = came[i] ?? -1) circle.unshift(i);
+  return circle;
+}
+
+/** So many operations are followed from the beginnings of holds at most: beyond, only direct links tell. */
+const FOLLOWED = 5_000_000;
+
+/** Which holds end after they begin in every plan. @param after links that lead forward in `order` */
+export function sureHolds(
+  holds: readonly Hold[],
+  minutes: readonly number[],
+  order: readonly number[],
+  after: readonly (readonly Lag[])[],
+): boolean[] {
+  const links = after.reduce((sum, list) => sum + list.length, 0);
+  const known = new Map<number, Map<number, number>>();
+  const place = new Map(order.map((i, k) => [i, k]));
+  /** least minutes from the start of an operation to the starts of those behind it */
+  const behind = (from: number): Map<number, number> => {
+    const had = known.get(from);
+    if (had) return had;
+    const least = new Map([[from, 0]]);
+    const direct = (known.size + 1) * (order.length + links) > FOLLOWED;
+    for (const i of direct ? [from] : order.slice(place.get(from) ?? 0)) {
+      const at = least.get(i);
+      if (at === undefined) continue;
+      for (const { other, min } of after[i] ?? [])
+        least.set(other, Math.max(least.get(other) ?? -Infinity, at + (minutes[i] ?? 0) + min));
+    }
+    known.set(from, least);
+    return least;
+  };
+  return holds.map(({ from, to, tail }) =>
+    to === null ? (minutes[from] ?? 0) + (tail ?? 0) > 0 : (behind(from).get(to) ?? 0) > 0,
+  );
+}
