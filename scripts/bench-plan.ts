@@ -11,6 +11,8 @@ import { construct } from '../src/lib/core/planning/search/construct';
 import { buildProblem } from '../src/lib/core/planning/job/job-problem';
 import type { JobToPlan } from '../src/lib/core/planning/job/job-to-plan';
 import { compile } from '../src/lib/core/planning/model/model';
+import { EFFORTS } from '../src/lib/core/job-plan/efforts';
+import { kitchenProblem } from '../tests/kitchen-problem';
 import { plainHandBack } from '../tests/plain-plan';
 import { planJob } from '../src/lib/core/planning/job/plan-job';
 import { readProblem } from '../src/lib/core/planning/model/problem';
@@ -118,6 +120,7 @@ export async function planRows(): Promise<Row[]> {
   process.env.ANTHEM_DEMO = '1';
   const rows: Row[] = [];
   small(rows);
+  kitchens(rows);
   const db = openDatabase(':memory:');
   await makeDemo(db);
   const at = now(db);
@@ -178,6 +181,37 @@ export async function planRows(): Promise<Row[]> {
     ]);
   }
   return rows;
+}
+
+/** Kitchen-like problems of four sizes, at the effort of a stored plan against twenty times its steps. */
+function kitchens(rows: Row[]): void {
+  const [ratios, gaps, times]: [number[], number[], number[]] = [[], [], []];
+  let proven = 0;
+  for (const operations of [40, 64, 100, 150])
+    for (let seed = 1; seed <= 5; seed++) {
+      const problem = kitchenProblem(operations, seed);
+      const [plan, took] = timed(() => solve(problem, EFFORTS.stored));
+      const long = solve(problem, { ...EFFORTS.stored, steps: 20 * EFFORTS.stored.steps, prove: false });
+      if ('infeasible' in plan || 'infeasible' in long) throw new Error(`${problem.name} has no plan`);
+      if (audit(problem, plan).length) throw new Error(`${problem.name} has a wrong plan`);
+      ratios.push(plan.makespan / long.makespan);
+      gaps.push(plan.makespan / plan.lowerBound - 1);
+      times.push(took);
+      if (plan.makespan === plan.lowerBound) proven++;
+    }
+  const mean = (list: number[]): number => list.reduce((a, b) => a + b, 0) / list.length;
+  const percent = (x: number): string => `${(100 * x).toFixed(1)} %`;
+  rows.push(
+    [
+      '20 kitchens of 40 to 150 operations: time of a stored plan, longest',
+      ms(Math.max(...times)),
+      '1000 ms',
+    ],
+    ['  above what twenty times the steps find, mean', percent(mean(ratios) - 1), '1 %'],
+    ['  the same, worst', percent(Math.max(...ratios) - 1), '3 %'],
+    ['  above the bound, mean', percent(mean(gaps)), '15 %'],
+    ['  proven', String(proven), ''],
+  );
 }
 
 export function printRows(rows: readonly Row[]): void {

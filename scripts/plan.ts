@@ -1,23 +1,37 @@
 /**
  * `npm run plan -- problem.json [--seconds N]`: prints the plan as JSON.
- * Status 0: a plan; 1: the file is malformed; 2: there is no right plan.
+ * Status 0: a plan; 1: the arguments or the file are malformed, or the plan is wrong; 2: there is no right plan.
  */
 import { readFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
 import { audit } from '../src/lib/core/planning/audit';
 import { readProblem } from '../src/lib/core/planning/model/problem';
 import { solve } from '../src/lib/core/planning/search/solve';
 
-const args = process.argv.slice(2);
-const flag = args.indexOf('--seconds');
-const seconds = flag < 0 ? 2 : Number(args[flag + 1]);
-const file = args.find((a, i) => !a.startsWith('--') && (flag < 0 || i !== flag + 1));
+const USAGE = 'Usage: npm run plan -- problem.json [--seconds N]';
 
 function stop(message: string): never {
   console.error(message);
   process.exit(1);
 }
 
-if (!file || !(seconds > 0)) stop('Usage: npm run plan -- problem.json [--seconds N]');
+function asked(): { file: string; seconds: number } {
+  try {
+    const { values, positionals } = parseArgs({
+      options: { seconds: { type: 'string', default: '2' } },
+      allowPositionals: true,
+    });
+    const seconds = Number(values.seconds);
+    const [file, ...more] = positionals;
+    if (file === undefined || more.length) stop(USAGE);
+    if (!(seconds > 0 && seconds <= 86_400)) stop(`--seconds is a number above 0. ${USAGE}`);
+    return { file, seconds };
+  } catch (error) {
+    stop(`${error instanceof Error ? error.message : String(error)}. ${USAGE}`);
+  }
+}
+
+const { file, seconds } = asked();
 let json: unknown;
 try {
   json = JSON.parse(readFileSync(file, 'utf8'));
@@ -34,10 +48,11 @@ const result = solve(read.problem, {
   nodes: 10_000_000,
   stop: () => performance.now() > until,
 });
+// A wrong plan is not printed.
+const faults = 'infeasible' in result ? [] : audit(read.problem, result);
+if (faults.length) stop(`The plan is wrong: ${faults.join('; ')}`);
 console.log(JSON.stringify(result, null, 1));
 if ('infeasible' in result) {
   console.error(result.reason);
   process.exit(2);
 }
-const faults = audit(read.problem, result);
-if (faults.length) stop(`The plan is wrong: ${faults.join('; ')}`);

@@ -8,7 +8,7 @@ const quick = (steps: number, nodes: number): Effort => ({ ...effort(steps, node
 
 export const EFFORTS = {
   /** a plan that is stored */
-  stored: effort(160, 8_000),
+  stored: { ...effort(160, 8_000), more: true },
   /** a stored plan that stays near the one before it, and is waited for */
   followed: effort(160, 3_000),
   /** a longer search for one, some ten seconds */

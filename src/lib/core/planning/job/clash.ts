@@ -11,11 +11,11 @@ import type { Problem } from '../model/problem';
 const NODES = 3_000;
 
 /** Whether a problem has a plan; null when that could not be told. */
-function possible(problem: Problem): boolean | null {
+function possible(problem: Problem, stop: () => boolean): boolean | null {
   const m = compile(problem);
   if ('infeasible' in m) return false;
   if ('infeasible' in heads(m)) return false;
-  const found = searchExactly(m, null, NODES);
+  const found = searchExactly(m, null, NODES, stop);
   return found.best ? true : found.complete ? false : null;
 }
 
@@ -53,6 +53,12 @@ function familiesOf(problem: Problem): Rule[][] {
         }),
       })),
     problem.links
+      .filter((l) => l.minLag < 0)
+      .map((link): Rule => ({
+        words: `${link.to} no more than ${-link.minLag} min before the end of ${link.from}`,
+        without: (p) => ({ ...p, links: p.links.filter((l) => l !== link) }),
+      })),
+    problem.links
       .filter((l) => l.maxLag !== null)
       .map((link): Rule => ({
         words: `${link.to} within ${link.maxLag ?? 0} min of the end of ${link.from}`,
@@ -67,21 +73,24 @@ function familiesOf(problem: Problem): Rule[][] {
 /**
  * @param problem a problem that is known to have no plan
  * @param clash what stopped a construction, for when the question stays open
+ * @param stop asked now and then; true gives the question up
  * @returns the clash in words: rules that cannot be kept together
  */
-export function explainClash(problem: Problem, clash: string): string {
+export function explainClash(problem: Problem, clash: string, stop: () => boolean = () => false): string {
   let left = problem;
   const kept: string[] = [];
   for (const family of familiesOf(problem)) {
+    // Who waits no longer is told what stopped the search.
+    if (stop() && clash) return clash;
     // A whole family that has no part in it goes at once.
     const without = family.reduce((p, rule) => rule.without(p), left);
-    if (family.length > 1 && possible(without) === false) {
+    if (family.length > 1 && possible(without, stop) === false) {
       left = without;
       continue;
     }
     for (const rule of family) {
       const one = rule.without(left);
-      if (possible(one) === false) left = one;
+      if (possible(one, stop) === false) left = one;
       else kept.push(rule.words);
     }
   }

@@ -66,6 +66,24 @@ const planOf = (job: JobToPlan): Plan => {
 describe('several jobs in one problem', () => {
   const two = [together('a', jobOf([6, 6])), together('b', jobOf([5, 5], { workers: ['ines', 'tobin'] }))];
 
+  it('keep each its own hours: a person may have other days on each job', () => {
+    const days = (list: number[]) => ({ ...USUAL_CREW_WEEK, days: list });
+    const jobs = [
+      together('a', jobOf([4], { crewWeek: days([1, 2]) })),
+      together('b', jobOf([4], { crewWeek: days([3, 4, 5]) })),
+    ];
+    const made = planTogether('all', jobs, EFFORT);
+    if (!made || 'infeasible' in made.result)
+      throw new Error(made && 'infeasible' in made.result ? made.result.reason : 'nothing');
+    expect(audit(made.problem, made.result)).toEqual([]);
+    for (const a of made.result.assignments) {
+      const { job, operation } = readOwnId(a.operation);
+      if (a.worker !== 'ines' || a.end === a.start) continue;
+      const day = new Date(MONDAY + a.start * MINUTE).getUTCDay();
+      expect(job === 'a' ? [1, 2] : [3, 4, 5], `${job} ${operation}`).toContain(day);
+    }
+  });
+
   it('share people, place and rack, and keep their kitchens', () => {
     const joined = joinJobs('all', two);
     expect(joined?.problem.workers.map((w) => w.id)).toEqual(['ines', 'tobin']);
@@ -105,15 +123,22 @@ describe('several jobs in one problem', () => {
     }
   });
 
-  it('nobody works outside the hours of any of their jobs', () => {
+  it('a job’s short hours bind its own work alone', () => {
     const short = { days: [2, 3], spans: [['08:00', '12:00']] as [string, string][] };
     const joined = joinJobs('all', [
       together('a', jobOf([4])),
       together('b', jobOf([4], { crewWeek: short })),
     ]);
-    const open = joined?.problem.calendars.find((c) => c.id === 'crew|ines')?.open ?? [];
-    expect(open[0]).toEqual([1440 + 480, 1440 + 720]);
-    expect(open).toHaveLength(2 * Math.ceil(60 / 7));
+    const open = (id: string) => joined?.problem.calendars.find((c) => c.id === id)?.open ?? [];
+    const hoursOf = (job: string) =>
+      open(
+        joined?.problem.operations.find((o) => readOwnId(o.id).job === job && o.skill === 'coat')?.calendar ??
+          '',
+      );
+    expect(open('crew|ines')[0]).toEqual([480, 720]);
+    expect(hoursOf('a')[0]).toEqual([480, 720]);
+    expect(hoursOf('b')[0]).toEqual([1440 + 480, 1440 + 720]);
+    expect(hoursOf('b')).toHaveLength(2 * Math.ceil(60 / 7));
   });
 
   it('wait for their first day, and for the air', () => {

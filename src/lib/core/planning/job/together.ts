@@ -1,8 +1,9 @@
 /**
- * Several jobs at once: their problems are joined into one. People have one calendar; jobs that coat in the same place
+ * Several jobs at once: their problems are joined into one. A person has one pair of hands and the hours of all their jobs, each job's
+ * work its own; jobs that coat in the same place
  * share its station and its rack; every kitchen stays its own. What is weighed is each job's hand-back against its promise.
  */
-import { intersect } from '../model/calendar';
+import { intersect, unite } from '../model/calendar';
 import type { Effort, Goal } from '../search/effort';
 import { COATING } from './stations';
 import { buildProblem } from './job-problem';
@@ -28,6 +29,23 @@ export interface Joined {
   problem: Problem;
   air: AirWaits;
   goal: Goal;
+}
+
+const openIn = (p: Problem, calendar: string): [number, number][] =>
+  p.calendars.find((c) => c.id === calendar)?.open ?? [];
+
+/** The hours in which anybody of a job's crew is at it, by job; empty where all jobs have the same. */
+function hoursApart(
+  built: readonly { id: string; problem: Problem; job: JobToPlan }[],
+): Map<string, [number, number][]> {
+  const hours = new Map(
+    built.map(({ id, problem, job }) => {
+      const crew = problem.workers.filter((w) => job.workers.includes(w.id));
+      return [id, unite(crew.map((w) => openIn(problem, w.calendar)))] as const;
+    }),
+  );
+  const kinds = new Set([...hours.values()].map((open) => JSON.stringify(open)));
+  return kinds.size > 1 ? hours : new Map();
 }
 
 /**
@@ -58,6 +76,7 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
     finish: [],
     travel: [],
   };
+  const hours = hoursApart(built);
   const add = <T extends { id: string }>(list: T[], item: T): void => {
     if (!list.some((x) => x.id === item.id)) list.push(item);
   };
@@ -75,10 +94,9 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
         problem.workers.push({ id: at(w.id), calendar: 'always', skills: w.skills.map(at) });
         continue;
       }
-      // Nobody works outside the hours of any of their jobs.
-      const open = p.calendars.find((c) => c.id === w.calendar)?.open ?? [];
-      const known = people.get(w.id);
-      people.set(w.id, known ? intersect(known, open) : open);
+      // A person works in the hours of any of their jobs; each job's work keeps to its own (below).
+      const open = openIn(p, w.calendar);
+      people.set(w.id, unite([people.get(w.id) ?? [], open]));
       add(problem.workers, { id: w.id, calendar: ownId('crew', w.id), skills: w.skills });
     }
     for (const s of p.stations) {
@@ -100,15 +118,28 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
       if (known) known.slots = Math.max(known.slots, r.slots);
       else problem.racks.push({ id: rack(r.id), slots: r.slots });
     }
-    for (const o of p.operations)
+    const own = hours.get(id);
+    /** The hours of an operation: what its air allows, and those of its job where jobs have different ones. */
+    const within = (calendar: string | null | undefined, byCrew: boolean): { calendar?: string } => {
+      if (!own || !byCrew)
+        return calendar == null ? {} : { calendar: calendar === 'always' ? calendar : at(calendar) };
+      const open = calendar == null || calendar === 'always' ? own : intersect(own, openIn(p, calendar));
+      const name = at(`hours ${calendar ?? ''}`);
+      add(problem.calendars, { id: name, open });
+      return { calendar: name };
+    };
+    for (const o of p.operations) {
+      const byCrew = p.workers.some((w) => crew.has(w.id) && w.skills.includes(o.skill));
+      const { calendar, ...rest } = o;
       problem.operations.push({
-        ...o,
+        ...rest,
         id: at(o.id),
         lot: at(o.lot),
-        skill: p.workers.some((w) => crew.has(w.id) && w.skills.includes(o.skill)) ? o.skill : at(o.skill),
+        skill: byCrew ? o.skill : at(o.skill),
         station: o.station === null ? null : station(o.station),
-        ...(o.calendar == null ? {} : { calendar: o.calendar === 'always' ? 'always' : at(o.calendar) }),
+        ...within(calendar, byCrew),
       });
+    }
     for (const l of p.links) {
       problem.links.push({ ...l, from: at(l.from), to: at(l.to) });
       const ready = waits.get(linkKey(l.from, l.to));

@@ -195,6 +195,10 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
   }
 
   for (const [i, o] of operations.entries()) {
+    if (o.lockedStart !== null && o.lockedStart + o.minutes > problem.horizon)
+      return no(
+        `${o.id} is pinned to minute ${o.lockedStart}, and would end after the horizon (minute ${problem.horizon})`,
+      );
     if (!able[i]?.length) return no(`Nobody has the skill “${o.skill}” that ${o.id} needs`);
     const widest = Math.max(
       0,

@@ -13,6 +13,23 @@ import { makespanOf, type Schedule } from '../model/schedule';
 /** Minutes of hand-back that a minute after the promise counts for. Our choice. */
 const LATE = 10;
 const DAY = 1440;
+/** How much worse a plan that leads on may be, and how many plans may be none the better meanwhile. Our choice. */
+const STRAY = 0.02;
+const PATIENCE = 60;
+/** A plan within this of its bound is worth no more steps. Our choice. */
+const CLOSE = 1.01;
+/** One that is further from it is worth all of them. Our choice. */
+const FAR = 1.1;
+/** Constructions that about a second allows, by the operations: the time of one grows with them. Measured. */
+const stepsFor = (operations: number): number => Math.min(2000, Math.round(1.2e6 / operations ** 1.6));
+/** Share of the steps in which whole lots change places first; and how far apart they stand, in lengths of the longest way. Our choice. */
+const ORDERS = 0.5;
+const APART = [2, 0.5, 0.12] as const;
+
+interface LotOrder {
+  order: readonly number[];
+  apart: number;
+}
 
 type Cost = readonly [number, number, number];
 
@@ -78,6 +95,12 @@ export function improve(
   const n = m.operations.length;
   const cost = costOf(m, options);
   let best: { schedule: Schedule; cost: Cost } | null = begin ? { schedule: begin, cost: cost(begin) } : null;
+  let walk: { schedule: Schedule; value: number } | null = null;
+  let idle = 0;
+  const finals = [...m.finish.keys()].filter((i) => (m.finish[i] ?? -1) >= 0);
+  /** mean end of what ends the plan: of two plans of one day the one whose lots are done sooner leads on */
+  const meanEnd = (s: Schedule): number =>
+    finals.reduce((sum, i) => sum + (s.end[i] ?? 0) + (m.finish[i] ?? 0), 0) / Math.max(1, finals.length);
   let clash = '';
   const lots = [...new Set(m.operations.map((o) => o.lot))];
   const members = lots.map((lot) => m.operations.flatMap((o, i) => (o.lot === lot ? [i] : [])));
@@ -105,14 +128,25 @@ export function improve(
     keys: Float64Array,
     later?: ReadonlyMap<number, number>,
     by?: ReadonlyMap<number, number>,
-  ): void => {
+  ): number | null => {
     const schedule = construct(m, keys, { pushes: 60, later, by, stop: best ? effort.stop : undefined });
     if ('clash' in schedule) {
       clash ||= schedule.clash;
-      return;
+      return null;
     }
     const c = cost(schedule);
-    if (!best || better(c, best.cost)) best = { schedule, cost: c };
+    if (!best || better(c, best.cost)) {
+      best = { schedule, cost: c };
+      idle = 0;
+    }
+    const value = c[0] + meanEnd(schedule);
+    // A little worse now and then leads on; whoever strayed for long comes back.
+    if (!walk || value <= walk.value * (1 + STRAY * random() * random())) walk = { schedule, value };
+    else if (++idle > PATIENCE) {
+      idle = 0;
+      walk = best && { schedule: best.schedule, value: best.cost[0] + meanEnd(best.schedule) };
+    }
+    return value;
   };
   // The plan to stay near to, as it is: whatever was pinned to where it is there can be kept.
   if (near) {
@@ -167,11 +201,51 @@ export function improve(
     }
     return keys;
   };
-  for (let step = 0; step < effort.steps; step++) {
+  /** The lots in an order, more or less one after another; each operation as urgent as what waits behind it. */
+  const inOrder = ({ order, apart }: LotOrder): Float64Array => {
+    const keys = Float64Array.from(finite);
+    order.forEach((l, rank) => {
+      for (const i of members[l] ?? []) keys[i] = (keys[i] ?? 0) - rank * apart * spread;
+    });
+    return keys;
+  };
+  /** Another order near one: two lots change places, one goes elsewhere, or they stand nearer together. */
+  const reordered = ({ order, apart }: LotOrder): LotOrder => {
+    const next = [...order];
+    const any = (): number => Math.floor(random() * next.length);
+    const kind = random();
+    if (kind < 0.45) {
+      const [a, b] = [any(), any()];
+      [next[a], next[b]] = [next[b] ?? 0, next[a] ?? 0];
+    } else if (kind < 0.85) next.splice(any(), 0, ...next.splice(any(), 1));
+    else return { order: next, apart: APART[Math.floor(random() * APART.length)] ?? 1 };
+    return { order: next, apart };
+  };
+  let lotOrder: { at: LotOrder; value: number } | null = null;
+  /** Places the lots in an order that is near the best one. */
+  const tryOrder = (): void => {
+    const at = lotOrder ? reordered(lotOrder.at) : { order: lots.map((_, l) => l), apart: APART[0] };
+    const value = attempt(inOrder(at));
+    if (!lotOrder || (value !== null && value <= lotOrder.value)) lotOrder = { at, value: value ?? Infinity };
+  };
+  /** the step at which the plan last became shorter, and how short it is */
+  let gained = { step: 0, makespan: Infinity };
+  const most = Math.max(effort.steps, effort.more ? stepsFor(n) : 0);
+  for (let step = 0; step < most; step++) {
+    const [shortest = Infinity] = (best as { cost: Cost } | null)?.cost ?? [];
+    if (shortest < gained.makespan) gained = { step, makespan: shortest };
+    // Beyond its steps it goes on only while that gains something.
+    if (
+      step >= effort.steps &&
+      (shortest <= bound * CLOSE ||
+        (shortest <= bound * FAR && step - gained.step > Math.max(effort.steps, step / 3)))
+    )
+      break;
     const first = firsts[step];
     if (first) attempt(first);
+    else if (lots.length > 2 && (step < most * ORDERS || step % 4 === 0)) tryOrder();
     else if (best && step % 5) {
-      const { schedule } = best as { schedule: Schedule };
+      const { schedule } = (step % 3 ? (walk ?? best) : best) as { schedule: Schedule };
       attempt(varied(schedule), openers.length && random() < 0.25 ? heldBack(schedule) : undefined);
     } else {
       const base = firsts[Math.floor(random() * firsts.length)] ?? finite;

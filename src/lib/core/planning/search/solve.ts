@@ -98,14 +98,14 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
     if (found.complete)
       return best
         ? readPlan(m, best, makespanOf(m, best.end))
-        : { infeasible: true, proven: true, reason: explainClash(problem, clash) };
+        : { infeasible: true, proven: true, reason: explainClash(problem, clash, effort.stop) };
     if (found.doubtful) {
       const settled = settleDoubt(m, best, round.nodes, options, effort.stop);
       best = settled.best;
       if (settled.proven)
         return best
           ? readPlan(m, best, makespanOf(m, best.end))
-          : { infeasible: true, proven: true, reason: explainClash(problem, clash) };
+          : { infeasible: true, proven: true, reason: explainClash(problem, clash, effort.stop) };
       break;
     }
     if (effort.stop?.()) break;
