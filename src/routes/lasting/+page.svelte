@@ -243,8 +243,8 @@
           <a class="tool" href="/lasting/record.csv">CSV</a>
           <a class="tool" href="/lasting/record.json">JSON</a>
           <a class="tool" href="/lasting/record.csv?names=yes">CSV with names</a>
+          <a class="tool" href="/lasting/recall">Recall a can, a day, a rule</a>
         </p>
-        <p><a class="tool" href="/lasting/recall">Recall a can, a day, a rule</a></p>
         <form class="stack" method="post" action="?/import" enctype="multipart/form-data" use:enhance>
           <FileField label="A record to import, JSON" name="file" accept=".json,application/json" required />
           <div><Button type="submit" kind="tertiary">Import</Button></div>

@@ -96,7 +96,7 @@
       <p>All its steps are done: close it, then look at it again on the next visit.</p>
     {/if}
     {#if touchUp.begun === 0}
-      <FactForm kind="touch-up.planned" fields={{ touchUp: touchUp.id }}>
+      <FactForm kind="touch-up.planned" fields={{ touchUp: touchUp.id }} empties={false}>
         {#snippet children(sending)}
           <div class="close">
             {#if touchUp.planned}<p>

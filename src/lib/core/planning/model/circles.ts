@@ -2,7 +2,7 @@
  * Links may form circles: a lag below 0 that leads back is how a longest wait is written. A circle whose work and lags add up to more
  * than 0 is impossible; every other has an order in which all links but a few lead forward.
  */
-import type { Hold, Lag, Ready } from './model';
+import type { Hold, Lag, Ready } from './lag';
 
 export interface Link {
   from: number;

@@ -1,33 +1,16 @@
 /** A problem compiled to indexes, with everything the search looks up often. */
 import { intersect, unite } from './calendar';
+import type { Hold, Lag, Ready } from './lag';
 import { impossibleCircle, orderOf, sureHolds, type Link } from './circles';
 import type { Interval, NoPlan, Operation, Problem } from './problem';
 
-/** When what follows an operation may begin at the earliest, by the minute at which the operation ends; never falling. */
-export type Ready = (end: number) => number;
+export { allowedFrom, type Hold, type Lag, type Ready } from './lag';
 
 /** Waits that depend on when the operation before ends, by “from to”; the problem's own minLag is their least. */
 export type AirWaits = ReadonlyMap<string, Ready>;
 
 /** The key of a link between two operations. @param from its id @param to its id */
 export const linkKey = (from: string, to: string): string => `${from} ${to}`;
-
-export interface Lag {
-  /** index of the other operation */
-  other: number;
-  min: number;
-  max: number | null;
-  /** when a film allows it, where the air decides; `min` holds besides */
-  ready: Ready | null;
-}
-
-export interface Hold {
-  rack: number;
-  slots: number;
-  from: number;
-  to: number | null;
-  tail: number | null;
-}
 
 export interface Model {
   problem: Problem;
@@ -67,10 +50,6 @@ export interface Model {
   travel: (last: number, next: number) => number;
   windows: boolean;
 }
-
-/** Earliest start that a lag allows after an end: two operations may wait for a film and for a time besides. */
-export const allowedFrom = ({ ready, min }: Lag, end: number): number =>
-  ready ? Math.max(ready(end), end + min) : end + min;
 
 /** Minutes of the table, by the materials of two operations. */
 function setups(problem: Problem): Model['setup'] {
