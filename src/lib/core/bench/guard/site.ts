@@ -75,7 +75,8 @@ export function judgeSite(ctx: Context, key: string, at: number): Refusal[] {
   const handled = step.product ? siteHandledAt(state, site, step) : null;
   const colour = step.zone === null ? undefined : ctx.zoneColours?.get(step.zone);
   return refusalsOf(
-    first !== undefined && refuse('skipped-step', `“${first}” comes first.`),
+    first !== undefined &&
+      refuse('skipped-step', `“${first}” comes first${step.touchUp ? '' : ' on the fixed work'}.`),
     own.from > at &&
       refuse(
         'too-early',

@@ -24,6 +24,8 @@ const FAR = 1.1;
 const stepsFor = (operations: number): number => Math.min(2000, Math.round(1.2e6 / operations ** 1.6));
 /** Share of the steps in which whole lots change places first; and how far apart they stand, in lengths of the longest way. Our choice. */
 const ORDERS = 0.5;
+/** Before these steps operations move alone: what is easy is found by then. Our choice. */
+const SINGLE = 24;
 const APART = [2, 0.5, 0.12] as const;
 
 interface LotOrder {
@@ -92,6 +94,8 @@ export function improve(
   begin?: Schedule,
 ): Improved {
   const random = seeded(effort.seed);
+  /** for whole lots, and for what leads on */
+  const chance = seeded(effort.seed + 1);
   const n = m.operations.length;
   const cost = costOf(m, options);
   let best: { schedule: Schedule; cost: Cost } | null = begin ? { schedule: begin, cost: cost(begin) } : null;
@@ -141,7 +145,7 @@ export function improve(
     }
     const value = c[0] + meanEnd(schedule);
     // A little worse now and then leads on; whoever strayed for long comes back.
-    if (!walk || value <= walk.value * (1 + STRAY * random() * random())) walk = { schedule, value };
+    if (!walk || value <= walk.value * (1 + STRAY * chance() * chance())) walk = { schedule, value };
     else if (++idle > PATIENCE) {
       idle = 0;
       walk = best && { schedule: best.schedule, value: best.cost[0] + meanEnd(best.schedule) };
@@ -212,13 +216,13 @@ export function improve(
   /** Another order near one: two lots change places, one goes elsewhere, or they stand nearer together. */
   const reordered = ({ order, apart }: LotOrder): LotOrder => {
     const next = [...order];
-    const any = (): number => Math.floor(random() * next.length);
-    const kind = random();
+    const any = (): number => Math.floor(chance() * next.length);
+    const kind = chance();
     if (kind < 0.45) {
       const [a, b] = [any(), any()];
       [next[a], next[b]] = [next[b] ?? 0, next[a] ?? 0];
     } else if (kind < 0.85) next.splice(any(), 0, ...next.splice(any(), 1));
-    else return { order: next, apart: APART[Math.floor(random() * APART.length)] ?? 1 };
+    else return { order: next, apart: APART[Math.floor(chance() * APART.length)] ?? 1 };
     return { order: next, apart };
   };
   let lotOrder: { at: LotOrder; value: number } | null = null;
@@ -243,9 +247,9 @@ export function improve(
       break;
     const first = firsts[step];
     if (first) attempt(first);
-    else if (lots.length > 2 && (step < most * ORDERS || step % 4 === 0)) tryOrder();
+    else if (lots.length > 2 && step >= SINGLE && (step < most * ORDERS || step % 4 === 0)) tryOrder();
     else if (best && step % 5) {
-      const { schedule } = (step % 3 ? (walk ?? best) : best) as { schedule: Schedule };
+      const { schedule } = (step >= SINGLE && step % 3 ? (walk ?? best) : best) as { schedule: Schedule };
       attempt(varied(schedule), openers.length && random() < 0.25 ? heldBack(schedule) : undefined);
     } else {
       const base = firsts[Math.floor(random() * firsts.length)] ?? finite;
