@@ -1,5 +1,7 @@
+import { dayToMs, sayDate } from '$core/units/clock-time';
 import { answer } from '$server/answer';
 import { planTouchUps, setHome } from '$server/services/across/rounds';
+import { companyZone } from '$server/services/company/clock';
 import { positionFrom } from '$server/services/job/manage-job';
 import type { Actions } from './$types';
 
@@ -20,8 +22,12 @@ export const actions: Actions = {
       const jobs = form.getAll('job').map(String);
       const { planned, left } = planTouchUps(locals.db, jobs, day, { worker, device }, locals.now());
       locals.forget();
-      const said = `${planned} ${planned === 1 ? 'touch-up is' : 'touch-ups are'} planned for ${day}.`;
-      return { saved: planned ? said : 'No touch-up was planned.', left };
+      if (!planned) return { saved: 'No touch-up was planned.', left };
+      const on = sayDate(dayToMs(day, companyZone()), companyZone());
+      return {
+        saved: `${planned} ${planned === 1 ? 'touch-up is' : 'touch-ups are'} planned for ${on}.`,
+        left,
+      };
     });
   },
 };

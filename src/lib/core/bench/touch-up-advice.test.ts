@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { causesOf, scopeOf, type PieceFacts } from './touch-up-advice';
+import { causesOf, scopeOf, type Finding, type PieceFacts } from './touch-up-advice';
 
 const facts: PieceFacts = {
   grease: 0,
@@ -39,11 +39,28 @@ it('ranks causes by the piece’s own record, each with what speaks for it and a
   expect(nothing.flatMap((c) => c.evidence).every((e) => e.speaks === 'against')).toBe(true);
 });
 
-it('what is coated anew goes by kind, size and sheen', () => {
-  expect(scopeOf('nick', 3, 'satin')).toBe('spot');
-  expect(scopeOf('nick', 60, 'satin')).toBe('face');
-  // On gloss a spot flashes.
-  expect(scopeOf('nick', 3, 'gloss')).toBe('face');
-  expect(scopeOf('worn', null, 'satin')).toBe('face');
-  expect(scopeOf('soft', 3, 'satin')).toBe('piece');
+it('what is coated anew goes by kind, size, sheen, films and place', () => {
+  const found: Finding = {
+    failure: 'nick',
+    sizeMm: 3,
+    at: null,
+    sheen: 'satin',
+    films: [],
+    place: 'elsewhere',
+  };
+  const of = (more: Partial<Finding>) => scopeOf({ ...found, ...more });
+  expect(of({})).toBe('spot');
+  expect(of({ sizeMm: 60 })).toBe('face');
+  // On gloss a spot flashes, and glaze and clear show where it ends; wax is rubbed in anew.
+  expect(of({ sheen: 'gloss' })).toBe('face');
+  expect([of({ films: ['glaze'] }), of({ films: ['clear'] })]).toEqual(['face', 'face']);
+  expect(of({ films: ['wax'] })).toBe('spot');
+  expect([of({ failure: 'worn', sizeMm: null }), of({ failure: 'soft' })]).toEqual(['face', 'piece']);
+  // In the middle of a face no line hides the edge of a spot.
+  expect([of({ sizeMm: 20, at: { x: 0.5, y: 0.5 } }), of({ sizeMm: 20, at: { x: 0.95, y: 0.5 } })]).toEqual([
+    'face',
+    'spot',
+  ]);
+  // By the sink what peeled peels again at the edge of a spot; a nick does not.
+  expect([of({ failure: 'peeling', place: 'sink' }), of({ place: 'sink' })]).toEqual(['face', 'spot']);
 });

@@ -1,15 +1,17 @@
 /** What a finding is most likely from, by the piece's own record, and what to do about it. Common practice, no source. */
-import { PLACE_WORDS } from '../kitchen/kitchen-places';
+import { PLACE_WORDS, type KitchenPlace } from '../kitchen/kitchen-places';
+import { mayCoatFrom } from '../planning/job/coating-air';
 import { coatVolume } from '../takeoff/film';
 import type { FailureKey } from '../quality/failures';
 import type { SiteStep } from '../takeoff/site-route';
-import { COATS, layersOf, touchedArea, touchUpSteps } from './touch-up-steps';
+import { layersOf, touchUpSteps } from './touch-up-steps';
 import type { RemedyScope } from '../quality/remedy-scope';
-import { gets } from '../coating/route';
+import { gets, type Step } from '../coating/route';
 import type { Product } from '../coating/system';
 import { touchUpFrom } from './guard/touch-up';
 import { printFreeFrom } from './guard/print-free';
-import { pieceState, type KeptCan, type TouchUp } from './state/state';
+import { isoDay } from '../units/clock-time';
+import { pieceState, type JobState, type KeptCan, type TouchUp } from './state/state';
 import type { Bench, BenchPiece } from './view/bench-job';
 
 const DAY = 86_400_000;
@@ -291,16 +293,51 @@ function batchOf(
   return { name: `batch ${batch}`, failed: others.filter(([, bad]) => bad).length, of: others.length };
 }
 
-/** A spot larger than this is a face's work, mm. Common practice, no source. */
-const SPOT_MM = 25;
+/** A spot larger than this is a face's work, mm; one in the middle of a face, where no line hides its edge, sooner. Common practice, no source. */
+const SPOT_MM = { atAnEdge: 25, inTheMiddle: 10 };
+/** Nearer to an edge than this share of the face a spot ends on a line. Our choice. */
+const EDGE = 0.15;
+/** Where it is wet or hot, the edge of a spot lifts again. Common practice, no source. */
+const WET_PLACES: readonly KitchenPlace[] = ['sink', 'bin', 'stove'];
+const LIFTS: readonly FailureKey[] = ['peeling', 'swollen'];
 
-/** What is coated anew. @param sheen of the finish */
-export function scopeOf(kind: FailureKey, sizeMm: number | null, sheen: string): RemedyScope {
-  if (kind === 'soft') return 'piece';
-  if (['worn', 'colour', 'run', 'bleed'].includes(kind)) return 'face';
-  // On gloss a spot flashes: another gloss is seen from the side.
+export interface Finding {
+  failure: FailureKey;
+  sizeMm: number | null;
+  /** where on the face, share of its width and height; null where nobody pointed */
+  at: { x: number; y: number } | null;
+  /** of the finish */
+  sheen: string;
+  /** kinds of the films over it */
+  films: readonly Product['kind'][];
+  place: KitchenPlace | null;
+}
+
+/** What is coated anew, by what was found and where, and by the films over it. */
+export function scopeOf({ failure, sizeMm, at, sheen, films, place }: Finding): RemedyScope {
+  if (failure === 'soft') return 'piece';
+  if (['worn', 'colour', 'run', 'bleed'].includes(failure)) return 'face';
+  // On gloss a spot flashes: another gloss is seen from the side. Glaze and clear show where a spot ends.
   if (sheen === 'gloss' || sheen === 'semi-gloss') return 'face';
-  return sizeMm !== null && sizeMm > SPOT_MM ? 'face' : 'spot';
+  if (films.includes('glaze') || films.includes('clear')) return 'face';
+  if (place && WET_PLACES.includes(place) && LIFTS.includes(failure)) return 'face';
+  const isNearEdge = at === null || [at.x, 1 - at.x, at.y, 1 - at.y].some((d) => d <= EDGE);
+  return (sizeMm ?? 0) > (isNearEdge ? SPOT_MM.atAnEdge : SPOT_MM.inTheMiddle) ? 'face' : 'spot';
+}
+
+/** What of a touch-up is coated anew: as it was planned, else as what was found asks for. @param sheen of the finish */
+export function usualScope(
+  state: JobState,
+  route: readonly Step[],
+  touchUp: TouchUp,
+  sheen: string,
+  place: KitchenPlace | null,
+): RemedyScope {
+  if (touchUp.planned) return touchUp.planned.scope;
+  const { failure, sizeMm, piece, face } = touchUp;
+  const { x = null, y = null } = state.checks.find((c) => c.id === touchUp.id) ?? {};
+  const films = layersOf(route, piece, face).over.flatMap((s) => s.product?.kind ?? []);
+  return scopeOf({ failure, sizeMm, at: x === null || y === null ? null : { x, y }, sheen, films, place });
 }
 
 export interface Material {
@@ -319,35 +356,48 @@ export interface Remedy {
   minutes: number;
   /** ms since 1970: the film is old enough */
   from: number;
-  material: Material | null;
+  /** from then on the first moment at which the air of the house lets its coats be laid; null: not as far as it is known */
+  coatFrom: number | null;
+  /** what its coats take, the finish first */
+  materials: Material[];
 }
 
-/** What is done about a finding: as it was planned, else as its kind, size and sheen ask for. @param today ISO day */
-export function remedyOf(bench: Bench, touchUp: TouchUp, sheen: string, today: string): Remedy | null {
-  const { pack, route, context, state } = bench;
+/** What is done about a finding, and when. @param now ms since 1970 */
+export function remedyOf(bench: Bench, touchUp: TouchUp, sheen: string, now: number): Remedy | null {
+  const { pack, route, context, state, air, houseAir } = bench;
   const piece = pack.pieces.find((p) => p.id === touchUp.piece);
   if (!piece) return null;
-  const scope = touchUp.planned?.scope ?? scopeOf(touchUp.failure, touchUp.sizeMm, sheen);
+  const scope = usualScope(state, route, touchUp, sheen, piece.place ?? null);
   const steps = touchUpSteps(touchUp, scope, piece, route);
-  const { finish } = layersOf(route, piece.id);
+  const { finish } = layersOf(route, piece.id, touchUp.face);
   const colour = pack.zones.find((z) => z.id === piece.zoneId)?.colour ?? '';
-  const area = touchedArea(scope, piece);
+  const from = touchUpFrom(context, touchUp.id);
+  const { climate } = houseAir ?? air ?? {};
+  const begins = Math.max(now, from);
   return {
     scope,
     steps,
     minutes: steps.reduce((sum, s) => sum + s.minutes, 0),
-    from: touchUpFrom(context, touchUp.id),
-    material:
-      finish &&
+    from,
+    coatFrom: climate && finish ? mayCoatFrom(climate, finish.limits, begins) : begins,
+    materials: [...(finish ? [finish] : []), ...productsOf(steps).filter((p) => p !== finish)].map((p) =>
       materialFor(
         [...state.cans.values()],
-        finish,
-        colour,
-        COATS * coatVolume(area, finish.dryFilm.value, finish.solids.value, 'brush'),
-        today,
+        p,
+        p.kind === 'finish' || p.kind === 'glaze' ? colour : '',
+        steps.reduce((sum, step) => sum + (step.product === p ? volumeOf(step, p) : 0), 0),
+        isoDay(now, pack.job.zone),
       ),
+    ),
   };
 }
+
+const productsOf = (steps: readonly SiteStep[]): Product[] => [
+  ...new Set(steps.flatMap((s) => s.product ?? [])),
+];
+/** mL of one coat. */
+const volumeOf = ({ areaM2, tool }: SiteStep, { dryFilm, solids }: Product): number =>
+  coatVolume(areaM2, dryFilm.value, solids.value, tool ?? 'brush');
 
 /** A drop is lost in brush and cup, mL. From memory. */
 const LEAST_ML = 5;

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { planInputs } from '../../../../tests/plan-inputs';
 import { fact, MINUTE, uuid } from '../../../../tests/bench-builders';
-import { SHELLAC_URETHANE } from '../coating/systems/index';
+import { GLAZE_CLEAR, SHELLAC_URETHANE } from '../coating/systems/index';
 import { SHEET_WAITS } from '../coating/waits';
 import { jobAt, routeNow, siteNow } from '../job-plan/job-at';
 import { planJob } from '../planning/job/plan-job';
@@ -14,7 +14,7 @@ import type { Context } from './guard/context';
 import { judge } from './guard/judge';
 import { bodySchema, type Fact, type FactBody } from './state/events';
 import { fold } from './state/fold';
-import { cureOf, withTouchUps } from './touch-up-steps';
+import { cureOf, touchUpSteps, withTouchUps } from './touch-up-steps';
 
 const DAY = 1440 * MINUTE;
 const inputs = planInputs(SHELLAC_URETHANE, { fixed: false, startDay: '2026-03-09' });
@@ -62,6 +62,25 @@ describe('a planned touch-up', () => {
     const face = context([...hung, found, at(0.1, plan('face', '2026-03-11'))]).site ?? [];
     expect(minutes(face)).toBeGreaterThan(minutes(steps));
     expect(context([...hung, found]).site).toEqual([]);
+  });
+
+  it('lays anew what lies over the finish: glaze with a rag, then the clear', () => {
+    const glazed = planInputs(GLAZE_CLEAR, { fixed: false });
+    const [own] = glazed.pieces;
+    if (!own) throw new Error('no piece');
+    const steps = touchUpSteps(
+      { id: uuid(1), failure: 'nick', face: 'front' },
+      'face',
+      own,
+      routeNow(glazed),
+    );
+    const coats = steps.filter((s) => s.product).map((s) => [s.product?.kind, s.tool]);
+    expect(coats).toEqual([
+      ['finish', 'brush-roller'],
+      ['finish', 'brush-roller'],
+      ['glaze', 'rag'],
+      ['clear', 'brush-roller'],
+    ]);
   });
 
   it('does not begin before its day, nor a coat before the film under it is ready', () => {

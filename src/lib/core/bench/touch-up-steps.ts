@@ -2,8 +2,9 @@
  * A touch-up that is planned, as steps in the kitchen with films and waits of their own: they are planned, done and waited for as the
  * fixed work is. Common practice, no source; the product's data sheet decides.
  */
-import { gets, plain, type Requirement, type Step } from '../coating/route';
-import type { Product } from '../coating/system';
+import { facesOf, gets, plain, type Requirement, type Step } from '../coating/route';
+import type { Face, Product } from '../coating/system';
+import type { Tool } from '../coating/tool';
 import { edgeArea, faceArea, type Measured } from '../kitchen/area';
 import { failureOf, type FailureKey } from '../quality/failures';
 import type { RemedyScope } from '../quality/remedy-scope';
@@ -13,7 +14,7 @@ import { touchUpFrom } from './guard/touch-up';
 import type { JobState, TouchUp } from './state/state';
 
 /** Two thin coats close a spot. Common practice, T23. */
-export const COATS = 2;
+const COATS = 2;
 /** Bare spots are primed first where one of these was found. */
 const PRIMED: readonly FailureKey[] = ['peeling', 'bleed', 'swollen'];
 /** How much more work than a spot. From memory. */
@@ -31,18 +32,23 @@ export interface TouchedPiece extends Measured {
   zoneId: string;
 }
 
-/** What lies on a piece by its route: primer, finish, and what is over it. */
-export function layersOf(route: readonly Step[], piece: string) {
-  const laid = route.flatMap((s) => (s.product && !s.mends && gets(s, piece) ? [s.product] : []));
+/** What lies over the finish, and is laid anew with it. */
+const OVER: readonly Product['kind'][] = ['glaze', 'clear', 'wax'];
+
+/** What lies on a face of a piece by its route: primer, finish, and the last coat of each product over it. */
+export function layersOf(route: readonly Step[], piece: string, face: Face) {
+  const laid = route.filter((s) => s.product && !s.mends && gets(s, piece) && facesOf(s).includes(face));
+  const of = (kind: Product['kind']): Step[] => laid.filter((s) => s.product?.kind === kind);
+  const over = laid.filter((s) => s.product && OVER.includes(s.product.kind));
   return {
-    primer: laid.find((p) => p.kind === 'primer') ?? null,
-    finish: laid.findLast((p) => p.kind === 'finish') ?? null,
-    top: laid.findLast((p) => p.kind === 'clear') ?? null,
+    primer: of('primer')[0]?.product ?? null,
+    finish: of('finish').at(-1)?.product ?? null,
+    over: [...new Map(over.map((s) => [s.product?.key, s])).values()],
   };
 }
 
 /** Area that is coated anew, m². */
-export const touchedArea = (scope: RemedyScope, piece: Measured): number =>
+const touchedArea = (scope: RemedyScope, piece: Measured): number =>
   scope === 'spot' ? SPOT_M2 : scope === 'face' ? faceArea(piece) : 2 * faceArea(piece) + edgeArea(piece);
 
 interface Work {
@@ -51,16 +57,17 @@ interface Work {
   share: number;
   grit?: number;
   product?: Product;
+  tool?: Tool;
 }
 
 /** Steps of one touch-up, in order. @param route of the job */
 export function touchUpSteps(
-  touchUp: Pick<TouchUp, 'id' | 'failure'>,
+  touchUp: Pick<TouchUp, 'id' | 'failure' | 'face'>,
   scope: RemedyScope,
   piece: TouchedPiece,
   route: readonly Step[],
 ): SiteStep[] {
-  const { primer, finish, top } = layersOf(route, piece.id);
+  const { primer, finish, over } = layersOf(route, piece.id, touchUp.face);
   const failure = failureOf(touchUp.failure);
   const strips = touchUp.failure === 'peeling';
   const coat = (product: Product, act: string): Work => ({
@@ -84,12 +91,16 @@ export function touchUpSteps(
     ...(finish
       ? Array.from({ length: COATS }, (_, i) => coat(finish, `${finish.name}, ${i + 1} of ${COATS}`))
       : []),
-    ...(top ? [coat(top, top.name)] : []),
+    ...over.flatMap(({ product, tool, how }): Work[] =>
+      // What is rubbed on is rubbed on here, too.
+      product ? [{ ...coat(product, product.name), ...(tool === 'rag' ? { tool, how } : {}) }] : [],
+    ),
   ];
   const minutes = failure.minutes * SCOPE_FACTOR[scope];
   const shares = work.reduce((sum, w) => sum + w.share, 0);
   const key = (i: number): string => touchUpKey(touchUp.id, i);
-  return work.map(({ act, how, share, grit = null, product = null }, i): SiteStep => {
+  const usual: Tool = scope === 'spot' ? 'brush' : 'brush-roller';
+  return work.map(({ act, how, share, grit = null, product = null, tool = usual }, i): SiteStep => {
     const before = work[i - 1];
     return {
       key: key(i),
@@ -100,7 +111,7 @@ export function touchUpSteps(
       how,
       zone: piece.zoneId,
       product,
-      tool: product && (scope === 'spot' ? 'brush' : 'brush-roller'),
+      tool: product && tool,
       wet: 1,
       grit,
       areaM2: touchedArea(scope, piece),

@@ -85,6 +85,15 @@ it('what the record says is a risk is named, and what failed before is looked at
     'it was cold at a coat',
     '1 finding so far',
   ]);
+  const worn = (n: number) =>
+    pieces.map((p, i) => ({
+      ...p,
+      condition: { ...p.condition, wear: i < n ? (2 as const) : (0 as const) },
+    }));
+  expect(risksOf({ ...bench(), pieces: worn(8) })).toEqual([
+    'heavy use: 8 of 30 pieces were worn when it was surveyed',
+  ]);
+  expect(risksOf({ ...bench(), pieces: worn(7) })).toEqual([]);
   const plan = visitPlan(risky, 89 * DAY);
   expect(plan?.visit.day).toBe(90);
   expect(plan?.pieces.find((p) => p.code === '21')?.why).toBe('it failed before');

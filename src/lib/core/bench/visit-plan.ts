@@ -4,6 +4,7 @@ import { sampleSize } from '../quality/sampling';
 import { nextVisit, type Visit } from '../quality/visits';
 import { seeded } from '../units/random';
 import { gets } from '../coating/route';
+import type { Condition } from '../kitchen/condition';
 import { pieceState } from './state/state';
 import type { Bench, BenchPiece } from './view/bench-job';
 
@@ -17,6 +18,10 @@ const DAY = 86_400_000;
 const UNDER_WAY = 1.5 * DAY;
 /** The air at a coat was cold below this, °C. From memory. */
 const COLD = 15;
+
+/** Wear from which a piece was worn, 0 to 3; and the share of worn pieces from which a kitchen is in heavy use. Our choice. */
+const WORN = 2;
+const HEAVY_USE = 0.25;
 
 export interface ChosenPiece {
   id: string;
@@ -43,7 +48,9 @@ export function risksOf({
   route,
   facts,
   pieces,
-}: Pick<Bench, 'state' | 'route' | 'facts'> & { pieces: readonly { id: string }[] }): string[] {
+}: Pick<Bench, 'state' | 'route' | 'facts'> & {
+  pieces: readonly { id: string; condition: Pick<Condition, 'wear'> }[];
+}): string[] {
   const hung = pieces.filter((p) => pieceState(state, p.id).hangs.length > 0);
   const early = hung.filter((p) => {
     const own = pieceState(state, p.id);
@@ -64,7 +71,11 @@ export function risksOf({
     (t) => t.test.method === 'patch' && ['2B', '1B', '0B'].includes(t.test.result),
   );
   const failed = state.checks.filter((c) => !c.sound).length;
+  const worn = hung.filter((p) => p.condition.wear >= WORN).length;
   return [
+    ...(worn > 0 && worn >= HEAVY_USE * hung.length
+      ? [`heavy use: ${worn} of ${hung.length} pieces were worn when it was surveyed`]
+      : []),
     ...(early.length
       ? [`${early.length} ${early.length === 1 ? 'piece was' : 'pieces were'} hung early`]
       : []),
@@ -79,7 +90,7 @@ export function risksOf({
 function riskOf(p: BenchPiece, failed: ReadonlySet<string>): string | null {
   if (failed.has(p.id)) return 'it failed before';
   if (p.place && p.place !== 'elsewhere') return PLACE_WORDS[p.place];
-  return p.condition.wear >= 2 ? 'worn when it was surveyed' : null;
+  return p.condition.wear >= WORN ? 'worn when it was surveyed' : null;
 }
 
 /**

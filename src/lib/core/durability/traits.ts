@@ -8,6 +8,7 @@ import { pieceState, type Air, type JobState } from '../bench/state/state';
 /** Traits that groups can be made by, with their names. Those that hold for a whole kitchen are marked. */
 export const TRAITS = {
   system: 'System',
+  product: 'Finish product',
   gloss: 'Breaking the gloss',
   wood: 'Wood',
   oldFinish: 'Old finish',
@@ -78,7 +79,9 @@ export function pieceTraits(
     [...own.done.values()].flatMap((d) => (state.works.get(d.work)?.overruled ?? []).map((o) => o.rule)),
   );
   const air = airAt(readings, ends);
+  const finish = coats.findLast((s) => s.product?.kind === 'finish')?.product;
   return {
+    ...(finish ? { product: finish.name } : {}),
     wood: condition.wood,
     oldFinish: condition.oldFinish,
     place: PLACE_WORDS[place],

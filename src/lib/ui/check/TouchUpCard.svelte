@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { CheckPage } from '$core/bench/pages/check';
   import { REMEDY_SCOPES, SCOPE_WORDS } from '$core/quality/remedy-scope';
-  import { isoDay, sayDate, sayMinutes, sayNear, sayTime } from '$core/units/clock-time';
+  import { dayToMs, isoDay, sayDate, sayMinutes, sayNear, sayTime } from '$core/units/clock-time';
   import Button from '../kit/Button.svelte';
   import Choice from '../kit/Choice.svelte';
   import DateField from '../kit/DateField.svelte';
@@ -48,7 +48,8 @@
     </p>
   {:else}
     {#if touchUp.due}<p class:bad={touchUp.overdue}>
-        {touchUp.overdue ? '▲ overdue: was promised' : 'Promised'} by <b>{touchUp.due}</b>
+        {touchUp.overdue ? '▲ overdue: was promised' : 'Promised'} by
+        <b>{sayDate(dayToMs(touchUp.due, zone), zone)}</b>
       </p>{/if}
     {#if touchUp.warranty !== null}<p class="soft">
         {touchUp.warranty ? 'Within the warranty by its date' : 'After the warranty: at the owner’s cost'};
@@ -59,6 +60,9 @@
         Safe from <b>{sayTime(Math.max(now, remedy.from), zone)}</b>{remedy.from > now
           ? ': the film is too young before'
           : ''}.
+        {#if remedy.coatFrom === null}The air of the house lets none of its coats be laid as far as it is
+          known.{:else if remedy.coatFrom > Math.max(now, remedy.from)}The air of the house lets its coats be
+          laid from <b>{sayTime(remedy.coatFrom, zone)}</b>.{/if}
         {SCOPE_WORDS[remedy.scope][0]?.toUpperCase()}{SCOPE_WORDS[remedy.scope].slice(1)}, about {remedy.minutes}
         min of hands.
       </p>
@@ -66,16 +70,13 @@
       <ol>
         {#each remedy.steps as s, i (s.key)}<li>{act(s.act)}{wait(i)}</li>{/each}
       </ol>
-      {#if remedy.material}
+      {#each remedy.materials as m, i (i)}
         <p>
-          <b>{remedy.material.ml} mL</b> of {remedy.material.product}{remedy.material.colour
-            ? `, ${remedy.material.colour}`
-            : ''}:
-          {#if remedy.material.can}from the kept can, {remedy.material.can.place}.{:else}{remedy.material
-              .not ?? 'No can is kept.'} Mix or buy anew; another can of the colour may be off by up to ΔE 1 (from
-            memory): try it at an edge first.{/if}
+          <b>{m.ml} mL</b> of {m.product}{m.colour ? `, ${m.colour}` : ''}: {m.can
+            ? `from the kept can, ${m.can.place}.`
+            : `${m.not ?? 'no can is kept.'} Mix or buy anew${m.colour ? '; another can of the colour may be off by up to ΔE 1 (from memory): try it at an edge first' : ''}.`}
         </p>
-      {/if}
+      {/each}
     {/if}
     <FoldOut words="What it is likely from">
       {#each touchUp.causes as c, i (i)}
@@ -100,7 +101,8 @@
         {#snippet children(sending)}
           <div class="close">
             {#if touchUp.planned}<p>
-                Planned for <b>{touchUp.planned.day}</b> or later; the plan of the job has its steps.
+                Planned for <b>{sayDate(dayToMs(touchUp.planned.day, zone), zone)}</b> or later; the plan of the
+                job has its steps.
               </p>{/if}
             <Choice name="scope" label="To coat anew" value={remedy?.scope ?? 'spot'}>
               {#each REMEDY_SCOPES as s (s)}<Option value={s} text={SCOPE_WORDS[s]} />{/each}
@@ -114,7 +116,9 @@
             />
             {#if offered.length}<p class="soft">
                 The crew is near by: {offered
-                  .map((n) => `${n.day} at ${n.name}, ${n.km.toFixed(1)} km away`)
+                  .map(
+                    (n) => `${sayDate(dayToMs(n.day, zone), zone)} at ${n.name}, ${n.km.toFixed(1)} km away`,
+                  )
                   .join('; ')}.
               </p>{/if}
             <Button type="submit" kind="tertiary" disabled={sending}
@@ -133,7 +137,7 @@
           </Choice>
           <NumberField name="ml" label="Paint used" unit="mL" />
           {#if cans.length}
-            <Choice name="can" label="From" value={remedy?.material?.can?.id ?? ''}>
+            <Choice name="can" label="From" value={remedy?.materials[0]?.can?.id ?? ''}>
               <Option value="" text="another can" />
               {#each cans as c (c.id)}<Option
                   value={c.id}

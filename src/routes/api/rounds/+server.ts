@@ -1,7 +1,7 @@
 import { isoDay } from '$core/units/clock-time';
 import { askedRound } from '$server/asked-round';
 import { Refused } from '$server/refused';
-import { visitsToMake } from '$server/services/across/rounds';
+import { visitsToMake, type RoundsPage } from '$server/services/across/rounds';
 import { companyZone } from '$server/services/company/clock';
 import { readSetting } from '$server/store/settings';
 import { json } from '@sveltejs/kit';
@@ -29,7 +29,7 @@ export const GET: RequestHandler = ({ locals, url }) => {
       home: readSetting(locals.db, 'home'),
       made,
       refused,
-    },
+    } satisfies RoundsPage,
     { headers: { 'cache-control': 'no-store' } },
   );
 };

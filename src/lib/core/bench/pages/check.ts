@@ -45,7 +45,8 @@ export function checkPage(bench: Bench, wanted: string | null, now: number) {
     const failure = failureOf(t.failure);
     const piece = pack.pieces.find((p) => p.id === t.piece);
     const sheen = pack.zones.find((z) => z.id === piece?.zoneId)?.sheen ?? 'satin';
-    const remedy = remedyOf(bench, t, sheen, isoDay(now, pack.job.zone));
+    const remedy = remedyOf(bench, t, sheen, now);
+    const works = bench.site.flatMap((s) => (s.touchUp === t.id ? (state.site.get(s.key) ?? []) : []));
     const until = handedOver === null ? null : handedOver + (pack.warrantyMonths ?? 0) * DAYS_A_MONTH * DAY;
     return {
       id: t.id,
@@ -68,16 +69,12 @@ export function checkPage(bench: Bench, wanted: string | null, now: number) {
       causes: piece ? causesOf(t.failure, factsOf(bench, piece, t.opened)) : [],
       remedy,
       planned: t.planned,
-      /** steps of it that were begun, what its work took so far, min, and what may be done next */
-      begun: bench.site.filter((s) => s.touchUp === t.id && state.site.has(s.key)).length,
-      done: bench.site.filter((s) => s.touchUp === t.id && (state.site.get(s.key)?.end ?? null) !== null)
-        .length,
+      /** its steps that were begun, and minutes that those took which are done */
+      begun: works.length,
       worked: Math.round(
-        bench.site.reduce((sum, s) => {
-          const work = s.touchUp === t.id ? state.site.get(s.key) : undefined;
-          return work?.end ? sum + (work.end - work.start) / MINUTE : sum;
-        }, 0),
+        works.reduce((sum, w) => sum + (w.end === null ? 0 : (w.end - w.start) / MINUTE), 0),
       ),
+      /** what may be done next */
       next: steps.filter((s) => s.touchUp === t.id),
     };
   };

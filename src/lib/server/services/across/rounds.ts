@@ -1,6 +1,6 @@
 /** Visits and touch-ups that are due, and a round of some of them in one day. */
 import type { FactBody } from '$core/bench/state/events';
-import { scopeOf } from '$core/bench/touch-up-advice';
+import { usualScope } from '$core/bench/touch-up-advice';
 import { sampleSize } from '$core/quality/sampling';
 import { shortestRound, travelMinutes, type Position, type Round, type Stop } from '$core/quality/round';
 import { dueVisit, nextVisit, type Visit } from '$core/quality/visits';
@@ -16,6 +16,7 @@ import { listSummaries } from '../../store/summaries';
 import { companyZone } from '../company/clock';
 import { recordFacts } from '../bench/record-facts';
 import { openJob, readChoice } from '../job/open-job';
+import { placesOf } from '../job/places';
 import { summarise } from '../job/summaries';
 
 const MINUTE = 60_000;
@@ -80,6 +81,22 @@ export interface MadeRound {
   /** ms since 1970 */
   leaves: number;
   back: number;
+}
+
+/** Rounds, as their page is given them. */
+export interface RoundsPage {
+  /** ms since 1970 */
+  now: number;
+  zone: string;
+  day: string;
+  leaves: string;
+  /** ids of the jobs that are ticked */
+  asked: string[];
+  visits: VisitToMake[];
+  home: Position | null;
+  made: MadeRound | null;
+  /** why the round that was asked for is none; empty where it is one */
+  refused: string;
 }
 
 /** When the house of a job is open on a day, minutes from its midnight. */
@@ -163,12 +180,14 @@ export function planTouchUps(
   let planned = 0;
   const left: string[] = [];
   for (const job of jobs) {
-    const { state, zones, pieces, job: own } = openJob(db, job);
+    const file = openJob(db, job);
+    const { state, zones, pieces, route, job: own } = file;
+    const places = placesOf(file);
     for (const t of state.touchUps.values()) {
       const piece = pieces.find((p) => p.id === t.piece);
       if (t.closed || !piece) continue;
       const sheen = zones.find((z) => z.id === piece.zoneId)?.sheen ?? 'satin';
-      const scope = t.planned?.scope ?? scopeOf(t.failure, t.sizeMm, sheen);
+      const scope = usualScope(state, route, t, sheen, places.get(piece.id) ?? null);
       const body: FactBody = { kind: 'touch-up.planned', touchUp: t.id, scope, day };
       try {
         recordFacts(db, job, [{ id: newId(), job, at, ...by, body }]);

@@ -3,8 +3,6 @@ import { isoDay } from '$core/units/clock-time';
 import type { JobRecord } from '$core/durability/record';
 import { spellsOf } from '$core/durability/spells';
 import { pieceTraits, seasonOf, type Trait } from '$core/durability/traits';
-import { kitchenPlaces } from '$core/kitchen/kitchen-places';
-import { readNotation } from '$core/kitchen/notation';
 import { SCHOOLS } from '$core/coating/schools';
 import { gets } from '$core/coating/route';
 import { pieceState, type Air } from '$core/bench/state/state';
@@ -12,6 +10,7 @@ import { finishFor } from '$core/planning/job/finishes';
 import { PATTERN_FACTS } from '$core/coating/pattern';
 import { TOOL_FACTS } from '$core/coating/tool';
 import type { OpenJob } from './open-job';
+import { placesOf } from './places';
 
 /** As the schools are called. */
 const schoolName = (key: string, value: string): string =>
@@ -51,7 +50,7 @@ export function durabilityRecord(file: OpenJob): JobRecord | null {
   const { choice, state, route, job } = file;
   const ids = new Set(file.pieces.map((p) => p.id));
   if (!choice || ![...state.pieces].some(([id, p]) => ids.has(id) && p.hangs.length > 0)) return null;
-  const places = kitchenPlaces(readNotation(job.surveyed, job.unit).kitchen, file.pieces);
+  const places = placesOf(file);
   const readings = readingsOf(file);
   const coats = route.filter((s) => s.kind === 'coat');
   const last = Math.max(
@@ -71,7 +70,7 @@ export function durabilityRecord(file: OpenJob): JobRecord | null {
   return {
     version: 1,
     traits,
-    pieces: file.pieces.flatMap((piece, i) => {
+    pieces: file.pieces.flatMap((piece) => {
       const spells = spellsOf(state, route, piece.id);
       if (!spells.length) return [];
       const { done } = pieceState(state, piece.id);
@@ -85,7 +84,7 @@ export function durabilityRecord(file: OpenJob): JobRecord | null {
           code: piece.code,
           traits: {
             system: finishFor(choice, piece).system.name,
-            ...pieceTraits(piece, places[i] ?? 'elsewhere', state, route, readings),
+            ...pieceTraits(piece, places.get(piece.id) ?? 'elsewhere', state, route, readings),
           },
           batches: batchesOf(file, piece.id),
           days: [...new Set(days)],

@@ -9,6 +9,7 @@ import { writeSummary, type JobStage, type Summary } from '../../store/summaries
 import { writeRecord } from '../../store/durability';
 import { durabilityRecord } from './durability-record';
 import { openJob, type OpenJob } from './open-job';
+import { placesOf } from './places';
 
 /** Coats of a piece that count as passes. */
 const coats = (file: OpenJob) => file.route.filter((s) => s.kind === 'coat');
@@ -27,6 +28,7 @@ function stageOf(file: OpenJob, s: Omit<Summary, 'stage'>): JobStage {
 export function summarise(file: OpenJob): Summary {
   const states = file.pieces.map((p) => pieceState(file.state, p.id));
   const steps = coats(file);
+  const open = [...file.state.touchUps.values()].filter((t) => !t.closed);
   const counts = {
     pieces: states.length,
     labelled: states.filter((s) => s.labelled).length,
@@ -35,11 +37,13 @@ export function summarise(file: OpenJob): Summary {
     passes: file.pieces.reduce((sum, p) => sum + steps.filter((step) => gets(step, p.id)).length, 0),
     hung: states.filter((s) => s.hungIn !== null).length,
     handedOver: file.state.handedOver,
-    openTouchUps: [...file.state.touchUps.values()].filter((t) => !t.closed).length,
+    openTouchUps: open.length,
     checks: file.state.checks.length,
     flaws: [...file.state.flaws.values()].filter((f) => f.accepted === null).length,
     risky: risksOf(file).length > 0,
-    touchUpMinutes: goMinutes(file.state, file, new Map(file.zones.map((z) => [z.id, z.sheen]))),
+    touchUpMinutes: open.length
+      ? goMinutes(file.state, file, new Map(file.zones.map((z) => [z.id, z.sheen])), placesOf(file))
+      : 0,
     lastCheck: file.state.checks.findLast((c) => c.how === 'visit')?.at ?? null,
   };
   return { ...counts, stage: stageOf(file, counts) };

@@ -2,6 +2,9 @@
 import { beforeEach, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
 import { newDatabase } from '../../../../../tests/new-database';
+import { checkPage } from '$core/bench/pages/check';
+import { openBench } from '$core/bench/view/bench-job';
+import { TOOL_FACTS } from '$core/coating/tool';
 import { plannedSteps } from '$core/planning/job/operation-id';
 import { isTouchUp } from '$core/takeoff/site-route';
 import { dayToMs, isoDay } from '$core/units/clock-time';
@@ -11,6 +14,7 @@ import { listSummaries } from '$server/store/summaries';
 import { listWorkers } from '$server/store/workers';
 import { planTouchUps, visitsToMake } from '$server/services/across/rounds';
 import { stations } from '$server/services/across/spine';
+import { benchPack } from '$server/services/bench/bench-pack';
 import { recordFacts } from '$server/services/bench/record-facts';
 import { openJob } from '$server/services/job/open-job';
 import { bars } from './bars';
@@ -66,6 +70,26 @@ it('a round plans them for its day; they follow one another, and the kitchen sta
     bars(file, plan, people).filter((b) => b.tense === 'planned' && b.words.startsWith('Touch up')),
   ).toHaveLength(steps.length);
   expect(Math.min(...steps.map((s) => s.start))).toBeGreaterThanOrEqual(dayToMs(day, ZONE));
+});
+
+it('says what its coats take, by area, film, solids and what the brush leaves behind', () => {
+  find(3);
+  const file = openJob(db, job);
+  const bench = openBench(benchPack(db, { file, plan: null }, NOW));
+  const remedy = checkPage(bench, null, NOW).touchUps[0]?.remedy;
+  const coats = remedy?.steps.filter((s) => s.product) ?? [];
+  expect(remedy?.materials.map((m) => m.product).sort()).toEqual(
+    [...new Set(coats.map((s) => s.product?.name ?? ''))].sort(),
+  );
+  expect(remedy?.coatFrom).toBe(remedy?.from);
+  for (const m of remedy?.materials ?? []) {
+    const own = coats.filter((s) => s.product?.name === m.product);
+    const { dryFilm, solids } = own[0]?.product ?? { dryFilm: { value: NaN }, solids: { value: NaN } };
+    const { transfer } = TOOL_FACTS[own[0]?.tool ?? 'brush'];
+    // m² × µm is mL; five more are lost in brush and cup.
+    const ml = (own.length * (own[0]?.areaM2 ?? 0) * dryFilm.value) / solids.value / transfer;
+    expect(m.ml).toBe(Math.ceil(ml + 5));
+  }
 });
 
 it('closed ones are planned no more', async () => {
