@@ -1,0 +1,99 @@
+/**
+ * No more lies on a rack, or is at a place, or needs people at one time, than there is room for: what surely lies there together
+ * (time-table: Schutt, Feydt, Stuckey & Wallace, Constraints 16, 2011).
+ */
+import { other, type Engine, type Literals, type Propagator } from './engine';
+
+export interface Stay {
+  /** when it begins, and when it ends so many minutes after */
+  from: number;
+  to: number;
+  tail: number;
+  slots: number;
+}
+
+interface Stretch {
+  from: number;
+  to: number;
+  slots: number;
+}
+
+export class RoomRule implements Propagator {
+  readonly priority = 2;
+
+  constructor(
+    private readonly e: Engine,
+    private readonly stays: readonly Stay[],
+    private readonly slots: number,
+  ) {
+    for (const s of stays)
+      for (const side of [s.from, other(s.from), s.to, other(s.to)]) e.listen(side, this, 0);
+  }
+
+  private until = (s: Stay): number => this.e.least(s.to) + s.tail;
+
+  /** How much surely lies there, stretch by stretch. */
+  private profile(): Stretch[] {
+    const { e } = this;
+    const steps: [number, number][] = [];
+    for (const s of this.stays) {
+      const [from, to] = [e.most(s.from), this.until(s)];
+      if (from < to) steps.push([from, s.slots], [to, -s.slots]);
+    }
+    steps.sort((a, b) => a[0] - b[0]);
+    const out: Stretch[] = [];
+    let taken = 0;
+    for (const [k, [t, slots]] of steps.entries()) {
+      taken += slots;
+      const next = steps[k + 1];
+      if (next && next[0] > t && taken > 0) out.push({ from: t, to: next[0], slots: taken });
+    }
+    return out;
+  }
+
+  /** Stays that surely lie there all through a stretch, enough of them that no more than `room` is left. */
+  private why(from: number, to: number, enough: number, but: Stay | null): Literals {
+    const { e } = this;
+    const there = this.stays
+      .filter((s) => s !== but && e.most(s.from) <= from && this.until(s) >= to)
+      .sort((a, b) => b.slots - a.slots);
+    const out: Literals = [];
+    let taken = 0;
+    for (const s of there) {
+      if (taken >= enough) break;
+      taken += s.slots;
+      out.push(other(s.from), -from, s.to, to - s.tail);
+    }
+    return out;
+  }
+
+  propagate(): boolean {
+    const { e, slots } = this;
+    const profile = this.profile();
+    for (const x of profile)
+      if (x.slots > slots) return e.contradict(this.why(x.from, x.from + 1, slots + 1, null));
+    for (const s of this.stays) {
+      if (!s.slots) continue;
+      const room = slots - s.slots;
+      for (const x of profile) {
+        const [from, to] = [e.most(s.from), this.until(s)];
+        if (x.to <= e.least(s.from)) continue;
+        if (x.from >= e.most(s.to) + s.tail) break;
+        const own = from <= x.from && to >= x.to ? s.slots : 0;
+        if (own || x.slots <= room) continue;
+        // It begins after the stretch where it surely ends after its beginning.
+        if (to > x.from && e.least(s.from) < x.to) {
+          const t = Math.min(x.to - 1, to - 1);
+          if (!e.raise(s.from, x.to, [...this.why(t, x.to, room + 1, s), s.to, t + 1 - s.tail])) return false;
+        }
+        // It ends before it where it surely begins before its end.
+        if (e.most(s.from) < x.to && e.most(s.to) + s.tail > x.from) {
+          const t = Math.max(x.from + 1, e.most(s.from) + 1);
+          if (!e.raise(other(s.to), s.tail - x.from, [...this.why(x.from, t, room + 1, s), other(s.from), 1 - t]))
+            return false;
+        }
+      }
+    }
+    return true;
+  }
+}

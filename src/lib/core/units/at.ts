@@ -1,0 +1,6 @@
+/** @returns what stands at index `i`; @throws RangeError where nothing does: a fault of the program */
+export function at(list: readonly number[], i: number): number {
+  const found = list[i];
+  if (found === undefined) throw new RangeError(`nothing at ${i} of ${list.length}`);
+  return found;
+}
