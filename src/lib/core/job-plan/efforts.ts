@@ -3,30 +3,35 @@ import type { Effort } from '../planning/search/effort';
 
 /** The same inputs give the same plan. */
 const SEED = 20260309;
-const effort = (steps: number, nodes: number): Effort => ({ seed: SEED, steps, nodes });
-const quick = (steps: number, nodes: number): Effort => ({ ...effort(steps, nodes), prove: false });
+const effort = (steps: number, nodes: number, learning: number): Effort => ({
+  ...{ seed: SEED, steps, nodes, learning },
+});
+const quick = (steps: number, nodes: number, learning: number): Effort => ({
+  ...effort(steps, nodes, learning),
+  prove: false,
+});
 
 export const EFFORTS = {
   /** a plan that is stored */
-  stored: { ...effort(160, 8_000), more: true },
+  stored: effort(160, 8_000, 1),
   /** a stored plan that stays near the one before it, and is waited for */
-  followed: effort(160, 3_000),
+  followed: effort(160, 3_000, 0.3),
   /** a longer search for one, some ten seconds */
-  search: effort(3_000, 150_000),
+  search: effort(1_000, 150_000, 10),
   /** dividing pieces into lots and choosing how they are turned: dozens of plans are compared */
-  settle: quick(16, 300),
+  settle: quick(16, 300, 0.05),
   /** finding a lot for a piece that is mended */
-  rework: quick(24, 400),
+  rework: quick(24, 400, 0.2),
   /** what one change would gain, and the plan that a risk is weighed for */
-  whatIf: quick(60, 3_000),
+  whatIf: quick(60, 3_000, 0.5),
   /** what a pin would cost, while it is dragged; whether an old time can be kept */
-  pin: quick(24, 600),
+  pin: quick(24, 600, 0.5),
   /** ways to turn the pieces, side by side */
-  compare: quick(40, 1_000),
+  compare: quick(40, 1_000, 0.2),
   /** when a new kitchen could start: some eight plans */
-  newStart: quick(24, 500),
+  newStart: quick(24, 500, 0.2),
   /** a problem that somebody sent; time is its limit */
-  sent: effort(1_500, 1_000_000),
+  sent: effort(400, 1_000_000, 20),
 } as const satisfies Record<string, Effort>;
 
 /** Effort for jobs that are planned together, by how many operations they have. */

@@ -4,3 +4,10 @@ export function at(list: readonly number[], i: number): number {
   if (found === undefined) throw new RangeError(`nothing at ${i} of ${list.length}`);
   return found;
 }
+
+/** The same of a typed list. */
+export function cell(list: Int32Array, i: number): number {
+  const found = list[i];
+  if (found === undefined) throw new RangeError(`nothing at ${i} of ${list.length}`);
+  return found;
+}

@@ -6,6 +6,7 @@ const BACK = 1;
 
 export class AirRule implements Propagator, Explainer {
   readonly priority = 0;
+  isQueued = false;
 
   /** @param allowed the earliest start by the end before it; never falling */
   constructor(

@@ -10,7 +10,12 @@ export interface Task {
 
 export class ApartRule implements Propagator {
   readonly priority = 1;
-  private readonly changed = new Set<number>();
+  isQueued = false;
+  /** tasks that changed, and which of all those are */
+  private readonly changed: number[] = [];
+  private readonly isChanged: boolean[];
+  /** the most minutes from any task to the next */
+  private readonly longest: number;
 
   /** @param between minutes from one task to the next, by their indexes */
   constructor(
@@ -18,32 +23,57 @@ export class ApartRule implements Propagator {
     private readonly tasks: readonly Task[],
     private readonly between: (a: number, b: number) => number,
   ) {
+    this.isChanged = tasks.map(() => false);
+    this.longest = Math.max(0, ...tasks.flatMap((_, a) => tasks.map((__, b) => between(a, b))));
     for (const [i, t] of tasks.entries()) {
-      this.changed.add(i);
+      this.wake(i);
       for (const s of [t.start, other(t.start), t.end, other(t.end)]) e.listen(s, this, i);
       if (t.here >= 0) e.listen(t.here, this, i);
     }
-    e.onBack.push(() => this.changed.clear());
   }
 
   wake(tag: number): void {
-    this.changed.add(tag);
+    if (this.isChanged[tag]) return;
+    this.isChanged[tag] = true;
+    this.changed.push(tag);
+  }
+
+  forget(): void {
+    for (const i of this.changed) this.isChanged[i] = false;
+    this.changed.length = 0;
   }
 
   propagate(): boolean {
     const { e, tasks } = this;
-    for (const i of this.changed) {
-      this.changed.delete(i);
+    for (let i = this.changed.pop(); i !== undefined; i = this.changed.pop()) {
+      this.isChanged[i] = false;
       const a = tasks[i];
       if (!a || (a.here >= 0 && e.most(a.here) === 0)) continue;
       const isHere = a.here < 0 || e.least(a.here) === 1;
-      for (const [j, b] of tasks.entries()) {
-        if (i === j || (b.here >= 0 && e.most(b.here) === 0)) continue;
+      const [end, latest] = [e.least(a.end), e.most(a.start)];
+      for (let j = 0; j < tasks.length; j++) {
+        const b = tasks[j];
+        if (!b || i === j) continue;
+        // Most pairs may be in either order, or are in one that pushes neither.
+        const isFirst = end + this.longest <= e.most(b.start);
+        const isSecond = e.least(b.end) + this.longest <= latest;
+        if (isFirst && isSecond) continue;
+        if (isFirst && this.pushesNeither(a, b)) continue;
+        if (isSecond && this.pushesNeither(b, a)) continue;
         const isThere = b.here < 0 || e.least(b.here) === 1;
-        if ((isHere || isThere) && !this.pair(i, a, j, b, isHere && isThere)) return false;
+        if ((!isHere && !isThere) || (!isThere && e.most(b.here) === 0)) continue;
+        if (!this.pair(i, a, j, b, isHere && isThere)) {
+          this.forget();
+          return false;
+        }
       }
     }
     return true;
+  }
+
+  private pushesNeither(a: Task, b: Task): boolean {
+    const { e, longest } = this;
+    return e.least(a.end) + longest <= e.least(b.start) && e.most(a.end) + longest <= e.most(b.start);
   }
 
   private pair(i: number, a: Task, j: number, b: Task, both: boolean): boolean {
@@ -74,7 +104,13 @@ export class ApartRule implements Propagator {
     const until = e.most(b.start) - ab;
     return (
       until >= e.most(a.end) ||
-      e.raise(other(a.end), -until, [...notBefore(e, b, a, ba), ...here(a), ...here(b), other(b.start), -e.most(b.start)])
+      e.raise(other(a.end), -until, [
+        ...notBefore(e, b, a, ba),
+        ...here(a),
+        ...here(b),
+        other(b.start),
+        -e.most(b.start),
+      ])
     );
   }
 }

@@ -5,7 +5,7 @@
  * What leads to a contradiction is traced back to the first point where one decision stands for all of its level (first unique
  * implication point; Marques-Silva & Sakallah 1999), and what is learnt there holds for good.
  */
-import { at } from '$core/units/at';
+import { at, cell } from '$core/units/at';
 
 /** Sides and the values they have reached, one after the other. */
 export type Literals = number[];
@@ -21,10 +21,14 @@ export interface Clause {
 export interface Propagator {
   /** 0 is asked first */
   readonly priority: 0 | 1 | 2;
+  /** kept by the engine */
+  isQueued: boolean;
   /** raises what its rule asks for; false at a contradiction */
   propagate(): boolean;
   /** told which of its sides rose, by the number it gave when it asked to be told */
   wake?(tag: number): void;
+  /** told that what it was woken for was undone */
+  forget?(): void;
 }
 
 /** A reason that is worked out only when it is asked for. */
@@ -44,23 +48,28 @@ export const other = (side: number): number => side ^ 1;
 
 const DECAY = 0.95;
 const HUGE = 1e100;
+/** Below every value: an event that is not part of what is looked for. */
+const UNWANTED = -(1 << 29);
 /** Learnt clauses kept at first; and how their number grows with each time that half of them are forgotten. Our choice. */
 const KEPT = 2000;
 const GROWTH = 1.1;
 
 export class Engine {
   /** what each side has reached */
-  readonly bound: number[] = [];
-  private readonly root: number[] = [];
-  /** the last event of each side, and before that */
-  private readonly last: number[] = [];
-  private readonly side: number[] = [];
-  private readonly value: number[] = [];
-  private readonly was: number[] = [];
-  private readonly previous: number[] = [];
+  private bound = new Int32Array(256);
+  private root = new Int32Array(256);
+  /** the last event of each side; −1: none */
+  private last = new Int32Array(256);
+  private sides = 0;
+  /** of each event: its side, the value it reached and the one before, the event of that side before, its decision level */
+  private side = new Int32Array(256);
+  private value = new Int32Array(256);
+  private was = new Int32Array(256);
+  private previous = new Int32Array(256);
+  private level = new Int32Array(256);
   private readonly reason: Reason[] = [];
   private readonly what: number[] = [];
-  private readonly level: number[] = [];
+  private events = 0;
   /** the first event of each decision level */
   private readonly begins: number[] = [];
   private done = 0;
@@ -69,41 +78,52 @@ export class Engine {
   private readonly watches: Clause[][] = [];
   private readonly listeners: { p: Propagator; tag: number }[][] = [];
   private readonly queues: Propagator[][] = [[], [], []];
-  private readonly queued = new Set<Propagator>();
   private conflict: Literals = [];
   private learnt: Clause[] = [];
   private kept = KEPT;
-  readonly activity: number[] = [];
+  private activity = new Float64Array(64);
   private increment = 1;
   /** the value each number had last, or had in the best plan */
   readonly phase: number[] = [];
   conflicts = 0;
   /** a contradiction that no decision is behind */
   isImpossible = false;
-  private readonly wanted: number[] = [];
+  /** the value of each event that is part of what is looked for */
+  private wanted = new Int32Array(256).fill(UNWANTED);
 
   /** A number within bounds. @returns its side that rises with its least value */
   number(least: number, most: number): number {
-    const p = this.bound.length;
-    this.bound.push(least, -most);
-    this.root.push(least, -most);
-    this.last.push(-1, -1);
+    const p = this.sides;
+    this.sides += 2;
+    if (this.sides > this.bound.length)
+      [this.bound, this.root, this.last] = [doubled(this.bound), doubled(this.root), doubled(this.last)];
+    this.bound[p] = this.root[p] = least;
+    this.bound[p + 1] = this.root[p + 1] = -most;
+    this.last[p] = this.last[p + 1] = -1;
     this.ways.push([], []);
     this.watches.push([], []);
     this.listeners.push([], []);
-    this.activity.push(0);
+    if (p >> 1 >= this.activity.length)
+      this.activity = Float64Array.of(...this.activity, ...this.activity.map(() => 0));
     this.phase.push(least);
     return p;
   }
 
+  /** What a side has reached whatever is decided. */
+  proven(side: number): number {
+    return cell(this.root, side);
+  }
+  reaches(side: number, value: number): boolean {
+    return cell(this.bound, side) >= value;
+  }
   least(p: number): number {
-    return at(this.bound, p);
+    return cell(this.bound, p);
   }
   most(p: number): number {
-    return -at(this.bound, p ^ 1);
+    return -cell(this.bound, p ^ 1);
   }
   isFixed(p: number): boolean {
-    return at(this.bound, p) + at(this.bound, p ^ 1) === 0;
+    return cell(this.bound, p) + cell(this.bound, p ^ 1) === 0;
   }
   get depth(): number {
     return this.begins.length;
@@ -136,33 +156,44 @@ export class Engine {
 
   /** What a side had reached before an event. */
   boundAt(side: number, event: number): number {
-    let e = at(this.last, side);
+    let e = cell(this.last, side);
     while (e >= event) {
-      const before = at(this.previous, e);
-      if (before < event) return at(this.was, e);
+      const before = cell(this.previous, e);
+      if (before < event) return cell(this.was, e);
       e = before;
     }
-    return e < 0 ? at(this.root, side) : at(this.value, e);
+    return e < 0 ? cell(this.root, side) : cell(this.value, e);
   }
 
   /** Raises a side to a value. @returns false where that contradicts the other bound */
   raise(side: number, value: number, reason: Reason, what = 0): boolean {
-    const had = at(this.bound, side);
+    const had = cell(this.bound, side);
     if (value <= had) return true;
     const depth = this.begins.length;
     if (depth === 0) this.root[side] = value;
-    this.side.push(side);
-    this.value.push(value);
-    this.was.push(had);
-    this.previous.push(at(this.last, side));
+    const e = this.events++;
+    if (e >= this.side.length) this.grow();
+    this.side[e] = side;
+    this.value[e] = value;
+    this.was[e] = had;
+    this.previous[e] = cell(this.last, side);
+    this.level[e] = depth;
     this.reason.push(reason);
     this.what.push(what);
-    this.level.push(depth);
-    this.last[side] = this.side.length - 1;
+    this.last[side] = e;
     this.bound[side] = value;
-    if (value + at(this.bound, side ^ 1) <= 0) return true;
+    if (value + cell(this.bound, side ^ 1) <= 0) return true;
     this.conflict = [side, value, side ^ 1, 1 - value];
     return false;
+  }
+
+  private grow(): void {
+    this.side = doubled(this.side);
+    this.value = doubled(this.value);
+    this.was = doubled(this.was);
+    this.previous = doubled(this.previous);
+    this.level = doubled(this.level);
+    this.wanted = new Int32Array(this.side.length).fill(UNWANTED);
   }
 
   /** These hold, and cannot together. @returns false */
@@ -173,38 +204,38 @@ export class Engine {
 
   private propagate(): boolean {
     for (;;) {
-      while (this.done < this.side.length) {
+      while (this.done < this.events) {
         const e = this.done++;
-        const side = at(this.side, e);
+        const side = cell(this.side, e);
         // Only the last of a side's events counts.
-        if (at(this.last, side) !== e) continue;
-        const value = at(this.value, e);
-        const ways = this.ways[side] ?? [];
-        for (let k = 0; k < ways.length; k += 2) {
-          const minutes = at(ways, k + 1);
-          if (value + minutes > at(this.bound, at(ways, k)) && !this.raise(at(ways, k), value + minutes, WAY, side))
-            return false;
-        }
-        if (!this.visit(side)) return false;
+        if (cell(this.last, side) !== e) continue;
+        const value = cell(this.value, e);
+        if (!this.goWays(side, value) || !this.visit(side)) return false;
         for (const { p, tag } of this.listeners[side] ?? []) {
           p.wake?.(tag);
-          if (this.queued.has(p)) continue;
-          this.queued.add(p);
-          this.queues[p.priority]?.push(p);
+          this.queue(p);
         }
       }
-      const queue = this.queues.find((q) => q.length > 0);
-      const next = queue?.shift();
+      const [first, second, third] = this.queues;
+      const next = first?.pop() ?? second?.pop() ?? third?.pop();
       if (!next) return true;
-      this.queued.delete(next);
+      next.isQueued = false;
       if (!next.propagate()) return false;
     }
+  }
+
+  /** Raises what is so many minutes above a side. */
+  private goWays(side: number, value: number): boolean {
+    const ways = this.ways[side] ?? [];
+    for (let k = 0; k < ways.length; k += 2)
+      if (!this.raise(at(ways, k), value + at(ways, k + 1), WAY, side)) return false;
+    return true;
   }
 
   /** Looks at the clauses of which a literal may be false now that a side rose. */
   private visit(side: number): boolean {
     const list = this.watches[side] ?? [];
-    const reached = at(this.bound, side);
+    const reached = cell(this.bound, side);
     let kept = 0;
     for (let n = 0; n < list.length; n++) {
       const c = list[n];
@@ -215,11 +246,11 @@ export class Engine {
       if (reached < 1 - at(l, 2 * k + 1)) continue;
       const o = 2 - 2 * k;
       const [os, ov] = [at(l, o), at(l, o + 1)];
-      if (at(this.bound, os) >= ov) continue;
+      if (cell(this.bound, os) >= ov) continue;
       let moved = false;
       for (let j = 4; j < l.length; j += 2) {
         const [s, v] = [at(l, j), at(l, j + 1)];
-        if (at(this.bound, s ^ 1) >= 1 - v) continue;
+        if (cell(this.bound, s ^ 1) >= 1 - v) continue;
         l[j] = at(l, 2 * k);
         l[j + 1] = at(l, 2 * k + 1);
         l[2 * k] = s;
@@ -246,7 +277,7 @@ export class Engine {
   /** The literals from which an event follows, for the value that is needed of it. */
   private because(e: number, value: number, into: Literals): void {
     const reason = this.reason[e] ?? null;
-    const side = at(this.side, e);
+    const side = cell(this.side, e);
     if (reason === null) return;
     if (reason === WAY) {
       // From another side, so many minutes before.
@@ -270,72 +301,79 @@ export class Engine {
 
   /** The event that made a literal true; −1 where it holds whatever is decided. */
   private eventOf(side: number, value: number): number {
-    if (value <= at(this.root, side)) return -1;
-    let e = at(this.last, side);
-    for (let p = at(this.previous, e); p >= 0 && at(this.value, p) >= value; p = at(this.previous, e)) e = p;
-    return at(this.level, e) === 0 ? -1 : e;
+    if (value <= cell(this.root, side)) return -1;
+    let e = cell(this.last, side);
+    for (let p = cell(this.previous, e); p >= 0 && cell(this.value, p) >= value; p = cell(this.previous, e))
+      e = p;
+    return cell(this.level, e) === 0 ? -1 : e;
   }
 
   /** What a contradiction teaches. @returns the clause with its own literal first, and the level to go back to */
   private analyse(): { literals: Literals; back: number } {
     const start = at(this.begins, this.begins.length - 1);
     const wanted = this.wanted;
-    while (wanted.length < this.side.length) wanted.push(-Infinity);
     const seen: number[] = [];
     let open = 0;
     const add = (list: Literals): void => {
       for (let k = 0; k < list.length; k += 2) {
         const e = this.eventOf(at(list, k), at(list, k + 1));
         if (e < 0) continue;
-        if (at(wanted, e) === -Infinity) {
+        if (cell(wanted, e) === UNWANTED) {
           seen.push(e);
           if (e >= start) open++;
           this.bump(at(list, k) >> 1);
         }
-        wanted[e] = Math.max(at(wanted, e), at(list, k + 1));
+        wanted[e] = Math.max(cell(wanted, e), at(list, k + 1));
       }
     };
     add(this.conflict);
-    let e = this.side.length - 1;
+    let e = this.events - 1;
     const why: Literals = [];
     for (;;) {
-      while (at(wanted, e) === -Infinity) e--;
+      while (cell(wanted, e) === UNWANTED) e--;
       if (open === 1) break;
       open--;
       why.length = 0;
-      this.because(e, at(wanted, e), why);
-      wanted[e] = -Infinity;
+      this.because(e, cell(wanted, e), why);
+      wanted[e] = UNWANTED;
       add(why);
     }
     const first = e;
-    const [side, value] = [at(this.side, first), at(wanted, first)];
+    const [side, value] = [cell(this.side, first), cell(wanted, first)];
     const literals: Literals = [side ^ 1, 1 - value];
     let back = 0;
     const strongest = new Map<number, number>();
     for (const x of seen)
-      if (x < start && at(wanted, x) !== -Infinity && at(this.side, x) !== side)
-        strongest.set(at(this.side, x), Math.max(strongest.get(at(this.side, x)) ?? -1, x));
+      if (x < start && cell(wanted, x) !== UNWANTED && cell(this.side, x) !== side)
+        strongest.set(cell(this.side, x), Math.max(strongest.get(cell(this.side, x)) ?? -1, x));
     for (const x of strongest.values()) {
       // What follows from the others need not be said.
       why.length = 0;
-      this.because(x, at(wanted, x), why);
+      this.because(x, cell(wanted, x), why);
       let follows = why.length > 0;
       for (let k = 0; follows && k < why.length; k += 2) {
         const y = this.eventOf(at(why, k), at(why, k + 1));
-        follows = y < 0 || (y < start && strongest.get(at(this.side, y)) === y && at(wanted, y) >= at(why, k + 1));
+        follows =
+          y < 0 ||
+          (y < start && strongest.get(cell(this.side, y)) === y && cell(wanted, y) >= at(why, k + 1));
       }
       if (follows) continue;
-      literals.push(at(this.side, x) ^ 1, 1 - at(wanted, x));
-      back = Math.max(back, at(this.level, x));
+      literals.push(cell(this.side, x) ^ 1, 1 - cell(wanted, x));
+      back = Math.max(back, cell(this.level, x));
     }
-    for (const x of seen) wanted[x] = -Infinity;
+    for (const x of seen) wanted[x] = UNWANTED;
     return { literals, back };
   }
 
+  /** How much a number had to do with what failed of late. */
+  activityOf(x: number): number {
+    return this.activity[x] ?? 0;
+  }
+
   private bump(x: number): void {
-    this.activity[x] = at(this.activity, x) + this.increment;
-    if (at(this.activity, x) < HUGE) return;
-    for (const k of this.activity.keys()) this.activity[k] = at(this.activity, k) / HUGE;
+    this.activity[x] = this.activityOf(x) + this.increment;
+    if (this.activityOf(x) < HUGE) return;
+    this.activity = this.activity.map((a) => a / HUGE);
     this.increment /= HUGE;
   }
 
@@ -343,35 +381,40 @@ export class Engine {
   back(level: number): void {
     if (level >= this.begins.length) return;
     const to = at(this.begins, level);
-    for (let e = this.side.length - 1; e >= to; e--) {
-      const side = at(this.side, e);
+    for (let e = this.events - 1; e >= to; e--) {
+      const side = cell(this.side, e);
       if (this.isFixed(side)) this.phase[side >> 1] = this.least(side & ~1);
-      this.bound[side] = at(this.was, e);
-      this.last[side] = at(this.previous, e);
+      this.bound[side] = cell(this.was, e);
+      this.last[side] = cell(this.previous, e);
     }
-    for (const list of [this.side, this.value, this.was, this.previous, this.reason, this.what, this.level])
-      list.length = to;
+    this.reason.length = this.what.length = this.events = to;
     this.begins.length = level;
     this.done = to;
-    for (const q of this.queues) q.length = 0;
-    this.queued.clear();
-    for (const hear of this.onBack) hear();
+    for (const q of this.queues) {
+      for (const p of q) {
+        p.isQueued = false;
+        p.forget?.();
+      }
+      q.length = 0;
+    }
   }
-  /** told when decisions are undone */
-  readonly onBack: (() => void)[] = [];
+
+  private queue(p: Propagator): void {
+    if (p.isQueued) return;
+    p.isQueued = true;
+    this.queues[p.priority]?.push(p);
+  }
 
   decide(side: number, value: number): void {
-    this.begins.push(this.side.length);
+    this.begins.push(this.events);
     this.raise(side, value, null);
   }
 
   /** Lets all propagators look at everything, before the search begins. */
   begin(propagators: readonly Propagator[]): void {
-    for (const p of propagators)
-      if (!this.queued.has(p)) {
-        this.queued.add(p);
-        this.queues[p.priority]?.push(p);
-      }
+    for (const p of propagators) this.queue(p);
+    for (let side = 0; side < this.sides; side++)
+      if (!this.goWays(side, cell(this.bound, side))) this.isImpossible = true;
     if (!this.isImpossible && !this.propagate()) this.isImpossible = true;
   }
 
@@ -409,17 +452,17 @@ export class Engine {
       const events = new Map<number, number>();
       for (let k = 0; k < this.conflict.length; k += 2) {
         const e = this.eventOf(at(this.conflict, k), at(this.conflict, k + 1));
-        if (e >= 0) events.set(e, Math.max(events.get(e) ?? -Infinity, at(this.conflict, k + 1)));
+        if (e >= 0) events.set(e, Math.max(events.get(e) ?? UNWANTED, at(this.conflict, k + 1)));
       }
       let [top, last, several] = [0, -1, false];
       for (const e of events.keys()) {
-        const level = at(this.level, e);
+        const level = cell(this.level, e);
         several = level > top ? false : several || level === top;
         if (level > top) [top, last] = [level, e];
       }
       if (top === 0 || several || this.reason[last] === null) return top;
       const next: Literals = [];
-      for (const [e, value] of events) if (e !== last) next.push(at(this.side, e), value);
+      for (const [e, value] of events) if (e !== last) next.push(cell(this.side, e), value);
       this.because(last, events.get(last) ?? 0, next);
       this.conflict = next;
     }
@@ -428,7 +471,7 @@ export class Engine {
   private learn(literals: Literals, back: number): void {
     const levels = new Set<number>();
     for (let k = 2; k < literals.length; k += 2) {
-      const level = at(this.level, this.eventOf(at(literals, k) ^ 1, 1 - at(literals, k + 1)));
+      const level = cell(this.level, this.eventOf(at(literals, k) ^ 1, 1 - at(literals, k + 1)));
       levels.add(level);
       // One of the level it goes back to is watched.
       if (level === back && k > 2 && levels.size) {
@@ -447,7 +490,9 @@ export class Engine {
   /** Drops the half of what was learnt that spans most levels; nothing that is a reason now. */
   private forget(): void {
     const reasons = new Set<Reason>(this.reason);
-    const sorted = [...this.learnt].sort((a, b) => a.levels - b.levels || a.literals.length - b.literals.length);
+    const sorted = [...this.learnt].sort(
+      (a, b) => a.levels - b.levels || a.literals.length - b.literals.length,
+    );
     const from = sorted.length >> 1;
     this.learnt = sorted.filter((c, i) => {
       c.gone = i >= from && c.levels > 2 && !reasons.has(c);
@@ -455,6 +500,12 @@ export class Engine {
     });
     this.kept = Math.round(this.kept * GROWTH);
   }
+}
+
+function doubled(list: Int32Array): Int32Array<ArrayBuffer> {
+  const out = new Int32Array(2 * list.length);
+  out.set(list);
+  return out;
 }
 
 /** The reason of what follows along a way; which side it came from is what the event says. */

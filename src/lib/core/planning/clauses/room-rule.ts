@@ -18,14 +18,20 @@ interface Stretch {
   slots: number;
 }
 
+/** More than slots are ever counted, either way: a moment and a change of slots are sorted as one number. */
+const HALF = 1 << 22;
+
 export class RoomRule implements Propagator {
   readonly priority = 2;
+  isQueued = false;
+  private readonly steps: Float64Array;
 
   constructor(
     private readonly e: Engine,
     private readonly stays: readonly Stay[],
     private readonly slots: number,
   ) {
+    this.steps = new Float64Array(2 * stays.length);
     for (const s of stays)
       for (const side of [s.from, other(s.from), s.to, other(s.to)]) e.listen(side, this, 0);
   }
@@ -35,18 +41,21 @@ export class RoomRule implements Propagator {
   /** How much surely lies there, stretch by stretch. */
   private profile(): Stretch[] {
     const { e } = this;
-    const steps: [number, number][] = [];
+    let n = 0;
     for (const s of this.stays) {
       const [from, to] = [e.most(s.from), this.until(s)];
-      if (from < to) steps.push([from, s.slots], [to, -s.slots]);
+      if (from >= to) continue;
+      this.steps[n++] = from * 2 * HALF + HALF + s.slots;
+      this.steps[n++] = to * 2 * HALF + HALF - s.slots;
     }
-    steps.sort((a, b) => a[0] - b[0]);
+    const steps = this.steps.subarray(0, n).sort();
     const out: Stretch[] = [];
-    let taken = 0;
-    for (const [k, [t, slots]] of steps.entries()) {
-      taken += slots;
-      const next = steps[k + 1];
-      if (next && next[0] > t && taken > 0) out.push({ from: t, to: next[0], slots: taken });
+    let [taken, since] = [0, 0];
+    for (const step of steps) {
+      const t = Math.floor(step / (2 * HALF));
+      if (t > since && taken > 0) out.push({ from: since, to: t, slots: taken });
+      since = t;
+      taken += step - t * 2 * HALF - HALF;
     }
     return out;
   }
@@ -70,11 +79,14 @@ export class RoomRule implements Propagator {
   propagate(): boolean {
     const { e, slots } = this;
     const profile = this.profile();
-    for (const x of profile)
+    let most = 0;
+    for (const x of profile) {
       if (x.slots > slots) return e.contradict(this.why(x.from, x.from + 1, slots + 1, null));
+      most = Math.max(most, x.slots);
+    }
     for (const s of this.stays) {
-      if (!s.slots) continue;
       const room = slots - s.slots;
+      if (most <= room || !s.slots || (e.isFixed(s.from) && e.isFixed(s.to))) continue;
       for (const x of profile) {
         const [from, to] = [e.most(s.from), this.until(s)];
         if (x.to <= e.least(s.from)) continue;
@@ -89,7 +101,13 @@ export class RoomRule implements Propagator {
         // It ends before it where it surely begins before its end.
         if (e.most(s.from) < x.to && e.most(s.to) + s.tail > x.from) {
           const t = Math.max(x.from + 1, e.most(s.from) + 1);
-          if (!e.raise(other(s.to), s.tail - x.from, [...this.why(x.from, t, room + 1, s), other(s.from), 1 - t]))
+          if (
+            !e.raise(other(s.to), s.tail - x.from, [
+              ...this.why(x.from, t, room + 1, s),
+              other(s.from),
+              1 - t,
+            ])
+          )
             return false;
         }
       }

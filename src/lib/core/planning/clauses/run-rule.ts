@@ -27,22 +27,22 @@ const PUSHED = 5;
 
 export class RunRule implements Propagator, Explainer {
   readonly priority = 0;
+  isQueued = false;
 
   constructor(
     private readonly e: Engine,
     private readonly run: Run,
   ) {
     const { start, end, setup, ways } = run;
-    for (const p of [start, end, ...(setup < 0 ? [] : [setup])]) for (const s of [p, other(p)]) e.listen(s, this, 0);
+    for (const p of [start, end, ...(setup < 0 ? [] : [setup])])
+      for (const s of [p, other(p)]) e.listen(s, this, 0);
     if (ways.length > 1) for (const w of ways.flatMap((x) => x.people)) e.listen(other(w), this, 0);
   }
 
   /** Whether somebody with these hours may do it, before an event. */
   private may(w: Way, event = -1): boolean {
     if (this.run.ways.length < 2) return true;
-    return w.people.some((p) =>
-      event < 0 ? this.e.most(p) > 0 : this.e.boundAt(other(p), event) < 0,
-    );
+    return w.people.some((p) => (event < 0 ? this.e.most(p) > 0 : this.e.boundAt(other(p), event) < 0));
   }
 
   propagate(): boolean {
@@ -110,7 +110,14 @@ export class RunRule implements Propagator, Explainer {
           return w.open.endFrom(value - 1, most) + 1;
       }
     };
-    const from = what === BEHIND ? other(end) : what === PUSHED ? end : side === start || side === end ? start : other(start);
+    const from =
+      what === BEHIND
+        ? other(end)
+        : what === PUSHED
+          ? end
+          : side === start || side === end
+            ? start
+            : other(start);
     let need = -NEVER;
     for (const w of ways) if (this.may(w, event)) need = Math.max(need, asked(w));
     into.push(from, need);

@@ -10,8 +10,8 @@ export interface Effort {
   seed: number;
   /** constructions at most */
   steps: number;
-  /** goes on beyond them, about a second's worth by the size of the problem, while the plan becomes shorter */
-  more?: boolean;
+  /** how long a search that learns goes on: 1, where nothing is said, is about a second by the size of the problem */
+  learning?: number;
   /** nodes of the exact search at most; where nothing is said, what a second or so allows */
   nodes?: number;
   /** false: only the plan is wanted, and its bound is not worth a search of its own */

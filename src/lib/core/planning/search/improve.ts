@@ -16,12 +16,6 @@ const DAY = 1440;
 /** How much worse a plan that leads on may be, and how many plans may be none the better meanwhile. Our choice. */
 const STRAY = 0.02;
 const PATIENCE = 60;
-/** A plan within this of its bound is worth no more steps. Our choice. */
-const CLOSE = 1.01;
-/** One that is further from it is worth all of them. Our choice. */
-const FAR = 1.1;
-/** Constructions that about a second allows, by the operations: the time of one grows with them. Measured. */
-const stepsFor = (operations: number): number => Math.min(2000, Math.round(1.2e6 / operations ** 1.6));
 /** Share of the steps in which whole lots change places first; and how far apart they stand, in lengths of the longest way. Our choice. */
 const ORDERS = 0.5;
 /** Before these steps operations move alone: what is easy is found by then. Our choice. */
@@ -84,6 +78,7 @@ export interface Improved {
 /**
  * @param bound the search stops when the makespan meets it
  * @param begin a schedule to start from
+ * @param hopeless steps after which it is given up where there is no plan yet
  */
 export function improve(
   m: Model,
@@ -92,6 +87,7 @@ export function improve(
   effort: Effort,
   options: SolveOptions = {},
   begin?: Schedule,
+  hopeless = Infinity,
 ): Improved {
   const random = seeded(effort.seed);
   /** for whole lots, and for what leads on */
@@ -232,22 +228,11 @@ export function improve(
     const value = attempt(inOrder(at));
     if (!lotOrder || (value !== null && value <= lotOrder.value)) lotOrder = { at, value: value ?? Infinity };
   };
-  /** the step at which the plan last became shorter, and how short it is */
-  let gained = { step: 0, makespan: Infinity };
-  const most = Math.max(effort.steps, effort.more ? stepsFor(n) : 0);
-  for (let step = 0; step < most; step++) {
-    const [shortest = Infinity] = (best as { cost: Cost } | null)?.cost ?? [];
-    if (shortest < gained.makespan) gained = { step, makespan: shortest };
-    // Beyond its steps it goes on only while that gains something.
-    if (
-      step >= effort.steps &&
-      (shortest <= bound * CLOSE ||
-        (shortest <= bound * FAR && step - gained.step > Math.max(effort.steps, step / 3)))
-    )
-      break;
+  for (let step = 0; step < effort.steps; step++) {
     const first = firsts[step];
     if (first) attempt(first);
-    else if (lots.length > 2 && step >= SINGLE && (step < most * ORDERS || step % 4 === 0)) tryOrder();
+    else if (lots.length > 2 && step >= SINGLE && (step < effort.steps * ORDERS || step % 4 === 0))
+      tryOrder();
     else if (best && step % 5) {
       const { schedule } = (step >= SINGLE && step % 3 ? (walk ?? best) : best) as { schedule: Schedule };
       attempt(varied(schedule), openers.length && random() < 0.25 ? heldBack(schedule) : undefined);
@@ -257,6 +242,7 @@ export function improve(
       attempt(base.map((k) => (random() < share ? k + (random() - 0.5) * spread : k)));
     }
     const found = best as { schedule: Schedule; cost: Cost } | null;
+    if (!found && step + 1 >= hopeless) break;
     if (found && !options.goal && found.cost[0] <= bound && step >= Math.min(n, effort.steps / 4, 12)) break;
     if (step % 8 === 7) effort.progress?.((step + 1) / effort.steps, found?.cost[0] ?? null);
     if (effort.stop?.()) break;

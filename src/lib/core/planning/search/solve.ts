@@ -4,6 +4,9 @@
  * Deterministic for a seed and a budget of steps; stops early when the bound is met.
  */
 import { lowerBound } from '../bounds/bound';
+import { LearnedSearch } from '../clauses/learned-search';
+import { canLearn } from '../clauses/numbers';
+import { conflictsFor, shorten } from '../clauses/shorten';
 import { explainClash } from '../job/clash';
 import { construct } from './construct';
 import { searchExactly } from './exact';
@@ -11,7 +14,7 @@ import { improve } from './improve';
 import type { Effort, SolveOptions } from './effort';
 import { compile, type Model } from '../model/model';
 import type { NoPlan, Plan, Problem } from '../model/problem';
-import { heads } from '../model/propagate';
+import { heads, type Heads } from '../model/propagate';
 import { relaxedBound } from './relax';
 import { makespanOf, racksHold, type Schedule } from '../model/schedule';
 
@@ -27,6 +30,42 @@ const PROOF = 3;
 const PROOF_NEAR = 2_000;
 /** What a small problem is given at first. */
 const FIRST = { steps: 80, nodes: 6_000 };
+
+/** Operations above which a search that learns is too slow to be of use. */
+const LEARNED = 600;
+/** Constructions without a plan after which it is looked for otherwise. Our choice. */
+const HOPELESS = 12;
+/** Constructions that look after what comes next, once a plan is as short as it will be. Our choice. */
+const TIDY = 24;
+
+/** Plans by constructions first, then by a search that learns. */
+function learned(
+  problem: Problem,
+  m: Model,
+  head: Heads,
+  bound: number,
+  effort: Effort,
+  options: SolveOptions,
+): Plan | NoPlan {
+  const tried = improve(m, head, bound, effort, options, undefined, HOPELESS);
+  let best = tried.best;
+  if (best && makespanOf(m, best.end) <= bound) return readPlan(m, best, bound);
+  const conflicts = Math.round((effort.learning ?? 1) * conflictsFor(m.operations.length));
+  const search = new LearnedSearch(m);
+  if (!best) {
+    const found = search.find(problem.horizon + Math.max(0, ...m.finish), conflicts, effort.stop);
+    if (found === 'none')
+      return { infeasible: true, proven: true, reason: explainClash(problem, tried.clash, effort.stop) };
+    best =
+      found === 'open' ? improve(m, head, bound, { ...effort, seed: effort.seed + 1 }, options).best : found;
+    if (!best) return { infeasible: true, proven: false, reason: `No right plan was found: ${tried.clash}` };
+  }
+  const short = shorten(m, search, best, bound, { conflicts, seed: effort.seed, stop: effort.stop });
+  if (short.best === tried.best) return readPlan(m, best, short.bound);
+  const tidy = { ...effort, steps: Math.min(effort.steps, TIDY) };
+  const { best: tidied } = improve(m, head, makespanOf(m, short.best.end), tidy, options, short.best);
+  return readPlan(m, tidied ?? short.best, short.bound);
+}
 
 /** The plan of one construction, by what hangs on each operation; null where that finds none. */
 function plainly(m: Model, effort: Effort): Schedule | null {
@@ -77,6 +116,8 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
   let best: Schedule | null = m.operations.length > LARGE ? plainly(m, effort) : null;
   // Where jobs are weighed together the last one's end says little: each has a bound of its own.
   const bound = options.goal ? makespanOf(m, head.end) : lowerBound(m, head, effort.stop);
+  if (!options.goal && m.operations.length <= LEARNED && canLearn(m))
+    return learned(problem, m, head, bound, effort, options);
   const small = !options.goal && m.operations.filter((o) => o.lockedStart === null).length <= SMALL;
   const nodes = effort.nodes ?? NODES;
   // A little of both first: most small problems are settled then. What is not gets all there is of both.

@@ -1,0 +1,138 @@
+/** A problem as numbers within bounds, and the rules that push them. */
+import { at } from '$core/units/at';
+import { allowedFrom, type Model } from '../model/model';
+import type { Interval } from '../model/problem';
+import { AirRule } from './air-rule';
+import { ApartRule, type Task } from './apart-rule';
+import { ChangeoverRule } from './changeover-rule';
+import { Engine, other, type Propagator } from './engine';
+import { OpenTime } from './open-time';
+import { RoomRule, type Stay } from './room-rule';
+import { RunRule, type Way } from './run-rule';
+
+/** Whether all rules of a problem are known here: not work of no minutes, nor holds that may be over when they begin. */
+export const canLearn = (m: Model): boolean =>
+  m.operations.every((o) => o.minutes > 0) && m.sure.every((sure) => sure);
+
+/** What is looked for, as sides of the engine; one entry an operation. */
+export interface Numbers {
+  start: number[];
+  end: number[];
+  /** the minutes of changing over to it; −1 where there are none */
+  setup: number[];
+  /** where several people may do it: the side that says that one of them does */
+  who: { worker: number; here: number }[][];
+  makespan: number;
+}
+
+/** Declares the numbers and rules of a problem, and follows them as far as they lead. */
+export function declare(m: Model, e: Engine): Numbers {
+  const n = numbersOf(m, e);
+  e.begin([...runsOf(m, e, n), ...peopleOf(m, e, n), ...placesOf(m, e, n), ...racksOf(m, e, n)]);
+  return n;
+}
+
+const indexes = <T>(list: readonly T[], wanted: (x: T, i: number) => boolean): number[] =>
+  list.flatMap((x, i) => (wanted(x, i) ? [i] : []));
+
+function numbersOf(m: Model, e: Engine): Numbers {
+  const { horizon } = m.problem;
+  const start = m.operations.map((o) => e.number(o.lockedStart ?? 0, o.lockedStart ?? horizon));
+  const end = m.operations.map(() => e.number(0, horizon));
+  const who = m.able.map((able) =>
+    able.length < 2 ? [] : able.map((worker) => ({ worker, here: e.number(0, 1) })),
+  );
+  for (const people of who) {
+    if (!people.length) continue;
+    e.clause(people.flatMap(({ here }) => [here, 1]));
+    for (const [k, a] of people.entries())
+      for (const b of people.slice(k + 1)) e.clause([other(a.here), 0, other(b.here), 0]);
+  }
+  const setup = m.operations.map((_, i) => {
+    const s = at(m.station, i);
+    if (s < 0 || !m.single[s]) return -1;
+    const last = [-1, ...indexes(m.station, (x, j) => x === s && j !== i)];
+    const minutes = last.map((j) => m.setup(s, j, i));
+    return Math.max(...minutes) > 0 ? e.number(Math.min(...minutes), Math.max(...minutes)) : -1;
+  });
+  return { start, end, setup, who, makespan: e.number(0, horizon + Math.max(0, ...m.finish)) };
+}
+
+/** Work through open hours, what follows it, and the end of the plan. */
+function runsOf(m: Model, e: Engine, n: Numbers): Propagator[] {
+  const rules: Propagator[] = [];
+  const known = new Map<string, OpenTime>();
+  const openTime = (open: readonly Interval[], pausable: boolean): OpenTime => {
+    const key = `${pausable} ${open.join()}`;
+    const found = known.get(key) ?? new OpenTime(open, pausable);
+    known.set(key, found);
+    return found;
+  };
+  for (const [i, o] of m.operations.entries()) {
+    const people = new Map<OpenTime, number[]>();
+    for (const w of m.able[i] ?? []) {
+      const open = openTime(m.hours[w]?.[at(m.within, i)] ?? [], o.pausable);
+      const here = n.who[i]?.find((p) => p.worker === w)?.here;
+      people.set(open, [...(people.get(open) ?? []), ...(here === undefined ? [] : [here])]);
+    }
+    const ways = [...people].map(([open, list]): Way => ({ open, people: list }));
+    const [start, end] = [at(n.start, i), at(n.end, i)];
+    rules.push(new RunRule(e, { start, end, minutes: o.minutes, setup: at(n.setup, i), ways }));
+    e.above(start, end, o.minutes);
+    const tail = m.finish[i] ?? -1;
+    if (tail >= 0) e.above(end, n.makespan, tail);
+    for (const lag of [...(m.after[i] ?? []), ...(m.backOutOf[i] ?? [])]) {
+      const next = at(n.start, lag.other);
+      e.above(end, next, lag.min);
+      if (lag.max !== null) e.above(other(end), other(next), -lag.max);
+      if (lag.ready) rules.push(new AirRule(e, end, next, (t) => allowedFrom(lag, t), m.problem.horizon));
+    }
+  }
+  return rules;
+}
+
+const stay = (n: Numbers, i: number): Stay => ({ from: at(n.start, i), to: at(n.end, i), tail: 0, slots: 1 });
+
+/** Nobody does two things at a time. */
+function peopleOf(m: Model, e: Engine, n: Numbers): Propagator[] {
+  const rules: Propagator[] = [];
+  for (const w of m.problem.workers.keys()) {
+    const mine = indexes(m.able, (able) => able.includes(w));
+    if (mine.length < 2) continue;
+    const tasks = mine.map((i): Task => ({
+      ...{ start: at(n.start, i), end: at(n.end, i) },
+      here: n.who[i]?.find((p) => p.worker === w)?.here ?? -1,
+    }));
+    rules.push(new ApartRule(e, tasks, (a, b) => m.travel(at(mine, a), at(mine, b))));
+  }
+  return rules;
+}
+
+function placesOf(m: Model, e: Engine, n: Numbers): Propagator[] {
+  return m.problem.stations.flatMap((station, s): Propagator[] => {
+    const there = indexes(m.station, (x) => x === s);
+    if (there.length < 2 && !there.some((i) => at(n.setup, i) >= 0)) return [];
+    if (!m.single[s]) return [new RoomRule(e, there.map((i) => stay(n, i)), station.capacity)]; // prettier-ignore
+    const tasks = there.map((i) => ({
+      ...{ start: at(n.start, i), end: at(n.end, i), here: -1, setup: at(n.setup, i) },
+    }));
+    const apart = new ApartRule(e, tasks, () => 0);
+    if (tasks.every((t) => t.setup < 0)) return [apart];
+    const minutes = (last: number, next: number): number =>
+      m.setup(s, last < 0 ? -1 : at(there, last), at(there, next));
+    return [apart, new ChangeoverRule(e, tasks, minutes)];
+  });
+}
+
+function racksOf(m: Model, e: Engine, n: Numbers): Propagator[] {
+  return m.problem.racks.flatMap((rack, r): Propagator[] => {
+    const stays = m.holds.flatMap((h): Stay[] => {
+      if (h.rack !== r) return [];
+      const to = h.to === null ? at(n.end, h.from) : at(n.start, h.to);
+      return [{ from: at(n.start, h.from), to, tail: h.tail ?? 0, slots: h.slots }];
+    });
+    // It lies there for a moment at least.
+    for (const s of stays) if (s.tail === 0) e.above(s.from, s.to, 1);
+    return stays.length ? [new RoomRule(e, stays, rack.slots)] : [];
+  });
+}
