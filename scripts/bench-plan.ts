@@ -17,7 +17,7 @@ import { plainHandBack } from '../tests/plain-plan';
 import { planJob } from '../src/lib/core/planning/job/plan-job';
 import { readProblem } from '../src/lib/core/planning/model/problem';
 import { heads } from '../src/lib/core/planning/model/propagate';
-import { assessRisk } from '../src/lib/core/planning/risk/risk';
+import { alone, assessRisk } from '../src/lib/core/planning/risk/risk';
 import { solve } from '../src/lib/core/planning/search/solve';
 import { planTogether } from '../src/lib/core/planning/job/together';
 import { openDatabase } from '../src/lib/server/db/open';
@@ -111,7 +111,7 @@ function oneJob(rows: Row[], job: JobToPlan, name: string): void {
     '',
   ]);
   const { result, problem } = made;
-  const [risk, riskTook] = timed(() => assessRisk({ problem, plan: result, runs: 1000, seed: 1 }));
+  const [risk, riskTook] = timed(() => assessRisk({ jobs: [alone(problem, result)], runs: 1000, seed: 1 }));
   rows.push([`  risk of 1000 runs, the air left aside (P80 ${days(risk.p80)})`, ms(riskTook), '3000 ms']);
 }
 
@@ -196,7 +196,7 @@ function kitchens(rows: Row[]): void {
       const [plan, took] = timed(() => solve(problem, EFFORTS.stored));
       const { stored } = EFFORTS;
       const long = solve(problem, {
-        ...{ ...stored, steps: LONGER * stored.steps, learning: LONGER * stored.learning, prove: false },
+        ...{ ...stored, steps: LONGER * stored.steps, learning: LONGER, prove: false },
       });
       if ('infeasible' in plan || 'infeasible' in long) throw new Error(`${problem.name} has no plan`);
       if (audit(problem, plan).length) throw new Error(`${problem.name} has a wrong plan`);

@@ -8,8 +8,8 @@ import type { PlanInputs } from '$core/job-plan/inputs';
 import { jobAt } from '$core/job-plan/job-at';
 import { weighPlan } from '$core/job-plan/make-plan';
 import { whatIfs, type Questions } from '$core/job-plan/what-ifs';
-import { erringAir } from '$core/planning/job/erring-air';
-import { buildProblem } from '$core/planning/job/job-problem';
+import type { TimedPlan } from '$core/job-plan/neighbours';
+import { riskJobs, type JobWithItsPlan } from '$core/job-plan/risk-jobs';
 import { planJob } from '$core/planning/job/plan-job';
 import { ifKnown } from '$core/coating/missing-figure';
 import { unpackJson } from '$core/units/pack-json';
@@ -21,7 +21,7 @@ const MINUTE = 60_000;
 /** Days ahead that are planned. */
 const [HORIZON = 60] = HORIZONS;
 
-type Given = Questions & { risk: RiskModel };
+type Given = Questions & { risk: RiskModel; plan: TimedPlan | null; others: JobWithItsPlan[] };
 
 let given: Given | null = null;
 /** the newest question of each kind */
@@ -56,26 +56,17 @@ async function weighAll(id: number, asked: Given, live: () => boolean): Promise<
 
 async function risk(
   id: number,
-  { inputs, at, risk: model }: Given,
+  { inputs, at, risk: model, plan, others }: Given,
   runs: number,
   live: () => boolean,
 ): Promise<void> {
-  const job = jobAt(inputs, at, HORIZON);
-  const built = buildProblem(job);
-  const made = planJob(job, EFFORTS.whatIf);
-  if (!built || !made || 'infeasible' in made.result) {
-    post({ id, failed: 'There is no plan to weigh.' });
+  const together = plan && riskJobs({ inputs, plan }, others, at, model);
+  if (!together) {
+    post({ id, failed: 'There is no plan to weigh: it is being made anew, or none was found.' });
     return;
   }
-  const each = riskRuns({
-    problem: made.problem,
-    plan: made.result,
-    runs,
-    seed: EFFORTS.whatIf.seed,
-    model,
-    air: erringAir(job, inputs.air, built, model),
-    stop: () => !live(),
-  });
+  const { jobs, t0, planned } = together;
+  const each = riskRuns({ jobs, runs, seed: EFFORTS.whatIf.seed, model, stop: () => !live() });
   const started = performance.now();
   let step = each.next();
   while (!step.done) {
@@ -89,8 +80,9 @@ async function risk(
     done: {
       ...found,
       model,
-      t0: job.t0,
-      planned: made.result.makespan,
+      t0,
+      planned,
+      others: jobs.length - 1,
       took: performance.now() - started,
     },
   });

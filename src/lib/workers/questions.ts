@@ -27,6 +27,8 @@ export interface RiskFound extends Risk {
   t0: number;
   /** minutes from t0 */
   planned: number;
+  /** jobs that share and were carried out with it */
+  others: number;
   /** ms it took */
   took: number;
 }

@@ -60,8 +60,13 @@
   });
   /** No number of runs makes a thing certain. */
   const chance = (n: number) => (n > 0.99 ? 'over 99 %' : n < 0.01 ? 'under 1 %' : percent(n));
+  const KNOWN: Record<string, string> = {
+    air: 'the air',
+    rework: 'coats done over',
+    people: 'the pace of people and days',
+  };
   const driver = (of: string) =>
-    of === 'air' ? 'the air' : of === 'rework' ? 'coats done over' : `how long “${say(of)}” takes`;
+    KNOWN[of] ?? `how long “${say(of)}” takes`;
   const at = (minute: number) => sayTime((risk?.t0 ?? 0) + minute * MINUTE, zone);
   const signed = (minutes: number) =>
     minutes === 0
@@ -117,6 +122,8 @@
     <p class="soft">
       As planned, or sooner: {chance(chanceBy(risk, risk.planned))}. Of {risk.runs} runs{risk.missed
         ? `, ${percent(risk.missed)} miss a recoat window: sand those`
+        : ''}{risk.others
+        ? `, each with the ${risk.others === 1 ? 'job that shares' : `${risk.others} jobs that share`}, the first promised first`
         : ''}.
     </p>
     <p class="soft">

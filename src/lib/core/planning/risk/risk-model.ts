@@ -1,8 +1,10 @@
 /** How far things go otherwise than planned: the usual figures, and what the record of jobs teaches. Docs: docs/methods/risk.md */
 
 export interface RiskModel {
-  /** coefficient of variation of work times */
+  /** coefficient of variation of work times; and how much of it, as variance, is a person's own pace and a day's. From memory */
   workVariation: number;
+  ofPerson: number;
+  ofDay: number;
   /** standard deviation of the forecast's error, K and share of humidity, and its hourly correlation. From memory */
   celsius: number;
   humidity: number;
@@ -16,6 +18,8 @@ export interface RiskModel {
 /** Before anything is learnt. From memory */
 export const USUAL_RISK: RiskModel = {
   workVariation: 0.25,
+  ofPerson: 0.15,
+  ofDay: 0.15,
   celsius: 2,
   humidity: 0.08,
   correlation: 0.97,

@@ -2,7 +2,7 @@ import { mean, sampleCorrelation, standardDeviation } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { seeded } from '$core/units/random';
 import type { Plan, Problem } from '../model/problem';
-import { assessRisk, chanceBy, erring, logNormal, normals, quantile, riskRuns } from './risk';
+import { alone, assessRisk, chanceBy, erring, logNormal, normals, quantile, riskRuns } from './risk';
 import { USUAL_RISK } from './risk-model';
 
 const problem: Problem = {
@@ -71,9 +71,9 @@ describe('the numbers drawn', () => {
 });
 
 describe('the chance of a date', () => {
-  const model = { ...USUAL_RISK, rework: 0 };
+  const model = { ...USUAL_RISK, rework: 0, ofPerson: 0, ofDay: 0 };
   it('of a plain chain is the spread of a sum of independent times', () => {
-    const risk = assessRisk({ problem, plan, runs: 4000, seed: 1, model });
+    const risk = assessRisk({ jobs: [alone(problem, plan)], runs: 4000, seed: 1, model });
     // 16 times of 100 min with 25 % each: mean 1600, standard deviation 100.
     expect(mean(risk.backs)).toBeGreaterThan(1592);
     expect(mean(risk.backs)).toBeLessThan(1610);
@@ -89,51 +89,59 @@ describe('the chance of a date', () => {
     const coats = { ...problem, operations: problem.operations.map((o) => ({ ...o, skill: 'coat' })) };
     const workers = problem.workers.map((w) => ({ ...w, skills: ['coat'] }));
     const sure = { ...USUAL_RISK, workVariation: 0, rework: 0.1 };
-    const risk = assessRisk({ problem: { ...coats, workers }, plan, runs: 4000, seed: 1, model: sure });
+    const risk = assessRisk({ jobs: [alone({ ...coats, workers }, plan)], runs: 4000, seed: 1, model: sure });
     // Sixteen passes of four pieces, each half as long again with a chance of 0.3439.
     expect(mean(risk.backs)).toBeGreaterThan(1600 * (1 + 0.3439 / 2) - 6);
     expect(mean(risk.backs)).toBeLessThan(1600 * (1 + 0.3439 / 2) + 6);
   });
   it('repeats for a seed, and differs for another', () => {
-    const of = (seed: number) => assessRisk({ problem, plan, runs: 60, seed, model }).backs;
+    const of = (seed: number) => assessRisk({ jobs: [alone(problem, plan)], runs: 60, seed, model }).backs;
     expect(of(1)).toEqual(of(1));
     expect(of(1)).not.toEqual(of(2));
   });
   it('is certain where nothing varies', () => {
-    const sure = assessRisk({ problem, plan, runs: 50, seed: 1, model: { ...model, workVariation: 0 } });
+    const sure = assessRisk({
+      jobs: [alone(problem, plan)],
+      runs: 50,
+      seed: 1,
+      model: { ...model, workVariation: 0 },
+    });
     expect(new Set(sure.backs)).toEqual(new Set([1600]));
     expect(chanceBy(sure, 1600)).toBe(1);
     expect(chanceBy(sure, 1599)).toBe(0);
   });
   it('sees that the air decides where waits follow it', () => {
+    const air = (normal: () => number) => {
+      const warmth = normal();
+      return { warmth, waits: new Map([['o3 o4', (end: number) => Math.round(end + 600 - 120 * warmth)]]) };
+    };
     const risk = assessRisk({
-      problem,
-      plan,
-      runs: 300,
-      seed: 1,
-      model: { ...model, workVariation: 0.02 },
-      air: (normal) => {
-        const warmth = normal();
-        return { warmth, waits: new Map([['o3 o4', (end: number) => Math.round(end + 600 - 120 * warmth)]]) };
-      },
+      jobs: [{ ...alone(problem, plan), air }],
+      ...{ runs: 300, seed: 1, model: { ...model, workVariation: 0.02 } },
     });
     expect(risk.drivers[0]?.of).toBe('air');
     expect(risk.drivers[0]?.share).toBeGreaterThan(0.9);
   });
   it('counts the windows that are missed', () => {
     const narrow = { ...problem, links: problem.links.map((l) => (l.to === 'o5' ? { ...l, maxLag: 0 } : l)) };
-    expect(assessRisk({ problem: narrow, plan, runs: 20, seed: 1, model }).missed).toBe(0);
+    expect(assessRisk({ jobs: [alone(narrow, plan)], runs: 20, seed: 1, model }).missed).toBe(0);
     const two = {
       ...narrow,
       links: [...narrow.links.filter((l) => l.to !== 'o5'), { from: 'o3', to: 'o5', minLag: 0, maxLag: 100 }],
     };
-    const missed = assessRisk({ problem: two, plan, runs: 200, seed: 1, model }).missed;
+    const missed = assessRisk({ jobs: [alone(two, plan)], runs: 200, seed: 1, model }).missed;
     expect(missed).toBeGreaterThan(0.3);
     expect(missed).toBeLessThan(0.7);
   });
   it('can be stopped, with the runs made so far', () => {
     let asked = 0;
-    const made = riskRuns({ problem, plan, runs: 1000, seed: 1, model, stop: () => ++asked >= 40 });
+    const made = riskRuns({
+      jobs: [alone(problem, plan)],
+      runs: 1000,
+      seed: 1,
+      model,
+      stop: () => ++asked >= 40,
+    });
     let step = made.next();
     let told = 0;
     while (!step.done) {

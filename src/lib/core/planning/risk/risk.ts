@@ -5,14 +5,13 @@
  */
 import type { Climate } from '$core/drying/climate';
 import { seeded } from '$core/units/random';
-import { execute, orderOf } from '../search/execute';
-import { compile, linkKey, type AirWaits, type Model } from '../model/model';
+import { linkKey, type AirWaits, type Lag, type Model, type Ready } from '../model/model';
 import type { Plan, Problem } from '../model/problem';
 import { USUAL_RISK, type RiskModel } from './risk-model';
-import { makespanOf } from '../model/schedule';
+import { Replay, type ReplayJob } from './replay';
 
 export interface Driver {
-  /** `air`, `rework`, or an operation */
+  /** `air`, `rework`, `people` (how fast they and their days are), or an operation */
   of: string;
   /** share of the spread of the hand-back that goes with it, 0–1 */
   share: number;
@@ -20,7 +19,7 @@ export interface Driver {
 
 export interface Risk {
   runs: number;
-  /** hand-back in minutes from the start of the plan, sorted */
+  /** hand-back in minutes from the first start of all jobs, sorted */
   backs: number[];
   p50: number;
   p80: number;
@@ -81,7 +80,7 @@ export const quantile = (sorted: readonly number[], q: number): number =>
 export const chanceBy = (risk: Pick<Risk, 'backs'>, minute: number): number =>
   risk.backs.filter((b) => b <= minute).length / Math.max(1, risk.backs.length);
 
-/** Where a piece of a lot is done over, its sanding and coat cost the lot's pass so much more. Our choice. */
+/** Where a piece of a lot is done over, its sanding and coat cost the lot's pass so much more, once its film is dry. Our choice. */
 const OVER = 1.5;
 /** The chance that one piece or more of a pass is done over; a pass of fixed work counts as one. */
 const spoilt = ({ rework }: RiskModel, pieces: number): number => 1 - (1 - rework) ** Math.max(1, pieces);
@@ -100,77 +99,96 @@ function shared(a: readonly number[], b: readonly number[]): number {
   return aa > 0 && bb > 0 ? (ab * ab) / (aa * bb) : 0;
 }
 
+export interface RiskJob extends ReplayJob {
+  /** waits in the air of one run, made from that run's normal numbers; as planned where nothing is said */
+  air?: (normal: () => number) => { waits: AirWaits; warmth: number };
+}
+
 export interface RiskInput {
-  problem: Problem;
-  plan: Plan;
+  /** the job that is asked about, and then all that share with it */
+  jobs: readonly [RiskJob, ...RiskJob[]];
   model?: RiskModel;
   runs: number;
   seed: number;
-  /** waits in the air of one run; called with that run's normal numbers. Null: waits as planned */
-  air?: (normal: () => number) => { waits: AirWaits; warmth: number };
   /** asked now and then; true ends with the runs made so far */
   stop?: () => boolean;
   progress?: (share: number) => void;
 }
 
+/** A job by itself. */
+export const alone = (problem: Problem, plan: Plan): RiskJob => ({
+  ...{ id: problem.name, problem, plan, waits: new Map(), offset: 0, rank: 0, shares: null, crew: new Set() },
+});
+
 /**
  * A run can be asked for piece by piece, so that a page goes on answering.
  * @returns a generator that yields after every so many runs and returns the risk
- * @throws Error when the problem cannot be compiled
+ * @throws Error when a problem cannot be compiled, or a plan leaves an operation out
  */
 export function* riskRuns(input: RiskInput): Generator<number, Risk> {
-  const { problem, plan, model = USUAL_RISK, runs, seed } = input;
-  const base = compile(problem);
-  if ('infeasible' in base) throw new Error(base.reason);
-  const at = new Map(plan.assignments.map((a) => [a.operation, a]));
-  const workerIndex = new Map(problem.workers.map((w, i) => [w.id, i]));
-  const order = orderOf(base, {
-    start: Int32Array.from(problem.operations, (o) => at.get(o.id)?.start ?? 0),
-    end: Int32Array.from(problem.operations, (o) => at.get(o.id)?.end ?? 0),
-    worker: Int32Array.from(problem.operations, (o) => workerIndex.get(at.get(o.id)?.worker ?? '') ?? 0),
-  });
-  const n = problem.operations.length;
-  // What stands for facts and for other jobs takes the time it takes.
-  const helper = problem.operations.map(
-    (o) => o.lot === 'other' || problem.workers.some((w) => w.id === o.id),
-  );
-  const normal = normals(seeded(seed));
-  const uniform = seeded(seed + 1);
-  const [start, end] = [new Int32Array(n), new Int32Array(n)];
-  const minutes = new Float64Array(n);
+  const { jobs, model = USUAL_RISK, runs, seed } = input;
+  const [asked] = jobs;
+  const replay = new Replay(jobs);
+  const variance = Math.log(1 + model.workVariation ** 2);
+  const [ofPerson, ofDay] = [model.ofPerson * variance, model.ofDay * variance];
+  const own = variance - ofPerson - ofDay;
+  const factor = (v: number, z: number): number => Math.exp(Math.sqrt(v) * z - v / 2);
+  const worker = jobs.map(({ plan }) => new Map(plan.assignments.map((a) => [a.operation, a.worker])));
   const backs: number[] = [];
-  const factors: number[][] = problem.operations.map(() => []);
-  const warmths: number[] = [];
-  const reworks: number[] = [];
+  const factors: number[][] = asked.problem.operations.map(() => []);
+  const [warmths, reworks, paces]: [number[], number[], number[]] = [[], [], []];
   let missed = 0;
   for (let run = 0; run < runs; run++) {
-    const made = input.air?.(normal);
-    const m = made ? withWaits(base, made.waits) : base;
+    // Every run has numbers of its own, so that its weather and its days are the same for all jobs.
+    const numbers = (of: number): (() => number) => normals(seeded(seed + 7919 * run + 104_729 * of));
+    const [normal, uniform] = [numbers(1), seeded(seed + 7919 * run + 2)];
+    const people = new Map<string, number>();
+    const days = new Map<number, number>();
+    const dayNumbers = numbers(3);
+    const personNumbers = numbers(4);
+    let warmth = 0;
     let again = 0;
-    problem.operations.forEach((o, i) => {
-      const factor = logNormal(model.workVariation, normal());
-      let work = o.minutes * factor;
-      if (!helper[i] && o.skill === 'coat' && uniform() < spoilt(model, o.pieces)) {
-        again++;
-        work *= OVER;
-      }
-      minutes[i] = helper[i] ? o.minutes : work;
-      factors[i]?.push(helper[i] ? 0 : factor);
+    const works = jobs.map(({ problem }) => problem.operations.map(() => factor(own, normal())));
+    const over = jobs.map(({ problem }, j) =>
+      problem.operations.map((o) => {
+        const isSpoilt = o.skill === 'coat' && o.lot !== 'other' && uniform() < spoilt(model, o.pieces);
+        if (isSpoilt && j === 0) again++;
+        return isSpoilt ? (OVER - 1) * o.minutes : 0;
+      }),
+    );
+    const { backs: ends, missed: windows } = replay.run({
+      work: (j, op, day) => {
+        const who = worker[j]?.get(jobs[j]?.problem.operations[op]?.id ?? '') ?? '';
+        const person = people.get(who) ?? factor(ofPerson, personNumbers());
+        people.set(who, person);
+        const today = days.get(day) ?? factor(ofDay, dayNumbers());
+        days.set(day, today);
+        return (works[j]?.[op] ?? 1) * person * today;
+      },
+      again: (j, op) => over[j]?.[op] ?? 0,
+      lags: (j) => {
+        const made = jobs[j]?.air?.(numbers(5));
+        const m = replay.models[j];
+        if (!made || !m) return null;
+        if (j === 0) warmth = made.warmth;
+        return lagsWith(m, made.waits);
+      },
     });
-    if (execute(m, order, minutes, start, end) > 0) missed++;
-    backs.push(makespanOf(m, end));
-    warmths.push(made?.warmth ?? 0);
+    if ((windows[0] ?? 0) > 0) missed++;
+    backs.push(ends[0] ?? 0);
+    asked.problem.operations.forEach((_, i) => factors[i]?.push(works[0]?.[i] ?? 1));
+    warmths.push(warmth);
     reworks.push(again);
+    const fast = [...people.values(), ...days.values()];
+    paces.push(fast.reduce((sum, x) => sum + x, 0) / Math.max(1, fast.length));
     if (run % 25 === 24) yield (run + 1) / runs;
     if (input.stop?.()) break;
   }
   const drivers = [
     { of: 'air', share: shared(warmths, backs) },
     { of: 'rework', share: shared(reworks, backs) },
-    ...problem.operations.map((o, i) => ({
-      of: o.id,
-      share: helper[i] ? 0 : shared(factors[i] ?? [], backs),
-    })),
+    { of: 'people', share: shared(paces, backs) },
+    ...asked.problem.operations.map((o, i) => ({ of: o.id, share: shared(factors[i] ?? [], backs) })),
   ]
     .sort((a, b) => b.share - a.share)
     .slice(0, 8);
@@ -186,17 +204,14 @@ export function* riskRuns(input: RiskInput): Generator<number, Risk> {
   };
 }
 
-/** The same model with other waits. */
-function withWaits(m: Model, waits: AirWaits): Model {
+/** The lags of a model with other waits. */
+function lagsWith(m: Model, waits: AirWaits): { before: Lag[][]; after: Lag[][] } {
   const { operations } = m;
+  const id = (i: number): string => operations[i]?.id ?? '';
+  const ready = (from: number, to: number): Ready | null => waits.get(linkKey(id(from), id(to))) ?? null;
   return {
-    ...m,
-    before: m.before.map((lags, i) =>
-      lags.map((lag) => ({
-        ...lag,
-        ready: waits.get(linkKey(operations[lag.other]?.id ?? '', operations[i]?.id ?? '')) ?? null,
-      })),
-    ),
+    before: m.before.map((lags, i) => lags.map((lag) => ({ ...lag, ready: ready(lag.other, i) }))),
+    after: m.after.map((lags, i) => lags.map((lag) => ({ ...lag, ready: ready(i, lag.other) }))),
   };
 }
 

@@ -1,5 +1,7 @@
 /** What a page is given so that it can ask what would gain time, what a pin would cost and how sure a date is. */
 import type { Places } from '$core/air/places';
+import type { TimedPlan } from '$core/job-plan/neighbours';
+import type { JobWithItsPlan } from '$core/job-plan/risk-jobs';
 import type { Questions } from '$core/job-plan/what-ifs';
 import type { Choice } from '$core/planning/job/choice';
 import type { RiskModel } from '$core/planning/risk/risk-model';
@@ -7,8 +9,10 @@ import type { Db } from '../../db/open';
 import { listWorkers } from '../../store/workers';
 import { placeAirWith } from '../air/job-air';
 import { placesOf } from '../air/place-air';
-import { firstFilm, type OpenJob } from '../job/open-job';
+import { eachJob } from '../job/each-job';
+import { firstFilm, openJob, type OpenJob } from '../job/open-job';
 import { learntRisk } from './learnt-risk';
+import { lastPlan } from './make/make-plan';
 import { planInputs } from './make/plan-inputs';
 
 /** The places with the one that was chosen heated through the night, and dried where it can be. */
@@ -25,8 +29,15 @@ function warmed(places: Places, place: Choice['place']): Places {
   };
 }
 
+/** A plan without how it came about. */
+const timed = ({ t0, problem, result }: TimedPlan): TimedPlan => ({ t0, problem, result });
+
 /** @returns null before anything is chosen */
-export function questions(db: Db, file: OpenJob, now: number): (Questions & { risk: RiskModel }) | null {
+export function questions(
+  db: Db,
+  file: OpenJob,
+  now: number,
+): (Questions & { risk: RiskModel; plan: TimedPlan | null; others: JobWithItsPlan[] }) | null {
   const inputs = planInputs(db, file, now);
   if (!inputs) return null;
   const { choice, state, job } = inputs;
@@ -39,5 +50,12 @@ export function questions(db: Db, file: OpenJob, now: number): (Questions & { ri
         }
       : null;
   const people = listWorkers(db).map(({ id, name }) => ({ id, name }));
-  return { inputs, at: now, people, warmer, risk: learntRisk(db) };
+  const plan = lastPlan(db, file) ?? null;
+  const sharing = choice.shared ? inputs.around.neighbours.map((n) => n.job) : [];
+  const others = eachJob(db, sharing, (id): JobWithItsPlan | null => {
+    const other = openJob(db, id);
+    const [theirs, made] = [planInputs(db, other, now), lastPlan(db, other)];
+    return theirs && made ? { inputs: theirs, plan: timed(made) } : null;
+  }).read.flatMap((job) => job ?? []);
+  return { inputs, at: now, people, warmer, risk: learntRisk(db), plan: plan && timed(plan), others };
 }

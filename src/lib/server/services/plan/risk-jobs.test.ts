@@ -1,0 +1,56 @@
+/** The demo's plans carried out together: as planned they give the planned dates, and shared racks are never too full. */
+import { beforeAll, expect, it } from 'vitest';
+import { riskJobs } from '$core/job-plan/risk-jobs';
+import { Replay } from '$core/planning/risk/replay';
+import { assessRisk, chanceBy } from '$core/planning/risk/risk';
+import { USUAL_RISK } from '$core/planning/risk/risk-model';
+import { openDatabase } from '$server/db/open';
+import type { Db } from '$server/db/open';
+import { makeDemo } from '$server/demo/demo';
+import { now } from '$server/services/company/clock';
+import { openJob } from '$server/services/job/open-job';
+import { makeCurrentPlan } from '$server/services/plan/make/make-plan';
+import { listOpenJobs } from '$server/store/jobs';
+import { questions } from './questions';
+
+let db: Db;
+beforeAll(async () => {
+  db = openDatabase(':memory:');
+  await makeDemo(db);
+  for (let round = 0; round < 2; round++)
+    for (const { id } of listOpenJobs(db)) await makeCurrentPlan(db, id, () => now(db));
+}, 120_000);
+
+const asked = () =>
+  listOpenJobs(db).flatMap(({ id, name }) => {
+    const at = now(db);
+    const q = questions(db, openJob(db, id), at);
+    const together = q?.plan ? riskJobs({ inputs: q.inputs, plan: q.plan }, q.others, at, USUAL_RISK) : null;
+    return together ? [{ name, ...together }] : [];
+  });
+
+it('as planned, every job of the demo is back when it was planned, by itself and among the others', () => {
+  const jobs = asked();
+  expect(jobs.length).toBeGreaterThan(1);
+  expect(jobs.some((j) => j.jobs.length > 1)).toBe(true);
+  for (const { name, jobs: list, planned } of jobs) {
+    const [first] = list;
+    const as = { work: () => 1, again: () => 0, lags: () => null };
+    const alone = new Replay([first]).run(as);
+    const among = new Replay(list).run(as);
+    expect([name, alone.missed[0], among.missed[0]]).toEqual([name, 0, 0]);
+    expect(alone.backs[0], name).toBeLessThanOrEqual(planned);
+    expect(Math.abs((among.backs[0] ?? 0) - planned), name).toBeLessThanOrEqual(60);
+  }
+});
+
+it('among the others the chance of the planned date falls by no more than what they take', () => {
+  for (const { name, jobs, planned } of asked()) {
+    const by = assessRisk({ jobs: [jobs[0]], runs: 200, seed: 1 });
+    const among = assessRisk({ jobs, runs: 200, seed: 1 });
+    expect([name, among.runs]).toEqual([name, 200]);
+    // Those that share people and a rack do not make it hopeless.
+    expect(chanceBy(among, planned + 7 * 1440), name).toBeGreaterThan(0.5);
+    expect(chanceBy(by, planned) - chanceBy(among, planned), name).toBeLessThan(0.5);
+  }
+}, 120_000);
