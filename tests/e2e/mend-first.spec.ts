@@ -71,7 +71,8 @@ test('a part of the bench that breaks says so in its place, and the rest of the 
   for (const part of ['In the gun', 'In the kitchen', 'Just recorded'])
     await expect(page.getByRole('heading', { name: part })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Done' }).first()).toBeEnabled();
-  await page.unrouteAll();
+  // What is on its way comes first.
+  await page.unrouteAll({ behavior: 'wait' });
   await page.getByRole('link', { name: 'Today', exact: true }).click();
   await page.getByRole('link', { name: 'Lanternhouse' }).first().click();
   await expect(page.getByText('The elevation cannot be shown.')).toHaveCount(0);

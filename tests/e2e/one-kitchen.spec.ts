@@ -261,7 +261,8 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
     await page.getByLabel('What was done').fill('spot-primed, two thin coats');
     await page.getByRole('button', { name: 'Close it' }).click();
     await page.getByText('Closed touch-ups, 1').click();
-    await expect(page.getByText('Closed 25 Mar 2026, 55 min, the spot alone.')).toBeVisible();
+    // What peels beside the sink is coated anew on its whole face.
+    await expect(page.getByText('Closed 25 Mar 2026, 55 min, the whole face.')).toBeVisible();
     await expect(station(page, 'Check')).toContainText('2 checks');
   });
 

@@ -61,8 +61,41 @@ function optionsOf(problem: Problem, grid: number): Option[] {
   });
 }
 
+/** Minutes of a day. */
+const DAY = 1440;
+
 /** @returns the least makespan, or null when no plan is right */
 export async function solveByMilp(problem: Problem, grid: number): Promise<number | null> {
+  return (await lexicographic(problem, grid, ['makespan']))?.[0] ?? null;
+}
+
+export type Goal = 'makespan' | 'days' | 'ends';
+
+/**
+ * Solves for one goal after another, what was reached before being kept: the makespan, days on which people come, the sum of ends.
+ * @returns the least of each, or null when no plan is right
+ */
+export async function lexicographic(
+  problem: Problem,
+  grid: number,
+  goals: readonly Goal[],
+): Promise<number[] | null> {
+  const reached: number[] = [];
+  for (const goal of goals) {
+    const found = await leastOf(problem, grid, goal, goals.slice(0, reached.length), reached);
+    if (found === null) return null;
+    reached.push(found);
+  }
+  return reached;
+}
+
+async function leastOf(
+  problem: Problem,
+  grid: number,
+  goal: Goal,
+  before: readonly Goal[],
+  reached: readonly number[],
+): Promise<number | null> {
   const highs = await highsLoader();
   const options = optionsOf(problem, grid);
   const { operations } = problem;
@@ -146,9 +179,30 @@ export async function solveByMilp(problem: Problem, grid: number): Promise<numbe
   }
   for (const f of problem.finish)
     rows.push(`makespan ${sum(of(index(f.operation)), (x) => -(x.end + f.tail))} >= 0`);
+  // Somebody comes on a day where any of their work is open on it.
+  const days: string[] = [];
+  if (goal !== 'makespan')
+    for (const [k, w] of problem.workers.entries()) {
+      const own = problem.calendars.find((c) => c.id === w.calendar)?.open ?? [];
+      for (let day = 0; day * DAY < problem.horizon; day++) {
+        const today = own.filter(([a]) => Math.floor(a / DAY) === day);
+        const then = options.filter(
+          (x) => x.worker === w.id && today.some(([a, b]) => a < x.end && b > x.start),
+        );
+        if (!then.length) continue;
+        days.push(`d_${k}_${day}`);
+        rows.push(`${sum(then, () => 1)} - ${operations.length} d_${k}_${day} <= 0`);
+      }
+    }
+  const what: Record<Goal, string> = {
+    makespan: 'makespan',
+    days: days.map((d) => `+ ${d}`).join(' '),
+    ends: sum(options, (x) => x.end),
+  };
+  before.forEach((g, k) => rows.push(`${what[g]} <= ${reached[k] ?? 0}`));
   const wrap = (text: string) => text.replace(/(.{1,400})( |$)/g, '$1\n ');
-  const binaries = wrap([...options.map((x) => x.name), ...paths].join(' '));
-  const lp = `Minimize\n obj: makespan\nSubject To\n${rows.map((row, i) => ` c${i}: ${wrap(row)}`).join('\n')}\nBounds\n makespan >= 0\nBinary\n ${binaries}\nEnd\n`;
+  const binaries = wrap([...options.map((x) => x.name), ...paths, ...days].join(' '));
+  const lp = `Minimize\n obj: ${wrap(what[goal])}\nSubject To\n${rows.map((row, i) => ` c${i}: ${wrap(row)}`).join('\n')}\nBounds\n makespan >= 0\nBinary\n ${binaries}\nEnd\n`;
   const solution = highs.solve(lp);
   if (solution.Status === 'Infeasible') return null;
   if (solution.Status !== 'Optimal') throw new Error(`${problem.name}: ${solution.Status}`);

@@ -18,12 +18,14 @@ export const EFFORTS = {
   followed: effort(160, 3_000, 0.3),
   /** a longer search for one, some ten seconds */
   search: effort(1_000, 150_000, 10),
-  /** dividing pieces into lots and choosing how they are turned: dozens of plans are compared */
-  settle: quick(16, 300, 0.05),
+  /** dividing pieces into lots and choosing how they are turned: dozens of plans are compared, the best of them with more */
+  settle: quick(8, 300, 0),
+  settleMore: quick(24, 300, 0.1),
+  settleMost: quick(60, 300, 0.3),
   /** finding a lot for a piece that is mended */
   rework: quick(24, 400, 0.2),
   /** what one change would gain, and the plan that a risk is weighed for */
-  whatIf: quick(60, 3_000, 0.5),
+  whatIf: quick(60, 3_000, 0.1),
   /** what a pin would cost, while it is dragged; whether an old time can be kept */
   pin: quick(24, 600, 0.5),
   /** ways to turn the pieces, side by side */

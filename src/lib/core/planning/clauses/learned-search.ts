@@ -30,9 +30,15 @@ export class LearnedSearch {
   private readonly n: Numbers;
   private restarts = 0;
 
-  /** @param m a model that `canLearn` */
-  constructor(private readonly m: Model) {
-    this.n = declare(m, this.e);
+  /**
+   * @param m a model that `canLearn`
+   * @param ties whether it can be asked for fewer days and earlier ends, too
+   */
+  constructor(
+    private readonly m: Model,
+    ties = false,
+  ) {
+    this.n = declare(m, this.e, ties);
   }
 
   get conflicts(): number {
@@ -80,7 +86,7 @@ export class LearnedSearch {
         return true;
       }
     }
-    for (const p of [...this.n.setup, ...this.n.end, this.n.makespan])
+    for (const p of [...this.n.setup, ...this.n.end, this.n.makespan, this.n.days, this.n.ends])
       if (p >= 0 && !e.isFixed(p)) {
         e.decide(other(p), -e.least(p));
         return true;
@@ -98,6 +104,11 @@ export class LearnedSearch {
       this.e.decide(side, value);
     }
     return this.e.depth > depth ? 'decided' : 'as it was';
+  }
+
+  /** What leaves no more days on which people come, and no larger sum of ends. */
+  noMore({ days, ends }: { days: number; ends?: number }): Literals {
+    return [...[other(this.n.days), -days], ...(ends === undefined ? [] : [other(this.n.ends), -ends])];
   }
 
   /** What keeps operations where a plan has them, or up to so many minutes sooner. */

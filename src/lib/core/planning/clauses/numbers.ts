@@ -1,6 +1,6 @@
 /** A problem as numbers within bounds, and the rules that push them. */
 import { at } from '$core/units/at';
-import { allowedFrom, type Model } from '../model/model';
+import { allowedFrom, isHelper, type Model } from '../model/model';
 import type { Interval } from '../model/problem';
 import { AirRule } from './air-rule';
 import { ApartRule, type Task } from './apart-rule';
@@ -9,6 +9,7 @@ import { Engine, other, type Propagator } from './engine';
 import { OpenTime } from './open-time';
 import { RoomRule, type Stay } from './room-rule';
 import { RunRule, type Way } from './run-rule';
+import { DaysRule, SumRule, type Work } from './tie-rules';
 
 /** Whether all rules of a problem are known here: not work of no minutes, nor holds that may be over when they begin. */
 export const canLearn = (m: Model): boolean =>
@@ -23,19 +24,40 @@ export interface Numbers {
   /** where several people may do it: the side that says that one of them does */
   who: { worker: number; here: number }[][];
   makespan: number;
+  /** days on which people come, each by themselves, and the sum of all ends; −1 where they do not matter */
+  days: number;
+  ends: number;
 }
 
-/** Declares the numbers and rules of a problem, and follows them as far as they lead. */
-export function declare(m: Model, e: Engine): Numbers {
-  const n = numbersOf(m, e);
-  e.begin([...runsOf(m, e, n), ...peopleOf(m, e, n), ...placesOf(m, e, n), ...racksOf(m, e, n)]);
+/**
+ * Declares the numbers and rules of a problem, and follows them as far as they lead.
+ * @param ties whether days and ends are counted
+ */
+export function declare(m: Model, e: Engine, ties: boolean): Numbers {
+  const n = numbersOf(m, e, ties);
+  e.begin([
+    ...runsOf(m, e, n),
+    ...peopleOf(m, e, n),
+    ...placesOf(m, e, n),
+    ...racksOf(m, e, n),
+    ...(ties ? tiesOf(m, e, n) : []),
+  ]);
   return n;
+}
+
+function tiesOf(m: Model, e: Engine, n: Numbers): Propagator[] {
+  const works = m.operations.map((_, i): Work => {
+    const people = n.who[i]?.length ? n.who[i] : [{ worker: m.able[i]?.[0] ?? -1, here: -1 }];
+    return { start: at(n.start, i), end: at(n.end, i), people };
+  });
+  const hours = m.problem.workers.map((w, k) => (isHelper(w) ? null : (m.hours[k]?.[0] ?? [])));
+  return [new DaysRule(e, n.days, works, hours), new SumRule(e, n.ends, n.end)];
 }
 
 const indexes = <T>(list: readonly T[], wanted: (x: T, i: number) => boolean): number[] =>
   list.flatMap((x, i) => (wanted(x, i) ? [i] : []));
 
-function numbersOf(m: Model, e: Engine): Numbers {
+function numbersOf(m: Model, e: Engine, ties: boolean): Numbers {
   const { horizon } = m.problem;
   const start = m.operations.map((o) => e.number(o.lockedStart ?? 0, o.lockedStart ?? horizon));
   const end = m.operations.map(() => e.number(0, horizon));
@@ -55,7 +77,13 @@ function numbersOf(m: Model, e: Engine): Numbers {
     const minutes = last.map((j) => m.setup(s, j, i));
     return Math.max(...minutes) > 0 ? e.number(Math.min(...minutes), Math.max(...minutes)) : -1;
   });
-  return { start, end, setup, who, makespan: e.number(0, horizon + Math.max(0, ...m.finish)) };
+  const makespan = e.number(0, horizon + Math.max(0, ...m.finish));
+  const most = Math.ceil(horizon / 1440 + 1) * m.problem.workers.length;
+  return {
+    ...{ start, end, setup, who, makespan },
+    days: ties ? e.number(0, most) : -1,
+    ends: ties ? e.number(0, horizon * m.operations.length) : -1,
+  };
 }
 
 /** Work through open hours, what follows it, and the end of the plan. */

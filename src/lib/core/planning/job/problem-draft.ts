@@ -3,7 +3,7 @@ import type { Requirement } from '$core/coating/route';
 import type { Product } from '$core/coating/system';
 import { TOOL_FACTS } from '$core/coating/tool';
 import { complement, intersect } from '../model/calendar';
-import { linkKey, type Ready } from '../model/model';
+import { ALWAYS, linkKey, type Ready } from '../model/model';
 import type { Interval, Problem } from '../model/problem';
 import { NO_RULES } from '../model/rules';
 import { hoursToCoat } from './coating-air';
@@ -84,7 +84,7 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
     name: job.name,
     horizon,
     calendars: [
-      { id: 'always', open: [[0, horizon]] },
+      { id: ALWAYS, open: [[0, horizon]] },
       { id: 'house', open: hours.kitchen },
       ...(always ? [] : [{ id: 'coating', open: coating }]),
     ],
@@ -131,7 +131,7 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
   const films = new Map<string, Requirement>();
   const busyUntil = new Map<string, number>();
   const helper: ProblemDraft['helper'] = (id, lot, minutes, station = null, at = 0) => {
-    problem.workers.push({ id, calendar: 'always', skills: [id] });
+    problem.workers.push({ id, calendar: ALWAYS, skills: [id] });
     problem.operations.push({
       id,
       lot,

@@ -8,7 +8,7 @@ import type { Effort, Goal } from '../search/effort';
 import { COATING } from './stations';
 import { buildProblem } from './job-problem';
 import type { JobToPlan } from './job-to-plan';
-import { linkKey, type AirWaits, type Ready } from '../model/model';
+import { ALWAYS, linkKey, type AirWaits, type Ready } from '../model/model';
 import { freeze } from './plan-job';
 import type { NoPlan, Plan, Problem } from '../model/problem';
 import { ownId, readOwnId } from './joined-id';
@@ -88,10 +88,10 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
     const rack = (name: string): string =>
       place !== null && name === 'rack' ? ownId(place, name) : at(name);
     for (const c of p.calendars)
-      problem.calendars.push({ id: c.id === 'always' ? 'always' : at(c.id), open: c.open });
+      problem.calendars.push({ id: c.id === ALWAYS ? ALWAYS : at(c.id), open: c.open });
     for (const w of p.workers) {
       if (!crew.has(w.id)) {
-        problem.workers.push({ id: at(w.id), calendar: 'always', skills: w.skills.map(at) });
+        problem.workers.push({ id: at(w.id), calendar: ALWAYS, skills: w.skills.map(at) });
         continue;
       }
       // A person works in the hours of any of their jobs; each job's work keeps to its own (below).
@@ -122,8 +122,8 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
     /** The hours of an operation: what its air allows, and those of its job where jobs have different ones. */
     const within = (calendar: string | null | undefined, byCrew: boolean): { calendar?: string } => {
       if (!own || !byCrew)
-        return calendar == null ? {} : { calendar: calendar === 'always' ? calendar : at(calendar) };
-      const open = calendar == null || calendar === 'always' ? own : intersect(own, openIn(p, calendar));
+        return calendar == null ? {} : { calendar: calendar === ALWAYS ? calendar : at(calendar) };
+      const open = calendar == null || calendar === ALWAYS ? own : intersect(own, openIn(p, calendar));
       const name = at(`hours ${calendar ?? ''}`);
       add(problem.calendars, { id: name, open });
       return { calendar: name };

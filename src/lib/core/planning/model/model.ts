@@ -51,6 +51,12 @@ export interface Model {
   windows: boolean;
 }
 
+/** Whether somebody stands for a fact, and no one comes for it. */
+export const isHelper = ({ calendar }: Problem['workers'][number]): boolean => calendar === ALWAYS;
+
+/** Hours of those who stand for facts. */
+export const ALWAYS = 'always';
+
 /** Minutes of the table, by the materials of two operations. */
 function setups(problem: Problem): Model['setup'] {
   const tables = problem.stations.map(

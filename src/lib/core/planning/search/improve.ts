@@ -5,7 +5,7 @@
  */
 import { seeded } from '$core/units/random';
 import { construct } from './construct';
-import type { Model } from '../model/model';
+import { isHelper, type Model } from '../model/model';
 import type { Effort, SolveOptions } from './effort';
 import { endOfPlan, type Heads } from '../model/propagate';
 import { makespanOf, type Schedule } from '../model/schedule';
@@ -34,6 +34,21 @@ const better = (a: Cost, b: Cost): boolean => {
   return k >= 0 && (a[k] ?? 0) < (b[k] ?? 0);
 };
 
+/** On how many days people come in a plan, each counted by themselves; those who stand for facts do not come. */
+export function workerDays(m: Model): (s: Schedule) => number {
+  const helpers = new Set(m.problem.workers.flatMap((w, i) => (isHelper(w) ? [i] : [])));
+  return (s) => {
+    const days = new Set<number>();
+    s.start.forEach((start, i) => {
+      const [w, end] = [s.worker[i] ?? 0, s.end[i] ?? 0];
+      if (helpers.has(w)) return;
+      for (const [from, to] of m.hours[w]?.[0] ?? [])
+        if (from < end && to > start) days.add(w * 100_000 + Math.floor(from / DAY));
+    });
+    return days.size;
+  };
+}
+
 /** What is minimised: hand-back (or the jobs' weighed hand-backs), then disturbance and worker-days, then ends. */
 function costOf(m: Model, options: SolveOptions): (s: Schedule) => Cost {
   const index = new Map(m.operations.map((o, i) => [o.id, i]));
@@ -42,7 +57,7 @@ function costOf(m: Model, options: SolveOptions): (s: Schedule) => Cost {
     finish: j.finish.map((f) => [index.get(f.operation) ?? -1, f.tail] as const),
   }));
   const near = options.near && m.operations.map((o) => options.near?.get(o.id)?.start ?? null);
-  const helpers = new Set(m.problem.workers.flatMap((w, i) => (w.calendar === 'always' ? [i] : [])));
+  const daysOf = workerDays(m);
   return (s) => {
     let main = makespanOf(m, s.end);
     if (jobs) {
@@ -53,19 +68,14 @@ function costOf(m: Model, options: SolveOptions): (s: Schedule) => Cost {
         main += job.weight * (back + LATE * late);
       }
     }
-    const days = new Set<number>();
     let ends = 0;
     let moved = 0;
     s.start.forEach((start, i) => {
-      const [w, end] = [s.worker[i] ?? 0, s.end[i] ?? 0];
-      ends += end;
+      ends += s.end[i] ?? 0;
       const was = near?.[i];
       if (was !== null && was !== undefined && was !== start) moved++;
-      if (helpers.has(w)) return;
-      for (const [from, to] of m.hours[w]?.[0] ?? [])
-        if (from < end && to > start) days.add(w * 100_000 + Math.floor(from / DAY));
     });
-    return [main, near ? moved : days.size, ends];
+    return [main, near ? moved : daysOf(s), ends];
   };
 }
 

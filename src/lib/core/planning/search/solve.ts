@@ -6,11 +6,12 @@
 import { lowerBound } from '../bounds/bound';
 import { LearnedSearch } from '../clauses/learned-search';
 import { canLearn } from '../clauses/numbers';
+import { settleTies } from '../clauses/settle-ties';
 import { conflictsFor, shorten } from '../clauses/shorten';
 import { explainClash } from '../job/clash';
 import { construct } from './construct';
 import { searchExactly } from './exact';
-import { improve } from './improve';
+import { improve, workerDays } from './improve';
 import type { Effort, SolveOptions } from './effort';
 import { compile, type Model } from '../model/model';
 import type { NoPlan, Plan, Problem } from '../model/problem';
@@ -49,9 +50,15 @@ function learned(
 ): Plan | NoPlan {
   const tried = improve(m, head, bound, effort, options, undefined, HOPELESS);
   let best = tried.best;
-  if (best && makespanOf(m, best.end) <= bound) return readPlan(m, best, bound);
+  const isMet = (s: Schedule | null, by: number): s is Schedule => s !== null && makespanOf(m, s.end) <= by;
+  const ties = !options.near && m.operations.filter((o) => o.lockedStart === null).length <= SMALL;
+  if (isMet(best, bound) && !ties) return readPlan(m, best, bound);
   const conflicts = Math.round((effort.learning ?? 1) * conflictsFor(m.operations.length));
-  const search = new LearnedSearch(m);
+  if (conflicts === 0 && best) return readPlan(m, best, bound);
+  const search = new LearnedSearch(m, ties);
+  const settled = (s: Schedule): Schedule =>
+    ties ? settleTies(m, search, s, workerDays(m), conflicts, effort.stop) : s;
+  if (isMet(best, bound)) return readPlan(m, settled(best), bound);
   if (!best) {
     const found = search.find(problem.horizon + Math.max(0, ...m.finish), conflicts, effort.stop);
     if (found === 'none')
@@ -61,6 +68,7 @@ function learned(
     if (!best) return { infeasible: true, proven: false, reason: `No right plan was found: ${tried.clash}` };
   }
   const short = shorten(m, search, best, bound, { conflicts, seed: effort.seed, stop: effort.stop });
+  if (isMet(short.best, short.bound) && ties) return readPlan(m, settled(short.best), short.bound);
   if (short.best === tried.best) return readPlan(m, best, short.bound);
   const tidy = { ...effort, steps: Math.min(effort.steps, TIDY) };
   const { best: tidied } = improve(m, head, makespanOf(m, short.best.end), tidy, options, short.best);
