@@ -65,8 +65,7 @@
     rework: 'coats done over',
     people: 'the pace of people and days',
   };
-  const driver = (of: string) =>
-    KNOWN[of] ?? `how long “${say(of)}” takes`;
+  const driver = (of: string) => KNOWN[of] ?? `how long “${say(of)}” takes`;
   const at = (minute: number) => sayTime((risk?.t0 ?? 0) + minute * MINUTE, zone);
   const signed = (minutes: number) =>
     minutes === 0
