@@ -196,7 +196,7 @@ function kitchens(rows: Row[]): void {
       const [plan, took] = timed(() => solve(problem, EFFORTS.stored));
       const { stored } = EFFORTS;
       const long = solve(problem, {
-        ...{ ...stored, steps: LONGER * stored.steps, learning: LONGER, prove: false },
+        ...{ ...stored, steps: LONGER * stored.steps, learning: LONGER },
       });
       if ('infeasible' in plan || 'infeasible' in long) throw new Error(`${problem.name} has no plan`);
       if (audit(problem, plan).length) throw new Error(`${problem.name} has a wrong plan`);

@@ -7,7 +7,7 @@ import { solve } from '$core/planning/search/solve';
 import { kitchenProblem } from '../kitchen-problem';
 
 const planOf = (problem: Problem): Plan => {
-  const plan = solve(problem, { ...EFFORTS.stored, prove: false });
+  const plan = solve(problem, { ...EFFORTS.stored });
   if ('infeasible' in plan) throw new Error(plan.reason);
   return plan;
 };
@@ -20,7 +20,7 @@ describe.each([40, 64, 104, 152])('a kitchen of %i operations', (operations) => 
     expect(problem.operations).toHaveLength(operations);
     expect(audit(problem, plan)).toEqual([]);
     expect(planOf(problem)).toEqual(plan);
-    const first = solve(problem, { seed: 1, steps: 1, learning: 0, prove: false });
+    const first = solve(problem, { seed: 1, steps: 1, learning: 0 });
     expect('infeasible' in first ? Infinity : first.makespan).toBeGreaterThanOrEqual(plan.makespan);
   });
 

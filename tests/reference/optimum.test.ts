@@ -10,7 +10,6 @@ import { audit } from '$core/planning/audit';
 import { lowerBound } from '$core/planning/bounds/bound';
 import { compile } from '$core/planning/model/model';
 import { heads } from '$core/planning/model/propagate';
-import { relaxedBound } from '$core/planning/search/relax';
 import { solve } from '$core/planning/search/solve';
 import { GRID, randomProblem } from '../random-problem';
 import { solveByMilp } from './milp';
@@ -38,25 +37,18 @@ it('agrees with the exact optimum, or that there is none, on 300 random problems
   expect(optima.filter((o) => o !== null).length).toBeGreaterThan(150);
 }, 120_000);
 
-it('what is relaxed is never above the optimum, and above the plain bound now and then', () => {
-  let lifted = 0;
+it('the plain bound is never above the optimum, and meets it now and then', () => {
   let met = 0;
   optima.forEach((optimum, k) => {
     const m = compile(randomProblem(k + 1));
     if (optimum === null || 'infeasible' in m) return;
     const head = heads(m);
     if ('infeasible' in head) throw new Error(head.reason);
-    const plain = lowerBound(m, head);
-    const bound = relaxedBound(m, head, optimum + 700, plain, 4_000);
+    const bound = lowerBound(m, head);
     expect(bound, `seed ${k + 1}`).toBeLessThanOrEqual(optimum);
-    expect(bound).toBeGreaterThanOrEqual(plain);
-    if (bound > plain) lifted++;
     if (bound === optimum) met++;
-    // From the optimum itself, nothing better can be found.
-    expect(relaxedBound(m, head, optimum, plain, 4_000)).toBeLessThanOrEqual(optimum);
   });
-  expect(lifted).toBeGreaterThan(20);
-  expect(met).toBeGreaterThan(60);
+  expect(met).toBeGreaterThan(30);
 }, 120_000);
 
 it('was given optima that HiGHS finds again', async () => {

@@ -6,10 +6,6 @@ const SEED = 20260309;
 const effort = (steps: number, nodes: number, learning: number): Effort => ({
   ...{ seed: SEED, steps, nodes, learning },
 });
-const quick = (steps: number, nodes: number, learning: number): Effort => ({
-  ...effort(steps, nodes, learning),
-  prove: false,
-});
 
 export const EFFORTS = {
   /** a plan that is stored */
@@ -19,19 +15,19 @@ export const EFFORTS = {
   /** a longer search for one, some ten seconds */
   search: effort(1_000, 150_000, 10),
   /** dividing pieces into lots and choosing how they are turned: dozens of plans are compared, the best of them with more */
-  settle: quick(8, 300, 0),
-  settleMore: quick(24, 300, 0.1),
-  settleMost: quick(60, 300, 0.3),
+  settle: effort(8, 300, 0),
+  settleMore: effort(24, 300, 0.1),
+  settleMost: effort(60, 300, 0.3),
   /** finding a lot for a piece that is mended */
-  rework: quick(24, 400, 0.2),
-  /** what one change would gain, and the plan that a risk is weighed for */
-  whatIf: quick(60, 3_000, 0.1),
+  rework: effort(24, 400, 0.2),
+  /** what one change would gain */
+  whatIf: effort(60, 3_000, 0.1),
   /** what a pin would cost, while it is dragged; whether an old time can be kept */
-  pin: quick(24, 600, 0.5),
+  pin: effort(24, 600, 0.5),
   /** ways to turn the pieces, side by side */
-  compare: quick(40, 1_000, 0.2),
+  compare: effort(40, 1_000, 0.2),
   /** when a new kitchen could start: some eight plans */
-  newStart: quick(24, 500, 0.2),
+  newStart: effort(24, 500, 0.2),
   /** a problem that somebody sent; time is its limit */
   sent: effort(400, 1_000_000, 20),
 } as const satisfies Record<string, Effort>;

@@ -67,7 +67,6 @@ function riskJob(
   const makespan = plan.result.makespan + shift;
   const shares = choice.shared && choice.place !== 'house';
   return {
-    id: inputs.job.id,
     problem: built.problem,
     waits: built.air,
     plan: { assignments, makespan, lowerBound: 0 },

@@ -156,7 +156,7 @@ export class LearnedSearch {
         // What was learnt last is followed before anything else is decided.
         if (!e.follow()) {
           if (e.isImpossible) return 'none';
-          if (e.conflicts >= until) return 'open';
+          if (e.conflicts >= until || stop()) return 'open';
           left--;
         } else if (e.depth === 0) {
           if (e.least(this.n.makespan) > by) return 'none';
@@ -167,7 +167,6 @@ export class LearnedSearch {
           if (holds === 'as it was' && !this.decide(byTime)) return this.plan();
         }
       }
-      if (stop()) return 'open';
     }
   }
 

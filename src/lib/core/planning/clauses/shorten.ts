@@ -26,7 +26,7 @@ const SOONER = 1440;
 /** Lots that end so near to the end of the plan are always free, in minutes. Our choice. */
 const LAST = 60;
 
-/** Conflicts that about a second allows: the time of one grows with the operations. Measured. */
+/** Conflicts that one to two seconds allow: the time of one grows with the operations. Measured. */
 export const conflictsFor = (operations: number): number =>
   Math.min(1500, Math.max(100, Math.round(60_000 / operations)));
 

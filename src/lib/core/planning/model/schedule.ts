@@ -1,5 +1,6 @@
 /** A schedule of a model: when every operation starts and ends, and who does it. */
 import type { Model } from './model';
+import type { Plan } from './problem';
 
 export interface Schedule {
   start: Int32Array;
@@ -33,4 +34,15 @@ export function racksHold(m: Model, { start, end }: Pick<Schedule, 'start' | 'en
         taken.reduce((sum, t) => sum + (t.from <= at && at < t.to ? t.slots : 0), 0) <= rack.slots,
     );
   });
+}
+
+/** A schedule as a plan. @param lowerBound no plan ends before */
+export function planOf(m: Model, s: Schedule, lowerBound: number): Plan {
+  const assignments = m.operations.map((o, i) => ({
+    operation: o.id,
+    worker: m.problem.workers[s.worker[i] ?? -1]?.id ?? '',
+    start: s.start[i] ?? 0,
+    end: s.end[i] ?? 0,
+  }));
+  return { assignments, makespan: makespanOf(m, s.end), lowerBound };
 }

@@ -9,7 +9,9 @@ import { complement, intersect } from '../model/calendar';
 import type { Interval, Plan, Problem } from '../model/problem';
 import { racksHold } from '../model/schedule';
 import { solve } from '../search/solve';
-import { Replay, type Fate, type ReplayJob } from './replay';
+import { Replay } from './replay';
+import type { ReplayJob } from './replay-task';
+import type { Fate } from './run-once';
 import { alone, assessRisk, chanceBy, type RiskJob } from './risk';
 import { USUAL_RISK } from './risk-model';
 import { seeded } from '$core/units/random';
@@ -17,7 +19,7 @@ import { seeded } from '$core/units/random';
 const AS_PLANNED: Fate = { work: () => 1, again: () => 0, lags: () => null };
 
 const planOf = (problem: Problem): Plan | null => {
-  const plan = solve(problem, { seed: 1, steps: 40, learning: 0.3, prove: false });
+  const plan = solve(problem, { seed: 1, steps: 40, learning: 0.3 });
   return 'infeasible' in plan ? null : plan;
 };
 
@@ -156,7 +158,7 @@ function three(): [RiskJob, RiskJob, RiskJob] {
     );
     const plan = planned({ ...problem, calendars: [{ id: 'crew', open: free }] });
     taken.push(...plan.assignments.map((a): Interval => [a.start, a.end]));
-    return { ...alone(problem, plan), ...{ id: `job ${rank}`, rank, crew: new Set(['w']) } };
+    return { ...alone(problem, plan), ...{ rank, crew: new Set(['w']) } };
   };
   return [of(0), of(1), of(2)];
 }

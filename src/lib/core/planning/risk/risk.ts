@@ -8,7 +8,8 @@ import { seeded } from '$core/units/random';
 import { linkKey, type AirWaits, type Lag, type Model, type Ready } from '../model/model';
 import type { Plan, Problem } from '../model/problem';
 import { USUAL_RISK, type RiskModel } from './risk-model';
-import { Replay, type ReplayJob } from './replay';
+import { Replay } from './replay';
+import type { ReplayJob } from './replay-task';
 
 export interface Driver {
   /** `air`, `rework`, `people` (how fast they and their days are), or an operation */
@@ -117,7 +118,7 @@ export interface RiskInput {
 
 /** A job by itself. */
 export const alone = (problem: Problem, plan: Plan): RiskJob => ({
-  ...{ id: problem.name, problem, plan, waits: new Map(), offset: 0, rank: 0, shares: null, crew: new Set() },
+  ...{ problem, plan, waits: new Map(), offset: 0, rank: 0, shares: null, crew: new Set() },
 });
 
 /**

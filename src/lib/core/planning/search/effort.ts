@@ -10,12 +10,10 @@ export interface Effort {
   seed: number;
   /** constructions at most */
   steps: number;
-  /** how long a search that learns goes on: 1, where nothing is said, is about a second by the size of the problem */
+  /** how long a search that learns goes on: 1, where nothing is said, is one to two seconds by the size of the problem */
   learning?: number;
   /** nodes of the exact search at most; where nothing is said, what a second or so allows */
   nodes?: number;
-  /** false: only the plan is wanted, and its bound is not worth a search of its own */
-  prove?: boolean;
   /** asked now and then; true stops the search with the best plan so far */
   stop?: () => boolean;
   /** told now and then: share of the work done, and the best makespan so far */

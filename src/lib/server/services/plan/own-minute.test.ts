@@ -25,7 +25,7 @@ it('every operation of the demo’s jobs can be pinned to its own planned minute
       if (readOperationId(operation) === null) continue;
       const at = plan.t0 + start * 60_000;
       const pinned = { ...inputs, pins: new Map([[operation, at]]) };
-      const made = makePlan(pinned, DEMO_NOW, timesOf(plan), { seed: 1, steps: 4, nodes: 200, prove: false });
+      const made = makePlan(pinned, DEMO_NOW, timesOf(plan), { seed: 1, steps: 4, nodes: 200 });
       tried++;
       if (!made || 'infeasible' in made.result) refused.push(operation);
       else expect(audit(made.problem, made.result)).toEqual([]);
