@@ -13,6 +13,7 @@ import type { JobToPlan } from '../src/lib/core/planning/job/job-to-plan';
 import { compile } from '../src/lib/core/planning/model/model';
 import { EFFORTS } from '../src/lib/core/job-plan/efforts';
 import { kitchenProblem } from '../tests/kitchen-problem';
+import { plannedProblem } from '../tests/planned-problem';
 import { plainHandBack } from '../tests/plain-plan';
 import { planJob } from '../src/lib/core/planning/job/plan-job';
 import { readProblem } from '../src/lib/core/planning/model/problem';
@@ -121,6 +122,7 @@ export async function planRows(): Promise<Row[]> {
   const rows: Row[] = [];
   small(rows);
   kitchens(rows);
+  around(rows);
   const db = openDatabase(':memory:');
   await makeDemo(db);
   const at = now(db);
@@ -218,6 +220,30 @@ function kitchens(rows: Row[]): void {
     ['  above the bound, mean', percent(mean(gaps)), '15 %'],
     ['  proven', String(proven), ''],
   );
+}
+
+/** Problems made around a plan: how many are found within three seconds. */
+function around(rows: Row[]): void {
+  for (const operations of [40, 64, 100, 150]) {
+    let [found, longest, all] = [0, 0, 0];
+    for (const kind of ['pins', 'windows', 'both'] as const)
+      for (let seed = 1; seed <= 6; seed++) {
+        const problem = plannedProblem(operations, seed, kind);
+        const until = performance.now() + 3000;
+        const stop = (): boolean => performance.now() > until;
+        const [plan, took] = timed(() => solve(problem, { ...EFFORTS.sent, stop }));
+        all++;
+        if ('infeasible' in plan) continue;
+        if (audit(problem, plan).length) throw new Error(`${problem.name} has a wrong plan`);
+        found++;
+        longest = Math.max(longest, took);
+      }
+    rows.push([
+      `${all} problems of ${operations} operations around a plan: found within 3 s ${found}, longest`,
+      ms(longest),
+      '',
+    ]);
+  }
 }
 
 export function printRows(rows: readonly Row[]): void {

@@ -119,12 +119,14 @@
       </div>
     </dl>
     <p class="soft">
-      As planned, or sooner: {chance(chanceBy(risk, risk.planned))}. Of {risk.runs} runs{risk.missed
-        ? `, ${percent(risk.missed)} miss a recoat window: sand those`
-        : ''}{risk.others
-        ? `, each with the ${risk.others === 1 ? 'job that shares' : `${risk.others} jobs that share`}, the first promised first`
-        : ''}.
+      As planned, or sooner: {chance(chanceBy(risk, risk.planned))}. Of {risk.runs} runs {risk.missed
+        ? `${percent(risk.missed)} miss`
+        : 'none misses'} a recoat window{risk.missed ? ': sand those' : ''}.
     </p>
+    {#if risk.others}<p class="soft">
+        {risk.others === 1 ? 'The job that shares' : `The ${risk.others} jobs that share`} people or place
+        {risk.others === 1 ? 'is' : 'are'} carried out with it; the first promised goes first.
+      </p>{/if}
     <p class="soft">
       Most depends on {risk.drivers
         .filter((d) => d.share > 0.02)
@@ -135,7 +137,7 @@
     <p class="soft">
       Work varies by {percent(risk.model.workVariation)}; of 100 coats on a piece {(
         risk.model.rework * 100
-      ).toFixed(1)} are done over{risk.model.learnt.works + risk.model.learnt.passes > 0
+      ).toFixed(2)} are done over{risk.model.learnt.works + risk.model.learnt.passes > 0
         ? `: the usual figures, drawn towards ${risk.model.learnt.works} works and ${risk.model.learnt.passes} coats recorded here`
         : ', as a rule'}.
     </p>
