@@ -1,4 +1,5 @@
 /** Nobody does two operations at a time, and no two are at a place that holds one: where one cannot come first, it comes second. */
+import { cell } from '$core/units/at';
 import { other, type Engine, type Literals, type Propagator } from './engine';
 
 export interface Task {
@@ -14,6 +15,8 @@ export class ApartRule implements Propagator {
   /** tasks that changed, and which of all those are */
   private readonly changed: number[] = [];
   private readonly isChanged: boolean[];
+  /** start, end and here of each task, one after the other */
+  private readonly sides: Int32Array;
   /** the most minutes from any task to the next */
   private readonly longest: number;
 
@@ -24,6 +27,7 @@ export class ApartRule implements Propagator {
     private readonly between: (a: number, b: number) => number,
   ) {
     this.isChanged = tasks.map(() => false);
+    this.sides = Int32Array.from(tasks.flatMap((t) => [t.start, t.end, t.here]));
     this.longest = Math.max(0, ...tasks.flatMap((_, a) => tasks.map((__, b) => between(a, b))));
     for (const [i, t] of tasks.entries()) {
       this.wake(i);
@@ -44,24 +48,30 @@ export class ApartRule implements Propagator {
   }
 
   propagate(): boolean {
-    const { e, tasks } = this;
+    const { e, tasks, sides, longest } = this;
     for (let i = this.changed.pop(); i !== undefined; i = this.changed.pop()) {
       this.isChanged[i] = false;
       const a = tasks[i];
       if (!a || (a.here >= 0 && e.most(a.here) === 0)) continue;
       const isHere = a.here < 0 || e.least(a.here) === 1;
-      const [end, latest] = [e.least(a.end), e.most(a.start)];
+      const bounds = e.bounds;
+      // Each bound as its side has it: minus the largest value.
+      const [begin, latest] = [cell(bounds, a.start), -cell(bounds, a.start ^ 1)];
+      const [end, last] = [cell(bounds, a.end) + longest, longest - cell(bounds, a.end ^ 1)];
       for (let j = 0; j < tasks.length; j++) {
+        const there = cell(sides, 3 * j + 2);
+        // Of two that need not be here there is nothing to say.
+        if (!isHere && there >= 0 && cell(bounds, there) < 1) continue;
+        const [from, to] = [cell(sides, 3 * j), cell(sides, 3 * j + 1)];
+        const [upTo, ends] = [-cell(bounds, from ^ 1), cell(bounds, to) + longest];
+        // Most pairs may be in either order, or are in one that pushes neither.
+        if (end <= upTo) {
+          if (ends <= latest || (end <= cell(bounds, from) && last <= upTo)) continue;
+        } else if (ends <= latest && ends <= begin && longest - cell(bounds, to ^ 1) <= latest) continue;
         const b = tasks[j];
         if (!b || i === j) continue;
-        // Most pairs may be in either order, or are in one that pushes neither.
-        const isFirst = end + this.longest <= e.most(b.start);
-        const isSecond = e.least(b.end) + this.longest <= latest;
-        if (isFirst && isSecond) continue;
-        if (isFirst && this.pushesNeither(a, b)) continue;
-        if (isSecond && this.pushesNeither(b, a)) continue;
-        const isThere = b.here < 0 || e.least(b.here) === 1;
-        if ((!isHere && !isThere) || (!isThere && e.most(b.here) === 0)) continue;
+        const isThere = there < 0 || cell(bounds, there) === 1;
+        if (!isThere && e.most(there) === 0) continue;
         if (!this.pair(i, a, j, b, isHere && isThere)) {
           this.forget();
           return false;
@@ -69,11 +79,6 @@ export class ApartRule implements Propagator {
       }
     }
     return true;
-  }
-
-  private pushesNeither(a: Task, b: Task): boolean {
-    const { e, longest } = this;
-    return e.least(a.end) + longest <= e.least(b.start) && e.most(a.end) + longest <= e.most(b.start);
   }
 
   private pair(i: number, a: Task, j: number, b: Task, both: boolean): boolean {

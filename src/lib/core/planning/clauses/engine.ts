@@ -76,7 +76,9 @@ export class Engine {
   /** where a side is at v, another is at v + minutes: sides and minutes, one after the other */
   private readonly ways: number[][] = [];
   private readonly watches: Clause[][] = [];
-  private readonly listeners: { p: Propagator; tag: number }[][] = [];
+  /** who is told that a side rose, and by which number */
+  private readonly listeners: Propagator[][] = [];
+  private readonly tags: number[][] = [];
   private readonly queues: Propagator[][] = [[], [], []];
   private conflict: Literals = [];
   private learnt: Clause[] = [];
@@ -103,6 +105,7 @@ export class Engine {
     this.ways.push([], []);
     this.watches.push([], []);
     this.listeners.push([], []);
+    this.tags.push([], []);
     if (p >> 1 >= this.activity.length)
       this.activity = Float64Array.of(...this.activity, ...this.activity.map(() => 0));
     this.phase.push(least);
@@ -125,6 +128,10 @@ export class Engine {
   isFixed(p: number): boolean {
     return cell(this.bound, p) + cell(this.bound, p ^ 1) === 0;
   }
+  /** What all sides have reached, for rules that look at many. Not to be kept: it grows with the numbers. */
+  get bounds(): Int32Array {
+    return this.bound;
+  }
   get depth(): number {
     return this.begins.length;
   }
@@ -136,7 +143,8 @@ export class Engine {
   }
 
   listen(side: number, p: Propagator, tag: number): void {
-    this.listeners[side]?.push({ p, tag });
+    this.listeners[side]?.push(p);
+    this.tags[side]?.push(tag);
   }
 
   /** One of these holds, in every plan. Said before the search begins. */
@@ -211,8 +219,12 @@ export class Engine {
         if (cell(this.last, side) !== e) continue;
         const value = cell(this.value, e);
         if (!this.goWays(side, value) || !this.visit(side)) return false;
-        for (const { p, tag } of this.listeners[side] ?? []) {
-          p.wake?.(tag);
+        const told = this.listeners[side] ?? [];
+        const tags = this.tags[side] ?? [];
+        for (let k = 0; k < told.length; k++) {
+          const p = told[k];
+          if (!p) continue;
+          p.wake?.(tags[k] ?? 0);
           this.queue(p);
         }
       }

@@ -26,9 +26,9 @@ const SOONER = 1440;
 /** Lots that end so near to the end of the plan are always free, in minutes. Our choice. */
 const LAST = 60;
 
-/** Conflicts that one to two seconds allow: the time of one grows with the operations. Measured. */
+/** Conflicts that about a second allows: the time of one grows with the operations, and so does what each is worth less. Measured. */
 export const conflictsFor = (operations: number): number =>
-  Math.min(1500, Math.max(100, Math.round(60_000 / operations)));
+  Math.min(1500, Math.max(100, Math.round(4_000_000 / operations ** 2)));
 
 /**
  * @param best a right plan

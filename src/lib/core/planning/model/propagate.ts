@@ -107,6 +107,32 @@ export function heads(m: Model): Heads | NoPlan {
   return { start, end };
 }
 
+/** The latest starts of all operations, back from the horizon, pins and windows; −1 where none is in time. */
+export function latestStarts(m: Model): Int32Array {
+  const n = m.operations.length;
+  const latest = new Int32Array(n).fill(m.problem.horizon);
+  const back = (i: number): void => {
+    const o = m.operations[i];
+    if (!o) return;
+    if (o.lockedStart !== null) {
+      latest[i] = o.lockedStart;
+      return;
+    }
+    let end = m.problem.horizon;
+    for (const lag of m.after[i] ?? []) end = Math.min(end, (latest[lag.other] ?? 0) - lag.min);
+    let start = latestStart(m.anyHours[i] ?? [], end, o.minutes, o.pausable) ?? -1;
+    for (const lag of m.before[i] ?? []) {
+      const opener = m.operations[lag.other];
+      if (lag.max === null || opener?.lockedStart == null) continue;
+      const run = earliestRun(m.anyHours[lag.other] ?? [], opener.lockedStart, opener.minutes, opener.pausable);
+      if (run) start = Math.min(start, run[1] + lag.max);
+    }
+    latest[i] = start;
+  };
+  for (const i of [...m.order].reverse()) back(i);
+  return latest;
+}
+
 /** The earliest end of a plan, given that operation i ends no earlier than `t`: its successors run through their hours. */
 export function endOfPlan(m: Model, head: Heads, i: number, t: number): number {
   let most = (m.finish[i] ?? -1) >= 0 ? t + (m.finish[i] ?? 0) : -Infinity;

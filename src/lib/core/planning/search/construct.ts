@@ -11,6 +11,8 @@ import type { Schedule } from '../model/schedule';
 /** An operation that could not be placed, in words. */
 export interface Clash {
   clash: string;
+  /** the operation that nothing was left for; null where several keep pushing each other */
+  late: number | null;
 }
 
 interface Busy {
@@ -33,6 +35,12 @@ function lastAt(spans: readonly Busy[], t: number): number {
     else high = mid;
   }
   return low - 1;
+}
+
+/** The same, from one that begins no later. */
+function lastFrom(spans: readonly Busy[], k: number, t: number): number {
+  while ((spans[k + 1]?.from ?? FOREVER) <= t) k++;
+  return k;
 }
 
 class Construction {
@@ -123,12 +131,13 @@ class Construction {
     const there = s < 0 ? [] : (this.stations[s] ?? []);
     const own = this.workers[w] ?? [];
     let t = from;
+    let [at, mine] = [lastAt(there, t), lastAt(own, t)];
     while (t < until) {
       let setup = 0;
       let last: Busy | undefined;
       let next: Busy | undefined;
       if (s >= 0) {
-        const at = lastAt(there, t);
+        at = lastFrom(there, at, t);
         [last, next] = [there[at], there[at + 1]];
         if (single) {
           if (last && last.to > t) {
@@ -145,7 +154,7 @@ class Construction {
         continue;
       }
       const end = run[1];
-      const mine = lastAt(own, t);
+      mine = lastFrom(own, mine, t);
       const [done, due] = [own[mine], own[mine + 1]];
       if (done && done.to + m.travel(done.op, i) > t) {
         t = done.to + m.travel(done.op, i);
@@ -410,6 +419,73 @@ class Construction {
   }
 }
 
+/** Whose turn it is: the most urgent operation that nothing else must be placed before. */
+class Turn {
+  /** how many operations come before each and are not placed yet */
+  private readonly before: Int32Array;
+  /** ranks of those that may be placed now, the most urgent last */
+  private readonly ready: number[] = [];
+  /** those that found no room on the rack; asked again when something leaves it */
+  private waiting: number[] = [];
+  private readonly isPlaced: Uint8Array;
+  private left: number;
+
+  constructor(
+    private readonly m: Model,
+    private readonly ranked: readonly number[],
+    private readonly rank: Int32Array,
+    private readonly windowsFirst: boolean,
+  ) {
+    this.left = ranked.length;
+    this.isPlaced = new Uint8Array(ranked.length);
+    this.before = Int32Array.from(m.before, (lags) => lags.length);
+    for (let k = ranked.length - 1; k >= 0; k--) if (this.before[ranked[k] ?? 0] === 0) this.ready.push(k);
+  }
+
+  get isEmpty(): boolean {
+    return this.left === 0;
+  }
+
+  /** @returns the next operation; null where none can be placed */
+  next(): number | null {
+    const k = this.ready.pop();
+    if (k === undefined) return null;
+    const i = this.ranked[k < 0 ? k + this.ranked.length : k] ?? 0;
+    return this.isPlaced[i] ? this.next() : i;
+  }
+
+  /** Operation i found no room. */
+  waits(i: number): void {
+    this.waiting.push(i);
+  }
+
+  /** Operation i is placed, with its slots of the rack. */
+  isOver(i: number): void {
+    this.isPlaced[i] = 1;
+    this.left--;
+    for (const lag of this.m.after[i] ?? []) {
+      const left = (this.before[lag.other] ?? 0) - 1;
+      this.before[lag.other] = left;
+      if (left === 0) this.isReady(lag.other);
+    }
+    if (!this.waiting.length || !(this.m.holdsOf[i] ?? []).some((k) => this.m.holds[k]?.to === i)) return;
+    for (const j of this.waiting) this.isReady(j);
+    this.waiting = [];
+  }
+
+  private isReady(i: number): void {
+    const isOpen = this.windowsFirst && (this.m.before[i] ?? []).some((lag) => lag.max !== null);
+    const k = (this.rank[i] ?? 0) - (isOpen ? this.ranked.length : 0);
+    let [low, high] = [0, this.ready.length];
+    while (low < high) {
+      const mid = (low + high) >> 1;
+      if ((this.ready[mid] ?? 0) > k) low = mid + 1;
+      else high = mid;
+    }
+    this.ready.splice(low, 0, k);
+  }
+}
+
 /** What a construction keeps to beside the rules. */
 export interface Wishes {
   /** how often a window may push its opener later; 300 where nothing is said */
@@ -418,6 +494,8 @@ export interface Wishes {
   later?: ReadonlyMap<number, number>;
   /** asked with every operation; true gives the construction up */
   stop?: () => boolean;
+  /** whether what must follow within a window is placed before all that need not */
+  windowsFirst?: boolean;
   /** who does an operation where others would not end it sooner */
   by?: ReadonlyMap<number, number>;
 }
@@ -440,7 +518,7 @@ export function construct(m: Model, urgency: Float64Array, wishes: Wishes = {}):
 function attempts(
   m: Model,
   urgency: Float64Array,
-  { pushes = 300, later = new Map(), by = new Map(), stop = () => false }: Wishes,
+  { pushes = 300, later = new Map(), by = new Map(), stop = () => false, windowsFirst = false }: Wishes,
   pins: 'in turn' | 'at once',
 ): Schedule | Clash {
   const n = m.operations.length;
@@ -456,14 +534,15 @@ function attempts(
       return oneA !== oneB ? (oneA ? -1 : 1) : (pinOf(a) ?? 0) - (pinOf(b) ?? 0);
     });
   const ranked = all.sort((a, b) => (urgency[b] ?? 0) - (urgency[a] ?? 0));
+  const rank = new Int32Array(n);
+  for (const [k, i] of ranked.entries()) rank[i] = k;
   let clash = '';
   attempt: for (let pushed = 0; pushed < pushes; pushed++) {
     const c = new Construction(m, release, by);
-    const left = new Set(ranked);
-    /** those that found no room on the rack; asked again when something leaves it */
-    const waiting = new Set<number>();
-    const waitsFor = (i: number): boolean => (m.before[i] ?? []).some((lag) => left.has(lag.other));
-    const never = (why: string): Clash => ({ clash: pushed > 0 ? `${clash}; moved later, ${why}` : why });
+    const turn = new Turn(m, ranked, rank, windowsFirst);
+    const never = (why: string, late: number): Clash => ({
+      ...{ clash: pushed > 0 ? `${clash}; moved later, ${why}` : why, late },
+    });
     const noRoom = (i: number): string => `${m.operations[i]?.id ?? ''} finds no room on the rack`;
     for (const i of pinned) {
       const result = c.place(i, true);
@@ -471,51 +550,40 @@ function attempts(
         c.put(i, result);
         if (pins === 'in turn' && m.before[i]?.length) continue;
         c.occupy(i);
-        left.delete(i);
-      } else if ('never' in result) return never(result.never);
-      else return never('clash' in result ? result.clash : noRoom(i));
+        turn.isOver(i);
+      } else if ('never' in result) return never(result.never, i);
+      else return never('clash' in result ? result.clash : noRoom(i), i);
     }
-    while (left.size > 0) {
-      if (stop()) return { clash: clash || 'there was no time to place everything' };
-      let moved = false;
-      for (const i of left) {
-        if (waiting.has(i) || waitsFor(i)) continue;
-        const result = c.done(i) ? null : c.place(i);
-        if (result && 'wait' in result) {
-          clash = noRoom(i);
-          waiting.add(i);
-          continue;
-        }
-        if (result && 'never' in result) return never(result.never);
-        if (result && 'push' in result) {
-          clash = result.clash;
-          const opener = result.push;
-          release[opener] = c.done(opener)
-            ? Math.max(release[opener] ?? 0, c.endingLater(opener, result.by))
-            : (release[opener] ?? 0) + result.by;
-          continue attempt;
-        }
-        if (result) c.put(i, result);
-        else if (!c.hasRoom(i)) {
-          // Pinned, and the rack is full then: something may leave it yet.
-          clash = noRoom(i);
-          waiting.add(i);
-          continue;
-        }
-        c.occupy(i);
-        left.delete(i);
-        if (waiting.size && (m.holdsOf[i] ?? []).some((k) => m.holds[k]?.to === i)) waiting.clear();
-        moved = true;
-        break;
+    for (let i = turn.next(); i !== null; i = turn.next()) {
+      if (stop()) return { clash: clash || 'there was no time to place everything', late: null };
+      const result = c.done(i) ? null : c.place(i);
+      if (result && 'never' in result) return never(result.never, i);
+      if (result && 'push' in result) {
+        clash = result.clash;
+        const opener = result.push;
+        release[opener] = c.done(opener)
+          ? Math.max(release[opener] ?? 0, c.endingLater(opener, result.by))
+          : (release[opener] ?? 0) + result.by;
+        continue attempt;
       }
-      if (!moved) return { clash };
+      // What is pinned may find the rack full, too: something may leave it yet.
+      if (result ? 'wait' in result : !c.hasRoom(i)) {
+        clash = noRoom(i);
+        turn.waits(i);
+        continue;
+      }
+      if (result && 'at' in result) c.put(i, result);
+      c.occupy(i);
+      turn.isOver(i);
     }
+    if (!turn.isEmpty) return { clash, late: null };
     const misfit = c.misfit();
     if (misfit !== null)
       return never(
         `${m.operations[misfit]?.id ?? ''} is pinned to minute ${pinOf(misfit) ?? 0}, which leaves no time for its changeover`,
+        misfit,
       );
     return { start: c.start, end: c.end, worker: c.worker };
   }
-  return { clash };
+  return { clash, late: null };
 }

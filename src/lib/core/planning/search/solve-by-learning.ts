@@ -13,10 +13,18 @@ import { improve, workerDays } from './improve';
 
 /** Operations above which it is too slow to be of use. */
 const LEARNED = 600;
+/** Operations above which constructions are worth more than what is learnt in the first second. Measured. */
+const MANY = 120;
+/** Operations above which each construction is asked for twice. Measured. */
+const SEVERAL = 72;
 /** Operations that are not pinned, above which ties are not settled. */
 const FEW = 26;
 /** Constructions without a plan after which it is looked for otherwise. Our choice. */
-const HOPELESS = 12;
+const HOPELESS = 24;
+/** Conflicts that a plan is looked for with at least, where constructions find none. Our choice. */
+const FIND = 600;
+/** So many of them before constructions are tried again. Our choice. */
+const TURN = 200;
 /** Constructions that look after what comes next, once a plan is as short as it will be. Our choice. */
 const TIDY = 24;
 
@@ -37,24 +45,39 @@ export function solveByLearning(
   options: SolveOptions,
 ): Plan | NoPlan {
   const { problem } = m;
-  const tried = improve(m, head, bound, effort, options, undefined, HOPELESS);
+  const many = m.operations.length > MANY;
+  const steps = effort.steps * (m.operations.length > SEVERAL ? 2 : 1);
+  const tried = improve(m, head, bound, { ...effort, steps }, options, undefined, HOPELESS);
   let best = tried.best;
   const isMet = (s: Schedule | null, by: number): s is Schedule => s !== null && makespanOf(m, s.end) <= by;
   const ties = !options.near && m.operations.filter((o) => o.lockedStart === null).length <= FEW;
   if (isMet(best, bound) && !ties) return planOf(m, best, bound);
   const conflicts = Math.round((effort.learning ?? 1) * conflictsFor(m.operations.length));
-  if (conflicts === 0 && best) return planOf(m, best, bound);
+  if ((conflicts === 0 || (many && (effort.learning ?? 1) <= 1)) && best) return planOf(m, best, bound);
   const search = new LearnedSearch(m, ties);
   const settled = (s: Schedule): Schedule =>
     ties ? settleTies(m, search, s, workerDays(m), conflicts, effort.stop) : s;
   if (isMet(best, bound)) return planOf(m, settled(best), bound);
-  if (!best) {
-    const found = search.find(problem.horizon + Math.max(0, ...m.finish), conflicts, effort.stop);
+  // Both in turn, while there is no plan.
+  const most = Math.max(conflicts, Math.round((effort.learning ?? 1) * FIND));
+  for (let turn = 1; !best; turn++) {
+    const found = search.find(problem.horizon + Math.max(0, ...m.finish), TURN, effort.stop);
     if (found === 'none')
       return { infeasible: true, proven: true, reason: explainClash(problem, tried.clash, effort.stop) };
     best =
-      found === 'open' ? improve(m, head, bound, { ...effort, seed: effort.seed + 1 }, options).best : found;
-    if (!best) return { infeasible: true, proven: false, reason: `No right plan was found: ${tried.clash}` };
+      found === 'open'
+        ? improve(
+            m,
+            head,
+            bound,
+            { ...effort, steps, seed: effort.seed + turn },
+            options,
+            undefined,
+            HOPELESS,
+          ).best
+        : found;
+    if (!best && (search.conflicts >= most || effort.stop?.()))
+      return { infeasible: true, proven: false, reason: `No right plan was found: ${tried.clash}` };
   }
   const short = shorten(m, search, best, bound, { conflicts, seed: effort.seed, stop: effort.stop });
   if (isMet(short.best, short.bound) && ties) return planOf(m, settled(short.best), short.bound);
