@@ -3,6 +3,7 @@
  * how likely a date is. One question at a time; a new one of its kind, or a stop, ends the one before.
  */
 import { outcomeOf, type Outcome } from '$core/job-plan/better';
+import { boundOverDivisions } from '$core/job-plan/divisions';
 import { EFFORTS, HORIZONS } from '$core/job-plan/efforts';
 import type { PlanInputs } from '$core/job-plan/inputs';
 import { jobAt } from '$core/job-plan/job-at';
@@ -51,7 +52,10 @@ async function weighAll(id: number, asked: Given, live: () => boolean): Promise<
     });
     post({ id, share: (i + 1) / variants.length });
   }
-  post({ id, done: found.sort((a, b) => (b.gain ?? -Infinity) - (a.gain ?? -Infinity)) });
+  await breathe();
+  const widest = live() ? boundOverDivisions(asked.inputs, asked.at, HORIZON) : null;
+  const list = found.sort((a, b) => (b.gain ?? -Infinity) - (a.gain ?? -Infinity));
+  post({ id, done: { list, widest } });
 }
 
 async function risk(

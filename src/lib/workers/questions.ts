@@ -1,4 +1,5 @@
 /** What a page and its planning worker say to each other. */
+import type { WidestBound } from '$core/job-plan/divisions';
 import type { Risk } from '$core/planning/risk/risk';
 import type { RiskModel } from '$core/planning/risk/risk-model';
 
@@ -22,6 +23,12 @@ export interface Weighed {
   minutes: number;
 }
 
+export interface WhatIfsFound {
+  /** the one that saves most comes first */
+  list: Weighed[];
+  widest: WidestBound | null;
+}
+
 export interface RiskFound extends Risk {
   model: RiskModel;
   t0: number;
@@ -43,4 +50,4 @@ export interface Tried {
 export type Answer =
   | { id: number; share: number }
   | { id: number; failed: string }
-  | { id: number; done: Weighed[] | RiskFound | Tried | null };
+  | { id: number; done: WhatIfsFound | RiskFound | Tried | null };

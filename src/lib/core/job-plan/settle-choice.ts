@@ -5,12 +5,12 @@
  */
 import { ifKnown } from '../coating/missing-figure';
 import { PATTERNS } from '../coating/pattern';
-import { choiceSchema, type Choice } from '../planning/job/choice';
-import { lotSizes } from '../planning/job/lots';
+import type { Choice } from '../planning/job/choice';
 import { isBetter, type Outcome } from './better';
+import { changed, divisions } from './divisions';
 import { EFFORTS } from './efforts';
 import { leavesOpen, type PlanInputs } from './inputs';
-import { routeNow, withChoice } from './job-at';
+import { withChoice } from './job-at';
 import { weighPlan } from './make-plan';
 
 /** Efforts, one after another, and how many of the best go on to the next. Our choice. */
@@ -50,25 +50,13 @@ function race(
 export function settleChoice(inputs: PlanInputs, at: number): Choice {
   const { choice, pieces, zones } = inputs;
   if (!leavesOpen(inputs)) return choice;
-  const most = Math.min(60, choice.rackSlots);
-  const pots = choice.system.products.flatMap((p) => (p.mix ? [p.mix.potLife.value] : []));
-  const coat = routeNow(inputs).find((s) => s.kind === 'coat');
-  const sizes = choice.open.lots
-    ? lotSizes(pieces.length, most, pots.length ? Math.min(...pots) : null, coat?.minutesPerPiece ?? 1)
-    : [choice.lotSize];
-  const change = (from: Choice, changed: Partial<Choice>): Choice =>
-    choiceSchema.parse({ ...from, ...changed });
-  const ways = choice.open.pattern ? PATTERNS : [null];
-  const all = sizes.flatMap((lotSize) =>
-    ways.map((pattern) => change(choice, { lotSize, ...(pattern ? { pattern, patterns: {} } : {}) })),
-  );
-  let best = race(inputs, all, at) ?? choice;
+  let best = race(inputs, divisions(inputs, choice.open), at) ?? choice;
   // Then colour by colour: what suits a large lot of uppers need not suit an island.
   const used = zones.filter((z) => pieces.some((p) => p.zoneId === z.id));
   if (choice.open.pattern && used.length > 1)
     for (const { id } of used) {
       const { patterns } = best;
-      const turned = PATTERNS.map((pattern) => change(best, { patterns: { ...patterns, [id]: pattern } }));
+      const turned = PATTERNS.map((pattern) => changed(best, { patterns: { ...patterns, [id]: pattern } }));
       best = race(inputs, [best, ...turned], at, ROUNDS.slice(0, 2)) ?? best;
     }
   return best;

@@ -5,7 +5,7 @@
   import { chanceBy } from '$core/planning/risk/risk';
   import { sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
   import type { Planner } from './planner';
-  import type { RiskFound, Weighed } from '../../workers/questions';
+  import type { RiskFound, WhatIfsFound } from '../../workers/questions';
 
   interface Props {
     planner: Planner;
@@ -23,7 +23,7 @@
   /** What a promise is weighed with before anyone asks. */
   const FEW = 200;
   const MINUTE = 60_000;
-  let whatIfs: Weighed[] | null = $state(null);
+  let whatIfs: WhatIfsFound | null = $state(null);
   let risk: RiskFound | null = $state(null);
   let busy: 'what-ifs' | 'risk' | null = $state(null);
   let share = $state(0);
@@ -77,7 +77,7 @@
   <h2>What would save time</h2>
   {#if whatIfs}
     <ol>
-      {#each whatIfs as w (w.key)}
+      {#each whatIfs.list as w (w.key)}
         <li>
           <b>{w.words}</b>
           <span class:ok={(w.gain ?? 0) > 0} class:soft={(w.gain ?? 0) <= 0}>
@@ -89,6 +89,12 @@
         </li>
       {/each}
     </ol>
+    {#if whatIfs.widest}
+      <p class="soft">
+        Whatever the turning and the size of even lots ({whatIfs.widest.ways} ways), with this crew, rack and days
+        no plan is before {sayTime(whatIfs.widest.back, zone)}.
+      </p>
+    {/if}
   {/if}
   {#if busy === 'what-ifs'}
     <progress value={share} aria-label="What-ifs computed"></progress>

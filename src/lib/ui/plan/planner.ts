@@ -1,10 +1,10 @@
 /** The page's side of the planning worker: started and loaded when something is first asked. */
-import type { Answer, Question, RiskFound, Tried, Weighed } from '../../workers/questions';
+import type { Answer, Question, RiskFound, Tried, WhatIfsFound } from '../../workers/questions';
 
 type Ask = Question extends infer Q ? (Q extends { id: number } ? Omit<Q, 'id'> : never) : never;
 
 export interface Planner {
-  whatIfs: (progress: (share: number) => void) => Promise<Weighed[]>;
+  whatIfs: (progress: (share: number) => void) => Promise<WhatIfsFound>;
   risk: (runs: number, progress: (share: number) => void) => Promise<RiskFound>;
   /** what a pin would give */
   tryPin: (operation: string, at: number) => Promise<Tried>;
@@ -68,7 +68,7 @@ export function openPlanner(address: string): Planner {
       throw error;
     }));
   return {
-    whatIfs: async (progress) => (await send(await load(), { do: 'what-ifs' }, progress)) as Weighed[],
+    whatIfs: async (progress) => (await send(await load(), { do: 'what-ifs' }, progress)) as WhatIfsFound,
     risk: async (runs, progress) => (await send(await load(), { do: 'risk', runs }, progress)) as RiskFound,
     tryPin: async (operation, at) => (await send(await load(), { do: 'pin', operation, at })) as Tried,
     stop: () => worker?.postMessage({ do: 'stop', id: ++id } satisfies Question),
