@@ -11,7 +11,7 @@ import { canLearn } from '$core/planning/clauses/numbers';
 import { EFFORTS } from '$core/job-plan/efforts';
 import { compile, linkKey, type Model } from '$core/planning/model/model';
 import { makespanOf, planOf, type Schedule } from '$core/planning/model/schedule';
-import { searchExactly } from '$core/planning/search/exact';
+import { searchExactly } from '$core/planning/search/exact/exact';
 import { solve } from '$core/planning/search/solve';
 import { kitchenProblem } from '../kitchen-problem';
 import { plannedProblem, type Around } from '../planned-problem';

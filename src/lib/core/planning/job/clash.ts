@@ -2,7 +2,7 @@
  * Why a problem has no plan: rules are left out one after another; those without which a plan would be possible are
  * the clash (a deletion filter, Chinneck, Feasibility and Infeasibility in Optimization, 2008).
  */
-import { searchExactly } from '../search/exact';
+import { searchExactly } from '../search/exact/exact';
 import { compile } from '../model/model';
 import { heads } from '../model/propagate';
 import type { Problem } from '../model/problem';

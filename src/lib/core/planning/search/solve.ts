@@ -7,7 +7,7 @@
 import { lowerBound } from '../bounds/bound';
 import { explainClash } from '../job/clash';
 import { construct } from './construct';
-import { searchExactly } from './exact';
+import { searchExactly } from './exact/exact';
 import { improve } from './improve';
 import { mayLearn, solveByLearning } from './solve-by-learning';
 import type { Effort, SolveOptions } from './effort';

@@ -1,11 +1,11 @@
 /** The exact search: complete or not, and then right. */
 import { expect, it } from 'vitest';
-import { modelOf, problemOf } from '../../../../../tests/plan-builders';
-import { randomProblem } from '../../../../../tests/random-problem';
-import { compile } from '../model/model';
-import { makespanOf } from '../model/schedule';
+import { modelOf, problemOf } from '../../../../../../tests/plan-builders';
+import { randomProblem } from '../../../../../../tests/random-problem';
+import { compile } from '../../model/model';
+import { makespanOf } from '../../model/schedule';
 import { searchExactly } from './exact';
-import { solve } from './solve';
+import { solve } from '../solve';
 
 it('the exact search is complete or says so, and keeps within its nodes', () => {
   const m = modelOf(randomProblem(3));

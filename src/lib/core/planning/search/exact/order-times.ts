@@ -1,0 +1,199 @@
+/**
+ * The earliest times of operations in an order of their starts, each with its person. Every rule reads "not before …" there; a window
+ * pushes the operation that opened it, and one pass, repeated until nothing moves, gives the least fixed point (Franck, Neumann &
+ * Schwindt, OR Spektrum 23, 2001).
+ */
+import { earliestRun } from '../../model/calendar';
+import { allowedFrom, type Hold, type Lag, type Model } from '../../model/model';
+import { startToEndAt } from '../../model/propagate';
+
+export class OrderTimes {
+  /** operations in the order of their starts, and where each stands; −1: not yet */
+  readonly seq: Int32Array;
+  readonly position: Int32Array;
+  readonly who: Int32Array;
+  readonly start: Int32Array;
+  readonly end: Int32Array;
+  /** before which none is begun: the earliest starts, and what windows push */
+  readonly release: Int32Array;
+  /** open minutes of each, its changeover among them */
+  private readonly due: Int32Array;
+  /** all links into each operation, whichever way they lead */
+  private readonly into: Lag[][];
+  /** whether it lays something on a rack */
+  readonly opens: boolean[];
+  /** operations that something placed after them may push later */
+  readonly pushed: boolean[];
+  /** a beginning was given up, or put off, that might be right */
+  doubtful = false;
+
+  constructor(
+    private readonly m: Model,
+    earliest?: Int32Array,
+  ) {
+    const n = m.operations.length;
+    const list = (): Int32Array => new Int32Array(n);
+    [this.seq, this.who, this.start, this.end, this.due] = [list(), list(), list(), list(), list()];
+    this.position = list().fill(-1);
+    this.release = earliest?.slice() ?? list();
+    this.into = m.operations.map((_, i) => [...(m.before[i] ?? []), ...(m.backInto[i] ?? [])]);
+    this.opens = m.operations.map((_, i) => (m.holdsOf[i] ?? []).some((k) => m.holds[k]?.from === i));
+    this.pushed = m.operations.map(
+      (_, i) => (m.after[i] ?? []).some((g) => g.max !== null) || (this.into[i] ?? []).some((g) => g.min < 0),
+    );
+  }
+
+  isPlaced(i: number): boolean {
+    return (this.position[i] ?? -1) >= 0;
+  }
+
+  /** Puts operation i at position p, done by w; its time is not known yet. */
+  put(i: number, p: number, w: number): void {
+    this.seq[p] = i;
+    this.who[i] = w;
+    this.position[i] = p;
+  }
+
+  take(i: number): void {
+    this.position[i] = -1;
+  }
+
+  /** What can be gone back to: times, and what was pushed. @returns goes back */
+  keep(): () => void {
+    const [start, end, release] = [this.start.slice(), this.end.slice(), this.release.slice()];
+    return () => {
+      this.start.set(start);
+      this.end.set(end);
+      this.release.set(release);
+    };
+  }
+
+  /** Whether a hold that position p begins ends no later than it begins: it takes nothing. */
+  private isOver({ from, to, tail }: Hold, p: number): boolean {
+    const { m, position } = this;
+    if (to === null) return (m.operations[from]?.minutes ?? 0) + (tail ?? 0) === 0;
+    const at = position[to] ?? -1;
+    return to === from || (at >= 0 && at < p);
+  }
+
+  /** The earliest time of position p, those before it being fixed. `natural` leaves the order of starts aside. */
+  timeOf(p: number, natural: boolean): boolean {
+    const { m, seq, who, position, start, end, release } = this;
+    const i = seq[p] ?? 0;
+    const w = who[i] ?? 0;
+    const op = m.operations[i];
+    if (!op) return false;
+    const s = m.station[i] ?? -1;
+    let from = release[i] ?? 0;
+    if (!natural && p > 0) from = Math.max(from, start[seq[p - 1] ?? 0] ?? 0);
+    if (op.lockedStart !== null) from = Math.max(from, op.lockedStart);
+    for (const lag of this.into[i] ?? []) {
+      const at = position[lag.other] ?? -1;
+      if (at >= 0 && at < p) from = Math.max(from, allowedFrom(lag, end[lag.other] ?? 0));
+    }
+    let last = -1;
+    const busy: number[] = [];
+    for (let q = 0; q < p; q++) {
+      const j = seq[q] ?? 0;
+      if (who[j] === w) from = Math.max(from, (end[j] ?? 0) + m.travel(j, i));
+      if (s >= 0 && m.station[j] === s) {
+        last = j;
+        busy.push(end[j] ?? 0);
+      }
+    }
+    if (s >= 0) {
+      const capacity = m.problem.stations[s]?.capacity ?? 1;
+      if (busy.length >= capacity) {
+        busy.sort((x, y) => y - x);
+        from = Math.max(from, busy[capacity - 1] ?? 0);
+      }
+    }
+    if (this.opens[i]) {
+      for (const k of m.holdsOf[i] ?? []) {
+        const own = m.holds[k];
+        if (!own || own.from !== i || this.isOver(own, p)) continue;
+        let taken = 0;
+        for (const j of m.holdsOf[i] ?? []) {
+          const other = m.holds[j];
+          if (other && other.from === i && other.rack === own.rack && !this.isOver(other, p))
+            taken += other.slots;
+        }
+        const leaving: [number, number][] = [];
+        // What may be over in the moment it begins is counted as if it were not.
+        let unsure = op.minutes === 0 || (m.holdsOf[i] ?? []).some((j) => !m.sure[j]);
+        for (const [j, h] of m.holds.entries()) {
+          if (h.rack !== own.rack || h.from === i) continue;
+          const q = position[h.from] ?? -1;
+          if (q < 0 || q >= p) continue;
+          if (h.to === null) {
+            leaving.push([(end[h.from] ?? 0) + (h.tail ?? 0), h.slots]);
+            taken += h.slots;
+          } else {
+            const r = position[h.to] ?? -1;
+            if (r < 0 || r > p) {
+              taken += h.slots;
+              unsure ||= !m.sure[j];
+            }
+          }
+        }
+        const slots = m.problem.racks[own.rack]?.slots ?? 0;
+        leaving.sort((x, y) => x[0] - y[0]);
+        if (unsure && taken > slots) this.doubtful = true;
+        for (const [gone, count] of leaving) {
+          if (taken <= slots) break;
+          from = Math.max(from, gone);
+          taken -= count;
+        }
+        if (taken > slots) return false;
+      }
+    }
+    const setup = s >= 0 && m.single[s] ? m.setup(s, last, i) : 0;
+    const run = earliestRun(m.hours[w]?.[m.within[i] ?? 0] ?? [], from, op.minutes + setup, op.pausable);
+    if (!run || run[1] > m.problem.horizon) return false;
+    if (op.lockedStart !== null && run[0] !== op.lockedStart) return false;
+    start[i] = run[0];
+    end[i] = run[1];
+    this.due[i] = op.minutes + setup;
+    return true;
+  }
+
+  /** The first window that is missed, as the operation to push and the moment its end must reach; null when all are kept. */
+  private missed(depth: number): [number, number] | null {
+    const { seq, position, start, end } = this;
+    for (let p = 0; p <= depth; p++) {
+      const i = seq[p] ?? 0;
+      for (const lag of this.into[i] ?? []) {
+        const q = position[lag.other] ?? -1;
+        if (q < 0 || q > depth) continue;
+        if (lag.max !== null && (start[i] ?? 0) > (end[lag.other] ?? 0) + lag.max)
+          return [lag.other, (start[i] ?? 0) - lag.max];
+        // Only a negative lag lets the later of two begin first.
+        if (q > p && (start[i] ?? 0) < allowedFrom(lag, end[lag.other] ?? 0)) {
+          this.release[i] = allowedFrom(lag, end[lag.other] ?? 0);
+          return [i, -1];
+        }
+      }
+    }
+    return null;
+  }
+
+  /** Pushes what opened a missed window, and all after it, until every window is kept; false where that cannot be. */
+  settle(depth: number): boolean {
+    const { m, who, position, start, release } = this;
+    const { horizon } = m.problem;
+    for (;;) {
+      const miss = this.missed(depth);
+      if (miss === null) return true;
+      const [i, reach] = miss;
+      const op = m.operations[i];
+      if (!op || op.lockedStart !== null) return false;
+      if (reach >= 0) {
+        const open = m.hours[who[i] ?? 0]?.[m.within[i] ?? 0] ?? [];
+        const later = startToEndAt(open, reach, this.due[i] ?? 0, op.pausable);
+        release[i] = Math.max((start[i] ?? 0) + 1, later ?? horizon);
+        if ((release[i] ?? 0) >= horizon) return false;
+      }
+      for (let p = position[i] ?? 0; p <= depth; p++) if (!this.timeOf(p, false)) return false;
+    }
+  }
+}
