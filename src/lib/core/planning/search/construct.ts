@@ -7,6 +7,7 @@ import { earliestRun } from '../model/calendar';
 import { allowedFrom, type Hold, type Model } from '../model/model';
 import { startToEndAt } from '../model/propagate';
 import type { Schedule } from '../model/schedule';
+import { Turn } from './turn';
 
 /** An operation that could not be placed, in words. */
 export interface Clash {
@@ -416,73 +417,6 @@ class Construction {
       const h = this.m.holds[k];
       if (h?.from === i) this.racks[h.rack]?.push(k);
     }
-  }
-}
-
-/** Whose turn it is: the most urgent operation that nothing else must be placed before. */
-class Turn {
-  /** how many operations come before each and are not placed yet */
-  private readonly before: Int32Array;
-  /** ranks of those that may be placed now, the most urgent last */
-  private readonly ready: number[] = [];
-  /** those that found no room on the rack; asked again when something leaves it */
-  private waiting: number[] = [];
-  private readonly isPlaced: Uint8Array;
-  private left: number;
-
-  constructor(
-    private readonly m: Model,
-    private readonly ranked: readonly number[],
-    private readonly rank: Int32Array,
-    private readonly windowsFirst: boolean,
-  ) {
-    this.left = ranked.length;
-    this.isPlaced = new Uint8Array(ranked.length);
-    this.before = Int32Array.from(m.before, (lags) => lags.length);
-    for (let k = ranked.length - 1; k >= 0; k--) if (this.before[ranked[k] ?? 0] === 0) this.ready.push(k);
-  }
-
-  get isEmpty(): boolean {
-    return this.left === 0;
-  }
-
-  /** @returns the next operation; null where none can be placed */
-  next(): number | null {
-    const k = this.ready.pop();
-    if (k === undefined) return null;
-    const i = this.ranked[k < 0 ? k + this.ranked.length : k] ?? 0;
-    return this.isPlaced[i] ? this.next() : i;
-  }
-
-  /** Operation i found no room. */
-  waits(i: number): void {
-    this.waiting.push(i);
-  }
-
-  /** Operation i is placed, with its slots of the rack. */
-  isOver(i: number): void {
-    this.isPlaced[i] = 1;
-    this.left--;
-    for (const lag of this.m.after[i] ?? []) {
-      const left = (this.before[lag.other] ?? 0) - 1;
-      this.before[lag.other] = left;
-      if (left === 0) this.isReady(lag.other);
-    }
-    if (!this.waiting.length || !(this.m.holdsOf[i] ?? []).some((k) => this.m.holds[k]?.to === i)) return;
-    for (const j of this.waiting) this.isReady(j);
-    this.waiting = [];
-  }
-
-  private isReady(i: number): void {
-    const isOpen = this.windowsFirst && (this.m.before[i] ?? []).some((lag) => lag.max !== null);
-    const k = (this.rank[i] ?? 0) - (isOpen ? this.ranked.length : 0);
-    let [low, high] = [0, this.ready.length];
-    while (low < high) {
-      const mid = (low + high) >> 1;
-      if ((this.ready[mid] ?? 0) > k) low = mid + 1;
-      else high = mid;
-    }
-    this.ready.splice(low, 0, k);
   }
 }
 
