@@ -1,18 +1,26 @@
 /**
- * `npm run optima`: solves the random problems of tests/random-problem exactly with HiGHS, another route than the
- * planner's, and writes the optima (null: no plan) to tests/reference/data/random-optima.json. Takes some minutes.
+ * `npm run optima`: solves the random problems of tests/random-problem, and those of tests/fronts-problem, exactly with HiGHS, another
+ * route than the planner's, and writes the optima (null: no plan) to tests/reference/data. Takes some minutes.
  */
 import { writeFileSync } from 'node:fs';
+import { frontsProblem } from '../tests/fronts-problem';
 import { GRID, randomProblem } from '../tests/random-problem';
-import { solveByMilp } from '../tests/reference/milp';
+import { lexicographic, solveByMilp } from '../tests/reference/milp';
 
 const SEEDS = 300;
-const optima: (number | null)[] = [];
-for (let seed = 1; seed <= SEEDS; seed++) {
-  optima.push(await solveByMilp(randomProblem(seed), GRID));
-  if (seed % 25 === 0) console.log(`${seed} of ${SEEDS}`);
+const SOURCE = 'HiGHS, time-indexed program on a grid of 30 min: npm run optima';
+
+async function keep<T>(file: string, solve: (seed: number) => Promise<T>): Promise<void> {
+  const optima: T[] = [];
+  for (let seed = 1; seed <= SEEDS; seed++) {
+    optima.push(await solve(seed));
+    if (seed % 25 === 0) console.log(`${file}: ${seed} of ${SEEDS}`);
+  }
+  writeFileSync(`tests/reference/data/${file}`, `${JSON.stringify({ source: SOURCE, optima })}\n`);
 }
-writeFileSync(
-  'tests/reference/data/random-optima.json',
-  `${JSON.stringify({ source: 'HiGHS, time-indexed program on a grid of 30 min: npm run optima', optima })}\n`,
+
+await keep('random-optima.json', (seed) => solveByMilp(randomProblem(seed), GRID));
+// The makespan, then days without fronts.
+await keep('fronts-optima.json', (seed) =>
+  lexicographic(frontsProblem(seed), GRID, ['makespan', 'fronts']).catch(() => 'unsolved'),
 );

@@ -69,10 +69,11 @@ export async function solveByMilp(problem: Problem, grid: number): Promise<numbe
   return (await lexicographic(problem, grid, ['makespan']))?.[0] ?? null;
 }
 
-export type Goal = 'makespan' | 'days' | 'ends';
+export type Goal = 'makespan' | 'fronts' | 'days' | 'ends';
 
 /**
- * Solves for one goal after another, what was reached before being kept: the makespan, days on which people come, the sum of ends.
+ * Solves for one goal after another, what was reached before being kept: the makespan, days without fronts (each piece counted by itself),
+ * days on which people come, the sum of ends.
  * @returns the least of each, or null when no plan is right
  */
 export async function lexicographic(
@@ -181,7 +182,7 @@ async function leastOf(
     rows.push(`makespan ${sum(of(index(f.operation)), (x) => -(x.end + f.tail))} >= 0`);
   // Somebody comes on a day where any of their work is open on it.
   const days: string[] = [];
-  if (goal !== 'makespan')
+  if (goal === 'days' || goal === 'ends')
     for (const [k, w] of problem.workers.entries()) {
       const own = problem.calendars.find((c) => c.id === w.calendar)?.open ?? [];
       for (let day = 0; day * DAY < problem.horizon; day++) {
@@ -198,6 +199,12 @@ async function leastOf(
     makespan: 'makespan',
     days: days.map((d) => `+ ${d}`).join(' '),
     ends: sum(options, (x) => x.end),
+    fronts: (problem.fronts ?? [])
+      .map(({ down, home, pieces }) => {
+        const left = down === null ? '' : sum(of(index(down)), (x) => -pieces * Math.floor(x.start / DAY));
+        return `${sum(of(index(home)), (x) => pieces * (Math.floor((x.end - 1) / DAY) + 1))} ${left}`;
+      })
+      .join(' '),
   };
   before.forEach((g, k) => rows.push(`${what[g]} <= ${reached[k] ?? 0}`));
   const wrap = (text: string) => text.replace(/(.{1,400})( |$)/g, '$1\n ');

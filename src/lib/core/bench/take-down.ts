@@ -24,6 +24,16 @@ export function ticksFor(piece: PieceToTakeDown): Tick[] {
   ];
 }
 
+/** When the first of the pieces that are not home came down, or was worked on first, ms since 1970; null where all of them hang. */
+export function downSince(state: JobState, pieces: readonly string[]): number | null {
+  const gone = pieces.flatMap((id) => {
+    const own = state.pieces.get(id);
+    if (!own || own.hungIn !== null) return [];
+    return [...(own.downAt === null ? [] : [own.downAt]), ...[...own.done.values()].map((d) => d.start)];
+  });
+  return gone.length ? Math.min(...gone) : null;
+}
+
 /** Where a piece is, as one of four. */
 export type Whereabouts = 'missing' | 'home' | 'down' | 'up';
 /** Where a piece is: on its wall, taken down, home again, or missing. */

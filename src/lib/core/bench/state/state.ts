@@ -33,6 +33,8 @@ export interface PieceState {
   /** of the take-down list */
   ticks: Set<Tick>;
   down: boolean;
+  /** when it last came down, ms since 1970 */
+  downAt: number | null;
   /** `opening`, or where it was put */
   place: string;
   /** what was said when it was missed; null when it is not missing */
@@ -271,6 +273,7 @@ const bare = (): PieceState => ({
   labelled: false,
   ticks: new Set(),
   down: false,
+  downAt: null,
   place: 'opening',
   missing: null,
   done: new Map(),

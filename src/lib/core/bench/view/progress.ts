@@ -58,6 +58,7 @@ export function lotProgress(
       );
       return coats || !OFF_THE_RACK.has(readPlace(pieceState(state, p).place).kind);
     }).length;
-    return [{ id: lot.id, pieces: out.length, racked, slots, steps }];
+    const down = out.filter((p) => pieceState(state, p).down || pieceState(state, p).done.size > 0).length;
+    return [{ id: lot.id, pieces: out.length, down, racked, slots, steps }];
   });
 }

@@ -8,7 +8,7 @@ import { at } from '$core/units/at';
 import type { Model } from '../model/model';
 import type { Schedule } from '../model/schedule';
 import { Engine, other, type Literals } from './engine';
-import { declare, type Numbers } from './numbers';
+import { declare, type Asked, type Numbers } from './numbers';
 
 /** Conflicts between restarts, times Luby's sequence. Our choice. */
 const RESTART = 30;
@@ -25,6 +25,13 @@ export function luby(k: number): number {
   return (size + 1) / 2;
 }
 
+/** The most that a plan may have. */
+export interface NoMore {
+  pieceDays?: number;
+  days?: number;
+  ends?: number;
+}
+
 export class LearnedSearch {
   private readonly e = new Engine();
   private readonly n: Numbers;
@@ -32,13 +39,13 @@ export class LearnedSearch {
 
   /**
    * @param m a model that `canLearn`
-   * @param ties whether it can be asked for fewer days and earlier ends, too
+   * @param asked what it can be asked for beside the makespan
    */
   constructor(
     private readonly m: Model,
-    ties = false,
+    asked: Asked = { ties: false, fronts: null },
   ) {
-    this.n = declare(m, this.e, ties);
+    this.n = declare(m, this.e, asked);
   }
 
   get conflicts(): number {
@@ -86,7 +93,14 @@ export class LearnedSearch {
         return true;
       }
     }
-    for (const p of [...this.n.setup, ...this.n.end, this.n.makespan, this.n.days, this.n.ends])
+    for (const p of [
+      ...this.n.setup,
+      ...this.n.end,
+      this.n.makespan,
+      this.n.days,
+      this.n.ends,
+      this.n.pieceDays,
+    ])
       if (p >= 0 && !e.isFixed(p)) {
         e.decide(other(p), -e.least(p));
         return true;
@@ -106,9 +120,16 @@ export class LearnedSearch {
     return this.e.depth > depth ? 'decided' : 'as it was';
   }
 
-  /** What leaves no more days on which people come, and no larger sum of ends. */
-  noMore({ days, ends }: { days: number; ends?: number }): Literals {
-    return [...[other(this.n.days), -days], ...(ends === undefined ? [] : [other(this.n.ends), -ends])];
+  /** What leaves no more days without fronts, no more days on which people come, and no larger sum of ends. */
+  noMore({ pieceDays, days, ends }: NoMore): Literals {
+    const most = (side: number, value: number | undefined): Literals =>
+      value === undefined || side < 0 ? [] : [other(side), -value];
+    return [...most(this.n.pieceDays, pieceDays), ...most(this.n.days, days), ...most(this.n.ends, ends)];
+  }
+
+  /** Days without fronts that no plan that ends by a minute has fewer of, as far as that follows from the rules at once. */
+  get pieceDays(): number {
+    return this.n.pieceDays < 0 ? 0 : this.e.proven(this.n.pieceDays);
   }
 
   /** What keeps operations where a plan has them, or up to so many minutes sooner. */

@@ -9,7 +9,7 @@ import { Engine, other, type Propagator } from './engine';
 import { OpenTime } from './open-time';
 import { RoomRule, type Stay } from './room-rule';
 import { RunRule, type Way } from './run-rule';
-import { DaysRule, SumRule, type Work } from './tie-rules';
+import { DaysRule, FrontsRule, SumRule, type Work } from './tie-rules';
 
 /** Whether all rules of a problem are known here: not work of no minutes, nor holds that may be over when they begin. */
 export const canLearn = (m: Model): boolean =>
@@ -27,20 +27,30 @@ export interface Numbers {
   /** days on which people come, each by themselves, and the sum of all ends; −1 where they do not matter */
   days: number;
   ends: number;
+  /** days without fronts, each piece counted by itself; −1 where nobody asks, or there are none */
+  pieceDays: number;
+}
+
+/** What plans of one makespan are asked for besides. */
+export interface Asked {
+  /** days on which people come, and the sum of all ends */
+  ties: boolean;
+  /** the fewest days on which each front can be gone; null where days without fronts do not matter */
+  fronts: readonly number[] | null;
 }
 
 /**
  * Declares the numbers and rules of a problem, and follows them as far as they lead.
- * @param ties whether days and ends are counted
  */
-export function declare(m: Model, e: Engine, ties: boolean): Numbers {
-  const n = numbersOf(m, e, ties);
+export function declare(m: Model, e: Engine, asked: Asked): Numbers {
+  const n = numbersOf(m, e, asked);
   e.begin([
     ...runsOf(m, e, n),
     ...peopleOf(m, e, n),
     ...placesOf(m, e, n),
     ...racksOf(m, e, n),
-    ...(ties ? tiesOf(m, e, n) : []),
+    ...(asked.ties ? tiesOf(m, e, n) : []),
+    ...(asked.fronts ? frontsOf(m, e, n, asked.fronts) : []),
   ]);
   return n;
 }
@@ -51,13 +61,21 @@ function tiesOf(m: Model, e: Engine, n: Numbers): Propagator[] {
     return { start: at(n.start, i), end: at(n.end, i), people };
   });
   const hours = m.problem.workers.map((w, k) => (isHelper(w) ? null : (m.hours[k]?.[0] ?? [])));
-  return [new DaysRule(e, n.days, works, hours), new SumRule(e, n.ends, n.end)];
+  return [new DaysRule(e, n.days, works, hours, m.midnight), new SumRule(e, n.ends, n.end)];
+}
+
+function frontsOf(m: Model, e: Engine, n: Numbers, least: readonly number[]): Propagator[] {
+  const fronts = m.fronts.map(({ down, home, pieces }, k) => ({
+    ...{ down: down < 0 ? -1 : at(n.start, down), home: at(n.end, home), pieces },
+    least: at(least, k),
+  }));
+  return fronts.length ? [new FrontsRule(e, n.pieceDays, fronts, m.midnight)] : [];
 }
 
 const indexes = <T>(list: readonly T[], wanted: (x: T, i: number) => boolean): number[] =>
   list.flatMap((x, i) => (wanted(x, i) ? [i] : []));
 
-function numbersOf(m: Model, e: Engine, ties: boolean): Numbers {
+function numbersOf(m: Model, e: Engine, { ties, fronts }: Asked): Numbers {
   const { horizon } = m.problem;
   const start = m.operations.map((o) => e.number(o.lockedStart ?? 0, o.lockedStart ?? horizon));
   const end = m.operations.map(() => e.number(0, horizon));
@@ -78,11 +96,13 @@ function numbersOf(m: Model, e: Engine, ties: boolean): Numbers {
     return Math.max(...minutes) > 0 ? e.number(Math.min(...minutes), Math.max(...minutes)) : -1;
   });
   const makespan = e.number(0, horizon + Math.max(0, ...m.finish));
+  const pieces = m.fronts.reduce((sum, f) => sum + f.pieces, 0);
   const most = Math.ceil(horizon / 1440 + 1) * m.problem.workers.length;
   return {
     ...{ start, end, setup, who, makespan },
     days: ties ? e.number(0, most) : -1,
     ends: ties ? e.number(0, horizon * m.operations.length) : -1,
+    pieceDays: fronts ? e.number(0, Math.ceil(horizon / 1440 + 2) * pieces) : -1,
   };
 }
 

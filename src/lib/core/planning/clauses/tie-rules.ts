@@ -1,4 +1,9 @@
-/** What decides between plans that end at the same minute: on how many days people come, and how early everything ends. */
+/**
+ * What decides between plans that end at the same minute: how long the household is without its doors, on how many days people come, and
+ * how early everything ends.
+ */
+import { dayOf, dayStart } from '../model/fronts';
+import type { Front } from '../model/model';
 import type { Interval } from '../model/problem';
 import { other, type Engine, type Literals, type Propagator } from './engine';
 
@@ -8,8 +13,6 @@ export interface Work {
   /** the person, and the side that says that they do it; −1: nobody else could */
   people: { worker: number; here: number }[];
 }
-
-const DAY = 1440;
 
 /** Days on which each of the people surely comes, counted from below. */
 export class DaysRule implements Propagator {
@@ -21,20 +24,24 @@ export class DaysRule implements Propagator {
   /**
    * @param days the number that is never below
    * @param hours when each of the people works; null for those who do not count
+   * @param midnight minutes to the first one, by which days are counted
    */
   constructor(
     private readonly e: Engine,
     private readonly days: number,
     private readonly works: readonly Work[],
     private readonly hours: readonly (readonly Interval[] | null)[],
+    private readonly midnight: number,
   ) {
-    const past = ([from, to]: Interval): boolean => Math.floor(from / DAY) < Math.floor((to - 1) / DAY);
+    const past = ([from, to]: Interval): boolean => this.day(from) < this.day(to - 1);
     this.nights = new Set(hours.flatMap((open, w) => (open?.some(past) ? [w] : [])));
     for (const w of works) {
       for (const s of [w.start, other(w.start), w.end, other(w.end)]) e.listen(s, this, 0);
       for (const { here } of w.people) if (here >= 0) e.listen(here, this, 0);
     }
   }
+
+  private day = (minute: number): number => dayOf(this.midnight, minute);
 
   propagate(): boolean {
     const { e } = this;
@@ -46,21 +53,19 @@ export class DaysRule implements Propagator {
         const [first, last] = [e.least(w.start), e.most(w.start)];
         const [sooner, later] = [e.least(w.end), e.most(w.end)];
         const is: Literals = here < 0 ? [] : [here, 1];
-        const only = Math.floor(first / DAY);
+        const only = this.day(first);
+        const [begins, ends] = [
+          Math.max(0, dayStart(this.midnight, only)),
+          dayStart(this.midnight, only + 1),
+        ];
         // All of it within one day, whichever hours of it.
-        if (later <= (only + 1) * DAY && !this.nights.has(worker))
-          this.count(why, worker, only, [...is, w.start, only * DAY, other(w.end), -(only + 1) * DAY]);
+        if (later <= ends && !this.nights.has(worker))
+          this.count(why, worker, only, [...is, w.start, begins, other(w.end), -ends]);
         else
           for (const [from, to] of open) {
             if (from >= sooner) break;
             if (to > last)
-              this.count(why, worker, Math.floor(from / DAY), [
-                ...is,
-                other(w.start),
-                1 - to,
-                w.end,
-                from + 1,
-              ]);
+              this.count(why, worker, this.day(from), [...is, other(w.start), 1 - to, w.end, from + 1]);
           }
       }
     return e.raise(this.days, why.size, [...why.values()].flat());
@@ -69,6 +74,77 @@ export class DaysRule implements Propagator {
   private count(why: Map<number, Literals>, worker: number, day: number, because: Literals): void {
     const key = worker * 100_000 + day;
     if (!why.has(key)) why.set(key, because);
+  }
+}
+
+/** A front's operations as sides: the start of what takes it down (−1: it is down already), and the end of what hangs it. */
+export interface Away extends Front {
+  /** days on which it is gone in every plan */
+  least: number;
+}
+
+/** Days without fronts, each piece counted by itself. */
+export class FrontsRule implements Propagator {
+  readonly priority = 2;
+  isQueued = false;
+
+  /** @param pieceDays the number that is never below */
+  constructor(
+    private readonly e: Engine,
+    private readonly pieceDays: number,
+    private readonly fronts: readonly Away[],
+    private readonly midnight: number,
+  ) {
+    for (const { down, home } of fronts) {
+      e.listen(home, this, 0);
+      if (down >= 0) e.listen(other(down), this, 0);
+    }
+    e.listen(other(pieceDays), this, 0);
+  }
+
+  private day = (minute: number): number => dayOf(this.midnight, minute);
+  private begins = (day: number): number => dayStart(this.midnight, day);
+
+  /** Days on which a front is surely gone. */
+  private surely({ down, home, least }: Away): number {
+    const first = this.day(down < 0 ? 0 : this.e.most(down));
+    return Math.max(least, this.day(this.e.least(home) - 1) - first + 1);
+  }
+
+  /** Why that is so, as weak as it may be said. */
+  private why({ down, home, least }: Away, days: number): Literals {
+    if (days <= least) return [];
+    const first = this.day(down < 0 ? 0 : this.e.most(down));
+    return [
+      ...[home, this.begins(first + days - 1) + 1],
+      ...(down < 0 ? [] : [other(down), 1 - this.begins(first + 1)]),
+    ];
+  }
+
+  propagate(): boolean {
+    const { e, fronts } = this;
+    const days = fronts.map((f) => this.surely(f));
+    const least = fronts.reduce((sum, f, k) => sum + f.pieces * (days[k] ?? 0), 0);
+    const all = (but: number): Literals =>
+      fronts.flatMap((f, k) => (k === but ? [] : this.why(f, days[k] ?? 0)));
+    if (least > e.least(this.pieceDays) && !e.raise(this.pieceDays, least, all(-1))) return false;
+    const most = e.most(this.pieceDays);
+    for (const [k, f] of fronts.entries()) {
+      if (!f.pieces) continue;
+      const room = Math.floor((most - least) / f.pieces) + (days[k] ?? 0);
+      const first = this.day(f.down < 0 ? 0 : e.most(f.down));
+      const because = (own: Literals): Literals => [...all(k), other(this.pieceDays), -most, ...own];
+      // It is home by the end of the day so many days after the last on which it comes down.
+      const until = this.begins(first + room);
+      const down = f.down < 0 ? [] : [other(f.down), 1 - this.begins(first + 1)];
+      if (until < e.most(f.home) && !e.raise(other(f.home), -until, because(down))) return false;
+      if (f.down < 0) continue;
+      const back = this.day(e.least(f.home) - 1);
+      const from = this.begins(back - room + 1);
+      if (from > e.least(f.down) && !e.raise(f.down, from, because([f.home, this.begins(back) + 1])))
+        return false;
+    }
+    return true;
   }
 }
 

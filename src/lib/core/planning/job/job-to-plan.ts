@@ -26,6 +26,8 @@ export interface LotProgress {
   id: string;
   /** pieces that are not hung */
   pieces: number;
+  /** how many of those are down, or were worked on; none where nothing is said */
+  down?: number;
   /** whether its pieces lie on the rack already */
   racked: boolean;
   /** slots they take there; one for each piece where nothing is said */

@@ -112,6 +112,11 @@ export function addLots(draft: ProblemDraft, job: JobToPlan, siteEnds: readonly 
     const hang = present.get('hang')?.[0];
     if (!hang) continue;
     problem.finish.push({ operation: hang, tail: 0 });
+    // What is not down yet comes down when its first step begins.
+    const { down = 0, pieces } = lot;
+    const first = present.values().next().value?.[0];
+    if (down > 0) problem.fronts?.push({ down: null, home: hang, pieces: down });
+    if (pieces > down && first) problem.fronts?.push({ down: first, home: hang, pieces: pieces - down });
     const firstCoat = job.route.find((s) => s.kind === 'coat' && present.get(s.key)?.length);
     const onRack = lot.racked
       ? draft.helper(helperId(lot.id, 'rack', 'now'), lot.id, 0)

@@ -2,6 +2,7 @@
 import type { Requirement } from '$core/coating/route';
 import type { Product } from '$core/coating/system';
 import { TOOL_FACTS } from '$core/coating/tool';
+import { dayAfter, isoDay } from '$core/units/clock-time';
 import { complement, intersect } from '../model/calendar';
 import { ALWAYS, linkKey, type Ready } from '../model/model';
 import type { Interval, Problem } from '../model/problem';
@@ -113,6 +114,8 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
     links: [],
     holds: [],
     finish: [],
+    fronts: [],
+    midnight: Math.round((dayAfter(isoDay(job.t0, job.zone), job.zone) - job.t0) / MINUTE) % 1440,
     ...(rules.travelMinutes && !job.atHouse
       ? {
           travel: [null, COATING].flatMap((there) => [

@@ -75,6 +75,8 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
     holds: [],
     finish: [],
     travel: [],
+    fronts: [],
+    midnight: built[0]?.problem.midnight ?? 0,
   };
   const hours = hoursApart(built);
   const add = <T extends { id: string }>(list: T[], item: T): void => {
@@ -149,6 +151,8 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
       problem.holds.push({ ...h, rack: rack(h.rack), from: at(h.from), to: h.to === null ? null : at(h.to) });
     const finish = p.finish.map((f) => ({ operation: at(f.operation), tail: f.tail }));
     problem.finish.push(...finish);
+    for (const f of p.fronts ?? [])
+      problem.fronts?.push({ ...f, down: f.down === null ? null : at(f.down), home: at(f.home) });
     for (const t of p.travel ?? [])
       problem.travel?.push({
         ...t,

@@ -12,6 +12,12 @@ export type AirWaits = ReadonlyMap<string, Ready>;
 /** The key of a link between two operations. @param from its id @param to its id */
 export const linkKey = (from: string, to: string): string => `${from} ${to}`;
 
+export interface Front {
+  down: number;
+  home: number;
+  pieces: number;
+}
+
 export interface Model {
   problem: Problem;
   operations: Operation[];
@@ -49,6 +55,10 @@ export interface Model {
   /** minutes a person needs from one operation to the next */
   travel: (last: number, next: number) => number;
   windows: boolean;
+  /** what the household is without, by operations; down = -1: gone already */
+  fronts: Front[];
+  /** minutes from the start to the first midnight */
+  midnight: number;
 }
 
 /** Whether somebody stands for a fact, and no one comes for it. */
@@ -238,5 +248,11 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
     setup: setups(problem),
     travel: travels(problem, station),
     windows: problem.links.some((l) => l.maxLag !== null),
+    fronts: (problem.fronts ?? []).map((f) => ({
+      down: f.down === null ? -1 : (index.get(f.down) ?? -1),
+      home: index.get(f.home) ?? -1,
+      pieces: f.pieces,
+    })),
+    midnight: problem.midnight ?? 0,
   };
 }

@@ -86,6 +86,13 @@ export const problemSchema = z
       z.strictObject({ from: id.nullable(), to: id.nullable(), minutes: minute }),
       'changeovers',
     ).optional(),
+    /**
+     * what the household is without: pieces that are gone from the start of `down` (null: they are gone already) to the end of `home`. An
+     * addition of ours to the format
+     */
+    fronts: several(z.strictObject({ down: id.nullable(), home: id, pieces: slots }), 'holds').optional(),
+    /** minutes from the start to the first midnight, by which days are counted; 0 where nothing is said. An addition of ours */
+    midnight: minute.max(1440).optional(),
   })
   .superRefine((p, ctx) => {
     const fault = (path: (string | number)[], message: string) =>
@@ -148,6 +155,10 @@ export const problemSchema = z
       known(stations, t.from, 'station', ['travel', i, 'from']);
       known(stations, t.to, 'station', ['travel', i, 'to']);
     });
+    p.fronts?.forEach((f, i) => {
+      known(operations, f.down, 'operation', ['fronts', i, 'down']);
+      known(operations, f.home, 'operation', ['fronts', i, 'home']);
+    });
     p.finish.forEach((f, i) => known(operations, f.operation, 'operation', ['finish', i, 'operation']));
   });
 
@@ -163,6 +174,8 @@ export const planSchema = z.object({
   makespan: minute,
   /** no right plan has a smaller makespan */
   lowerBound: minute,
+  /** days without fronts, each piece counted by itself; and what no plan that ends with this one has fewer of */
+  pieceDays: z.object({ is: slots, least: slots }).optional(),
 });
 export type Plan = z.infer<typeof planSchema>;
 

@@ -124,7 +124,12 @@ export function latestStarts(m: Model): Int32Array {
     for (const lag of m.before[i] ?? []) {
       const opener = m.operations[lag.other];
       if (lag.max === null || opener?.lockedStart == null) continue;
-      const run = earliestRun(m.anyHours[lag.other] ?? [], opener.lockedStart, opener.minutes, opener.pausable);
+      const run = earliestRun(
+        m.anyHours[lag.other] ?? [],
+        opener.lockedStart,
+        opener.minutes,
+        opener.pausable,
+      );
       if (run) start = Math.min(start, run[1] + lag.max);
     }
     latest[i] = start;

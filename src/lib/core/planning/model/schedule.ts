@@ -1,4 +1,5 @@
 /** A schedule of a model: when every operation starts and ends, and who does it. */
+import { pieceDays } from './fronts';
 import type { Model } from './model';
 import type { Plan } from './problem';
 
@@ -36,13 +37,21 @@ export function racksHold(m: Model, { start, end }: Pick<Schedule, 'start' | 'en
   });
 }
 
-/** A schedule as a plan. @param lowerBound no plan ends before */
-export function planOf(m: Model, s: Schedule, lowerBound: number): Plan {
+/**
+ * A schedule as a plan.
+ * @param lowerBound no plan ends before
+ * @param least no plan that ends with it has fewer days without fronts
+ */
+export function planOf(m: Model, s: Schedule, lowerBound: number, least = 0): Plan {
+  const days = pieceDays(m, s);
   const assignments = m.operations.map((o, i) => ({
     operation: o.id,
     worker: m.problem.workers[s.worker[i] ?? -1]?.id ?? '',
     start: s.start[i] ?? 0,
     end: s.end[i] ?? 0,
   }));
-  return { assignments, makespan: makespanOf(m, s.end), lowerBound };
+  return {
+    ...{ assignments, makespan: makespanOf(m, s.end), lowerBound },
+    ...(m.fronts.length ? { pieceDays: { is: days, least: Math.min(days, least) } } : {}),
+  };
 }

@@ -7,6 +7,7 @@ import { seeded } from '$core/units/random';
 import { Mirror } from './mirror';
 import { construct } from './construct';
 import { firstOpen } from '../model/calendar';
+import { dayOf, pieceDays } from '../model/fronts';
 import { isHelper, type Model } from '../model/model';
 import type { Effort, SolveOptions } from './effort';
 import { endOfPlan, latestStarts, type Heads } from '../model/propagate';
@@ -34,13 +35,14 @@ interface LotOrder {
 /** What a plan is measured by, one after another; what comes later is worked out where what comes first is equal. */
 interface Cost {
   main: number;
-  then: () => readonly [number, number];
+  then: () => readonly number[];
 }
 
 const better = (a: Cost, b: Cost): boolean => {
   if (a.main !== b.main) return a.main < b.main;
-  const [[x, y], [u, v]] = [a.then(), b.then()];
-  return x < u || (x === u && y < v);
+  const [x, y] = [a.then(), b.then()];
+  const k = x.findIndex((n, i) => n !== y[i]);
+  return k >= 0 && (x[k] ?? 0) < (y[k] ?? 0);
 };
 
 /** On how many days people come in a plan, each counted by themselves; those who stand for facts do not come. */
@@ -53,7 +55,7 @@ export function workerDays(m: Model): (s: Schedule) => number {
       if (helpers.has(w)) return;
       const open = m.hours[w]?.[0] ?? [];
       for (let k = firstOpen(open, start); (open[k]?.[0] ?? Infinity) < end; k++)
-        days.add(w * 100_000 + Math.floor((open[k]?.[0] ?? 0) / DAY));
+        days.add(w * 100_000 + dayOf(m.midnight, open[k]?.[0] ?? 0));
     });
     return days.size;
   };
@@ -67,26 +69,33 @@ function once<T>(work: () => T): () => T {
   return () => (made ??= { value: work() }).value;
 }
 
-/** What is minimised: hand-back (or the jobs' weighed hand-backs), then disturbance and worker-days, then ends. */
-function costOf(m: Model, options: SolveOptions): (s: Schedule) => Cost {
+/** What is minimised first: hand-back, or the jobs' weighed hand-backs. */
+export function worthOf(m: Model, options: SolveOptions): (s: Schedule) => number {
+  if (!options.goal) return (s) => makespanOf(m, s.end);
   const index = new Map(m.operations.map((o, i) => [o.id, i]));
-  const jobs = options.goal?.jobs.map((j) => ({
+  const jobs = options.goal.jobs.map((j) => ({
     ...j,
     finish: j.finish.map((f) => [index.get(f.operation) ?? -1, f.tail] as const),
   }));
+  return (s) =>
+    jobs.reduce((sum, { finish, promised, weight }) => {
+      const back = Math.max(0, ...finish.map(([i, tail]) => (s.end[i] ?? 0) + tail));
+      return sum + weight * (back + LATE * (promised === null ? 0 : Math.max(0, back - promised)));
+    }, 0);
+}
+
+/** What is minimised: that first, then days without fronts, then moves or worker-days, then ends. */
+function costOf(m: Model, options: SolveOptions): (s: Schedule) => Cost {
+  const worth = worthOf(m, options);
   const near = options.near && m.operations.map((o) => options.near?.get(o.id)?.start ?? null);
   const daysOf = workerDays(m);
   return (s) => {
-    let main = makespanOf(m, s.end);
-    if (jobs) {
-      main = 0;
-      for (const job of jobs) {
-        const back = Math.max(0, ...job.finish.map(([i, tail]) => (s.end[i] ?? 0) + tail));
-        const late = job.promised === null ? 0 : Math.max(0, back - job.promised);
-        main += job.weight * (back + LATE * late);
-      }
-    }
-    return { main, then: once(() => [near ? moved(s, near) : daysOf(s), s.end.reduce((a, b) => a + b, 0)]) };
+    const then = (): number[] => [
+      pieceDays(m, s),
+      near ? moved(s, near) : daysOf(s),
+      s.end.reduce((a, b) => a + b, 0),
+    ];
+    return { main: worth(s), then: once(then) };
   };
 }
 

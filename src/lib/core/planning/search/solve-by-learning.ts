@@ -2,14 +2,16 @@
 import { LearnedSearch } from '../clauses/learned-search';
 import { canLearn } from '../clauses/numbers';
 import { settleTies } from '../clauses/settle-ties';
-import { conflictsFor, shorten } from '../clauses/shorten';
+import { conflictsFor, shorten, type Shortened } from '../clauses/shorten';
 import { explainClash } from '../job/clash';
+import { leastDaysGone, leastPieceDays, pieceDays } from '../model/fronts';
 import type { Model } from '../model/model';
 import type { NoPlan, Plan } from '../model/problem';
 import type { Heads } from '../model/propagate';
-import { makespanOf, planOf, type Schedule } from '../model/schedule';
+import { makespanOf, planOf } from '../model/schedule';
 import type { Effort, SolveOptions } from './effort';
 import { improve, workerDays } from './improve';
+import { pullTogether } from './pull-together';
 
 /** Operations above which it is too slow to be of use. */
 const LEARNED = 600;
@@ -21,6 +23,8 @@ const SEVERAL = 72;
 const FEW = 26;
 /** Constructions without a plan after which it is looked for otherwise. Our choice. */
 const HOPELESS = 24;
+/** Operations that are not pinned, above which days without fronts are not settled by the search that learns. Our choice. */
+const SETTLED = 64;
 /** Conflicts that a plan is looked for with at least, where constructions find none. Our choice. */
 const FIND = 600;
 /** So many of them before constructions are tried again. Our choice. */
@@ -32,7 +36,7 @@ const TIDY = 24;
 export const mayLearn = (m: Model): boolean => m.operations.length <= LEARNED && canLearn(m);
 
 /**
- * Plans by constructions first, then by a search that learns.
+ * Plans by constructions first, then by a search that learns; then the plan is brought together.
  * @param m a model that `mayLearn`
  * @param bound no plan ends before
  * @returns a plan with its bound; or why there is none
@@ -44,45 +48,58 @@ export function solveByLearning(
   effort: Effort,
   options: SolveOptions,
 ): Plan | NoPlan {
-  const { problem } = m;
-  const many = m.operations.length > MANY;
-  const steps = effort.steps * (m.operations.length > SEVERAL ? 2 : 1);
-  const tried = improve(m, head, bound, { ...effort, steps }, options, undefined, HOPELESS);
-  let best = tried.best;
-  const isMet = (s: Schedule | null, by: number): s is Schedule => s !== null && makespanOf(m, s.end) <= by;
-  const ties = !options.near && m.operations.filter((o) => o.lockedStart === null).length <= FEW;
-  if (isMet(best, bound) && !ties) return planOf(m, best, bound);
+  const { stop } = effort;
+  const free = m.operations.filter((o) => o.lockedStart === null).length;
+  const ties = !options.near && free <= FEW;
+  const least = leastDaysGone(m, head);
   const conflicts = Math.round((effort.learning ?? 1) * conflictsFor(m.operations.length));
-  if ((conflicts === 0 || (many && (effort.learning ?? 1) <= 1)) && best) return planOf(m, best, bound);
-  const search = new LearnedSearch(m, ties);
-  const settled = (s: Schedule): Schedule =>
-    ties ? settleTies(m, search, s, workerDays(m), conflicts, effort.stop) : s;
-  if (isMet(best, bound)) return planOf(m, settled(best), bound);
+  let made: LearnedSearch | null = null;
+  const search = (): LearnedSearch =>
+    (made ??= new LearnedSearch(m, { ties, fronts: free <= SETTLED && m.fronts.length ? least : null }));
+  const found = shortest(m, head, bound, effort, options, { conflicts, search, ties });
+  if ('infeasible' in found) return found;
+  const together = pullTogether(m, found.best, least, undefined, stop);
+  const low = leastPieceDays(m, least);
+  const fewest = pieceDays(m, together) <= low;
+  const asked = ties || (!fewest && free <= SETTLED);
+  if (!asked || conflicts === 0) return planOf(m, together, found.bound, low);
+  const settled = settleTies(m, search(), together, workerDays(m), ties, conflicts, stop);
+  return planOf(m, settled.best, found.bound, settled.isFewest ? Infinity : low);
+}
+
+/** The shortest plan that is found, with its bound. */
+function shortest(
+  m: Model,
+  head: Heads,
+  bound: number,
+  effort: Effort,
+  options: SolveOptions,
+  { conflicts, search, ties }: { conflicts: number; search: () => LearnedSearch; ties: boolean },
+): Shortened | NoPlan {
+  const { problem } = m;
+  const learning = effort.learning ?? 1;
+  const steps = effort.steps * (m.operations.length > SEVERAL ? 2 : 1);
+  const tries = (seed: number) =>
+    improve(m, head, bound, { ...effort, steps, seed }, options, undefined, HOPELESS);
+  const tried = tries(effort.seed);
+  let best = tried.best;
+  if (best && makespanOf(m, best.end) <= bound) return { best, bound };
+  const few = conflicts === 0 || (m.operations.length > MANY && learning <= 1);
+  if (best && few) return { best, bound };
   // Both in turn, while there is no plan.
-  const most = Math.max(conflicts, Math.round((effort.learning ?? 1) * FIND));
+  const most = Math.max(conflicts, Math.round(learning * FIND));
   for (let turn = 1; !best; turn++) {
-    const found = search.find(problem.horizon + Math.max(0, ...m.finish), TURN, effort.stop);
+    const found = search().find(problem.horizon + Math.max(0, ...m.finish), TURN, effort.stop);
     if (found === 'none')
       return { infeasible: true, proven: true, reason: explainClash(problem, tried.clash, effort.stop) };
-    best =
-      found === 'open'
-        ? improve(
-            m,
-            head,
-            bound,
-            { ...effort, steps, seed: effort.seed + turn },
-            options,
-            undefined,
-            HOPELESS,
-          ).best
-        : found;
-    if (!best && (search.conflicts >= most || effort.stop?.()))
+    best = found === 'open' ? tries(effort.seed + turn).best : found;
+    if (!best && (search().conflicts >= most || effort.stop?.()))
       return { infeasible: true, proven: false, reason: `No right plan was found: ${tried.clash}` };
   }
-  const short = shorten(m, search, best, bound, { conflicts, seed: effort.seed, stop: effort.stop });
-  if (isMet(short.best, short.bound) && ties) return planOf(m, settled(short.best), short.bound);
-  if (short.best === tried.best) return planOf(m, best, short.bound);
+  const short = shorten(m, search(), best, bound, { conflicts, seed: effort.seed, stop: effort.stop });
+  const isDone = makespanOf(m, short.best.end) <= short.bound && ties;
+  if (isDone || short.best === tried.best) return short;
   const tidy = { ...effort, steps: Math.min(effort.steps, TIDY) };
   const { best: tidied } = improve(m, head, makespanOf(m, short.best.end), tidy, options, short.best);
-  return planOf(m, tidied ?? short.best, short.bound);
+  return { best: tidied ?? short.best, bound: short.bound };
 }

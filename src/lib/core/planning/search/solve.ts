@@ -8,11 +8,13 @@ import { lowerBound } from '../bounds/bound';
 import { explainClash } from '../job/clash';
 import { construct } from './construct';
 import { searchExactly } from './exact/exact';
-import { improve } from './improve';
+import { improve, worthOf } from './improve';
+import { pullTogether } from './pull-together';
 import { mayLearn, solveByLearning } from './solve-by-learning';
 import type { Effort, SolveOptions } from './effort';
 import { compile, type Model } from '../model/model';
 import type { NoPlan, Plan, Problem } from '../model/problem';
+import { leastDaysGone, leastPieceDays } from '../model/fronts';
 import { heads } from '../model/propagate';
 import { makespanOf, planOf, racksHold, type Schedule } from '../model/schedule';
 
@@ -98,5 +100,7 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
     if (effort.stop?.()) break;
   }
   if (!best) return { infeasible: true, proven: false, reason: `No right plan was found: ${clash}` };
-  return planOf(m, best, bound);
+  const least = leastDaysGone(m, head);
+  const together = pullTogether(m, best, least, worthOf(m, options), effort.stop);
+  return planOf(m, together, bound, leastPieceDays(m, least));
 }

@@ -4,6 +4,8 @@ import { mixFor } from '$core/takeoff/mix';
 import { openFindings } from '$core/quality/site-tests';
 import { bars, openSpans } from './bars';
 import { handBack, isHome, whyNoPlan } from './hand-back';
+import { downSince } from '$core/bench/take-down';
+import { householdOf } from '$core/job-plan/household';
 import { rackUse } from '$core/job-plan/rack-use';
 import { movesBetween } from '$core/planning/search/moves';
 import { dayAfter, startOfDay } from '$core/units/clock-time';
@@ -86,6 +88,16 @@ export function planPage(db: Db, { file, plan }: JobWithPlan, now: number) {
     },
     handBack: handBack(plan),
     home: isHome(file),
+    household:
+      plan &&
+      householdOf(plan, {
+        zone: file.job.zone,
+        atHouse: choice?.place === 'house',
+        downSince: downSince(
+          file.state,
+          file.pieces.map((p) => p.id),
+        ),
+      }),
     boundHolds: sayBoundHolds(plan, pins.length),
     promised: choice?.promised ? dayAfter(choice.promised, file.job.zone) : null,
     chain: sayChain(file, plan, names),

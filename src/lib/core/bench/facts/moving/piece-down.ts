@@ -11,10 +11,11 @@ export const pieceDown = factKind({
   schema: z.object({ kind: z.literal('piece.down'), pieces, place, override: overrides }),
   rank: 40,
   fromForm: (form) => ({ pieces: form.all('piece'), place: form.text('place'), ...form.override() }),
-  apply: (state, _, body) => {
+  apply: (state, { at }, body) => {
     for (const id of body.pieces)
       Object.assign(touch(state, id), {
         down: true,
+        downAt: at,
         place: body.place,
         missing: null,
         hungIn: null,

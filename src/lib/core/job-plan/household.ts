@@ -1,0 +1,56 @@
+/** What a plan asks of the household: how long its doors are away, and on how many days people come. */
+import { KITCHEN } from '../planning/job/stations';
+import { readOperationId } from '../planning/job/operation-id';
+import { dayAfter, isoDay } from '../units/clock-time';
+import type { TimedPlan } from './neighbours';
+
+const MINUTE = 60_000;
+
+export interface Household {
+  /** calendar days from the first door that comes down to the last that is home, both among them; 0 where all hang */
+  days: number;
+  /** when the first comes down and the last is home, ms since 1970 */
+  from: number;
+  to: number;
+  /** days on which somebody comes into the house */
+  visits: number;
+  /** days without fronts, each piece counted by itself; and what no plan that ends with this one has fewer of */
+  pieceDays: { is: number; least: number };
+}
+
+/** Days from one to another, both among them. */
+function daysBetween(from: string, to: string, zone: string): number {
+  let days = 1;
+  for (let day = from; day < to; days++) day = isoDay(dayAfter(day, zone), zone);
+  return days;
+}
+
+/**
+ * @param atHouse whether pieces are worked on in the house
+ * @param downSince when the first piece that is not home came down, ms since 1970; null where none is down
+ * @returns null where there is no plan, or nothing is away
+ */
+export function householdOf(
+  { problem, result, t0 }: TimedPlan,
+  { zone, atHouse, downSince }: { zone: string; atHouse: boolean; downSince: number | null },
+): Household | null {
+  if ('infeasible' in result || !problem.fronts?.length) return null;
+  const by = new Map(result.assignments.map((a) => [a.operation, a]));
+  const clock = (minute: number | undefined): number => t0 + (minute ?? 0) * MINUTE;
+  const downs = problem.fronts.map((f) =>
+    f.down === null ? (downSince ?? t0) : clock(by.get(f.down)?.start),
+  );
+  const homes = problem.fronts.map((f) => clock((by.get(f.home)?.end ?? 1) - 1));
+  const [from, to] = [Math.min(...downs), Math.max(...homes)];
+  const station = new Map(problem.operations.map((o) => [o.id, o.station]));
+  const visits = new Set<string>();
+  for (const { operation, start, end } of result.assignments) {
+    if (readOperationId(operation) === null || !(atHouse || station.get(operation) === KITCHEN)) continue;
+    // A pause over a night is none: people come on its first day and on its last.
+    for (const at of [start, Math.max(start, end - 1)]) visits.add(isoDay(clock(at), zone));
+  }
+  return {
+    ...{ days: daysBetween(isoDay(from, zone), isoDay(to, zone), zone), from, to, visits: visits.size },
+    pieceDays: result.pieceDays ?? { is: 0, least: 0 },
+  };
+}

@@ -1,0 +1,58 @@
+/**
+ * Brings a plan together: of a plan that ends when it does, doors come down as late as they may. Each front's first operation is put off by
+ * whole days, what follows it is placed anew as early as may be, and all else stays at its time or after it; what ends the plan later is
+ * not taken. Again until none can be put off by itself.
+ */
+import { dayOf, dayStart, daysGone, pieceDays } from '../model/fronts';
+import type { Model } from '../model/model';
+import { makespanOf, type Schedule } from '../model/schedule';
+import { construct } from './construct';
+
+/** How often a window may push its opener. Our choice. */
+const PUSHES = 20;
+
+/**
+ * @param best a right plan
+ * @param least the fewest days on which each front can be gone
+ * @param worth what a plan must not be above
+ * @returns a right plan that is no worse, with as few piece-days or fewer
+ */
+export function pullTogether(
+  m: Model,
+  best: Schedule,
+  least: readonly number[],
+  worth: (s: Schedule) => number = (s) => makespanOf(m, s.end),
+  stop: () => boolean = () => false,
+): Schedule {
+  const most = worth(best);
+  let days = pieceDays(m, best);
+  const putOff = (down: number, day: number): boolean => {
+    const later = new Map([...best.start.entries()]);
+    later.set(down, Math.max(best.start[down] ?? 0, dayStart(m.midnight, day)));
+    const made = construct(
+      m,
+      Float64Array.from(best.start, (t) => -t),
+      { later, by: new Map([...best.worker.entries()]), pushes: PUSHES, stop },
+    );
+    if ('clash' in made || worth(made) > most) return false;
+    const then = pieceDays(m, made);
+    if (then >= days) return false;
+    [best, days] = [made, then];
+    return true;
+  };
+  for (let moved = true; moved && !stop();) {
+    moved = false;
+    for (const [k, front] of m.fronts.entries()) {
+      if (front.down < 0 || m.operations[front.down]?.lockedStart != null) continue;
+      // As late as may be first, then half as late, and so on; a day at a time in the end.
+      let by = daysGone(m, front, best) - (least[k] ?? 1);
+      while (by > 0 && !stop()) {
+        if (putOff(front.down, dayOf(m.midnight, best.start[front.down] ?? 0) + by)) {
+          moved = true;
+          by = Math.min(by, daysGone(m, front, best) - (least[k] ?? 1));
+        } else by >>= 1;
+      }
+    }
+  }
+  return best;
+}
