@@ -78,18 +78,18 @@ test('a full day of Lanternhouse: stops, a flip, a move, a touch test, a flaw an
   await ready(page);
 
   await test.step('what was begun too soon is taken back, with a reason; the flip is done again', async () => {
-    for (const what of ['Started: Prime fronts, lot C', 'Done: Flip, lot C', 'Started: Flip, lot C']) {
+    for (const what of ['Started: Prime fronts, lot B', 'Done: Flip, lot B', 'Started: Flip, lot B']) {
       const fact = page.locator('.fact', { hasText: what }).first();
       await fact.getByRole('button', { name: 'Take back' }).click();
       await fact.getByLabel('Why').fill('not turned yet');
       await fact.getByRole('button', { name: 'Take it back' }).click();
       await expect(page.locator('.fact', { hasText: what })).toHaveCount(0);
     }
-    await expect(card(page, 'Flip, lot C')).toContainText('Tape label');
-    await start(page, 'Flip, lot C');
+    await expect(card(page, 'Flip, lot B')).toContainText('Tape label');
+    await start(page, 'Flip, lot B');
     await setClock(page, server.url, '2026-03-11T10:26');
-    await done(page, 'Flip, lot C');
-    await start(page, 'Prime fronts, lot C');
+    await done(page, 'Flip, lot B');
+    await start(page, 'Prime fronts, lot B');
   });
 
   await test.step('the gun still holds another kitchen’s colour', async () => {
@@ -101,16 +101,16 @@ test('a full day of Lanternhouse: stops, a flip, a move, a touch test, a flaw an
     await expect(
       page.locator('.fact', { hasText: 'Loaded Waterborne urethane enamel, Thistledown' }).first(),
     ).toBeVisible();
-    await tapStart(page, 'Coat fronts, 1 of 2, lot A');
+    await tapStart(page, 'Coat fronts, 1 of 2, lot C');
     await expect(page.getByRole('alert')).toContainText('Stop. The gun holds Thistledown.');
     await gun.getByRole('combobox').selectOption({ label: 'Waterborne urethane enamel, Oatcloth' });
     await gun.getByRole('button', { name: 'Loaded' }).click();
     await expect(page.locator('.fact', { hasText: 'Oatcloth' }).first()).toBeVisible();
-    await start(page, 'Coat fronts, 1 of 2, lot A');
+    await start(page, 'Coat fronts, 1 of 2, lot C');
   });
 
   await test.step('one joins, one pauses for lunch, and the coat is done', async () => {
-    const now = page.locator('.card.now', { hasText: 'Coat fronts, 1 of 2, lot A' });
+    const now = page.locator('.card.now', { hasText: 'Coat fronts, 1 of 2, lot C' });
     await now.getByText('Another person').click();
     await now.locator('.row', { hasText: 'Tobin' }).getByRole('button', { name: 'joins' }).click();
     await expect(now).toContainText('Ines and Tobin');
@@ -121,12 +121,12 @@ test('a full day of Lanternhouse: stops, a flip, a move, a touch test, a flaw an
     await now.getByRole('button', { name: 'Go on' }).click();
     await expect(now).not.toContainText('Paused');
     await setClock(page, server.url, '2026-03-11T11:05');
-    await done(page, 'Coat fronts, 1 of 2, lot A');
-    await done(page, 'Prime fronts, lot C');
+    await done(page, 'Coat fronts, 1 of 2, lot C');
+    await done(page, 'Prime fronts, lot B');
   });
 
   await test.step('too early is stopped, with the time', async () => {
-    const wait = page.locator('.wait', { hasText: 'Sand fronts lightly, 240, lot C' });
+    const wait = page.locator('.wait', { hasText: 'Sand fronts lightly, 240, lot B' });
     await wait.getByRole('button', { name: 'Start now' }).click();
     await expect(page.getByRole('alert')).toContainText(
       /Stop\. Wait until Wed 11 Mar, 11:\d\d: the film on .* is not ready/,
@@ -134,7 +134,7 @@ test('a full day of Lanternhouse: stops, a flip, a move, a touch test, a flaw an
   });
 
   await test.step('a touch test moves the countdown', async () => {
-    const wait = page.locator('.wait', { hasText: 'lot A' });
+    const wait = page.locator('.wait', { hasText: 'lot C' });
     await setClock(page, server.url, '2026-03-11T13:00');
     const before = await wait.locator('b.mono').innerText();
     await wait.getByText('Touch test').click();
@@ -149,7 +149,7 @@ test('a full day of Lanternhouse: stops, a flip, a move, a touch test, a flaw an
   await test.step('a run is pointed at on its face; its piece alone waits for it', async () => {
     await page
       .locator('.walls')
-      .getByRole('button', { name: /^Piece 2,/ })
+      .getByRole('button', { name: /^Piece 24,/ })
       .click();
     const panel = page.getByRole('dialog');
     await panel.getByRole('button', { name: 'A flaw on the front' }).click();
@@ -175,15 +175,15 @@ test('a full day of Lanternhouse: stops, a flip, a move, a touch test, a flaw an
     await expect(page.locator('.fact', { hasText: '5 now at rack 7' }).first()).toBeVisible();
   });
 
-  await test.step('lot B is sanded and coated, and looked at', async () => {
+  await test.step('lot A is sanded and coated, and looked at', async () => {
     await setClock(page, server.url, '2026-03-11T15:30');
-    await start(page, 'Sand fronts lightly, 240, lot B');
+    await start(page, 'Sand fronts lightly, 240, lot A');
     await setClock(page, server.url, '2026-03-11T15:45');
-    await done(page, 'Sand fronts lightly, 240, lot B');
-    await start(page, 'Coat fronts, 1 of 2, lot B');
+    await done(page, 'Sand fronts lightly, 240, lot A');
+    await start(page, 'Coat fronts, 1 of 2, lot A');
     await setClock(page, server.url, '2026-03-11T16:15');
-    await done(page, 'Coat fronts, 1 of 2, lot B');
-    const look = page.locator('.card', { hasText: 'Inspect: Coat fronts, 1 of 2, lot B' });
+    await done(page, 'Coat fronts, 1 of 2, lot A');
+    const look = page.locator('.card', { hasText: 'Inspect: Coat fronts, 1 of 2, lot A' });
     // What was recorded is sent: nothing above moves any more.
     await expect(page.locator('.unsent')).toHaveCount(0);
     await look.getByText('What was inspected').click();
@@ -193,9 +193,9 @@ test('a full day of Lanternhouse: stops, a flip, a move, a touch test, a flaw an
   });
 
   await test.step('a wrong tap is undone at once', async () => {
-    await start(page, 'Sand fronts lightly, 240, lot C');
+    await start(page, 'Sand fronts lightly, 240, lot B');
     await page
-      .locator('.fact', { hasText: 'Started: Sand fronts lightly, 240, lot C' })
+      .locator('.fact', { hasText: 'Started: Sand fronts lightly, 240, lot B' })
       .getByRole('button', { name: 'Undo' })
       .click();
     await expect(page.locator('.card.now')).toHaveCount(0);
@@ -205,19 +205,19 @@ test('a full day of Lanternhouse: stops, a flip, a move, a touch test, a flaw an
     await setClock(page, server.url, '2026-03-11T18:00');
     await expect(page.locator('.unsent')).toHaveCount(0);
     const { had, where, flaws } = byHand(await factsOf(job));
-    // Before: 124 passes. Lot C primed, lots A and B coated once: 12 + 11 + 11.
-    await expect(page.getByText('158 of 204 passes')).toBeVisible();
+    // Before: 125 passes. Lot C primed, lots C and A coated once: 11 + 12 + 11.
+    await expect(page.getByText('159 of 204 passes')).toBeVisible();
     const coats = [...had.values()].reduce(
       (sum, steps) => sum + [...steps].filter((s) => /^(back|front)\.(shellac|urethane)/.test(s)).length,
       0,
     );
-    expect(coats).toBe(158);
+    expect(coats).toBe(159);
     const openings = await page
       .locator('.walls')
       .getByRole('button', { name: /^Piece / })
       .all();
     expect(openings).toHaveLength(34);
-    for (const code of ['1', '2', '5', '12', '23']) {
+    for (const code of ['1', '5', '12', '23', '24']) {
       await page
         .locator('.walls')
         .getByRole('button', { name: new RegExp(`^Piece ${code},`) })
@@ -259,15 +259,15 @@ test('two phones apart on one job: nothing is dropped, a person settles what dis
   await one.context.setOffline(true);
   await two.context.setOffline(true);
 
-  // Both coat lot A, and each puts piece 5 somewhere else; 6 and 7 are no matter of dispute.
+  // Both coat lot C, and each puts piece 5 somewhere else; 6 and 7 are no matter of dispute.
   for (const { page } of [one, two]) {
-    await start(page, 'Coat fronts, 1 of 2, lot A');
-    await done(page, 'Coat fronts, 1 of 2, lot A');
+    await start(page, 'Coat fronts, 1 of 2, lot C');
+    await done(page, 'Coat fronts, 1 of 2, lot C');
   }
-  await put(one.page, '15', 'table');
-  await put(one.page, '16', 'table');
-  await put(two.page, '15', 'van');
-  await put(two.page, '17', 'van');
+  await put(one.page, '5', 'table');
+  await put(one.page, '6', 'table');
+  await put(two.page, '5', 'van');
+  await put(two.page, '7', 'van');
   await expect(one.page.locator('.unsent')).toContainText('5 not sent yet');
 
   await one.context.setOffline(false);
@@ -278,7 +278,7 @@ test('two phones apart on one job: nothing is dropped, a person settles what dis
 
   const disputes = two.page.locator('.refused');
   await expect(disputes.filter({ hasText: 'two devices recorded this coat' })).toHaveCount(1);
-  await expect(disputes.filter({ hasText: '15: two devices put it in two places' })).toHaveCount(1);
+  await expect(disputes.filter({ hasText: '5: two devices put it in two places' })).toHaveCount(1);
 
   // The van is where it is; the coat was laid once, by the first phone.
   const places = disputes.filter({ hasText: 'two places' });
@@ -294,11 +294,11 @@ test('two phones apart on one job: nothing is dropped, a person settles what dis
     await ready(page);
     await openRack(page);
     await expect(page.locator('.refused')).toHaveCount(0);
-    await expect(page.getByText('135 of 204 passes')).toBeVisible();
+    await expect(page.getByText('137 of 204 passes')).toBeVisible();
     const van = page.locator('#rack').getByRole('group', { name: 'van' });
-    await expect(van.locator('.chip')).toHaveText(['15', '17']);
+    await expect(van.locator('.chip')).toHaveText(['5', '7']);
     await expect(page.locator('#rack').getByRole('group', { name: 'table' }).locator('.chip')).toHaveText([
-      '16',
+      '6',
     ]);
   }
   const after = await factsOf(job);

@@ -91,15 +91,15 @@ test('a layer is added to a system of the company, and its figures say who typed
 test('what later records stand on is taken back with them, or not at all', async ({ page }) => {
   const job = await jobCalled(server.url, 'Lanternhouse');
   await open(page, `${job}/coat`);
-  const fact = page.locator('.fact', { hasText: 'Started: Flip, lot C' }).first();
+  const fact = page.locator('.fact', { hasText: 'Started: Flip, lot B' }).first();
   await fact.getByRole('button', { name: 'Take back' }).click();
   await fact.getByLabel('Why').fill('another lot');
   await fact.getByRole('button', { name: 'Take it back' }).click();
   const stop = page.getByRole('alert');
   await expect(stop).toContainText(/stands on it: .*“Prime fronts”/);
   await stop.getByRole('button', { name: /Take all \d+ back together/ }).click();
-  await expect(page.locator('.fact', { hasText: 'Started: Prime fronts, lot C' })).toHaveCount(0);
-  await expect(page.locator('.card.ready', { hasText: 'Flip, lot C' })).toBeVisible();
+  await expect(page.locator('.fact', { hasText: 'Started: Prime fronts, lot B' })).toHaveCount(0);
+  await expect(page.locator('.card.ready', { hasText: 'Flip, lot B' })).toBeVisible();
 });
 
 test('grave cautions stand open on the bench; the rest folds out', async ({ page }) => {

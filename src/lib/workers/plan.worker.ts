@@ -9,6 +9,8 @@ import type { PlanInputs } from '$core/job-plan/inputs';
 import { jobAt } from '$core/job-plan/job-at';
 import { weighPlan } from '$core/job-plan/make-plan';
 import { whatIfs, type Questions } from '$core/job-plan/what-ifs';
+import { timesOf } from '$core/job-plan/made-plan';
+import { tradesOf } from '$core/job-plan/trades';
 import type { TimedPlan } from '$core/job-plan/neighbours';
 import { riskJobs, type JobWithItsPlan } from '$core/job-plan/risk-jobs';
 import { planJob } from '$core/planning/job/plan-job';
@@ -92,6 +94,10 @@ async function risk(
   });
 }
 
+function trades(id: number, { inputs, at, plan }: Given): void {
+  post({ id, done: tradesOf(inputs, at, EFFORTS.followed, HORIZON, plan ? timesOf(plan) : undefined) });
+}
+
 function tryPin(id: number, { inputs, at }: Given, operation: string, to: number): void {
   const pins = new Map([...inputs.pins, [operation, to]]);
   const job = jobAt({ ...inputs, pins }, at, HORIZON);
@@ -120,7 +126,8 @@ onmessage = ({ data }: MessageEvent<Question>): void => {
     const live = (): boolean => newest.get(data.do) === id;
     const fail = (error: unknown): void =>
       post({ id, failed: error instanceof Error ? error.message : String(error) });
-    if (data.do === 'what-ifs') weighAll(id, given, live).catch(fail);
+    if (data.do === 'trades') trades(id, given);
+    else if (data.do === 'what-ifs') weighAll(id, given, live).catch(fail);
     else if (data.do === 'risk') risk(id, given, data.runs, live).catch(fail);
     else tryPin(id, given, data.operation, data.at);
   } catch (error) {

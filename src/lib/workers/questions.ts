@@ -1,4 +1,5 @@
 /** What a page and its planning worker say to each other. */
+import type { Trade } from '$core/job-plan/trades';
 import type { WidestBound } from '$core/job-plan/divisions';
 import type { Risk } from '$core/planning/risk/risk';
 import type { RiskModel } from '$core/planning/risk/risk-model';
@@ -6,6 +7,7 @@ import type { RiskModel } from '$core/planning/risk/risk-model';
 export type Question = { id: number } & (
   | { do: 'load'; text: string }
   | { do: 'what-ifs' }
+  | { do: 'trades' }
   | { do: 'risk'; runs: number }
   | { do: 'pin'; operation: string; at: number }
   | { do: 'stop' }
@@ -50,4 +52,4 @@ export interface Tried {
 export type Answer =
   | { id: number; share: number }
   | { id: number; failed: string }
-  | { id: number; done: WhatIfsFound | RiskFound | Tried | null };
+  | { id: number; done: WhatIfsFound | Trade[] | RiskFound | Tried | null };

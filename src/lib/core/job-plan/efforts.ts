@@ -8,6 +8,8 @@ const effort = (steps: number, nodes: number, learning: number): Effort => ({
 });
 
 export const EFFORTS = {
+  /** the first plan that comes to mind */
+  first: effort(1, 0, 0),
   /** a plan that is stored */
   stored: effort(160, 8_000, 1),
   /** a stored plan that stays near the one before it, and is waited for */

@@ -2,6 +2,8 @@
 import { KITCHEN } from '../planning/job/stations';
 import { readOperationId } from '../planning/job/operation-id';
 import { dayAfter, isoDay } from '../units/clock-time';
+import { downSince } from '../bench/take-down';
+import type { PlanInputs } from './inputs';
 import type { TimedPlan } from './neighbours';
 
 const MINUTE = 60_000;
@@ -14,6 +16,8 @@ export interface Household {
   to: number;
   /** days on which somebody comes into the house */
   visits: number;
+  /** days on which a piece is away, on the mean */
+  mean: number;
   /** days without fronts, each piece counted by itself; and what no plan that ends with this one has fewer of */
   pieceDays: { is: number; least: number };
 }
@@ -24,6 +28,17 @@ function daysBetween(from: string, to: string, zone: string): number {
   for (let day = from; day < to; days++) day = isoDay(dayAfter(day, zone), zone);
   return days;
 }
+
+/** The same for a job as a planning thread knows it. */
+export const householdIn = (plan: TimedPlan, { choice, job, state, pieces }: PlanInputs): Household | null =>
+  householdOf(plan, {
+    zone: job.zone,
+    atHouse: choice.place === 'house',
+    downSince: downSince(
+      state,
+      pieces.map((p) => p.id),
+    ),
+  });
 
 /**
  * @param atHouse whether pieces are worked on in the house
@@ -51,6 +66,7 @@ export function householdOf(
   }
   return {
     ...{ days: daysBetween(isoDay(from, zone), isoDay(to, zone), zone), from, to, visits: visits.size },
+    mean: (result.pieceDays?.is ?? 0) / problem.fronts.reduce((sum, f) => sum + f.pieces, 0),
     pieceDays: result.pieceDays ?? { is: 0, least: 0 },
   };
 }

@@ -110,6 +110,7 @@ export function jobAt(
     rules: choice.rules,
     site: siteProgress(state, within(siteNow(inputs), t0 + (horizonDays / 2) * DAY), siteWaits),
     pins: new Map([...pins].filter(([, pinnedTo]) => pinnedTo >= t0)),
+    later: choice.later * 1440,
     usedElsewhere: usedElsewhere(choice, around, at, only),
   };
 }

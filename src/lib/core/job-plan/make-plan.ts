@@ -9,7 +9,7 @@ import { mustBeRight, type MadePlan, type Times } from './made-plan';
 
 const MINUTE = 60_000;
 
-const nearFrom = (times: Times | undefined, t0: number): Near | undefined =>
+export const nearFrom = (times: Times | undefined, t0: number): Near | undefined =>
   times &&
   new Map(
     [...times].map(([id, { at, worker }]) => {
@@ -48,6 +48,7 @@ export function makePlan(
 /** What a plan would come to, without keeping it; null where none is found. @throws Error when a figure is missing */
 export function weighPlan(inputs: PlanInputs, at: number, effort: Effort, days = COMPARED): Outcome | null {
   const job = jobAt(inputs, at, days);
-  const made = planJob(job, effort);
+  // Hand-backs are compared: each as early as it can be.
+  const made = planJob({ ...job, later: 0 }, effort);
   return made && outcomeOf({ ...made, t0: job.t0 });
 }

@@ -25,7 +25,10 @@ import type { PlannedTogether } from '../planning/job/together';
 
 /** Tasks by kind: what is given and what comes back. `at` and `now` in ms since 1970. */
 export interface Tasks {
-  plan: { given: { inputs: PlanInputs; at: number; near: Times | undefined }; back: MadePlan | null };
+  plan: {
+    given: { inputs: PlanInputs; at: number; near: Times | undefined; effort?: keyof typeof EFFORTS };
+    back: MadePlan | null;
+  };
   'settle-choice': { given: { inputs: PlanInputs; at: number }; back: Choice };
   'settle-rework': {
     given: { inputs: PlanInputs; at: number; weighed: readonly string[]; ids: readonly string[] };
@@ -63,7 +66,8 @@ const compare = ({ ways, at }: Tasks['compare']['given']): (Outcome | null)[] =>
   ways.map((inputs) => ifKnown(() => weighPlan(inputs, at, EFFORTS.compare, NEW_START)));
 
 const DO: { [K in TaskKind]: (given: Tasks[K]['given']) => Tasks[K]['back'] } = {
-  plan: ({ inputs, at, near }) => makePlan(inputs, at, near, near ? EFFORTS.followed : EFFORTS.stored),
+  plan: ({ inputs, at, near, effort = near ? 'followed' : 'stored' }) =>
+    makePlan(inputs, at, near, EFFORTS[effort]),
   'settle-choice': ({ inputs, at }) => settleChoice(inputs, at),
   'settle-rework': ({ inputs, at, weighed, ids }) => {
     const left = [...ids];

@@ -24,12 +24,12 @@ import { LANTERNHOUSE } from './lanternhouse';
 import { makePast } from './past';
 import { ORCHARD_ROW } from './orchard-row';
 import { WEAVERS_YARD } from './weavers-yard';
+import { ask } from '../threads/ask';
 import { setClock } from '../services/company/clock';
 import { DEMO_ZONE } from '../standins/demo-clock';
 import { choosePlan } from '../services/plan/choose-plan';
 import { createJob } from '../services/job/create-job';
 import { planInputs } from '../services/plan/make/plan-inputs';
-import { ask } from '../threads/ask';
 import { readSensors } from '../services/air/sensors';
 import { openJob } from '../services/job/open-job';
 import { recordFacts } from '../services/bench/record-facts';
@@ -67,11 +67,14 @@ interface DemoFact {
   body: unknown;
 }
 
-/** The first days went by a plan that knew the air as it was, to the minute, until the demo's clock; pieces hang by themselves. */
+/**
+ * The first days went by a plan that knew the air as it was, to the minute, until the demo's clock; pieces hang by themselves. It was the
+ * first plan that comes to mind: what is recorded does not change when the planner learns to plan better.
+ */
 async function followPlan(db: Db, job: string, from = MONDAY): Promise<void> {
   const file = openJob(db, job);
   const inputs = planInputs(db, file, DEMO_NOW);
-  const plan = inputs && (await ask('plan', { inputs, at: from, near: undefined }));
+  const plan = inputs && (await ask('plan', { inputs, at: from, near: undefined, effort: 'first' }));
   if (!plan || 'infeasible' in plan.result) throw new Error('The demo job has no plan');
   const colour = file.zones[0]?.colour ?? '';
   const known = new Map([...file.plainRoute, ...file.site].map((s) => [s.key, s.product]));

@@ -14,11 +14,6 @@
     sure: string;
   }
   let { data, handBack, sure }: Props = $props();
-  /** how much less the fronts could be away at best, % */
-  const atMost = $derived.by(() => {
-    const gone = data.household?.pieceDays;
-    return gone?.is ? Math.ceil(100 * (1 - gone.least / gone.is)) : 0;
-  });
   // svelte-ignore state_referenced_locally
   let search = $state(data.search);
   let timer: ReturnType<typeof setTimeout> | undefined;
@@ -48,18 +43,13 @@
   {:else}
     <p>With {data.boundHolds}, no plan is sooner.</p>
   {/if}
-  {#if data.household && data.household.days > 0}
+  {#if data.household}
     <p>
-      Fronts are away <b>{counted(data.household.days, 'day')}</b>, {sayDay(data.household.from, data.zone)} to
-      {sayDay(data.household.to, data.zone)}. {counted(data.household.visits, 'day')} in the house.
-    </p>
-    <p class="soft">
-      {#if atMost > 0}
-        With this hand-back and {data.boundHolds}, they cannot be away for less by more than {atMost} %, each piece
-        counted.
-      {:else}
-        With this hand-back and {data.boundHolds}, they cannot be away for less, each piece counted.
-      {/if}
+      Without fronts for <b>{counted(data.household.days, 'day')}</b>, {sayDay(
+        data.household.from,
+        data.zone,
+      )} to
+      {sayDay(data.household.to, data.zone)}.
     </p>
   {/if}
   {#if data.promised !== null}

@@ -74,6 +74,8 @@ export const choiceSchema = z
     /** the day that was promised, and how much this job weighs against others */
     promised: z.iso.date('Write the day as 2026-03-09').nullable().default(null),
     priority: z.number().int().min(1).max(3).default(2),
+    /** days by which it may be handed back later than it could, where fronts are away on fewer days then */
+    later: z.number().int().min(0).max(7, 'At most 7 days later').default(0),
     /** learnt factors of the figures' minutes by kind of step, as they were when this was chosen */
     paces: z.record(z.string(), z.number().positive().max(100)).default({}),
   })

@@ -92,6 +92,8 @@ export interface JobToPlan {
   site?: readonly SiteProgress[];
   /** operations that were pinned, by id, ms since 1970 */
   pins?: ReadonlyMap<string, number>;
+  /** minutes by which it may be handed back later than it could, where fronts are away on fewer days then */
+  later?: number;
   /** what other jobs and absences take away */
   usedElsewhere?: UsedElsewhere;
 }

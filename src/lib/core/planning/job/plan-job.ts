@@ -8,6 +8,7 @@ import { linkKey, type AirWaits } from '../model/model';
 import type { NoPlan, Plan, Problem } from '../model/problem';
 import type { Effort, Near } from '../search/effort';
 import { solve } from '../search/solve';
+import { solveTrades } from '../search/solve-trades';
 
 export interface PlannedJob {
   /** with every wait as long as it is in this plan */
@@ -31,6 +32,20 @@ export function freeze(problem: Problem, air: AirWaits, plan: Plan): Problem {
 }
 
 /**
+ * Plans of which none is worse in both than another: hand-back, and days without fronts. The first is handed back first.
+ * @param near a plan to stay near to, minutes from the job's t0
+ */
+export function planTrades(job: JobToPlan, effort: Effort, near?: Near): PlannedJob[] {
+  const built = buildProblem(job);
+  if (!built) return [];
+  const { problem, air } = built;
+  return solveTrades(problem, effort, { air, near }).map((result) => ({
+    problem: freeze(problem, air, result),
+    result,
+  }));
+}
+
+/**
  * @param job the job as it is
  * @param near a plan to stay near to, minutes from the job's t0
  * @returns the plan and its bound, which no right plan in this air is below; null when nothing is left to do
@@ -39,6 +54,6 @@ export function planJob(job: JobToPlan, effort: Effort, near?: Near): PlannedJob
   const built = buildProblem(job);
   if (!built) return null;
   const { problem, air } = built;
-  const result = solve(problem, effort, { air, near });
+  const result = solve(problem, effort, { air, near, later: job.later });
   return { problem: 'infeasible' in result ? problem : freeze(problem, air, result), result };
 }

@@ -37,6 +37,22 @@ export function racksHold(m: Model, { start, end }: Pick<Schedule, 'start' | 'en
   });
 }
 
+/** A plan as a schedule. */
+export function scheduleOf(m: Model, { assignments }: Plan): Schedule {
+  const by = new Map(assignments.map((a) => [a.operation, a]));
+  const people = new Map(m.problem.workers.map((w, i) => [w.id, i]));
+  const of = (read: (a: Plan['assignments'][number]) => number): Int32Array =>
+    Int32Array.from(m.operations, ({ id }) => {
+      const a = by.get(id);
+      return a ? read(a) : -1;
+    });
+  return {
+    start: of((a) => a.start),
+    end: of((a) => a.end),
+    worker: of((a) => people.get(a.worker) ?? -1),
+  };
+}
+
 /**
  * A schedule as a plan.
  * @param lowerBound no plan ends before

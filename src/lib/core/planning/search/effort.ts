@@ -28,6 +28,8 @@ export interface SolveOptions {
   air?: AirWaits;
   /** what several jobs are weighed by; the makespan where nothing is said */
   goal?: Goal;
+  /** minutes by which the plan may end later than the first that is found, where fronts are away on fewer days then */
+  later?: number;
   /** a plan to stay near to, by operation */
   near?: Near;
 }

@@ -14,17 +14,20 @@ const PUSHES = 20;
 /**
  * @param best a right plan
  * @param least the fewest days on which each front can be gone
- * @param worth what a plan must not be above
+ * @param worth what a plan is measured by: its end, where nothing is said
+ * @param most what it must not be above: what it is now, where nothing is said
  * @returns a right plan that is no worse, with as few piece-days or fewer
  */
 export function pullTogether(
   m: Model,
   best: Schedule,
   least: readonly number[],
-  worth: (s: Schedule) => number = (s) => makespanOf(m, s.end),
-  stop: () => boolean = () => false,
+  {
+    worth = (s) => makespanOf(m, s.end),
+    most = worth(best),
+    stop = () => false,
+  }: { worth?: (s: Schedule) => number; most?: number; stop?: () => boolean } = {},
 ): Schedule {
-  const most = worth(best);
   let days = pieceDays(m, best);
   const putOff = (down: number, day: number): boolean => {
     const later = new Map([...best.start.entries()]);

@@ -8,10 +8,12 @@ import { leastDaysGone, leastPieceDays, pieceDays } from '../model/fronts';
 import type { Model } from '../model/model';
 import type { NoPlan, Plan } from '../model/problem';
 import type { Heads } from '../model/propagate';
-import { makespanOf, planOf } from '../model/schedule';
-import type { Effort, SolveOptions } from './effort';
+import { makespanOf, planOf, type Schedule } from '../model/schedule';
+import { construct } from './construct';
+import type { Effort, Near, SolveOptions } from './effort';
 import { improve, workerDays } from './improve';
 import { pullTogether } from './pull-together';
+import { trade } from './trade';
 
 /** Operations above which it is too slow to be of use. */
 const LEARNED = 600;
@@ -58,13 +60,31 @@ export function solveByLearning(
     (made ??= new LearnedSearch(m, { ties, fronts: free <= SETTLED && m.fronts.length ? least : null }));
   const found = shortest(m, head, bound, effort, options, { conflicts, search, ties });
   if ('infeasible' in found) return found;
-  const together = pullTogether(m, found.best, least, undefined, stop);
+  const together = pullTogether(m, found.best, least, { stop });
+  if (options.later && m.fronts.length) {
+    const known = options.near ? [nearest(m, options.near)].flatMap((s) => s ?? []) : [];
+    const until = makespanOf(m, together.end) + options.later;
+    const best = trade(m, together, least, effort, known).findLast((t) => t.makespan <= until);
+    if (best) return planOf(m, best.schedule, found.bound, leastPieceDays(m, least));
+  }
   const low = leastPieceDays(m, least);
   const fewest = pieceDays(m, together) <= low;
   const asked = ties || (!fewest && free <= SETTLED);
   if (!asked || conflicts === 0) return planOf(m, together, found.bound, low);
   const settled = settleTies(m, search(), together, workerDays(m), ties, conflicts, stop);
   return planOf(m, settled.best, found.bound, settled.isFewest ? Infinity : low);
+}
+
+/** A plan that is followed, as it would be now; null where it cannot be kept. */
+function nearest(m: Model, near: Near): Schedule | null {
+  const at = (i: number): number => near.get(m.operations[i]?.id ?? '')?.start ?? 0;
+  const later = new Map([...m.operations.keys()].map((i) => [i, at(i)]));
+  const made = construct(
+    m,
+    Float64Array.from(m.operations, (_, i) => -at(i)),
+    { later },
+  );
+  return 'clash' in made ? null : made;
 }
 
 /** The shortest plan that is found, with its bound. */

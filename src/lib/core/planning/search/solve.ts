@@ -101,6 +101,6 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
   }
   if (!best) return { infeasible: true, proven: false, reason: `No right plan was found: ${clash}` };
   const least = leastDaysGone(m, head);
-  const together = pullTogether(m, best, least, worthOf(m, options), effort.stop);
+  const together = pullTogether(m, best, least, { worth: worthOf(m, options), stop: effort.stop });
   return planOf(m, together, bound, leastPieceDays(m, least));
 }

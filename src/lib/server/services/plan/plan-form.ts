@@ -41,6 +41,7 @@ export function formDefaults(db: Db, file: OpenJob, now: number): Omit<Choice, '
     open: { lots: false, pattern: false },
     promised: null,
     priority: 2,
+    later: 0,
     ...file.choice,
     paces: learntPaces(db),
   };
@@ -120,6 +121,7 @@ export function choiceFromForm(db: Db, file: OpenJob, form: FormData, now: numbe
       tape: text('tape', base.schools.tape),
       standDays: field('standDays', () => whole(form, 'standDays'), base.schools.standDays),
     },
+    later: base.later,
     // Once work has begun, its figures stay.
     paces: file.state.works.size ? (file.choice?.paces ?? {}) : base.paces,
     place: text('place', base.place),

@@ -98,6 +98,7 @@ export function planPage(db: Db, { file, plan }: JobWithPlan, now: number) {
           file.pieces.map((p) => p.id),
         ),
       }),
+    later: choice?.later ?? 0,
     boundHolds: sayBoundHolds(plan, pins.length),
     promised: choice?.promised ? dayAfter(choice.promised, file.job.zone) : null,
     chain: sayChain(file, plan, names),

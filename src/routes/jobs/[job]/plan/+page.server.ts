@@ -54,6 +54,15 @@ export const actions: Actions = {
     const token = feedFor(locals.db, kind, params.job, locals.now(), form.get('anew') === 'yes');
     return { feed: { kind, address: `${url.origin}/feeds/${token}.ics` } };
   },
+  later: async ({ request, locals, params }) => {
+    const form = await request.formData();
+    return answer(async () => {
+      const { choice } = locals.open(params.job).file;
+      await choosePlan(locals.db, params.job, { ...choice, later: Number(form.get('days')) }, locals.now);
+      locals.forget();
+      return { chosenLater: true };
+    });
+  },
   choose: async ({ request, locals, params }) => {
     const form = await request.formData();
     return answer(async () => {

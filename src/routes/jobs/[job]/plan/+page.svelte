@@ -17,6 +17,7 @@
   import PlanMoved from '$ui/plan/PlanMoved.svelte';
   import TakeAlong from '$ui/plan/TakeAlong.svelte';
   import { openPlanner, type Planner } from '$ui/plan/planner';
+  import FrontsAway from '$ui/plan/FrontsAway.svelte';
   import PlanAsk from '$ui/plan/PlanAsk.svelte';
   import TimeBoard from '$ui/plan/board/TimeBoard.svelte';
 
@@ -124,6 +125,15 @@
     {#if planner && data.handBack}
       {#key known}
         <div class="stack not-printed">
+          {#if data.household}
+            <FrontsAway
+              {planner}
+              household={data.household}
+              boundHolds={data.boundHolds}
+              later={data.later}
+              zone={data.zone}
+            />
+          {/if}
           <PlanAsk {planner} zone={data.zone} promised={data.promised} {say} bind:sure />
         </div>
       {/key}

@@ -1,0 +1,41 @@
+/** Plans of a job that hand back later and leave its fronts away for fewer days: none of them is worse in both than another. */
+import { planTrades } from '../planning/job/plan-job';
+import type { Effort } from '../planning/search/effort';
+import { householdIn, type Household } from './household';
+import type { PlanInputs } from './inputs';
+import { jobAt } from './job-at';
+import { mustBeRight, type Times } from './made-plan';
+import { nearFrom } from './make-plan';
+
+const MINUTE = 60_000;
+const DAY = 1440 * MINUTE;
+
+export interface Trade {
+  /** ms since 1970 */
+  back: number;
+  /** days later than the first, whole ones */
+  later: number;
+  household: Household;
+}
+
+/**
+ * @param at ms since 1970
+ * @param near the plan as it is
+ * @returns the earliest hand-back first, which the others are measured against; empty where there is no plan, or nothing is away
+ */
+export function tradesOf(
+  inputs: PlanInputs,
+  at: number,
+  effort: Effort,
+  days: number,
+  near?: Times,
+): Trade[] {
+  const job = jobAt(inputs, at, days);
+  const plans = planTrades(job, effort, nearFrom(near, job.t0)).map((p) => ({ ...p, t0: job.t0 }));
+  for (const plan of plans) mustBeRight(inputs.job.name, plan);
+  const backs = plans.map(({ result }) => job.t0 + ('infeasible' in result ? 0 : result.makespan) * MINUTE);
+  return plans.flatMap((plan, k): Trade[] => {
+    const [back, first, household] = [backs[k] ?? 0, backs[0] ?? 0, householdIn(plan, inputs)];
+    return household ? [{ back, later: Math.ceil((back - first) / DAY), household }] : [];
+  });
+}

@@ -1,0 +1,25 @@
+/** A problem's plans that give up some of the hand-back for days with fronts. */
+import { leastDaysGone, leastPieceDays } from '../model/fronts';
+import { compile } from '../model/model';
+import type { Plan, Problem } from '../model/problem';
+import { heads } from '../model/propagate';
+import { planOf, scheduleOf } from '../model/schedule';
+import type { Effort, SolveOptions } from './effort';
+import { solve } from './solve';
+import { trade } from './trade';
+
+/**
+ * Plans a problem, and those that are handed back later and are away for fewer days.
+ * @returns none of them worse in both than another, the earliest end first; empty where there is no plan
+ */
+export function solveTrades(problem: Problem, effort: Effort, options: SolveOptions): Plan[] {
+  const result = solve(problem, effort, { ...options, later: 0 });
+  const m = compile(problem, options.air);
+  const head = 'infeasible' in m ? m : heads(m);
+  if ('infeasible' in result || 'infeasible' in m || 'infeasible' in head) return [];
+  const least = leastDaysGone(m, head);
+  const low = leastPieceDays(m, least);
+  return trade(m, scheduleOf(m, result), least, effort).map(({ schedule }) =>
+    planOf(m, schedule, result.lowerBound, low),
+  );
+}

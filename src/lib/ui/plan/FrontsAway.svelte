@@ -1,0 +1,103 @@
+<!-- How long the household is without its fronts, and what a later hand-back would give: each plan computed, each a tap away. -->
+<script lang="ts">
+  import { enhance } from '$app/forms';
+  import type { Household } from '$core/job-plan/household';
+  import type { Trade } from '$core/job-plan/trades';
+  import Button from '$ui/kit/Button.svelte';
+  import Hidden from '$ui/kit/Hidden.svelte';
+  import Notice from '$ui/kit/Notice.svelte';
+  import { sayDay, sayTime } from '$core/units/clock-time';
+  import { counted } from '../words';
+  import type { Planner } from './planner';
+
+  interface Props {
+    planner: Planner;
+    household: Household;
+    /** what the bound holds for, in words */
+    boundHolds: string;
+    /** days later that were chosen */
+    later: number;
+    zone: string;
+  }
+  let { planner, household, boundHolds, later, zone }: Props = $props();
+  let trades = $state<Trade[] | null>(null);
+  let busy = $state(false);
+  let failed = $state('');
+
+  async function compare(): Promise<void> {
+    busy = true;
+    failed = '';
+    try {
+      trades = await planner.trades();
+    } catch (error) {
+      failed = error instanceof Error ? error.message : String(error);
+    }
+    busy = false;
+  }
+  const one = (n: number) => n.toFixed(1);
+  /** how much less the fronts could be away at best, % */
+  const atMost = $derived(Math.ceil(100 * (1 - household.pieceDays.least / household.pieceDays.is)));
+  const others = $derived((trades ?? []).filter((t) => t.later !== later));
+  const first = $derived(trades?.[0]);
+  const fewer = (t: Trade): string => {
+    const by = (first?.household.mean ?? 0) - t.household.mean;
+    return by > 0.05 ? `, ${one(by)} days fewer` : '';
+  };
+</script>
+
+<div class="card">
+  <h2>Without fronts</h2>
+  <p class="big">{counted(household.days, 'day')}</p>
+  <p>
+    {sayDay(household.from, zone)} to {sayDay(household.to, zone)}. A front is away {one(household.mean)} days on
+    average. Somebody is in the house on {counted(household.visits, 'day')}.
+  </p>
+  <p class="soft">
+    With {boundHolds}, a plan that hands back then
+    {atMost > 0 ? `leaves fronts away for ${atMost} % less at most` : 'cannot leave fronts away for less'}.
+  </p>
+  {#if later > 0}
+    <p>Handed back up to {counted(later, 'day')} later than it could be, as chosen.</p>
+  {/if}
+  {#if trades}
+    {#each others as t (t.later)}
+      <form method="post" action="?/later" class="row" use:enhance>
+        <Hidden name="days" value={t.later} />
+        <span>
+          <b>Hand back {sayTime(t.back, zone)}</b>{t.later > 0 ? `, ${counted(t.later, 'day')} later` : ''}:
+          without fronts for
+          {counted(t.household.days, 'day')}, a front away {one(t.household.mean)} days on average{fewer(t)}; {counted(
+            t.household.visits,
+            'day',
+          )} in the house.
+        </span>
+        <Button type="submit" kind="tertiary">Plan it so</Button>
+      </form>
+    {:else}
+      <p class="soft">
+        No plan that hands back up to a week later was found that leaves fronts away for less.
+      </p>
+    {/each}
+  {/if}
+  <Button kind="tertiary" disabled={busy} onclick={compare}>
+    {busy ? 'Planning …' : trades ? 'Compare again' : 'Compare with a later hand-back'}
+  </Button>
+  {#if failed}<Notice>{failed}</Notice>{/if}
+</div>
+
+<style>
+  .big {
+    font-size: 20px;
+    font-weight: 600;
+  }
+  form.row {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    align-items: center;
+    padding: 6px 0;
+  }
+  form.row span {
+    flex: 1 1 220px;
+  }
+</style>
