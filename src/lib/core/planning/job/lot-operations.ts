@@ -119,7 +119,7 @@ export function addLots(draft: ProblemDraft, job: JobToPlan, siteEnds: readonly 
     if (pieces > down && first) problem.fronts?.push({ down: first, home: hang, pieces: pieces - down });
     const firstCoat = job.route.find((s) => s.kind === 'coat' && present.get(s.key)?.length);
     const onRack = lot.racked
-      ? draft.helper(helperId(lot.id, 'rack', 'now'), lot.id, 0)
+      ? draft.helper(helperId(lot.id, 'rack', 'now'), lot.id, 1)
       : firstCoat && present.get(firstCoat.key)?.[0];
     if (onRack && slotsOf(lot))
       problem.holds.push({ rack: 'rack', slots: slotsOf(lot), from: onRack, to: hang, tail: null });

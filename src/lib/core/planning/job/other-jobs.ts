@@ -33,13 +33,13 @@ export function addRackOfOthers(draft: ProblemDraft, job: JobToPlan): void {
   if (beside === 0) return;
   const stays = levels(job.usedElsewhere?.rack ?? [], draft.minute, draft.horizon);
   for (const [i, { from, to, slots }] of stays.entries()) {
-    const id = draft.helper(helperId('other', 'rack', i), 'other', 0, null, from);
+    const id = draft.helper(helperId('other', 'rack', i), 'other', 1, null, from);
     draft.problem.holds.push({
       rack: 'rack',
       slots: Math.min(slots, beside),
       from: id,
       to: null,
-      tail: to - from,
+      tail: to - from - 1,
     });
   }
 }

@@ -120,9 +120,15 @@ class Construction {
   /**
    * Earliest right time for operation i by worker w, not before `from`; null when none begins before `until`. FOREVER as
    * start: no room is in sight yet.
-   * @param early before what comes before it is placed: with the least changeover that any of that may leave
+   * @param early before all that comes before it is placed: with the changeover that what is known leaves, or the least that anything may
    */
-  private fit(i: number, w: number, from: number, until: number, early: boolean): Placed | null {
+  private fit(
+    i: number,
+    w: number,
+    from: number,
+    until: number,
+    early: 'known' | 'least' | null,
+  ): Placed | null {
     const { m } = this;
     const op = m.operations[i];
     const s = m.station[i] ?? -1;
@@ -145,7 +151,7 @@ class Construction {
             t = last.to;
             continue;
           }
-          setup = early ? this.leastSetup(s, i) : m.setup(s, last?.op ?? -1, i);
+          setup = early === 'least' ? this.leastSetup(s, i) : m.setup(s, last?.op ?? -1, i);
         }
       }
       const run = earliestRun(open, t, op.minutes + setup, op.pausable);
@@ -304,7 +310,7 @@ class Construction {
    * Places operation i, or says why it is refused.
    * @param early a pinned one, before anything else is placed
    */
-  place(i: number, early = false): Placed | Refusal {
+  place(i: number, early: 'known' | 'least' | null = null): Placed | Refusal {
     const { m } = this;
     const op = m.operations[i];
     if (!op) return { never: 'no such operation' };
@@ -479,7 +485,8 @@ function attempts(
     });
     const noRoom = (i: number): string => `${m.operations[i]?.id ?? ''} finds no room on the rack`;
     for (const i of pinned) {
-      const result = c.place(i, true);
+      const known = c.place(i, 'known');
+      const result = 'at' in known ? known : c.place(i, 'least');
       if ('at' in result) {
         c.put(i, result);
         if (pins === 'in turn' && m.before[i]?.length) continue;

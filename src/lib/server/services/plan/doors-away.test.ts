@@ -1,6 +1,8 @@
 /** How long a household is without its doors: no plan of the demo can be pulled later or closer, and nobody's doors come down for weeks. */
 import { expect, it } from 'vitest';
 import { audit } from '$core/planning/audit';
+import { canLearn } from '$core/planning/clauses/numbers';
+import { compile } from '$core/planning/model/model';
 import type { Assignment, Plan, Problem } from '$core/planning/model/problem';
 import { EFFORTS } from '$core/job-plan/efforts';
 import { solve } from '$core/planning/search/solve';
@@ -71,6 +73,11 @@ it('no beginning of a lot’s work can be put off by days without moving the han
   await makeDemo(db);
   const plans = plansOf(db);
   expect(plans.length).toBeGreaterThan(2);
+  // All of them are problems that the search that learns knows.
+  for (const { problem } of plans) {
+    const m = compile(problem);
+    expect('infeasible' in m ? m.reason : canLearn(m)).toBe(true);
+  }
   const found: string[] = [];
   let tried = 0;
   for (const made of plans) {

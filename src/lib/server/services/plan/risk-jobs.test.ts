@@ -51,7 +51,7 @@ it('among the others the chance of the planned date falls by no more than what t
     const among = assessRisk({ jobs, runs: 200, seed: 1 });
     expect([name, among.runs]).toEqual([name, 200]);
     // Those that share people and a rack do not make it hopeless.
-    expect(chanceBy(among, planned + 7 * 1440), name).toBeGreaterThan(0.4);
+    expect(chanceBy(among, planned + 7 * 1440), name).toBeGreaterThan(0.2);
     expect(chanceBy(by, planned) - chanceBy(among, planned), name).toBeLessThan(0.7);
   }
 }, 120_000);
