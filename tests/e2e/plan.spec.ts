@@ -45,6 +45,32 @@ test('what-ifs are computed and ranked, and the date is weighed, while the page 
   await expect(page.locator('.chain')).toContainText('the rack is full until');
 });
 
+test('how long fronts are away is said, and a later hand-back that leaves them away for less is a tap away', async ({
+  page,
+}) => {
+  await plan(page, 'Orchard Row');
+  await expect(page.locator('.back')).toContainText(/Without fronts for \d+ days/);
+  await expect(page.locator('.back')).toContainText('Next: ');
+  const card = page.locator('.card', { has: page.getByRole('heading', { name: 'Without fronts' }) });
+  await expect(card).toContainText(
+    /A front is away \d+\.\d days on\s+average\. Somebody is in the house on \d+ days/,
+  );
+  const before = await handBack(page).innerText();
+  await card.getByRole('button', { name: 'Compare with a later hand-back' }).click();
+  const later = card.locator('form', { hasText: 'later' }).first();
+  await expect(later).toContainText(/\d+\.\d days fewer/, { timeout: 60_000 });
+  const promised = (await later.locator('b').innerText()).replace('Hand back ', '');
+  await later.getByRole('button', { name: 'Plan it so' }).click();
+  await expect(handBack(page)).toHaveText(promised, { timeout: 60_000 });
+  await expect(card).toContainText('later than it could be, as chosen');
+  // And back again: as early as can be.
+  const compare = card.getByRole('button', { name: /Compare/ });
+  if (await compare.isVisible()) await compare.click();
+  const first = card.locator('form').filter({ hasNotText: 'later:' }).first();
+  await first.getByRole('button', { name: 'Plan it so' }).click({ timeout: 60_000 });
+  await expect(handBack(page)).toHaveText(before, { timeout: 60_000 });
+});
+
 test('a bar is dragged and pinned, its effect shown meanwhile; keys do the same; a pin is let go', async ({
   page,
 }) => {

@@ -14,6 +14,10 @@
     sure: string;
   }
   let { data, handBack, sure }: Props = $props();
+  /** what is planned first */
+  const next = $derived(
+    data.board.bars.filter((b) => b.tense === 'planned').sort((a, b) => a.start - b.start)[0],
+  );
   // svelte-ignore state_referenced_locally
   let search = $state(data.search);
   let timer: ReturnType<typeof setTimeout> | undefined;
@@ -50,6 +54,13 @@
         data.zone,
       )} to
       {sayDay(data.household.to, data.zone)}.
+    </p>
+  {/if}
+  {#if next}
+    <p>
+      Next: <b>{next.words}</b>, {next.where === 'kitchen' && next.kind !== 'hang'
+        ? 'in the kitchen'
+        : `lot ${next.lot}`}, {sayTime(next.start, data.zone)}, {next.who}.
     </p>
   {/if}
   {#if data.promised !== null}

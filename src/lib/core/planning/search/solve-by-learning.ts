@@ -27,6 +27,8 @@ const FEW = 26;
 const HOPELESS = 24;
 /** Operations that are not pinned, above which days without fronts are not settled by the search that learns. Our choice. */
 const SETTLED = 64;
+/** Share of the conflicts that is for days without fronts, where ties are not settled. Our choice. */
+const FRONTS = 0.25;
 /** Conflicts that a plan is looked for with at least, where constructions find none. Our choice. */
 const FIND = 600;
 /** So many of them before constructions are tried again. Our choice. */
@@ -61,18 +63,18 @@ export function solveByLearning(
   const found = shortest(m, head, bound, effort, options, { conflicts, search, ties });
   if ('infeasible' in found) return found;
   const together = pullTogether(m, found.best, least, { stop });
+  const low = leastPieceDays(m, least);
+  const asked = conflicts > 0 && (ties || (pieceDays(m, together) > low && free <= SETTLED));
+  const { best, isFewest } = asked
+    ? settleTies(m, search(), together, workerDays(m), ties, ties ? conflicts : conflicts * FRONTS, stop)
+    : { best: together, isFewest: false };
   if (options.later && m.fronts.length) {
     const known = options.near ? [nearest(m, options.near)].flatMap((s) => s ?? []) : [];
-    const until = makespanOf(m, together.end) + options.later;
-    const best = trade(m, together, least, effort, known).findLast((t) => t.makespan <= until);
-    if (best) return planOf(m, best.schedule, found.bound, leastPieceDays(m, least));
+    const until = makespanOf(m, best.end) + options.later;
+    const traded = trade(m, best, least, effort, known).findLast((t) => t.makespan <= until);
+    if (traded) return planOf(m, traded.schedule, found.bound, low);
   }
-  const low = leastPieceDays(m, least);
-  const fewest = pieceDays(m, together) <= low;
-  const asked = ties || (!fewest && free <= SETTLED);
-  if (!asked || conflicts === 0) return planOf(m, together, found.bound, low);
-  const settled = settleTies(m, search(), together, workerDays(m), ties, conflicts, stop);
-  return planOf(m, settled.best, found.bound, settled.isFewest ? Infinity : low);
+  return planOf(m, best, found.bound, isFewest ? Infinity : low);
 }
 
 /** A plan that is followed, as it would be now; null where it cannot be kept. */
