@@ -99,3 +99,33 @@ export async function choosePlan(db: Db, job: string, input: unknown, clock: () 
     if (kept !== 'changed') return;
   }
 }
+
+/**
+ * Plans a job so that it may be handed back some days later than it could, where its fronts are away for less then. All else that is
+ * chosen stays, and so do the lots: what is planned is what was shown.
+ * @param clock ms since 1970
+ * @throws Refused 422 for a number of days that cannot be, 409 where nothing is chosen yet
+ */
+export async function chooseLater(db: Db, job: string, days: number, clock: () => number): Promise<void> {
+  for (;;) {
+    const before = basisOf(db, job, clock());
+    if (!before) throw new Refused(409, 'Choose a system first.');
+    const input = { ...before.inputs.choice, later: days };
+    const wanted = readInput(choiceSchema, input, 'That many days later cannot be planned.');
+    const basis = basisOf(db, job, clock(), () => wanted);
+    if (!basis) throw new Refused(409, 'Choose a system first.');
+    const made = await planOf(basis.inputs, basis.at, lastPlan(db, basis.file));
+    const text = JSON.stringify(wanted);
+    const kept = keepPlan(db, basis, {
+      made,
+      inputs: basis.inputs,
+      toldAgainst: () => null,
+      choice: text,
+      write: () => {
+        writeChoice(db, job, text);
+        refreshSummary(db, job);
+      },
+    });
+    if (kept !== 'changed') return;
+  }
+}

@@ -1,7 +1,7 @@
 import { acceptMoves, keepTimes, pin, unpin } from '$server/services/plan/pins';
 import { feedFor } from '$server/services/across/calendars';
 import { planPage } from '$server/services/plan/plan-page';
-import { choosePlan } from '$server/services/plan/choose-plan';
+import { chooseLater, choosePlan } from '$server/services/plan/choose-plan';
 import { choiceFromForm } from '$server/services/plan/plan-form';
 import { weigh } from '$server/services/plan/weigh';
 import { answer } from '$server/answer';
@@ -57,8 +57,7 @@ export const actions: Actions = {
   later: async ({ request, locals, params }) => {
     const form = await request.formData();
     return answer(async () => {
-      const { choice } = locals.open(params.job).file;
-      await choosePlan(locals.db, params.job, { ...choice, later: Number(form.get('days')) }, locals.now);
+      await chooseLater(locals.db, params.job, Number(form.get('days') ?? NaN), locals.now);
       locals.forget();
       return { chosenLater: true };
     });
