@@ -4,9 +4,11 @@ import type { FactBody } from '$core/bench/state/events';
 import { factOf } from '../../../../../tests/builders';
 import { newDatabase } from '../../../../../tests/new-database';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
+import { isoDay, sayDay } from '$core/units/clock-time';
 import { usualCounts } from '$core/coating/system';
 import type { Db } from '../../db/open';
 import { writeCsv } from '../../files/csv';
+import type { StoredPlan } from '../../store/plans';
 import { listCans, writeCans } from '../../store/cans';
 import { writeSetting } from '../../store/settings';
 import { bodyFromForm } from '$core/bench/fact-form';
@@ -32,6 +34,12 @@ const choose = async (more: Record<string, string> = {}) => {
   await choosePlan(db, job, choiceFromForm(db, openJob(db, job), form, NOW), () => NOW);
   const file = openJob(db, job);
   return { file, plan: await makeCurrentPlan(db, job, () => NOW) };
+};
+/** When primer is laid first by a plan, ms since 1970. */
+const firstPrimed = (plan: StoredPlan | null): number => {
+  if (!plan || 'infeasible' in plan.result) throw new Error('There is no plan');
+  const primed = plan.result.assignments.filter((a) => a.operation.includes('shellac-primer'));
+  return plan.t0 + Math.min(...primed.map((a) => a.start)) * 60_000;
 };
 beforeEach(() => {
   ({ db, job, worker } = newDatabase({ houseYear: 1994, zone: 'America/Halifax', colour: 'Slatewing' }, NOW));
@@ -60,8 +68,8 @@ it('adds up: what is on the work, beside it, in the hose, kept and in reserve', 
     9,
   );
   expect(taken?.fixed.map((f) => f.kind)).toEqual(['face-frame', 'toe-kick']);
-  // The primer is needed on the first day, before the enamel.
-  expect(taken?.lines[0]?.day).toBe('2026-03-09');
+  // The primer is needed on the day it is laid first, before the enamel.
+  expect(taken?.lines[0]?.day).toBe(isoDay(firstPrimed(plan), 'America/Halifax'));
   expect(taken?.lines[1]?.first).toBeGreaterThan(taken?.lines[0]?.first ?? Infinity);
 });
 
@@ -106,7 +114,7 @@ it('lists by day of need, and guards the table against formulas', async () => {
   const { file, plan } = await choose();
   const lines = shopping(db, file, plan);
   expect(lines.map((l) => l.product)).toEqual(['Shellac primer', 'Waterborne urethane enamel']);
-  expect(lines[0]?.day).toBe('Mon 9 Mar');
+  expect(lines[0]?.day).toBe(sayDay(firstPrimed(plan), 'America/Halifax'));
   const evil = [{ ...lines[0], colour: '=1+1' } as (typeof lines)[number]];
   expect(writeCsv(shoppingTable(evil))).toContain("'=1+1");
 });
