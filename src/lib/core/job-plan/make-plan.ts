@@ -49,6 +49,6 @@ export function makePlan(
 export function weighPlan(inputs: PlanInputs, at: number, effort: Effort, days = COMPARED): Outcome | null {
   const job = jobAt(inputs, at, days);
   // Hand-backs are compared: each as early as it can be.
-  const made = planJob({ ...job, later: 0 }, effort);
+  const made = planJob({ ...job, later: 0, fronts: false }, effort);
   return made && outcomeOf({ ...made, t0: job.t0 });
 }

@@ -61,7 +61,10 @@ export function newKitchenStart(like: PlanInputs, now: number, zone: string): Ne
   const starts = [dayToMs(isoDay(now, zone), zone)];
   while (starts.length < DAYS) starts.push(dayAfter(isoDay(starts.at(-1) ?? now, zone), zone));
   const backFrom = (k: number): number | null => {
-    const made = planJob({ ...job, notBefore: Math.max(job.t0, starts[k] ?? 0) }, EFFORTS.newStart);
+    const made = planJob(
+      { ...job, fronts: false, notBefore: Math.max(job.t0, starts[k] ?? 0) },
+      EFFORTS.newStart,
+    );
     return made && !('infeasible' in made.result) ? job.t0 + made.result.makespan * MINUTE : null;
   };
   const back = backFrom(0);

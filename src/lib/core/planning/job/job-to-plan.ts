@@ -94,6 +94,8 @@ export interface JobToPlan {
   pins?: ReadonlyMap<string, number>;
   /** minutes by which it may be handed back later than it could, where fronts are away on fewer days then */
   later?: number;
+  /** false where only the hand-back matters, not how long fronts are away */
+  fronts?: boolean;
   /** what other jobs and absences take away */
   usedElsewhere?: UsedElsewhere;
 }

@@ -82,6 +82,17 @@ function addPending(
   return id;
 }
 
+/** What the household is without: what is not down yet comes down when its first step begins. */
+function addFronts(
+  { problem }: ProblemDraft,
+  { pieces, down = 0 }: LotProgress,
+  first: string | undefined,
+  home: string,
+): void {
+  if (down > 0) problem.fronts?.push({ down: null, home, pieces: down });
+  if (pieces > down && first) problem.fronts?.push({ down: first, home, pieces: pieces - down });
+}
+
 /** Puts the lots into a draft. @param siteEnds fixed work that must be done before anything is hung */
 export function addLots(draft: ProblemDraft, job: JobToPlan, siteEnds: readonly string[]): void {
   const { problem } = draft;
@@ -112,11 +123,7 @@ export function addLots(draft: ProblemDraft, job: JobToPlan, siteEnds: readonly 
     const hang = present.get('hang')?.[0];
     if (!hang) continue;
     problem.finish.push({ operation: hang, tail: 0 });
-    // What is not down yet comes down when its first step begins.
-    const { down = 0, pieces } = lot;
-    const first = present.values().next().value?.[0];
-    if (down > 0) problem.fronts?.push({ down: null, home: hang, pieces: down });
-    if (pieces > down && first) problem.fronts?.push({ down: first, home: hang, pieces: pieces - down });
+    if (job.fronts !== false) addFronts(draft, lot, present.values().next().value?.[0], hang);
     const firstCoat = job.route.find((s) => s.kind === 'coat' && present.get(s.key)?.length);
     const onRack = lot.racked
       ? draft.helper(helperId(lot.id, 'rack', 'now'), lot.id, 1)

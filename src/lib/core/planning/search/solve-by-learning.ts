@@ -19,8 +19,9 @@ import { trade } from './trade';
 const LEARNED = 600;
 /** Operations above which constructions are worth more than what is learnt in the first second. Measured. */
 const MANY = 120;
-/** Operations above which each construction is asked for twice. Measured. */
+/** Operations above which twice the constructions are made, where many are asked for. Measured. */
 const SEVERAL = 72;
+const LONG = 100;
 /** Operations that are not pinned, above which ties are not settled. */
 const FEW = 26;
 /** Constructions without a plan after which it is looked for otherwise. Our choice. */
@@ -100,7 +101,8 @@ function shortest(
 ): Shortened | NoPlan {
   const { problem } = m;
   const learning = effort.learning ?? 1;
-  const steps = effort.steps * (m.operations.length > SEVERAL ? 2 : 1);
+  const twice = m.operations.length > SEVERAL && effort.steps >= LONG;
+  const steps = effort.steps * (twice ? 2 : 1);
   const tries = (seed: number) =>
     improve(m, head, bound, { ...effort, steps, seed }, options, undefined, HOPELESS);
   const tried = tries(effort.seed);
