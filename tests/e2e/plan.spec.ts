@@ -42,7 +42,7 @@ test('what-ifs are computed and ranked, and the date is weighed, while the page 
 
   await page.locator('summary', { hasText: 'What sets the date' }).click();
   await expect(page.locator('.chain li').last()).toContainText('Hang');
-  await expect(page.locator('.chain')).toContainText('the rack is full until');
+  await expect(page.locator('.chain')).toContainText('for the film of');
 });
 
 test('how long fronts are away is said, and a later hand-back that leaves them away for less is a tap away', async ({
