@@ -52,6 +52,7 @@ await shoot('plan', `${orchard}/plan`, async (page) => {
   await page.getByRole('button', { name: 'Find what would save time' }).click();
   await page.getByRole('button', { name: 'Ask again' }).waitFor();
   await page.locator('.back', { hasText: 'sure of the promised' }).waitFor();
+  await page.evaluate(() => scrollTo(0, 0));
 });
 await shoot('calendar', '/calendar');
 for (const stage of ['take-down', 'coat']) await shoot(stage, `${lantern}/${stage}`);
