@@ -9,7 +9,7 @@ import { construct } from './construct';
 import { firstOpen } from '../model/calendar';
 import { dayOf, pieceDays } from '../model/fronts';
 import { isHelper, type Model } from '../model/model';
-import type { Effort, SolveOptions } from './effort';
+import type { Effort, Near, SolveOptions } from './effort';
 import { endOfPlan, latestStarts, type Heads } from '../model/propagate';
 import { makespanOf, type Schedule } from '../model/schedule';
 
@@ -97,6 +97,19 @@ function costOf(m: Model, options: SolveOptions): (s: Schedule) => Cost {
     ];
     return { main: worth(s), then: once(then) };
   };
+}
+
+/** When the operations of a plan that is followed began, and who did them, by index. */
+export function asItWas(m: Model, near: Near): { later: Map<number, number>; by: Map<number, number> } {
+  const people = new Map(m.problem.workers.map((w, i) => [w.id, i]));
+  const [later, by] = [new Map<number, number>(), new Map<number, number>()];
+  for (const [i, o] of m.operations.entries()) {
+    const was = near.get(o.id);
+    const person = people.get(was?.worker ?? '');
+    if (was) later.set(i, was.start);
+    if (person !== undefined) by.set(i, person);
+  }
+  return { later, by };
 }
 
 export interface Improved {
@@ -212,14 +225,7 @@ export function improve(
   };
   // The plan to stay near to, as it is: whatever was pinned to where it is there can be kept.
   if (near) {
-    const people = new Map(m.problem.workers.map((w, i) => [w.id, i]));
-    const [later, by] = [new Map<number, number>(), new Map<number, number>()];
-    for (const [i, o] of m.operations.entries()) {
-      const was = near.get(o.id);
-      const person = people.get(was?.worker ?? '');
-      if (was) later.set(i, was.start);
-      if (person !== undefined) by.set(i, person);
-    }
+    const { later, by } = asItWas(m, near);
     attempt(inItsOrder, later, by);
   }
   /** What something waits on: a window or a place on the rack. Beginning it later can be better. */

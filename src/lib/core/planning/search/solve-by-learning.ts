@@ -11,7 +11,7 @@ import type { Heads } from '../model/propagate';
 import { makespanOf, planOf, type Schedule } from '../model/schedule';
 import { construct } from './construct';
 import type { Effort, Near, SolveOptions } from './effort';
-import { improve, workerDays } from './improve';
+import { asItWas, improve, workerDays } from './improve';
 import { pullTogether } from './pull-together';
 import { trade } from './trade';
 
@@ -80,13 +80,9 @@ export function solveByLearning(
 
 /** A plan that is followed, as it would be now; null where it cannot be kept. */
 function nearest(m: Model, near: Near): Schedule | null {
-  const at = (i: number): number => near.get(m.operations[i]?.id ?? '')?.start ?? 0;
-  const later = new Map([...m.operations.keys()].map((i) => [i, at(i)]));
-  const made = construct(
-    m,
-    Float64Array.from(m.operations, (_, i) => -at(i)),
-    { later },
-  );
+  const { later, by } = asItWas(m, near);
+  const urgency = Float64Array.from(m.operations, (_, i) => -(later.get(i) ?? 0));
+  const made = construct(m, urgency, { later, by });
   return 'clash' in made ? null : made;
 }
 
