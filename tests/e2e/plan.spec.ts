@@ -60,6 +60,7 @@ test('how long fronts are away is said, and a later hand-back that leaves them a
   const later = card.locator('form', { hasText: 'later' }).first();
   await expect(later).toContainText(/\d+\.\d days fewer/, { timeout: 60_000 });
   const promised = (await later.locator('b').innerText()).replace('Hand back ', '');
+  await expect(card).toContainText(/leaves less time before the promised Fri 3 Apr/);
   await later.getByRole('button', { name: 'Plan it so' }).click();
   await expect(handBack(page)).toHaveText(promised, { timeout: 60_000 });
   await expect(card).toContainText('later than it could be, as chosen');

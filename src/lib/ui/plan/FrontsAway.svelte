@@ -17,9 +17,11 @@
     boundHolds: string;
     /** days later that were chosen */
     later: number;
+    /** the promised day's end, ms since 1970 */
+    promised: number | null;
     zone: string;
   }
-  let { planner, household, boundHolds, later, zone }: Props = $props();
+  let { planner, household, boundHolds, later, promised, zone }: Props = $props();
   let trades = $state<Trade[] | null>(null);
   let busy = $state(false);
   let failed = $state('');
@@ -37,7 +39,11 @@
   const one = (n: number) => n.toFixed(1);
   /** how much less the fronts could be away at best, % */
   const atMost = $derived(Math.ceil(100 * (1 - household.pieceDays.least / household.pieceDays.is)));
-  const others = $derived((trades ?? []).filter((t) => t.later !== later));
+  const others = $derived(
+    (trades ?? []).filter(
+      (t) => t.later !== later && (t.later === 0 || promised === null || t.back <= promised),
+    ),
+  );
   const first = $derived(trades?.[0]);
   const fewer = (t: Trade): string => {
     const by = (first?.household.mean ?? 0) - t.household.mean;
@@ -82,6 +88,12 @@
   <Button kind="tertiary" disabled={busy} onclick={compare}>
     {busy ? 'Planning …' : trades ? 'Compare again' : 'Compare with a later hand-back'}
   </Button>
+  {#if promised !== null && others.some((t) => t.later > 0)}
+    <p class="soft">
+      A later hand-back leaves less time before the promised {sayDay(promised - 60_000, zone)}: look at how
+      sure that is once it is planned so.
+    </p>
+  {/if}
   {#if failed}<Notice>{failed}</Notice>{/if}
 </div>
 

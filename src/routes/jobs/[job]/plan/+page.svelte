@@ -131,6 +131,7 @@
               household={data.household}
               boundHolds={data.boundHolds}
               later={data.later}
+              promised={data.promised}
               zone={data.zone}
             />
           {/if}
