@@ -2,6 +2,7 @@
  * When a new kitchen could start: the latest day that still gives its earliest hand-back, around all other jobs. It is
  * worked as another job is.
  */
+import { at } from '$core/units/at';
 import { gets } from '../coating/route';
 import { choiceSchema } from '../planning/job/choice';
 import type { JobToPlan } from '../planning/job/job-to-plan';
@@ -62,7 +63,7 @@ export function newKitchenStart(like: PlanInputs, now: number, zone: string): Ne
   while (starts.length < DAYS) starts.push(dayAfter(isoDay(starts.at(-1) ?? now, zone), zone));
   const backFrom = (k: number): number | null => {
     const made = planJob(
-      { ...job, fronts: false, notBefore: Math.max(job.t0, starts[k] ?? 0) },
+      { ...job, fronts: false, notBefore: Math.max(job.t0, at(starts, k)) },
       EFFORTS.newStart,
     );
     return made && !('infeasible' in made.result) ? job.t0 + made.result.makespan * MINUTE : null;

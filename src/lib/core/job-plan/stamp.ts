@@ -2,6 +2,7 @@
  * What a stored plan was made from, so that it is known whether it still holds: facts, choice, survey, lots and pins by what
  * they are; other jobs and absences by what they still take away; the air and what was learnt by when films are ready.
  */
+import { at } from '$core/units/at';
 import { z } from 'zod';
 import { lotProgress } from '../bench/view/progress';
 import { siteProgress } from '../bench/view/site';
@@ -139,7 +140,7 @@ const ahead = (list: readonly (readonly number[])[], now: number): string =>
   JSON.stringify(
     list
       .flatMap(([from = 0, to = 0, ...rest]) => (to > now ? [[Math.max(from, now), to, ...rest]] : []))
-      .sort((a, b) => (a[0] ?? 0) - (b[0] ?? 0) || (a[1] ?? 0) - (b[1] ?? 0)),
+      .sort((a, b) => at(a, 0) - at(b, 0) || at(a, 1) - at(b, 1)),
   );
 
 const aheadOf = (of: Record<string, readonly (readonly number[])[]>, now: number): string =>

@@ -1,4 +1,5 @@
 /** Plans of a job that hand back later and leave its fronts away for fewer days: none of them is worse in both than another. */
+import { at } from '$core/units/at';
 import { planTrades } from '../planning/job/plan-job';
 import type { Effort } from '../planning/search/effort';
 import { householdIn, type Household } from './household';
@@ -19,23 +20,23 @@ export interface Trade {
 }
 
 /**
- * @param at ms since 1970
+ * @param now ms since 1970
  * @param near the plan as it is
  * @returns the earliest hand-back first, which the others are measured against; empty where there is no plan, or nothing is away
  */
 export function tradesOf(
   inputs: PlanInputs,
-  at: number,
+  now: number,
   effort: Effort,
   days: number,
   near?: Times,
 ): Trade[] {
-  const job = jobAt(inputs, at, days);
+  const job = jobAt(inputs, now, days);
   const plans = planTrades(job, effort, nearFrom(near, job.t0)).map((p) => ({ ...p, t0: job.t0 }));
   for (const plan of plans) mustBeRight(inputs.job.name, plan);
   const backs = plans.map(({ result }) => job.t0 + ('infeasible' in result ? 0 : result.makespan) * MINUTE);
   return plans.flatMap((plan, k): Trade[] => {
-    const [back, first, household] = [backs[k] ?? 0, backs[0] ?? 0, householdIn(plan, inputs)];
+    const [back, first, household] = [at(backs, k), at(backs, 0), householdIn(plan, inputs)];
     return household ? [{ back, later: Math.ceil((back - first) / DAY), household }] : [];
   });
 }

@@ -3,6 +3,7 @@
  * of every skill, the minutes of every station, and lots that share a rack. Each relaxes the problem, so none exceeds
  * the optimum.
  */
+import { at, cell, item } from '$core/units/at';
 import { earliestRun, unite } from '../model/calendar';
 import type { Model } from '../model/model';
 import type { Interval } from '../model/problem';
@@ -46,7 +47,7 @@ function thin(values: Iterable<number>): number[] {
 export function restAfter(m: Model): number[] {
   const rest = Array.from(m.finish, (tail) => (tail >= 0 ? tail : -Infinity));
   for (const i of [...m.order].reverse()) {
-    for (const lag of m.after[i] ?? []) {
+    for (const lag of item(m.after, i)) {
       rest[i] = Math.max(
         rest[i] ?? -Infinity,
         lag.min + (m.operations[lag.other]?.minutes ?? 0) + (rest[lag.other] ?? -Infinity),
@@ -66,12 +67,12 @@ export function lowerBound(m: Model, head: Heads, stop: () => boolean = () => fa
   const rest = restAfter(m);
   let bound = 0;
   m.finish.forEach((tail, i) => {
-    if (tail >= 0) bound = Math.max(bound, (head.end[i] ?? 0) + tail);
+    if (tail >= 0) bound = Math.max(bound, cell(head.end, i) + tail);
   });
   /** The first moment from `t` on at which operation i can end, and the end of the plan after it. */
   const planEnd = (i: number, t: number): number => {
     const least = m.operations[i]?.minutes === 0 ? 0 : 1;
-    const end = earliestRun(m.anyHours[i] ?? [], Math.max(0, t - least), least, true)?.[1];
+    const end = earliestRun(item(m.anyHours, i), Math.max(0, t - least), least, true)?.[1];
     return end === undefined ? Infinity : endOfPlan(m, head, i, Math.max(t, end));
   };
   /**
@@ -81,14 +82,12 @@ export function lowerBound(m: Model, head: Heads, stop: () => boolean = () => fa
   const content = (set: readonly number[], hours: readonly (readonly Interval[])[], more = 0): void => {
     const points = edges(hours);
     const waited = set.filter((i) => (rest[i] ?? -Infinity) > -Infinity);
-    const froms = thin(waited.map((i) => head.start[i] ?? 0));
-    for (const after of thin(waited.map((i) => rest[i] ?? 0))) {
+    const froms = thin(waited.map((i) => cell(head.start, i)));
+    for (const after of thin(waited.map((i) => at(rest, i)))) {
       if (stop()) return;
-      const late = waited
-        .filter((i) => (rest[i] ?? 0) >= after)
-        .sort((x, y) => (rest[x] ?? 0) - (rest[y] ?? 0));
+      const late = waited.filter((i) => at(rest, i) >= after).sort((x, y) => at(rest, x) - at(rest, y));
       for (const from of froms) {
-        const inside = late.filter((i) => (head.start[i] ?? 0) >= from);
+        const inside = late.filter((i) => cell(head.start, i) >= from);
         if (inside.length < 2 || stop()) break;
         const whole = inside.length === set.length ? more : 0;
         const minutes = inside.reduce((sum, i) => sum + (m.operations[i]?.minutes ?? 0), whole);
@@ -116,7 +115,7 @@ export function lowerBound(m: Model, head: Heads, stop: () => boolean = () => fa
   m.problem.stations.forEach((station, s) => {
     const set = m.operations.flatMap((_, i) => (m.station[i] === s ? [i] : []));
     if (!set.length) return;
-    const people = new Set(set.flatMap((i) => m.able[i] ?? []));
+    const people = new Set(set.flatMap((i) => item(m.able, i)));
     const hours = unite([...people].map((w) => m.hours[w]?.[s + 1] ?? []));
     content(
       set,
@@ -130,14 +129,14 @@ export function lowerBound(m: Model, head: Heads, stop: () => boolean = () => fa
       m,
       [...head.start],
       rest,
-      (i) => m.anyHours[i] ?? [],
+      (i) => item(m.anyHours, i),
       (i, t) => endOfPlan(m, head, i, t),
       stop,
     ),
   );
   content(
     m.operations.map((_, i) => i),
-    m.hours.map((h) => h[0] ?? []),
+    m.hours.map((h) => item(h, 0)),
   );
   return bound;
 }
@@ -151,5 +150,5 @@ function leastSetups(m: Model, s: number, set: readonly number[]): number {
   const into = kinds.map((i) => Math.min(...kinds.flatMap((j) => (j === i ? [] : [m.setup(s, j, i)]))));
   if (kinds.length < 2) return first[0] ?? 0;
   const all = into.reduce((sum, n) => sum + n, 0);
-  return Math.min(...kinds.map((_, k) => all - (into[k] ?? 0) + (first[k] ?? 0)));
+  return Math.min(...kinds.map((_, k) => all - at(into, k) + at(first, k)));
 }

@@ -2,6 +2,7 @@
  * A lower bound from racks: lots that do not fit on a rack together lie there one after another, each at least as long
  * as its own chain of work and waits through the calendars. Relaxes everything else.
  */
+import { at, item } from '$core/units/at';
 import { earliestRun } from '../model/calendar';
 import { allowedFrom, type Hold, type Model } from '../model/model';
 import type { Interval } from '../model/problem';
@@ -13,10 +14,10 @@ const SETS = 16;
 /** The operations between the two ends of a hold, in an order that respects the links; the first is where it begins. */
 function between(m: Model, from: number, to: number): number[] {
   const reached = new Set([from]);
-  for (const i of m.order) if (reached.has(i)) for (const lag of m.after[i] ?? []) reached.add(lag.other);
+  for (const i of m.order) if (reached.has(i)) for (const lag of item(m.after, i)) reached.add(lag.other);
   const leads = new Set([to]);
   for (const i of [...m.order].reverse())
-    if ((m.after[i] ?? []).some((lag) => leads.has(lag.other))) leads.add(i);
+    if (item(m.after, i).some((lag) => leads.has(lag.other))) leads.add(i);
   return m.order.filter((i) => reached.has(i) && leads.has(i));
 }
 
@@ -132,15 +133,16 @@ function rounds(
     const begins: number[] = [];
     const leaves: number[] = [];
     for (let j = 0; j < n; j++) {
-      const times = [begins[j - 1] ?? 0, ...leaves, ...fixed.map((f) => f.to)]
-        .filter((t) => t >= (begins[j - 1] ?? 0))
+      const before = begins.at(-1) ?? 0;
+      const times = [before, ...leaves, ...fixed.map((f) => f.to)]
+        .filter((t) => t >= before)
         .sort((x, y) => x - y);
       const begin =
         times.find((t) => j + 1 - leaves.filter((e) => e <= t).length <= room(t)) ?? times.at(-1) ?? 0;
       begins.push(begin);
       leaves.push(Math.min(...set.map((s) => release(s, begin) ?? Infinity)));
     }
-    const last = begins[n - 1] ?? 0;
+    const last = begins.at(-1) ?? 0;
     const end = Math.min(...set.map((s) => planEnd(s, last)));
     if (Number.isFinite(end)) bound = Math.max(bound, end);
   }
@@ -173,12 +175,12 @@ export function rackBound(
   const release = (stay: Stay, t: number): number | null => {
     const path = pathOf(stay);
     // Nothing links its ends: only when its last operation can begin is known.
-    if (path.length === 0) return stay.to !== null ? (head[stay.to] ?? 0) : 0;
+    if (path.length === 0) return stay.to !== null ? at(head, stay.to) : 0;
     const ends = new Map<number, number>();
     let start = 0;
     for (const i of path) {
-      let from = Math.max(head[i] ?? 0, i === stay.from ? t : 0);
-      for (const lag of m.before[i] ?? []) {
+      let from = Math.max(at(head, i), i === stay.from ? t : 0);
+      for (const lag of item(m.before, i)) {
         const end = ends.get(lag.other);
         if (end !== undefined) from = Math.max(from, allowedFrom(lag, end));
       }
@@ -202,7 +204,7 @@ export function rackBound(
   const planEnd = (stay: Stay, t: number): number => {
     const op = m.operations[stay.from];
     const run =
-      op && earliestRun(hours(stay.from), Math.max(t, head[stay.from] ?? 0), op.minutes, op.pausable);
+      op && earliestRun(hours(stay.from), Math.max(t, at(head, stay.from)), op.minutes, op.pausable);
     return run ? endAfter(stay.from, run[1]) : Infinity;
   };
 

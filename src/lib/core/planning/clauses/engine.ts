@@ -5,7 +5,7 @@
  * What leads to a contradiction is traced back to the first point where one decision stands for all of its level (first unique
  * implication point; Marques-Silva & Sakallah 1999), and what is learnt there holds for good.
  */
-import { at, cell } from '$core/units/at';
+import { at, cell, item } from '$core/units/at';
 
 /** Sides and the values they have reached, one after the other. */
 export type Literals = number[];
@@ -219,12 +219,12 @@ export class Engine {
         if (cell(this.last, side) !== e) continue;
         const value = cell(this.value, e);
         if (!this.goWays(side, value) || !this.visit(side)) return false;
-        const told = this.listeners[side] ?? [];
-        const tags = this.tags[side] ?? [];
+        const told = item(this.listeners, side);
+        const tags = item(this.tags, side);
         for (let k = 0; k < told.length; k++) {
           const p = told[k];
           if (!p) continue;
-          p.wake?.(tags[k] ?? 0);
+          p.wake?.(at(tags, k));
           this.queue(p);
         }
       }
@@ -238,7 +238,7 @@ export class Engine {
 
   /** Raises what is so many minutes above a side. */
   private goWays(side: number, value: number): boolean {
-    const ways = this.ways[side] ?? [];
+    const ways = item(this.ways, side);
     for (let k = 0; k < ways.length; k += 2)
       if (!this.raise(at(ways, k), value + at(ways, k + 1), WAY, side)) return false;
     return true;
@@ -246,7 +246,7 @@ export class Engine {
 
   /** Looks at the clauses of which a literal may be false now that a side rose. */
   private visit(side: number): boolean {
-    const list = this.watches[side] ?? [];
+    const list = item(this.watches, side);
     const reached = cell(this.bound, side);
     let kept = 0;
     for (let n = 0; n < list.length; n++) {
@@ -294,7 +294,7 @@ export class Engine {
     if (reason === WAY) {
       // From another side, so many minutes before.
       const from = at(this.what, e);
-      const ways = this.ways[from] ?? [];
+      const ways = item(this.ways, from);
       for (let k = 0; k < ways.length; k += 2)
         if (at(ways, k) === side && this.boundAt(from, e) + at(ways, k + 1) >= value) {
           into.push(from, value - at(ways, k + 1));

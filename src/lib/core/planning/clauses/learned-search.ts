@@ -4,7 +4,7 @@
  * (Schutt, Feydt, Stuckey & Wallace, Solving RCPSP/max by lazy clause generation, J. Scheduling 16, 2013; Kreter, Schutt & Stuckey,
  * Using constraint programming for solving RCPSP/max-cal, Constraints 22, 2017).
  */
-import { at } from '$core/units/at';
+import { at, cell, item } from '$core/units/at';
 import type { Model } from '../model/model';
 import type { Schedule } from '../model/schedule';
 import { Engine, other, type Literals } from './engine';
@@ -60,8 +60,8 @@ export class LearnedSearch {
   follow(s: Schedule): void {
     const { e } = this;
     for (const i of this.m.operations.keys()) {
-      e.phase[at(this.n.start, i) >> 1] = s.start[i] ?? 0;
-      for (const p of this.n.who[i] ?? []) e.phase[p.here >> 1] = p.worker === s.worker[i] ? 1 : 0;
+      e.phase[at(this.n.start, i) >> 1] = cell(s.start, i);
+      for (const p of item(this.n.who, i)) e.phase[p.here >> 1] = p.worker === s.worker[i] ? 1 : 0;
     }
   }
 
@@ -81,7 +81,7 @@ export class LearnedSearch {
       for (const i of m.operations.keys()) {
         const p = at(this.n.start, i);
         if (!e.isFixed(p) && e.activityOf(p >> 1) > most) [next, most] = [p, e.activityOf(p >> 1)];
-        for (const { here } of this.n.who[i] ?? [])
+        for (const { here } of item(this.n.who, i))
           if (!e.isFixed(here) && e.activityOf(here >> 1) > most)
             [next, most] = [here, e.activityOf(here >> 1)];
       }
@@ -135,20 +135,20 @@ export class LearnedSearch {
   /** What keeps operations where a plan has them, or up to so many minutes sooner. */
   near(s: Schedule, operations: readonly number[], sooner: number): Literals {
     return operations.flatMap((i) => {
-      const [side, t] = [at(this.n.start, i), s.start[i] ?? 0];
+      const [side, t] = [at(this.n.start, i), cell(s.start, i)];
       return [other(side), -t, side, Math.max(0, t - sooner)];
     });
   }
 
   private isSettled(i: number): boolean {
     return (
-      this.e.isFixed(at(this.n.start, i)) && (this.n.who[i] ?? []).every(({ here }) => this.e.isFixed(here))
+      this.e.isFixed(at(this.n.start, i)) && item(this.n.who, i).every(({ here }) => this.e.isFixed(here))
     );
   }
 
   private place(i: number): boolean {
     const { e } = this;
-    const open = (this.n.who[i] ?? []).filter(({ here }) => !e.isFixed(here));
+    const open = item(this.n.who, i).filter(({ here }) => !e.isFixed(here));
     const wished = open.find(({ here }) => at(e.phase, here >> 1) === 1) ?? open[0];
     if (wished) e.decide(wished.here, 1);
     else e.decide(other(at(this.n.start, i)), -e.least(at(this.n.start, i)));
@@ -199,7 +199,7 @@ export class LearnedSearch {
       end: read(this.n.end),
       worker: Int32Array.from(m.able, (able, i) =>
         able.length < 2
-          ? (able[0] ?? -1)
+          ? at(able, 0)
           : (this.n.who[i]?.find(({ here }) => e.least(here) === 1)?.worker ?? -1),
       ),
     };

@@ -1,5 +1,5 @@
 /** A problem as numbers within bounds, and the rules that push them. */
-import { at } from '$core/units/at';
+import { at, cell, item } from '$core/units/at';
 import { allowedFrom, isHelper, type Model } from '../model/model';
 import type { Interval } from '../model/problem';
 import { AirRule } from './air-rule';
@@ -118,7 +118,7 @@ function runsOf(m: Model, e: Engine, n: Numbers): Propagator[] {
   };
   for (const [i, o] of m.operations.entries()) {
     const people = new Map<OpenTime, number[]>();
-    for (const w of m.able[i] ?? []) {
+    for (const w of item(m.able, i)) {
       const open = openTime(m.hours[w]?.[at(m.within, i)] ?? [], o.pausable);
       const here = n.who[i]?.find((p) => p.worker === w)?.here;
       people.set(open, [...(people.get(open) ?? []), ...(here === undefined ? [] : [here])]);
@@ -127,9 +127,9 @@ function runsOf(m: Model, e: Engine, n: Numbers): Propagator[] {
     const [start, end] = [at(n.start, i), at(n.end, i)];
     rules.push(new RunRule(e, { start, end, minutes: o.minutes, setup: at(n.setup, i), ways }));
     e.above(start, end, o.minutes);
-    const tail = m.finish[i] ?? -1;
+    const tail = cell(m.finish, i);
     if (tail >= 0) e.above(end, n.makespan, tail);
-    for (const lag of [...(m.after[i] ?? []), ...(m.backOutOf[i] ?? [])]) {
+    for (const lag of [...item(m.after, i), ...item(m.backOutOf, i)]) {
       const next = at(n.start, lag.other);
       e.above(end, next, lag.min);
       if (lag.max !== null) e.above(other(end), other(next), -lag.max);

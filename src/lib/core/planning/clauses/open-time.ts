@@ -2,6 +2,7 @@
  * When work of one length may begin and end in open hours, as functions that never fall: forwards, and back from an end. Hours are
  * sorted, disjoint, half-open and do not touch; all times are whole minutes, work at least one.
  */
+import { at } from '$core/units/at';
 import type { Interval } from '../model/problem';
 
 /** Later than any time of a problem. */
@@ -44,7 +45,7 @@ export class OpenTime {
   spent(t: number): number {
     const k = this.firstAfter(t);
     const from = this.from[k];
-    return from === undefined ? this.total : (this.before[k] ?? 0) + Math.max(0, t - from);
+    return from === undefined ? this.total : at(this.before, k) + Math.max(0, t - from);
   }
 
   /** The first moment before which so many minutes are open; NEVER where there are not so many. */
@@ -57,7 +58,7 @@ export class OpenTime {
       if ((this.before[mid] ?? NEVER) < minutes) low = mid + 1;
       else high = mid;
     }
-    return (this.from[low - 1] ?? 0) + minutes - (this.before[low - 1] ?? 0);
+    return at(this.from, low - 1) + minutes - at(this.before, low - 1);
   }
 
   /** The earliest start from `t` on; NEVER where there is none. */
@@ -70,7 +71,7 @@ export class OpenTime {
     }
     for (; k < this.from.length; k++) {
       const start = Math.max(t, this.from[k] ?? NEVER);
-      if (start + work <= (this.to[k] ?? 0)) return start;
+      if (start + work <= at(this.to, k)) return start;
     }
     return NEVER;
   }
@@ -89,11 +90,12 @@ export class OpenTime {
       // The last moment with enough open minutes behind it.
       const least = Math.min(t, this.lastWith(this.total - work));
       const k = this.firstAfter(least);
-      return (this.from[k] ?? NEVER) <= least ? least : (this.to[k - 1] ?? 0) - 1;
+      if ((this.from[k] ?? NEVER) <= least) return least;
+      return k > 0 ? at(this.to, k - 1) - 1 : -1;
     }
     let k = Math.min(this.firstAfter(t), this.from.length - 1);
     for (; k >= 0; k--) {
-      const start = Math.min(t, (this.to[k] ?? 0) - work);
+      const start = Math.min(t, at(this.to, k) - work);
       if (start >= (this.from[k] ?? NEVER)) return start;
     }
     return -1;
@@ -101,7 +103,7 @@ export class OpenTime {
 
   /** The last open moment before which no more than so many minutes are open; −1 where even the first has more. */
   private lastWith(minutes: number): number {
-    if (minutes < 0) return -1;
+    if (minutes < 0 || !this.before.length) return -1;
     let [low, high] = [0, this.before.length];
     while (low < high) {
       const mid = (low + high) >> 1;
@@ -109,7 +111,7 @@ export class OpenTime {
       else high = mid;
     }
     const k = low - 1;
-    return Math.min((this.to[k] ?? 0) - 1, (this.from[k] ?? 0) + minutes - (this.before[k] ?? 0));
+    return Math.min(at(this.to, k) - 1, at(this.from, k) + minutes - at(this.before, k));
   }
 
   /** The latest start of work that ends at `end` or before; −1 where there is none. */

@@ -3,6 +3,7 @@
  * halfway between the bound and the plan (destructive bound: Klein & Scholl, EJOR 112, 1999), and large neighbourhoods, in which some
  * lots are free and all others stay where they are or come up to a day sooner (Shaw 1998).
  */
+import { cell } from '$core/units/at';
 import { seeded } from '$core/units/random';
 import { makespanOf, type Schedule } from '../model/schedule';
 import type { Model } from '../model/model';
@@ -76,7 +77,7 @@ export function shorten(
   const askForSome = (): void => {
     const ends = new Map<string, number>();
     for (const [i, o] of m.operations.entries())
-      ends.set(o.lot, Math.max(ends.get(o.lot) ?? 0, best.end[i] ?? 0));
+      ends.set(o.lot, Math.max(ends.get(o.lot) ?? 0, cell(best.end, i)));
     const latest = [...lots].sort((a, b) => (ends.get(b) ?? 0) - (ends.get(a) ?? 0));
     const open = new Set(latest.filter((lot) => (ends.get(lot) ?? 0) > makespan - LAST));
     const many = Math.min(lots.length, open.size + Math.max(2, Math.round(lots.length * free)));

@@ -2,6 +2,7 @@
  * What decides between plans that end at the same minute: how long the household is without its doors, on how many days people come, and
  * how early everything ends.
  */
+import { at } from '$core/units/at';
 import { dayOf, dayStart } from '../model/fronts';
 import type { Front } from '../model/model';
 import type { Interval } from '../model/problem';
@@ -124,14 +125,14 @@ export class FrontsRule implements Propagator {
   propagate(): boolean {
     const { e, fronts } = this;
     const days = fronts.map((f) => this.surely(f));
-    const least = fronts.reduce((sum, f, k) => sum + f.pieces * (days[k] ?? 0), 0);
+    const least = fronts.reduce((sum, f, k) => sum + f.pieces * at(days, k), 0);
     const all = (but: number): Literals =>
-      fronts.flatMap((f, k) => (k === but ? [] : this.why(f, days[k] ?? 0)));
+      fronts.flatMap((f, k) => (k === but ? [] : this.why(f, at(days, k))));
     if (least > e.least(this.pieceDays) && !e.raise(this.pieceDays, least, all(-1))) return false;
     const most = e.most(this.pieceDays);
     for (const [k, f] of fronts.entries()) {
       if (!f.pieces) continue;
-      const room = Math.floor((most - least) / f.pieces) + (days[k] ?? 0);
+      const room = Math.floor((most - least) / f.pieces) + at(days, k);
       const first = this.day(f.down < 0 ? 0 : e.most(f.down));
       const because = (own: Literals): Literals => [...all(k), other(this.pieceDays), -most, ...own];
       // It is home by the end of the day so many days after the last on which it comes down.

@@ -2,6 +2,7 @@
  * Links may form circles: a lag below 0 that leads back is how a longest wait is written. A circle whose work and lags add up to more
  * than 0 is impossible; every other has an order in which all links but a few lead forward.
  */
+import { at, cell, item } from '$core/units/at';
 import type { Hold, Lag, Ready } from './lag';
 
 export interface Link {
@@ -20,7 +21,7 @@ function groupsOf(n: number, links: readonly Link[]): Int32Array {
   const stack: number[] = [];
   let [count, groups] = [0, 0];
   for (let root = 0; root < n; root++) {
-    if ((index[root] ?? 0) >= 0) continue;
+    if (cell(index, root) >= 0) continue;
     /** operations on the way down, each with how many of its links were followed */
     const way: [number, number][] = [[root, 0]];
     while (way.length) {
@@ -34,8 +35,8 @@ function groupsOf(n: number, links: readonly Link[]): Int32Array {
       const next = out[v]?.[k];
       if (next !== undefined) {
         top[1]++;
-        if ((index[next] ?? 0) < 0) way.push([next, 0]);
-        else if ((group[next] ?? 0) < 0) low[v] = Math.min(low[v] ?? 0, index[next] ?? 0);
+        if (cell(index, next) < 0) way.push([next, 0]);
+        else if (cell(group, next) < 0) low[v] = Math.min(cell(low, v), cell(index, next));
         continue;
       }
       if (low[v] === index[v]) {
@@ -46,8 +47,8 @@ function groupsOf(n: number, links: readonly Link[]): Int32Array {
         groups++;
       }
       way.pop();
-      const [parent] = way[way.length - 1] ?? [];
-      if (parent !== undefined) low[parent] = Math.min(low[parent] ?? 0, low[v] ?? 0);
+      const parent = way.at(-1)?.[0];
+      if (parent !== undefined) low[parent] = Math.min(cell(low, parent), cell(low, v));
     }
   }
   return group;
@@ -58,12 +59,12 @@ function topological(n: number, links: readonly Link[]): number[] | null {
   const waiting = new Int32Array(n);
   for (const { from, to } of links) {
     out[from]?.push(to);
-    waiting[to] = (waiting[to] ?? 0) + 1;
+    waiting[to] = cell(waiting, to) + 1;
   }
   const order = [...waiting.keys()].filter((i) => waiting[i] === 0);
   for (let k = 0; k < order.length; k++)
-    for (const to of out[order[k] ?? -1] ?? []) {
-      waiting[to] = (waiting[to] ?? 0) - 1;
+    for (const to of item(out, at(order, k))) {
+      waiting[to] = cell(waiting, to) - 1;
       if (waiting[to] === 0) order.push(to);
     }
   return order.length === n ? order : null;
@@ -87,7 +88,7 @@ export function orderOf(
     const group = groupsOf(n, left);
     const inside = left.filter((l) => group[l.from] === group[l.to]);
     // What is below 0 leads back; in a circle without that nothing takes any time, and any link of it may.
-    const weight = (l: Link): number => l.min + (minutes[l.from] ?? 0);
+    const weight = (l: Link): number => l.min + at(minutes, l.from);
     const least = Math.min(...inside.map((l) => l.min));
     if (least < 0) for (const l of inside.filter((x) => x.min < 0)) back.add(l);
     else {
@@ -103,23 +104,23 @@ export function impossibleCircle(minutes: readonly number[], links: readonly Lin
   const group = groupsOf(n, links);
   const inside = links.filter((l) => group[l.from] === group[l.to] && l.from !== l.to);
   if (!inside.length) return null;
-  const [at, came] = [new Float64Array(n), new Int32Array(n).fill(-1)];
+  const [begins, came] = [new Float64Array(n), new Int32Array(n).fill(-1)];
   let last = -1;
   // Longest ways (Bellman & Ford): whatever still grows after as many rounds as operations is behind such a circle.
   for (let round = 0; round <= n; round++) {
     last = -1;
     for (const { from, to, min } of inside) {
-      const then = (at[from] ?? 0) + (minutes[from] ?? 0) + min;
-      if (then <= (at[to] ?? 0)) continue;
-      at[to] = then;
+      const then = (begins[from] ?? 0) + at(minutes, from) + min;
+      if (then <= (begins[to] ?? 0)) continue;
+      begins[to] = then;
       came[to] = from;
       last = to;
     }
     if (last < 0) return null;
   }
-  for (let k = 0; k < n; k++) last = came[last] ?? -1;
+  for (let k = 0; k < n; k++) last = cell(came, last);
   const circle = [last];
-  for (let i = came[last] ?? -1; i !== last && i >= 0; i = came[i] ?? -1) circle.unshift(i);
+  for (let i = cell(came, last); i !== last && i >= 0; i = cell(came, i)) circle.unshift(i);
   return circle;
 }
 
@@ -143,15 +144,15 @@ export function sureHolds(
     const least = new Map([[from, 0]]);
     const direct = (known.size + 1) * (order.length + links) > FOLLOWED;
     for (const i of direct ? [from] : order.slice(place.get(from) ?? 0)) {
-      const at = least.get(i);
-      if (at === undefined) continue;
-      for (const { other, min } of after[i] ?? [])
-        least.set(other, Math.max(least.get(other) ?? -Infinity, at + (minutes[i] ?? 0) + min));
+      const begins = least.get(i);
+      if (begins === undefined) continue;
+      for (const { other, min } of item(after, i))
+        least.set(other, Math.max(least.get(other) ?? -Infinity, begins + at(minutes, i) + min));
     }
     known.set(from, least);
     return least;
   };
   return holds.map(({ from, to, tail }) =>
-    to === null ? (minutes[from] ?? 0) + (tail ?? 0) > 0 : (behind(from).get(to) ?? 0) > 0,
+    to === null ? at(minutes, from) + (tail ?? 0) > 0 : (behind(from).get(to) ?? 0) > 0,
   );
 }

@@ -1,4 +1,5 @@
 /** How long a household is without its doors: days on which a piece is gone, from the day it comes down to the day it is home. */
+import { cell, item } from '$core/units/at';
 import { earliestRun } from './calendar';
 import { allowedFrom, type Front, type Model } from './model';
 import type { Heads } from './propagate';
@@ -18,8 +19,8 @@ export const dayStart = (midnight: number, day: number): number => midnight + da
 
 /** Days on which the pieces of a front are gone, the first and the last among them. */
 export const daysGone = (m: Model, front: Front, { start, end }: Times): number =>
-  dayOf(m.midnight, (end[front.home] ?? 0) - 1) -
-  dayOf(m.midnight, front.down < 0 ? 0 : (start[front.down] ?? 0)) +
+  dayOf(m.midnight, cell(end, front.home) - 1) -
+  dayOf(m.midnight, front.down < 0 ? 0 : cell(start, front.down)) +
   1;
 
 /** Days without fronts, each piece counted by itself. */
@@ -30,10 +31,10 @@ export const pieceDays = (m: Model, s: Times): number =>
 function between(m: Model, down: number, home: number): number[] {
   const before = new Set([home]);
   for (const i of [...m.order].reverse())
-    if ((m.after[i] ?? []).some((lag) => before.has(lag.other))) before.add(i);
+    if (item(m.after, i).some((lag) => before.has(lag.other))) before.add(i);
   const chain = new Set([down]);
   for (const i of m.order)
-    if (before.has(i) && (m.before[i] ?? []).some((lag) => chain.has(lag.other))) chain.add(i);
+    if (before.has(i) && item(m.before, i).some((lag) => chain.has(lag.other))) chain.add(i);
   return m.order.filter((i) => chain.has(i));
 }
 
@@ -41,13 +42,13 @@ function between(m: Model, down: number, home: number): number[] {
 function homeBy(m: Model, head: Heads, front: Front, chain: readonly number[], from: number): number | null {
   const ends = new Map<number, number>();
   for (const i of chain) {
-    let least = Math.max(head.start[i] ?? 0, i === front.down ? from : 0);
-    for (const lag of m.before[i] ?? []) {
+    let least = Math.max(cell(head.start, i), i === front.down ? from : 0);
+    for (const lag of item(m.before, i)) {
       const end = ends.get(lag.other);
       if (end !== undefined) least = Math.max(least, allowedFrom(lag, end));
     }
     const o = m.operations[i];
-    const run = o && earliestRun(m.anyHours[i] ?? [], least, o.minutes, o.pausable);
+    const run = o && earliestRun(item(m.anyHours, i), least, o.minutes, o.pausable);
     if (!run) return null;
     ends.set(i, run[1]);
   }
@@ -58,17 +59,17 @@ function homeBy(m: Model, head: Heads, front: Front, chain: readonly number[], f
 export function leastDaysGone(m: Model, head: Heads): number[] {
   return m.fronts.map((front) => {
     const { down, home } = front;
-    if (down < 0) return dayOf(m.midnight, (head.end[home] ?? 0) - 1) - dayOf(m.midnight, 0) + 1;
+    if (down < 0) return dayOf(m.midnight, cell(head.end, home) - 1) - dayOf(m.midnight, 0) + 1;
     const chain = between(m, down, home);
     let least = Infinity;
     for (
-      let day = dayOf(m.midnight, head.start[down] ?? 0);
+      let day = dayOf(m.midnight, cell(head.start, down));
       dayStart(m.midnight, day) < m.problem.horizon;
       day++
     ) {
       const back = homeBy(m, head, front, chain, Math.max(0, dayStart(m.midnight, day)));
       if (back === null) break;
-      const hours = earliestRun(m.anyHours[down] ?? [], Math.max(0, dayStart(m.midnight, day)), 1, true);
+      const hours = earliestRun(item(m.anyHours, down), Math.max(0, dayStart(m.midnight, day)), 1, true);
       // A day on which nobody can take them down is none to begin on.
       if (!hours || dayOf(m.midnight, hours[0]) !== day) continue;
       least = Math.min(least, dayOf(m.midnight, back - 1) - day + 1);

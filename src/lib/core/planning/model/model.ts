@@ -1,4 +1,5 @@
 /** A problem compiled to indexes, with everything the search looks up often. */
+import { at, cell, item } from '$core/units/at';
 import { intersect, unite } from './calendar';
 import type { Hold, Lag, Ready } from './lag';
 import { impossibleCircle, orderOf, sureHolds, type Link } from './circles';
@@ -83,7 +84,7 @@ function setups(problem: Problem): Model['setup'] {
     return minutes;
   });
   return (station, last, next) =>
-    compiled[station]?.[(last < 0 ? 0 : (material[last] ?? 0) + 1) * width + (material[next] ?? 0)] ?? 0;
+    compiled[station]?.[(last < 0 ? 0 : at(material, last) + 1) * width + at(material, next)] ?? 0;
 }
 
 function travels(problem: Problem, station: readonly number[]): Model['travel'] {
@@ -92,7 +93,7 @@ function travels(problem: Problem, station: readonly number[]): Model['travel'] 
   const width = problem.stations.length + 1;
   const minutes = new Int32Array(width * width);
   for (const t of problem.travel) minutes[index(t.from) * width + index(t.to)] = t.minutes;
-  return (last, next) => minutes[((station[last] ?? -1) + 1) * width + (station[next] ?? -1) + 1] ?? 0;
+  return (last, next) => cell(minutes, ((station[last] ?? -1) + 1) * width + at(station, next) + 1);
 }
 
 /**
@@ -113,13 +114,13 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
   for (const [i, o] of operations.entries())
     if (o.calendar != null)
       apart.set(JSON.stringify([station[i], o.calendar]), {
-        station: station[i] ?? -1,
+        station: at(station, i),
         calendar: o.calendar,
       });
   const places = [...apart.keys()];
   const within = operations.map((o, i) =>
     o.calendar == null
-      ? (station[i] ?? -1) + 1
+      ? at(station, i) + 1
       : stations.length + 1 + places.indexOf(JSON.stringify([station[i], o.calendar])),
   );
   const hours = workers.map((w) => {
@@ -130,15 +131,15 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
     ];
     return [
       ...at,
-      ...[...apart.values()].map((p) => intersect(at[p.station + 1] ?? [], calendar.get(p.calendar) ?? [])),
+      ...[...apart.values()].map((p) => intersect(item(at, p.station + 1), calendar.get(p.calendar) ?? [])),
     ];
   });
   const able = operations.map((o) => workers.flatMap((w, i) => (w.skills.includes(o.skill) ? [i] : [])));
   const known = new Map<string, Interval[]>();
   const anyHours = operations.map((_, i) => {
-    const people = able[i] ?? [];
-    const key = `${people.join()} ${within[i] ?? 0}`;
-    const found = known.get(key) ?? unite(people.map((w) => hours[w]?.[within[i] ?? 0] ?? []));
+    const people = item(able, i);
+    const key = `${people.join()} ${at(within, i)}`;
+    const found = known.get(key) ?? unite(people.map((w) => hours[w]?.[at(within, i)] ?? []));
     known.set(key, found);
     return found;
   });
@@ -197,8 +198,8 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
     if (!able[i]?.length) return no(`Nobody has the skill “${o.skill}” that ${o.id} needs`);
     const widest = Math.max(
       0,
-      ...(able[i] ?? []).map((w) => {
-        const spans = (hours[w]?.[within[i] ?? 0] ?? []).map(([a, b]) => b - a);
+      ...item(able, i).map((w) => {
+        const spans = (hours[w]?.[at(within, i)] ?? []).map(([a, b]) => b - a);
         return spans.reduce((x, y) => (o.pausable ? x + y : Math.max(x, y)), 0);
       }),
     );
@@ -215,11 +216,11 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
   const finish = new Int32Array(operations.length).fill(-1);
   for (const f of problem.finish) {
     const i = index.get(f.operation) ?? -1;
-    finish[i] = Math.max(finish[i] ?? -1, f.tail);
+    finish[i] = Math.max(cell(finish, i), f.tail);
   }
   for (const i of [...order].reverse()) {
-    const ends = (after[i] ?? []).map((lag) => lag.min + (tail[lag.other] ?? 0));
-    tail[i] = (operations[i]?.minutes ?? 0) + Math.max(finish[i] ?? 0, 0, ...ends);
+    const ends = item(after, i).map((lag) => lag.min + at(tail, lag.other));
+    tail[i] = (operations[i]?.minutes ?? 0) + Math.max(cell(finish, i), 0, ...ends);
   }
   const holdsOf: number[][] = operations.map(() => []);
   holds.forEach((h, k) => {

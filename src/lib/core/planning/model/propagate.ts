@@ -2,6 +2,7 @@
  * Propagation of windows: the earliest start and end of every operation through links and calendars, people and places
  * taken to be free. Waits that follow the air are followed.
  */
+import { cell, item } from '$core/units/at';
 import { earliestRun } from './calendar';
 import { allowedFrom, type Model } from './model';
 import type { NoPlan } from './problem';
@@ -68,8 +69,8 @@ export function heads(m: Model): Heads | NoPlan {
   const place = (i: number): NoPlan | null => {
     const op = m.operations[i];
     if (!op) return null;
-    let from = floor[i] ?? 0;
-    for (const lag of m.before[i] ?? []) from = Math.max(from, allowedFrom(lag, end[lag.other] ?? 0));
+    let from = cell(floor, i);
+    for (const lag of item(m.before, i)) from = Math.max(from, allowedFrom(lag, cell(end, lag.other)));
     if (op.lockedStart !== null) {
       if (from > op.lockedStart)
         return no(
@@ -77,7 +78,7 @@ export function heads(m: Model): Heads | NoPlan {
         );
       from = op.lockedStart;
     }
-    const run = earliestRun(m.anyHours[i] ?? [], from, op.minutes, op.pausable);
+    const run = earliestRun(item(m.anyHours, i), from, op.minutes, op.pausable);
     if (!run || run[1] > m.problem.horizon)
       return no(
         `${op.id} cannot end before the horizon (minute ${m.problem.horizon}): the chain of work and waits before it is too long for the open hours`,
@@ -97,8 +98,8 @@ export function heads(m: Model): Heads | NoPlan {
     let pushed = false;
     for (const [i, lags] of m.backInto.entries())
       for (const lag of lags) {
-        const from = allowedFrom(lag, end[lag.other] ?? 0);
-        if (from <= (start[i] ?? 0)) continue;
+        const from = allowedFrom(lag, cell(end, lag.other));
+        if (from <= cell(start, i)) continue;
         floor[i] = from;
         pushed = true;
       }
@@ -119,13 +120,13 @@ export function latestStarts(m: Model): Int32Array {
       return;
     }
     let end = m.problem.horizon;
-    for (const lag of m.after[i] ?? []) end = Math.min(end, (latest[lag.other] ?? 0) - lag.min);
-    let start = latestStart(m.anyHours[i] ?? [], end, o.minutes, o.pausable) ?? -1;
-    for (const lag of m.before[i] ?? []) {
+    for (const lag of item(m.after, i)) end = Math.min(end, cell(latest, lag.other) - lag.min);
+    let start = latestStart(item(m.anyHours, i), end, o.minutes, o.pausable) ?? -1;
+    for (const lag of item(m.before, i)) {
       const opener = m.operations[lag.other];
       if (lag.max === null || opener?.lockedStart == null) continue;
       const run = earliestRun(
-        m.anyHours[lag.other] ?? [],
+        item(m.anyHours, lag.other),
         opener.lockedStart,
         opener.minutes,
         opener.pausable,
@@ -140,24 +141,24 @@ export function latestStarts(m: Model): Int32Array {
 
 /** The earliest end of a plan, given that operation i ends no earlier than `t`: its successors run through their hours. */
 export function endOfPlan(m: Model, head: Heads, i: number, t: number): number {
-  let most = (m.finish[i] ?? -1) >= 0 ? t + (m.finish[i] ?? 0) : -Infinity;
+  let most = cell(m.finish, i) >= 0 ? t + cell(m.finish, i) : -Infinity;
   const ends = new Map([[i, t]]);
   let seen = false;
   for (const k of m.order) {
     if (k === i) seen = true;
     else if (seen) {
       let from = -1;
-      for (const lag of m.before[k] ?? []) {
+      for (const lag of item(m.before, k)) {
         const e = ends.get(lag.other);
         if (e !== undefined) from = Math.max(from, allowedFrom(lag, e));
       }
       if (from < 0) continue;
       const op = m.operations[k];
       const run =
-        op && earliestRun(m.anyHours[k] ?? [], Math.max(from, head.start[k] ?? 0), op.minutes, op.pausable);
+        op && earliestRun(item(m.anyHours, k), Math.max(from, cell(head.start, k)), op.minutes, op.pausable);
       if (!run) return Infinity;
       ends.set(k, run[1]);
-      const tail = m.finish[k] ?? -1;
+      const tail = cell(m.finish, k);
       if (tail >= 0) most = Math.max(most, run[1] + tail);
     }
   }

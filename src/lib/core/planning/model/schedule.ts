@@ -1,4 +1,5 @@
 /** A schedule of a model: when every operation starts and ends, and who does it. */
+import { cell } from '$core/units/at';
 import { pieceDays } from './fronts';
 import type { Model } from './model';
 import type { Plan } from './problem';
@@ -13,8 +14,8 @@ export interface Schedule {
 export function makespanOf(m: Model, end: Int32Array): number {
   let most = 0;
   for (let i = 0; i < m.finish.length; i++) {
-    const tail = m.finish[i] ?? -1;
-    if (tail >= 0) most = Math.max(most, (end[i] ?? 0) + tail);
+    const tail = cell(m.finish, i);
+    if (tail >= 0) most = Math.max(most, cell(end, i) + tail);
   }
   return most;
 }
@@ -25,8 +26,8 @@ export function racksHold(m: Model, { start, end }: Pick<Schedule, 'start' | 'en
     const taken = m.holds.flatMap((h) => {
       if (h.rack !== r) return [];
       const [from, to] = [
-        start[h.from] ?? 0,
-        h.to === null ? (end[h.from] ?? 0) + (h.tail ?? 0) : (start[h.to] ?? 0),
+        cell(start, h.from),
+        h.to === null ? cell(end, h.from) + (h.tail ?? 0) : cell(start, h.to),
       ];
       return to > from ? [{ from, to, slots: h.slots }] : [];
     });
@@ -62,9 +63,9 @@ export function planOf(m: Model, s: Schedule, lowerBound: number, least = 0): Pl
   const days = pieceDays(m, s);
   const assignments = m.operations.map((o, i) => ({
     operation: o.id,
-    worker: m.problem.workers[s.worker[i] ?? -1]?.id ?? '',
-    start: s.start[i] ?? 0,
-    end: s.end[i] ?? 0,
+    worker: m.problem.workers[cell(s.worker, i)]?.id ?? '',
+    start: cell(s.start, i),
+    end: cell(s.end, i),
   }));
   return {
     ...{ assignments, makespan: makespanOf(m, s.end), lowerBound },

@@ -7,6 +7,7 @@
  * come nothing waits for a job of lower rank, and nothing is begun that makes a higher one wait for more than half an hour. Nothing is
  * laid on a rack that leaves no room for what a higher one was to lay before.
  */
+import { at, item } from '$core/units/at';
 import { compile, type Model } from '../model/model';
 import type { Interval } from '../model/problem';
 import { NEVER, type Changes, type ReplayJob, type Task } from './replay-task';
@@ -51,43 +52,43 @@ export class Replay {
       const own = (name: string): string => `${j} ${name}`;
       const worker = problem.workers.map((w) => people.of(crew.has(w.id) ? w.id : own(w.id)));
       const station = problem.stations.map((s) => {
-        const at = stations.of(shares?.stations.includes(s.id) ? `${shares.place} ${s.id}` : own(s.id));
-        this.capacity[at] = Math.max(this.capacity[at] ?? 0, s.capacity);
-        const table: Changes = this.changes[at] ?? new Map();
+        const k = stations.of(shares?.stations.includes(s.id) ? `${shares.place} ${s.id}` : own(s.id));
+        this.capacity[k] = Math.max(this.capacity[k] ?? 0, s.capacity);
+        const table: Changes = this.changes[k] ?? new Map();
         for (const c of s.changeovers)
           table.set(c.from, (table.get(c.from) ?? new Map<string | null, number>()).set(c.to, c.minutes));
-        this.changes[at] = table;
-        return at;
+        this.changes[k] = table;
+        return k;
       });
       const rack = problem.racks.map((r) => {
-        const at = racks.of(shares?.racks.includes(r.id) ? `${shares.place} ${r.id}` : own(r.id));
-        this.slots[at] = Math.max(this.slots[at] ?? 0, r.slots);
-        return at;
+        const k = racks.of(shares?.racks.includes(r.id) ? `${shares.place} ${r.id}` : own(r.id));
+        this.slots[k] = Math.max(this.slots[k] ?? 0, r.slots);
+        return k;
       });
-      const at = new Map(plan.assignments.map((a) => [a.operation, a]));
+      const assigned = new Map(plan.assignments.map((a) => [a.operation, a]));
       const index = new Map(problem.workers.map((w, k) => [w.id, k]));
       const first = this.tasks.length;
       this.first.push(first);
       for (const [op, o] of m.operations.entries()) {
-        const a = at.get(o.id);
+        const a = assigned.get(o.id);
         const w = index.get(a?.worker ?? '');
         if (!a || w === undefined) throw new Error(`The plan does not say who does ${o.id}, or when`);
-        const s = m.station[op] ?? -1;
+        const s = at(m.station, op);
         const opens =
-          (m.after[op] ?? []).some((lag) => lag.max !== null) ||
-          [...(m.backInto[op] ?? []), ...(m.before[op] ?? [])].some((lag) => lag.min < 0);
+          item(m.after, op).some((lag) => lag.max !== null) ||
+          [...item(m.backInto, op), ...item(m.before, op)].some((lag) => lag.min < 0);
         this.tasks.push({
           ...{ job: j, op, operation: o, rank: job.rank, offset },
-          ...{ worker: worker[w] ?? -1, station: s < 0 ? -1 : (station[s] ?? -1) },
+          ...{ worker: at(worker, w), station: s < 0 ? -1 : at(station, s) },
           planned: offset + a.start,
           release: offset + (o.lockedStart ?? (opens ? a.start : 0)),
-          open: (m.hours[w]?.[m.within[op] ?? 0] ?? []).map(([x, y]): Interval => [x + offset, y + offset]),
+          open: (m.hours[w]?.[at(m.within, op)] ?? []).map(([x, y]): Interval => [x + offset, y + offset]),
           holds: m.holds.flatMap((h) =>
             h.from !== op
               ? []
               : [
                   {
-                    ...{ rack: rack[h.rack] ?? -1, slots: h.slots },
+                    ...{ rack: at(rack, h.rack), slots: h.slots },
                     ...{ to: h.to === null ? null : first + h.to, tail: h.tail ?? 0 },
                   },
                 ],

@@ -3,6 +3,7 @@
  * Work is log-normal, the forecast errs as a first-order autoregression, passes are redone by the defect rate. Seeded, so
  * that it repeats. Docs: docs/methods/risk.md
  */
+import { at, item } from '$core/units/at';
 import type { Climate } from '$core/drying/climate';
 import { seeded } from '$core/units/random';
 import { linkKey, type AirWaits, type Lag, type Model, type Ready } from '../model/model';
@@ -92,7 +93,7 @@ function shared(a: readonly number[], b: readonly number[]): number {
   const [ma, mb] = [mean(a), mean(b)];
   let [ab, aa, bb] = [0, 0, 0];
   a.forEach((x, i) => {
-    const y = b[i] ?? 0;
+    const y = at(b, i);
     ab += (x - ma) * (y - mb);
     aa += (x - ma) ** 2;
     bb += (y - mb) ** 2;
@@ -175,8 +176,8 @@ export function* riskRuns(input: RiskInput): Generator<number, Risk> {
         return lagsWith(m, made.waits);
       },
     });
-    if ((windows[0] ?? 0) > 0) missed++;
-    backs.push(ends[0] ?? 0);
+    if (at(windows, 0) > 0) missed++;
+    backs.push(at(ends, 0));
     asked.problem.operations.forEach((_, i) => factors[i]?.push(works[0]?.[i] ?? 1));
     warmths.push(warmth);
     reworks.push(again);
@@ -189,7 +190,7 @@ export function* riskRuns(input: RiskInput): Generator<number, Risk> {
     { of: 'air', share: shared(warmths, backs) },
     { of: 'rework', share: shared(reworks, backs) },
     { of: 'people', share: shared(paces, backs) },
-    ...asked.problem.operations.map((o, i) => ({ of: o.id, share: shared(factors[i] ?? [], backs) })),
+    ...asked.problem.operations.map((o, i) => ({ of: o.id, share: shared(item(factors, i), backs) })),
   ]
     .sort((a, b) => b.share - a.share)
     .slice(0, 8);

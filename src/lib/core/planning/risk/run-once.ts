@@ -1,4 +1,5 @@
 /** One run of plans that are carried out together: what begins next, and when. The rules of the crew stand with the replay. */
+import { at, cell, item } from '$core/units/at';
 import { earliestRun } from '../model/calendar';
 import { allowedFrom, type Lag } from '../model/model';
 import { NEVER, type Setting, type Task } from './replay-task';
@@ -84,7 +85,7 @@ export class Run {
     const backs = this.setting.models.map((m, j) => {
       let back = 0;
       m.finish.forEach((tail, op) => {
-        if (tail >= 0) back = Math.max(back, (this.end[(this.setting.first[j] ?? 0) + op] ?? 0) + tail);
+        if (tail >= 0) back = Math.max(back, cell(this.end, at(this.setting.first, j) + op) + tail);
       });
       return back;
     });
@@ -102,11 +103,11 @@ export class Run {
 
   /** Windows of a job that were missed, by what was laid in truth. */
   private missedBy(j: number): number {
-    const [m, first] = [this.setting.models[j], this.setting.first[j] ?? 0];
+    const [m, first] = [this.setting.models[j], at(this.setting.first, j)];
     let missed = 0;
     m?.before.forEach((lags, op) => {
       for (const { other, max } of lags)
-        if (max !== null && (this.start[first + op] ?? 0) > (this.end[first + other] ?? 0) + max) missed++;
+        if (max !== null && cell(this.start, first + op) > cell(this.end, first + other) + max) missed++;
     });
     return missed;
   }
@@ -114,9 +115,9 @@ export class Run {
   /** How often its people, its place and its racks changed. */
   private changesOf(t: Task): number {
     const { people, capacity } = this.setting.means;
-    let sum = this.changed[t.worker] ?? 0;
-    if (t.station >= 0) sum += this.changed[people + t.station] ?? 0;
-    for (const h of t.holds) sum += this.changed[people + capacity.length + h.rack] ?? 0;
+    let sum = cell(this.changed, t.worker);
+    if (t.station >= 0) sum += cell(this.changed, people + t.station);
+    for (const h of t.holds) sum += cell(this.changed, people + capacity.length + h.rack);
     return sum;
   }
 
@@ -139,20 +140,20 @@ export class Run {
     const seen = this.changesOf(t);
     if (next.seen === seen && next.start < NEVER) return;
     next.seen = seen;
-    const first = this.setting.first[t.job] ?? 0;
+    const first = at(this.setting.first, t.job);
     const op = t.operation;
-    const last = this.setting.tasks[this.did[t.worker] ?? -1];
+    const last = this.setting.tasks[cell(this.did, t.worker)];
     const way = last?.job === t.job ? (this.setting.models[t.job]?.travel(last.op, t.op) ?? 0) : 0;
-    let from = (this.free[t.worker] ?? 0) + way;
+    let from = cell(this.free, t.worker) + way;
     if (next.again) {
       // Sanded and coated anew once its film is dry enough for the next.
-      from = Math.max(from, this.end[next.task] ?? 0);
+      from = Math.max(from, cell(this.end, next.task));
       for (const lag of this.lagsOutOf(t))
-        from = Math.max(from, this.allowed(t, lag, this.end[next.task] ?? 0));
+        from = Math.max(from, this.allowed(t, lag, cell(this.end, next.task)));
     } else {
       from = Math.max(from, t.release);
       for (const lag of this.lagsInto(t))
-        from = Math.max(from, this.allowed(t, lag, this.end[first + lag.other] ?? 0));
+        from = Math.max(from, this.allowed(t, lag, cell(this.end, first + lag.other)));
     }
     let setup = 0;
     if (t.station >= 0) {
@@ -184,7 +185,7 @@ export class Run {
 
   /** From when on a rack has room for all that a task lays on it. */
   private roomFrom(i: number, rack: number, kept = 0): number {
-    const room = (this.setting.means.slots[rack] ?? 0) - kept - this.slotsOf(i, rack);
+    const room = at(this.setting.means.slots, rack) - kept - this.slotsOf(i, rack);
     const stays = (this.lying[rack] ?? []).flatMap(({ task, to, tail, slots: taken }) =>
       // What it takes off itself is gone when it lays.
       to === i
@@ -193,7 +194,7 @@ export class Run {
             {
               slots: taken,
               until:
-                to === null ? (this.end[task] ?? 0) + tail : this.begun[to] ? (this.start[to] ?? 0) : NEVER,
+                to === null ? cell(this.end, task) + tail : this.begun[to] ? cell(this.start, to) : NEVER,
             },
           ],
     );
@@ -258,7 +259,7 @@ export class Run {
 
   /** Begins although the rack is full: the pieces are laid elsewhere. */
   private force(next: Next): void {
-    const from = Math.max(0, ...this.end, this.free[this.setting.tasks[next.task]?.worker ?? -1] ?? 0);
+    const from = Math.max(0, ...this.end, cell(this.free, this.setting.tasks[next.task]?.worker ?? -1));
     [next.start, next.end] = [
       from,
       from + Math.max(1, this.setting.tasks[next.task]?.operation.minutes ?? 0),
@@ -277,13 +278,13 @@ export class Run {
     const { people, capacity } = this.setting.means;
     this.ready = this.ready.filter((n) => n !== next);
     const touch = (k: number): void => {
-      this.changed[k] = (this.changed[k] ?? 0) + 1;
+      this.changed[k] = cell(this.changed, k) + 1;
     };
-    this.free[t.worker] = Math.max(this.free[t.worker] ?? 0, next.end);
+    this.free[t.worker] = Math.max(cell(this.free, t.worker), next.end);
     this.did[t.worker] = next.task;
     touch(t.worker);
     if (t.station >= 0) {
-      const there = this.there[t.station] ?? [];
+      const there = item(this.there, t.station);
       there[there.indexOf(Math.min(...there))] = next.end;
       this.material[t.station]?.set(t.job, t.operation.material);
       touch(people + t.station);
@@ -309,7 +310,7 @@ export class Run {
   }
 
   private release(k: number): void {
-    const left = (this.waits[k] ?? 0) - 1;
+    const left = cell(this.waits, k) - 1;
     this.waits[k] = left;
     if (left === 0) this.offer(k, false);
   }

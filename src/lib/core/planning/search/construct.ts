@@ -3,6 +3,7 @@
  * first, each at its earliest right time. One that would miss its window pushes the operation that opened the window
  * later, and the construction begins again (Neumann, Schwindt & Zimmermann, Project Scheduling with Time Windows, 2003).
  */
+import { at, cell, item } from '$core/units/at';
 import { earliestRun } from '../model/calendar';
 import { allowedFrom, type Hold, type Model } from '../model/model';
 import { startToEndAt } from '../model/propagate';
@@ -68,22 +69,22 @@ class Construction {
   }
 
   done(i: number): boolean {
-    return (this.start[i] ?? -1) >= 0;
+    return cell(this.start, i) >= 0;
   }
 
   /** When the rack next has room for operation i starting at t; t itself when it has, FOREVER when that is unknown. */
   private rackRoom(i: number, t: number, end: number): number {
     let next = t;
-    for (const k of this.m.holdsOf[i] ?? []) {
+    for (const k of item(this.m.holdsOf, i)) {
       const own = this.m.holds[k];
       if (!own || own.from !== i || own.to === i) continue;
       const ownEnd =
-        own.to !== null ? (this.done(own.to) ? (this.start[own.to] ?? 0) : FOREVER) : end + (own.tail ?? 0);
+        own.to !== null ? (this.done(own.to) ? cell(this.start, own.to) : FOREVER) : end + (own.tail ?? 0);
       // A hold that is over before it begins takes nothing.
       if (ownEnd <= t) continue;
       const spans: [number, number, number][] = [];
       let most = 0;
-      for (const j of this.racks[own.rack] ?? []) {
+      for (const j of item(this.racks, own.rack)) {
         const h = this.m.holds[j];
         if (!h || h.from === i) continue;
         const { from: opens, to } = this.stay(h);
@@ -109,10 +110,10 @@ class Construction {
 
   /** Slots that operation i takes in the same rack through its other holds. */
   private opened(i: number, rack: number, but: number, t: number): number {
-    return (this.m.holdsOf[i] ?? []).reduce((sum, k) => {
+    return item(this.m.holdsOf, i).reduce((sum, k) => {
       const h = this.m.holds[k];
       if (!h || k === but || h.from !== i || h.rack !== rack || h.to === i) return sum;
-      const isOver = h.to !== null && this.done(h.to) && (this.start[h.to] ?? 0) <= t;
+      const isOver = h.to !== null && this.done(h.to) && cell(this.start, h.to) <= t;
       return isOver ? sum : sum + h.slots;
     }, 0);
   }
@@ -131,21 +132,21 @@ class Construction {
   ): Placed | null {
     const { m } = this;
     const op = m.operations[i];
-    const s = m.station[i] ?? -1;
-    const open = m.hours[w]?.[m.within[i] ?? 0];
+    const s = at(m.station, i);
+    const open = m.hours[w]?.[at(m.within, i)];
     if (!op || !open) return null;
     const single = s >= 0 && m.single[s] === true;
-    const there = s < 0 ? [] : (this.stations[s] ?? []);
-    const own = this.workers[w] ?? [];
+    const there = s < 0 ? [] : item(this.stations, s);
+    const own = item(this.workers, w);
     let t = from;
-    let [at, mine] = [lastAt(there, t), lastAt(own, t)];
+    let [before, mine] = [lastAt(there, t), lastAt(own, t)];
     while (t < until) {
       let setup = 0;
       let last: Busy | undefined;
       let next: Busy | undefined;
       if (s >= 0) {
-        at = lastFrom(there, at, t);
-        [last, next] = [there[at], there[at + 1]];
+        before = lastFrom(there, before, t);
+        [last, next] = [there[before], there[before + 1]];
         if (single) {
           if (last && last.to > t) {
             t = last.to;
@@ -206,10 +207,10 @@ class Construction {
   private endBehind(s: number, i: number, next: Busy): number | null {
     const { m } = this;
     const op = m.operations[next.op];
-    const w = this.worker[next.op] ?? -1;
+    const w = cell(this.worker, next.op);
     if (!op) return null;
     const run = earliestRun(
-      m.hours[w]?.[m.within[next.op] ?? 0] ?? [],
+      m.hours[w]?.[at(m.within, next.op)] ?? [],
       next.from,
       op.minutes + m.setup(s, i, next.op),
       op.pausable,
@@ -221,9 +222,9 @@ class Construction {
     const [there, own] = [after(this.stations[s]), after(this.workers[w])];
     if (there && there.from < end) return null;
     if (own && own.from < end + m.travel(next.op, own.op)) return null;
-    for (const lag of [...(m.after[next.op] ?? []), ...(m.backOutOf[next.op] ?? [])]) {
+    for (const lag of [...item(m.after, next.op), ...item(m.backOutOf, next.op)]) {
       if (!this.done(lag.other)) continue;
-      const start = this.start[lag.other] ?? 0;
+      const start = cell(this.start, lag.other);
       if (allowedFrom(lag, end) > start || (lag.max !== null && end + lag.max < start)) return null;
     }
     return this.tailsFit(next.op, end) ? end : null;
@@ -265,7 +266,7 @@ class Construction {
         const op = m.operations[i];
         const minutes = (op?.minutes ?? 0) + m.setup(s, there[k - 1]?.op ?? -1, i);
         const run = earliestRun(
-          m.hours[this.worker[i] ?? -1]?.[m.within[i] ?? 0] ?? [],
+          m.hours[cell(this.worker, i)]?.[at(m.within, i)] ?? [],
           from,
           minutes,
           op?.pausable ?? false,
@@ -278,13 +279,13 @@ class Construction {
 
   /** Whether what stays on the racks for a while after operation i may stay so much longer that it ends later. */
   private tailsFit(i: number, end: number): boolean {
-    const was = this.end[i] ?? 0;
+    const was = cell(this.end, i);
     if (end <= was) return true;
-    return (this.m.holdsOf[i] ?? []).every((k) => {
+    return item(this.m.holdsOf, i).every((k) => {
       const own = this.m.holds[k];
       if (own?.from !== i || own.to !== null) return true;
       const [from, to] = [was + (own.tail ?? 0), end + (own.tail ?? 0)];
-      const spans = (this.racks[own.rack] ?? []).flatMap((j) => {
+      const spans = item(this.racks, own.rack).flatMap((j) => {
         const h = this.m.holds[j];
         return h && j !== k ? [{ ...this.stay(h), slots: h.slots }] : [];
       });
@@ -299,11 +300,11 @@ class Construction {
   private stay(h: Hold): { from: number; to: number } {
     const to =
       h.to === null
-        ? (this.end[h.from] ?? 0) + (h.tail ?? 0)
+        ? cell(this.end, h.from) + (h.tail ?? 0)
         : this.done(h.to)
-          ? (this.start[h.to] ?? 0)
+          ? cell(this.start, h.to)
           : FOREVER;
-    return { from: this.start[h.from] ?? 0, to };
+    return { from: cell(this.start, h.from), to };
   }
 
   /**
@@ -314,17 +315,17 @@ class Construction {
     const { m } = this;
     const op = m.operations[i];
     if (!op) return { never: 'no such operation' };
-    let from = this.release[i] ?? 0;
+    let from = cell(this.release, i);
     if (op.lockedStart !== null) from = op.lockedStart;
     else
-      for (const lag of m.before[i] ?? [])
-        if (this.done(lag.other)) from = Math.max(from, allowedFrom(lag, this.end[lag.other] ?? 0));
+      for (const lag of item(m.before, i))
+        if (this.done(lag.other)) from = Math.max(from, allowedFrom(lag, cell(this.end, lag.other)));
     if (op.lockedStart === null)
-      for (const lag of m.backInto[i] ?? [])
-        if (this.done(lag.other)) from = Math.max(from, allowedFrom(lag, this.end[lag.other] ?? 0));
+      for (const lag of item(m.backInto, i))
+        if (this.done(lag.other)) from = Math.max(from, allowedFrom(lag, cell(this.end, lag.other)));
     let best: Placed | null = null;
     const first = this.by.get(i) ?? -1;
-    const able = m.able[i] ?? [];
+    const able = item(m.able, i);
     for (const w of able.includes(first) ? [first, ...able.filter((x) => x !== first)] : able) {
       const found = this.fit(i, w, from, best ? best.end : FOREVER, early);
       if (found && (!best || found.end < best.end)) best = found;
@@ -342,9 +343,9 @@ class Construction {
       return {
         never: `${op.id} would end at minute ${best.end}, after the horizon (${m.problem.horizon})`,
       };
-    for (const lag of [...(m.before[i] ?? []), ...(m.backInto[i] ?? [])]) {
+    for (const lag of [...item(m.before, i), ...item(m.backInto, i)]) {
       if (lag.max === null || !this.done(lag.other)) continue;
-      const late = best.at - ((this.end[lag.other] ?? 0) + lag.max);
+      const late = best.at - (cell(this.end, lag.other) + lag.max);
       const opener = m.operations[lag.other]?.id ?? '';
       const clash = `${op.id} must start within ${lag.max} min of the end of ${opener}, and its people, hours or rack allow it only ${late} min later`;
       if (late > 0)
@@ -352,10 +353,10 @@ class Construction {
           ? { never: clash }
           : { push: lag.other, by: late, clash };
     }
-    for (const lag of m.backOutOf[i] ?? []) {
+    for (const lag of item(m.backOutOf, i)) {
       if (!this.done(lag.other)) continue;
       const earlier = m.operations[lag.other];
-      const [start, from] = [this.start[lag.other] ?? 0, allowedFrom(lag, best.end)];
+      const [start, from] = [cell(this.start, lag.other), allowedFrom(lag, best.end)];
       const clash = `${earlier?.id ?? ''} may not start more than ${-lag.min} min before ${op.id} ends`;
       // Work that came first begins later, so that this one ends in time.
       if (from > start)
@@ -363,9 +364,9 @@ class Construction {
       if (lag.max !== null && best.end + lag.max < start)
         return { push: i, by: start - lag.max - best.end, clash };
     }
-    for (const lag of m.after[i] ?? []) {
+    for (const lag of item(m.after, i)) {
       if (!this.done(lag.other)) continue;
-      const start = this.start[lag.other] ?? 0;
+      const start = cell(this.start, lag.other);
       const next = m.operations[lag.other]?.id ?? '';
       if (allowedFrom(lag, best.end) > start)
         return {
@@ -385,9 +386,9 @@ class Construction {
   /** The earliest start, after the one it has, with which operation i ends so much later: what waits for it pushes it no further. */
   endingLater(i: number, by: number): number {
     const { m } = this;
-    const [start, end] = [this.start[i] ?? 0, this.end[i] ?? 0];
+    const [start, end] = [cell(this.start, i), cell(this.end, i)];
     const op = m.operations[i];
-    const open = m.hours[this.worker[i] ?? -1]?.[m.within[i] ?? 0] ?? [];
+    const open = m.hours[cell(this.worker, i)]?.[at(m.within, i)] ?? [];
     if (!op?.pausable) return start + by;
     const work = open.reduce((sum, [a, b]) => sum + Math.max(0, Math.min(b, end) - Math.max(a, start)), 0);
     return Math.max(start + 1, startToEndAt(open, end + by, work, true) ?? start + by);
@@ -395,7 +396,7 @@ class Construction {
 
   /** Takes people and place for operation i. Its racks are taken by `occupy`. */
   put(i: number, placed: Placed): void {
-    const s = this.m.station[i] ?? -1;
+    const s = at(this.m.station, i);
     this.start[i] = placed.at;
     this.end[i] = placed.end;
     this.worker[i] = placed.worker;
@@ -404,7 +405,7 @@ class Construction {
     into(this.workers[placed.worker]);
     if (s < 0) return;
     into(this.stations[s]);
-    const there = this.stations[s] ?? [];
+    const there = item(this.stations, s);
     const next = this.m.single[s] ? there[lastAt(there, busy.from) + 1] : undefined;
     if (!next) return;
     // What is on the station after it changes over from it now.
@@ -413,13 +414,13 @@ class Construction {
 
   /** Whether the racks have room for operation i, which is placed. */
   hasRoom(i: number): boolean {
-    const at = this.start[i] ?? 0;
-    return this.rackRoom(i, at, this.end[i] ?? 0) === at;
+    const at = cell(this.start, i);
+    return this.rackRoom(i, at, cell(this.end, i)) === at;
   }
 
   /** Lays the pieces of operation i, which is placed, on its racks. */
   occupy(i: number): void {
-    for (const k of this.m.holdsOf[i] ?? []) {
+    for (const k of item(this.m.holdsOf, i)) {
       const h = this.m.holds[k];
       if (h?.from === i) this.racks[h.rack]?.push(k);
     }
@@ -503,8 +504,8 @@ function attempts(
         clash = result.clash;
         const opener = result.push;
         release[opener] = c.done(opener)
-          ? Math.max(release[opener] ?? 0, c.endingLater(opener, result.by))
-          : (release[opener] ?? 0) + result.by;
+          ? Math.max(cell(release, opener), c.endingLater(opener, result.by))
+          : cell(release, opener) + result.by;
         continue attempt;
       }
       // What is pinned may find the rack full, too: something may leave it yet.

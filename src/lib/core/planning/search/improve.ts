@@ -3,6 +3,7 @@
  * are the urgencies of the next (a large-neighbourhood move: a lot, a person's days or a stretch of time is taken out
  * of the order and put back elsewhere).
  */
+import { at, cell, item } from '$core/units/at';
 import { seeded } from '$core/units/random';
 import { Mirror } from './mirror';
 import { construct } from './construct';
@@ -42,7 +43,7 @@ const better = (a: Cost, b: Cost): boolean => {
   if (a.main !== b.main) return a.main < b.main;
   const [x, y] = [a.then(), b.then()];
   const k = x.findIndex((n, i) => n !== y[i]);
-  return k >= 0 && (x[k] ?? 0) < (y[k] ?? 0);
+  return k >= 0 && at(x, k) < at(y, k);
 };
 
 /** On how many days people come in a plan, each counted by themselves; those who stand for facts do not come. */
@@ -51,7 +52,7 @@ export function workerDays(m: Model): (s: Schedule) => number {
   return (s) => {
     const days = new Set<number>();
     s.start.forEach((start, i) => {
-      const [w, end] = [s.worker[i] ?? 0, s.end[i] ?? 0];
+      const [w, end] = [cell(s.worker, i), cell(s.end, i)];
       if (helpers.has(w)) return;
       const open = m.hours[w]?.[0] ?? [];
       for (let k = firstOpen(open, start); (open[k]?.[0] ?? Infinity) < end; k++)
@@ -79,7 +80,7 @@ export function worthOf(m: Model, options: SolveOptions): (s: Schedule) => numbe
   }));
   return (s) =>
     jobs.reduce((sum, { finish, promised, weight }) => {
-      const back = Math.max(0, ...finish.map(([i, tail]) => (s.end[i] ?? 0) + tail));
+      const back = Math.max(0, ...finish.map(([i, tail]) => cell(s.end, i) + tail));
       return sum + weight * (back + LATE * (promised === null ? 0 : Math.max(0, back - promised)));
     }, 0);
 }
@@ -140,18 +141,18 @@ export function improve(
   let best: { schedule: Schedule; cost: Cost } | null = begin ? { schedule: begin, cost: cost(begin) } : null;
   let walk: { schedule: Schedule; value: number } | null = null;
   let idle = 0;
-  const finals = [...m.finish.keys()].filter((i) => (m.finish[i] ?? -1) >= 0);
+  const finals = [...m.finish.keys()].filter((i) => cell(m.finish, i) >= 0);
   /** mean end of what ends the plan: of two plans of one day the one whose lots are done sooner leads on */
   const meanEnd = (s: Schedule): number =>
-    finals.reduce((sum, i) => sum + (s.end[i] ?? 0) + (m.finish[i] ?? 0), 0) / Math.max(1, finals.length);
+    finals.reduce((sum, i) => sum + cell(s.end, i) + cell(m.finish, i), 0) / Math.max(1, finals.length);
   let clash = '';
   const lots = [...new Set(m.operations.map((o) => o.lot))];
   const members = lots.map((lot) => m.operations.flatMap((o, i) => (o.lot === lot ? [i] : [])));
   // Urgency by the latest end of plan that waits behind an operation, through the calendars; without them where time is up.
   const behind = Float64Array.from(m.operations, (_, i) =>
-    effort.stop?.() ? Infinity : endOfPlan(m, head, i, head.end[i] ?? 0) - (head.end[i] ?? 0),
+    effort.stop?.() ? Infinity : endOfPlan(m, head, i, cell(head.end, i)) - cell(head.end, i),
   );
-  const finite = Float64Array.from(behind, (b, i) => (Number.isFinite(b) ? b : (m.tail[i] ?? 0)));
+  const finite = Float64Array.from(behind, (b, i) => (Number.isFinite(b) ? b : at(m.tail, i)));
   const near = options.near;
   const inItsOrder = Float64Array.from(
     m.operations,
@@ -163,7 +164,7 @@ export function improve(
     ...(pinned ? [Float64Array.from(latestStarts(m), (s) => -s)] : []),
     Float64Array.from(m.tail),
     finite,
-    Float64Array.from(finite, (b, i) => b - (head.start[i] ?? 0)),
+    Float64Array.from(finite, (b, i) => b - cell(head.start, i)),
     Float64Array.from(head.start, (s) => -s),
     // One lot after another, first come first served.
     Float64Array.from(m.operations, (o) => -lots.indexOf(o.lot)),
@@ -179,7 +180,7 @@ export function improve(
     const blamed = new Set([late]);
     for (const i of blamed) {
       out[i] = (out[i] ?? 0) + DAY * (0.2 + random());
-      for (const lag of m.before[i] ?? []) blamed.add(lag.other);
+      for (const lag of item(m.before, i)) blamed.add(lag.other);
     }
     return out;
   };
@@ -230,7 +231,7 @@ export function improve(
   }
   /** What something waits on: a window or a place on the rack. Beginning it later can be better. */
   const openers = m.operations.flatMap((_, i) =>
-    (m.after[i] ?? []).some((g) => g.max !== null) || (m.holdsOf[i] ?? []).some((k) => m.holds[k]?.from === i)
+    item(m.after, i).some((g) => g.max !== null) || item(m.holdsOf, i).some((k) => m.holds[k]?.from === i)
       ? [i]
       : [],
   );
@@ -239,7 +240,7 @@ export function improve(
     const later = new Map<number, number>();
     for (let k = random() < 0.6 ? 1 : 2; k > 0; k--) {
       const i = openers[Math.floor(random() * openers.length)];
-      if (i !== undefined) later.set(i, Math.round((from.start[i] ?? 0) + random() * random() * DAY));
+      if (i !== undefined) later.set(i, Math.round(cell(from.start, i) + random() * random() * DAY));
     }
     return later;
   };
@@ -252,7 +253,7 @@ export function improve(
     if (kind < 0.3) {
       // A lot earlier or later as a whole.
       const by = shift();
-      for (const i of members[Math.floor(random() * members.length)] ?? []) keys[i] = (keys[i] ?? 0) + by;
+      for (const i of item(members, Math.floor(random() * members.length))) keys[i] = (keys[i] ?? 0) + by;
     } else if (kind < 0.55) {
       // A stretch of time, shuffled.
       const from0 = random() * last;
@@ -273,7 +274,7 @@ export function improve(
   const inOrder = ({ order, apart }: LotOrder): Float64Array => {
     const keys = Float64Array.from(finite);
     order.forEach((l, rank) => {
-      for (const i of members[l] ?? []) keys[i] = (keys[i] ?? 0) - rank * apart * spread;
+      for (const i of item(members, l)) keys[i] = (keys[i] ?? 0) - rank * apart * spread;
     });
     return keys;
   };
@@ -284,7 +285,7 @@ export function improve(
     const kind = chance();
     if (kind < 0.45) {
       const [a, b] = [any(), any()];
-      [next[a], next[b]] = [next[b] ?? 0, next[a] ?? 0];
+      [next[a], next[b]] = [at(next, b), at(next, a)];
     } else if (kind < 0.85) next.splice(any(), 0, ...next.splice(any(), 1));
     else return { order: next, apart: APART[Math.floor(chance() * APART.length)] ?? 1 };
     return { order: next, apart };

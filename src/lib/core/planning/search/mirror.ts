@@ -4,6 +4,7 @@
  * Valls, Ballestín & Quintanilla, EJOR 165, 2005). An order is all that is taken from it: changeovers and stays on the rack are only
  * nearly what they are, forwards.
  */
+import { cell } from '$core/units/at';
 import { construct } from './construct';
 import { allowedFrom, compile, type Model } from '../model/model';
 import type { Interval, Problem } from '../model/problem';
@@ -38,7 +39,7 @@ export class Mirror {
     const id = (i: number): string => m.operations[i]?.id ?? '';
     for (const [i, lags] of m.after.entries())
       for (const lag of lags)
-        waits.set(`${id(i)} ${id(lag.other)}`, allowedFrom(lag, s.end[i] ?? 0) - (s.end[i] ?? 0));
+        waits.set(`${id(i)} ${id(lag.other)}`, allowedFrom(lag, cell(s.end, i)) - cell(s.end, i));
     const turned: Problem = {
       ...problem,
       horizon: 2 * problem.horizon,

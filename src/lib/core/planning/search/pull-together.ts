@@ -3,6 +3,7 @@
  * whole days, what follows it is placed anew as early as may be, and all else stays at its time or after it; what ends the plan later is
  * not taken. Again until none can be put off by itself.
  */
+import { cell } from '$core/units/at';
 import { dayOf, dayStart, daysGone, pieceDays } from '../model/fronts';
 import type { Model } from '../model/model';
 import { makespanOf, type Schedule } from '../model/schedule';
@@ -31,7 +32,7 @@ export function pullTogether(
   let days = pieceDays(m, best);
   const putOff = (down: number, day: number): boolean => {
     const later = new Map([...best.start.entries()]);
-    later.set(down, Math.max(best.start[down] ?? 0, dayStart(m.midnight, day)));
+    later.set(down, Math.max(cell(best.start, down), dayStart(m.midnight, day)));
     const made = construct(
       m,
       Float64Array.from(best.start, (t) => -t),
@@ -50,7 +51,7 @@ export function pullTogether(
       // As late as may be first, then half as late, and so on; a day at a time in the end.
       let by = daysGone(m, front, best) - (least[k] ?? 1);
       while (by > 0 && !stop()) {
-        if (putOff(front.down, dayOf(m.midnight, best.start[front.down] ?? 0) + by)) {
+        if (putOff(front.down, dayOf(m.midnight, cell(best.start, front.down)) + by)) {
           moved = true;
           by = Math.min(by, daysGone(m, front, best) - (least[k] ?? 1));
         } else by >>= 1;

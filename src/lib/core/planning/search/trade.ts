@@ -2,6 +2,7 @@
  * Plans that give up some of the hand-back for days with fronts: none of them is worse in both than another. Whole lots are placed in
  * several orders, more or less one after another, and each plan is brought together.
  */
+import { at, cell } from '$core/units/at';
 import { seeded } from '$core/units/random';
 import { pieceDays } from '../model/fronts';
 import type { Model } from '../model/model';
@@ -51,7 +52,7 @@ export function trade(
   const lots = [...new Set(m.operations.map((o) => o.lot))];
   const begins = new Map<string, number>();
   for (const [i, o] of m.operations.entries())
-    begins.set(o.lot, Math.min(begins.get(o.lot) ?? Infinity, best.start[i] ?? 0));
+    begins.set(o.lot, Math.min(begins.get(o.lot) ?? Infinity, cell(best.start, i)));
   const spread = Math.max(...m.tail);
   let order = lots.sort((a, b) => (begins.get(a) ?? 0) - (begins.get(b) ?? 0));
   for (let k = 0; k < ORDERS && lots.length > 1 && !stop(); k++) {
@@ -59,7 +60,7 @@ export function trade(
     const apart = APART[k % APART.length] ?? 1;
     const keys = Float64Array.from(
       m.operations,
-      (o, i) => (m.tail[i] ?? 0) - (rank.get(o.lot) ?? 0) * apart * spread,
+      (o, i) => at(m.tail, i) - (rank.get(o.lot) ?? 0) * apart * spread,
     );
     const made = construct(m, keys, { pushes: PUSHES, stop });
     if (!('clash' in made)) keep(made);

@@ -1,4 +1,5 @@
 /** Whose turn it is in a construction: the most urgent operation that nothing else must be placed before. */
+import { at, cell, item } from '$core/units/at';
 import type { Model } from '../model/model';
 
 export class Turn {
@@ -20,7 +21,7 @@ export class Turn {
     this.left = ranked.length;
     this.isPlaced = new Uint8Array(ranked.length);
     this.before = Int32Array.from(m.before, (lags) => lags.length);
-    for (let k = ranked.length - 1; k >= 0; k--) if (this.before[ranked[k] ?? 0] === 0) this.ready.push(k);
+    for (let k = ranked.length - 1; k >= 0; k--) if (this.before[at(ranked, k)] === 0) this.ready.push(k);
   }
 
   get isEmpty(): boolean {
@@ -31,7 +32,7 @@ export class Turn {
   next(): number | null {
     const k = this.ready.pop();
     if (k === undefined) return null;
-    const i = this.ranked[k < 0 ? k + this.ranked.length : k] ?? 0;
+    const i = at(this.ranked, k < 0 ? k + this.ranked.length : k);
     return this.isPlaced[i] ? this.next() : i;
   }
 
@@ -44,23 +45,23 @@ export class Turn {
   isOver(i: number): void {
     this.isPlaced[i] = 1;
     this.left--;
-    for (const lag of this.m.after[i] ?? []) {
-      const left = (this.before[lag.other] ?? 0) - 1;
+    for (const lag of item(this.m.after, i)) {
+      const left = cell(this.before, lag.other) - 1;
       this.before[lag.other] = left;
       if (left === 0) this.isReady(lag.other);
     }
-    if (!this.waiting.length || !(this.m.holdsOf[i] ?? []).some((k) => this.m.holds[k]?.to === i)) return;
+    if (!this.waiting.length || !item(this.m.holdsOf, i).some((k) => this.m.holds[k]?.to === i)) return;
     for (const j of this.waiting) this.isReady(j);
     this.waiting = [];
   }
 
   private isReady(i: number): void {
-    const isOpen = this.windowsFirst && (this.m.before[i] ?? []).some((lag) => lag.max !== null);
-    const k = (this.rank[i] ?? 0) - (isOpen ? this.ranked.length : 0);
+    const isOpen = this.windowsFirst && item(this.m.before, i).some((lag) => lag.max !== null);
+    const k = cell(this.rank, i) - (isOpen ? this.ranked.length : 0);
     let [low, high] = [0, this.ready.length];
     while (low < high) {
       const mid = (low + high) >> 1;
-      if ((this.ready[mid] ?? 0) > k) low = mid + 1;
+      if (at(this.ready, mid) > k) low = mid + 1;
       else high = mid;
     }
     this.ready.splice(low, 0, k);

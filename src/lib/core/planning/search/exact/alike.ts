@@ -1,4 +1,5 @@
 /** What is alike, of which one order is enough: people with the same hours and skills, lots that are the same in everything. */
+import { at, item } from '$core/units/at';
 import type { Model } from '../../model/model';
 
 /** Groups of workers with the same hours and skills. */
@@ -20,7 +21,7 @@ export function likeBefore(m: Model, earliest: Int32Array): { lot: number[]; bef
   const names = [...new Set(m.operations.map((o) => o.lot))];
   const lot = m.operations.map((o) => names.indexOf(o.lot));
   const members = names.map((_, l) => lot.flatMap((x, i) => (x === l ? [i] : [])));
-  const place = m.operations.map((_, i) => members[lot[i] ?? -1]?.indexOf(i) ?? -1);
+  const place = m.operations.map((_, i) => members[at(lot, i)]?.indexOf(i) ?? -1);
   const waits = new Map<unknown, number>();
   const named = (wait: unknown): number => {
     const known = waits.get(wait) ?? waits.size;
@@ -30,12 +31,12 @@ export function likeBefore(m: Model, earliest: Int32Array): { lot: number[]; bef
   const signature = members.map((list, l) => {
     const parts = list.map((i) => {
       const o = m.operations[i];
-      const links = (m.after[i] ?? []).map((g) =>
+      const links = item(m.after, i).map((g) =>
         lot[g.other] === l ? [place[g.other], g.min, g.max, named(g.ready)] : ['out', i, g.other],
       );
       const back = (m.backInto[i]?.length ?? 0) + (m.backOutOf[i]?.length ?? 0) > 0;
-      const came = back || (m.before[i] ?? []).some((g) => lot[g.other] !== l) ? `from ${i}` : '';
-      const holds = (m.holdsOf[i] ?? []).map((k) => {
+      const came = back || item(m.before, i).some((g) => lot[g.other] !== l) ? `from ${i}` : '';
+      const holds = item(m.holdsOf, i).map((k) => {
         const h = m.holds[k];
         if (!h) return [];
         const own = lot[h.from] === l && (h.to === null || lot[h.to] === l);

@@ -2,6 +2,7 @@
  * Exact search for small problems: depth first over the orders in which operations start, and over who does them. An order is given
  * up as soon as no end of it can be better than the best plan so far.
  */
+import { at, cell, item } from '$core/units/at';
 import type { Model } from '../../model/model';
 import type { Schedule } from '../../model/schedule';
 import { likeBefore, workerClasses } from './alike';
@@ -96,11 +97,11 @@ class Search {
       this.nodes++;
       if (this.nodes > this.budget || (this.nodes % 256 === 0 && this.stop())) this.stopped = true;
       if (this.stopped) return;
-      const own = lot[i] ?? 0;
+      const own = at(lot, i);
       times.put(i, depth, w);
-      begun[own] = (begun[own] ?? 0) + 1;
+      begun[own] = cell(begun, own) + 1;
       if (times.timeOf(depth, false) && times.settle(depth)) this.extend(depth + 1);
-      begun[own] = (begun[own] ?? 0) - 1;
+      begun[own] = cell(begun, own) - 1;
       times.take(i);
       back();
     }
@@ -124,23 +125,21 @@ class Search {
         times.put(i, depth, w);
         if (this.isNew(i, depth) && times.timeOf(depth, false) && times.settle(depth)) {
           const bound = this.bound.of(depth, this.upper);
-          if (bound < this.upper) children.push({ i, w, at: times.start[i] ?? 0, bound });
+          if (bound < this.upper) children.push({ i, w, at: cell(times.start, i), bound });
         }
         times.take(i);
         back();
       }
     }
-    return children.sort(
-      (x, y) => x.bound - y.bound || x.at - y.at || (m.tail[y.i] ?? 0) - (m.tail[x.i] ?? 0),
-    );
+    return children.sort((x, y) => x.bound - y.bound || x.at - y.at || at(m.tail, y.i) - at(m.tail, x.i));
   }
 
   private mayBeNext(i: number): boolean {
     const { m, times, lot, like, begun } = this;
     if (times.isPlaced(i)) return false;
-    if ((m.before[i] ?? []).some((g) => g.min >= 0 && !times.isPlaced(g.other))) return false;
-    const earlier = like[lot[i] ?? -1] ?? -1;
-    return earlier < 0 || !!begun[lot[i] ?? 0] || !!begun[earlier];
+    if (item(m.before, i).some((g) => g.min >= 0 && !times.isPlaced(g.other))) return false;
+    const earlier = at(like, at(lot, i));
+    return earlier < 0 || !!begun[at(lot, i)] || !!begun[earlier];
   }
 
   /** Who may do it. Of people alike only who is free first; with windows, where times may still move, one of each time. */
@@ -148,12 +147,12 @@ class Search {
     const { m, classOf } = this;
     const { seq, who, end } = this.times;
     const tried = new Map<number, Set<number>>();
-    return (m.able[i] ?? []).filter((w) => {
+    return item(m.able, i).filter((w) => {
       let ends = 0;
       for (let p = 0; p < depth; p++)
-        if (who[seq[p] ?? 0] === w) ends = Math.max(ends, end[seq[p] ?? 0] ?? 0);
-      const seen = tried.get(classOf[w] ?? 0) ?? new Set();
-      tried.set(classOf[w] ?? 0, seen);
+        if (who[cell(seq, p)] === w) ends = Math.max(ends, cell(end, cell(seq, p)));
+      const seen = tried.get(at(classOf, w)) ?? new Set();
+      tried.set(at(classOf, w), seen);
       if (seen.has(ends)) return false;
       if (!m.windows && !m.problem.travel && seen.size > 0 && ends > Math.min(...seen)) return false;
       seen.add(ends);
@@ -166,10 +165,10 @@ class Search {
     const { times, lot, begun } = this;
     const { seq, start, end } = times;
     if (depth === 0 || times.opens[i] || times.pushed[i]) return true;
-    const previous = seq[depth - 1] ?? 0;
+    const previous = cell(seq, depth - 1);
     if (!times.timeOf(depth, true)) return false;
-    const [at, last] = [start[i] ?? 0, start[previous] ?? 0];
-    if (at !== last) return at > last;
-    return !(i < previous && begun[lot[i] ?? 0] && (end[previous] ?? 0) > last);
+    const [begins, last] = [cell(start, i), cell(start, previous)];
+    if (begins !== last) return begins > last;
+    return !(i < previous && begun[at(lot, i)] && cell(end, previous) > last);
   }
 }

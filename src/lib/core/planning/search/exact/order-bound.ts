@@ -1,4 +1,5 @@
 /** What no plan that begins with some operations is below: the work that is left, each by itself and all of a skill together. */
+import { at, cell, item } from '$core/units/at';
 import { earliestRun } from '../../model/calendar';
 import { allowedFrom, type Model } from '../../model/model';
 import type { OrderTimes } from './order-times';
@@ -24,11 +25,11 @@ export class OrderBound {
   ) {
     this.rest = m.operations.map((): number | null => null);
     for (const i of [...m.order].reverse()) {
-      const after = (m.after[i] ?? []).flatMap((g) => {
+      const after = item(m.after, i).flatMap((g) => {
         const r = this.rest[g.other] ?? null;
         return r === null ? [] : [g.min + (m.operations[g.other]?.minutes ?? 0) + r];
       });
-      const own = m.finish[i] ?? -1;
+      const own = cell(m.finish, i);
       if (own >= 0) after.push(own);
       if (after.length) this.rest[i] = Math.max(...after);
     }
@@ -54,40 +55,40 @@ export class OrderBound {
   of(depth: number, upper: number): number {
     const { m, free, headEnd, rest } = this;
     const { seq, who, start, end, release } = this.times;
-    const now = depth < 0 ? 0 : (start[seq[depth] ?? 0] ?? 0);
+    const now = depth < 0 ? 0 : cell(start, cell(seq, depth));
     free.fill(now);
     const stationFree = new Map<number, number>();
     let most = 0;
     for (let p = 0; p <= depth; p++) {
-      const i = seq[p] ?? 0;
-      const e = end[i] ?? 0;
-      free[who[i] ?? 0] = Math.max(free[who[i] ?? 0] ?? 0, e);
-      const s = m.station[i] ?? -1;
+      const i = cell(seq, p);
+      const e = cell(end, i);
+      free[cell(who, i)] = Math.max(cell(free, cell(who, i)), e);
+      const s = at(m.station, i);
       if (s >= 0 && m.single[s]) stationFree.set(s, Math.max(stationFree.get(s) ?? 0, e));
-      if ((m.finish[i] ?? -1) >= 0) most = Math.max(most, e + (m.finish[i] ?? 0));
+      if (cell(m.finish, i) >= 0) most = Math.max(most, e + cell(m.finish, i));
     }
     for (const i of m.order) {
       if (this.times.isPlaced(i)) {
-        headEnd[i] = end[i] ?? 0;
+        headEnd[i] = cell(end, i);
         continue;
       }
       const op = m.operations[i];
       if (!op) continue;
-      let from = Math.max(now, release[i] ?? 0, stationFree.get(m.station[i] ?? -1) ?? 0);
+      let from = Math.max(now, cell(release, i), stationFree.get(at(m.station, i)) ?? 0);
       let person = Infinity;
-      for (const w of m.able[i] ?? []) person = Math.min(person, free[w] ?? 0);
+      for (const w of item(m.able, i)) person = Math.min(person, cell(free, w));
       from = Math.max(from, person);
-      for (const lag of m.before[i] ?? []) from = Math.max(from, allowedFrom(lag, headEnd[lag.other] ?? 0));
+      for (const lag of item(m.before, i)) from = Math.max(from, allowedFrom(lag, cell(headEnd, lag.other)));
       if (op.lockedStart !== null && from > op.lockedStart) return Infinity;
       const run = earliestRun(
-        m.anyHours[i] ?? [],
+        item(m.anyHours, i),
         Math.max(from, op.lockedStart ?? 0),
         op.minutes,
         op.pausable,
       );
       if (!run || run[1] > m.problem.horizon) return Infinity;
       headEnd[i] = run[1];
-      if ((m.finish[i] ?? -1) >= 0) most = Math.max(most, run[1] + (m.finish[i] ?? 0));
+      if (cell(m.finish, i) >= 0) most = Math.max(most, run[1] + cell(m.finish, i));
     }
     if (most >= upper) return most;
     for (const { people, operations, work } of this.crowds) {
@@ -100,7 +101,7 @@ export class OrderBound {
       }
       if (minutes === 0) continue;
       const done = work.done(
-        people.map((w) => free[w] ?? 0),
+        people.map((w) => cell(free, w)),
         minutes,
       );
       most = Math.max(most, done + tail);

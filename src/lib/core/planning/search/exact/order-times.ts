@@ -3,6 +3,7 @@
  * pushes the operation that opened it, and one pass, repeated until nothing moves, gives the least fixed point (Franck, Neumann &
  * Schwindt, OR Spektrum 23, 2001).
  */
+import { at, cell, item } from '$core/units/at';
 import { earliestRun } from '../../model/calendar';
 import { allowedFrom, type Hold, type Lag, type Model } from '../../model/model';
 import { startToEndAt } from '../../model/propagate';
@@ -36,15 +37,15 @@ export class OrderTimes {
     [this.seq, this.who, this.start, this.end, this.due] = [list(), list(), list(), list(), list()];
     this.position = list().fill(-1);
     this.release = earliest?.slice() ?? list();
-    this.into = m.operations.map((_, i) => [...(m.before[i] ?? []), ...(m.backInto[i] ?? [])]);
-    this.opens = m.operations.map((_, i) => (m.holdsOf[i] ?? []).some((k) => m.holds[k]?.from === i));
+    this.into = m.operations.map((_, i) => [...item(m.before, i), ...item(m.backInto, i)]);
+    this.opens = m.operations.map((_, i) => item(m.holdsOf, i).some((k) => m.holds[k]?.from === i));
     this.pushed = m.operations.map(
-      (_, i) => (m.after[i] ?? []).some((g) => g.max !== null) || (this.into[i] ?? []).some((g) => g.min < 0),
+      (_, i) => item(m.after, i).some((g) => g.max !== null) || item(this.into, i).some((g) => g.min < 0),
     );
   }
 
   isPlaced(i: number): boolean {
-    return (this.position[i] ?? -1) >= 0;
+    return cell(this.position, i) >= 0;
   }
 
   /** Puts operation i at position p, done by w; its time is not known yet. */
@@ -72,64 +73,64 @@ export class OrderTimes {
   private isOver({ from, to, tail }: Hold, p: number): boolean {
     const { m, position } = this;
     if (to === null) return (m.operations[from]?.minutes ?? 0) + (tail ?? 0) === 0;
-    const at = position[to] ?? -1;
+    const at = cell(position, to);
     return to === from || (at >= 0 && at < p);
   }
 
   /** The earliest time of position p, those before it being fixed. `natural` leaves the order of starts aside. */
   timeOf(p: number, natural: boolean): boolean {
     const { m, seq, who, position, start, end, release } = this;
-    const i = seq[p] ?? 0;
-    const w = who[i] ?? 0;
+    const i = cell(seq, p);
+    const w = cell(who, i);
     const op = m.operations[i];
     if (!op) return false;
-    const s = m.station[i] ?? -1;
-    let from = release[i] ?? 0;
-    if (!natural && p > 0) from = Math.max(from, start[seq[p - 1] ?? 0] ?? 0);
+    const s = at(m.station, i);
+    let from = cell(release, i);
+    if (!natural && p > 0) from = Math.max(from, cell(start, cell(seq, p - 1)));
     if (op.lockedStart !== null) from = Math.max(from, op.lockedStart);
-    for (const lag of this.into[i] ?? []) {
-      const at = position[lag.other] ?? -1;
-      if (at >= 0 && at < p) from = Math.max(from, allowedFrom(lag, end[lag.other] ?? 0));
+    for (const lag of item(this.into, i)) {
+      const at = cell(position, lag.other);
+      if (at >= 0 && at < p) from = Math.max(from, allowedFrom(lag, cell(end, lag.other)));
     }
     let last = -1;
     const busy: number[] = [];
     for (let q = 0; q < p; q++) {
-      const j = seq[q] ?? 0;
-      if (who[j] === w) from = Math.max(from, (end[j] ?? 0) + m.travel(j, i));
+      const j = cell(seq, q);
+      if (who[j] === w) from = Math.max(from, cell(end, j) + m.travel(j, i));
       if (s >= 0 && m.station[j] === s) {
         last = j;
-        busy.push(end[j] ?? 0);
+        busy.push(cell(end, j));
       }
     }
     if (s >= 0) {
       const capacity = m.problem.stations[s]?.capacity ?? 1;
       if (busy.length >= capacity) {
         busy.sort((x, y) => y - x);
-        from = Math.max(from, busy[capacity - 1] ?? 0);
+        from = Math.max(from, at(busy, capacity - 1));
       }
     }
     if (this.opens[i]) {
-      for (const k of m.holdsOf[i] ?? []) {
+      for (const k of item(m.holdsOf, i)) {
         const own = m.holds[k];
         if (!own || own.from !== i || this.isOver(own, p)) continue;
         let taken = 0;
-        for (const j of m.holdsOf[i] ?? []) {
+        for (const j of item(m.holdsOf, i)) {
           const other = m.holds[j];
           if (other && other.from === i && other.rack === own.rack && !this.isOver(other, p))
             taken += other.slots;
         }
         const leaving: [number, number][] = [];
         // What may be over in the moment it begins is counted as if it were not.
-        let unsure = op.minutes === 0 || (m.holdsOf[i] ?? []).some((j) => !m.sure[j]);
+        let unsure = op.minutes === 0 || item(m.holdsOf, i).some((j) => !m.sure[j]);
         for (const [j, h] of m.holds.entries()) {
           if (h.rack !== own.rack || h.from === i) continue;
-          const q = position[h.from] ?? -1;
+          const q = cell(position, h.from);
           if (q < 0 || q >= p) continue;
           if (h.to === null) {
-            leaving.push([(end[h.from] ?? 0) + (h.tail ?? 0), h.slots]);
+            leaving.push([cell(end, h.from) + (h.tail ?? 0), h.slots]);
             taken += h.slots;
           } else {
-            const r = position[h.to] ?? -1;
+            const r = cell(position, h.to);
             if (r < 0 || r > p) {
               taken += h.slots;
               unsure ||= !m.sure[j];
@@ -148,7 +149,7 @@ export class OrderTimes {
       }
     }
     const setup = s >= 0 && m.single[s] ? m.setup(s, last, i) : 0;
-    const run = earliestRun(m.hours[w]?.[m.within[i] ?? 0] ?? [], from, op.minutes + setup, op.pausable);
+    const run = earliestRun(m.hours[w]?.[at(m.within, i)] ?? [], from, op.minutes + setup, op.pausable);
     if (!run || run[1] > m.problem.horizon) return false;
     if (op.lockedStart !== null && run[0] !== op.lockedStart) return false;
     start[i] = run[0];
@@ -161,15 +162,15 @@ export class OrderTimes {
   private missed(depth: number): [number, number] | null {
     const { seq, position, start, end } = this;
     for (let p = 0; p <= depth; p++) {
-      const i = seq[p] ?? 0;
-      for (const lag of this.into[i] ?? []) {
-        const q = position[lag.other] ?? -1;
+      const i = cell(seq, p);
+      for (const lag of item(this.into, i)) {
+        const q = cell(position, lag.other);
         if (q < 0 || q > depth) continue;
-        if (lag.max !== null && (start[i] ?? 0) > (end[lag.other] ?? 0) + lag.max)
-          return [lag.other, (start[i] ?? 0) - lag.max];
+        if (lag.max !== null && cell(start, i) > cell(end, lag.other) + lag.max)
+          return [lag.other, cell(start, i) - lag.max];
         // Only a negative lag lets the later of two begin first.
-        if (q > p && (start[i] ?? 0) < allowedFrom(lag, end[lag.other] ?? 0)) {
-          this.release[i] = allowedFrom(lag, end[lag.other] ?? 0);
+        if (q > p && cell(start, i) < allowedFrom(lag, cell(end, lag.other))) {
+          this.release[i] = allowedFrom(lag, cell(end, lag.other));
           return [i, -1];
         }
       }
@@ -188,12 +189,12 @@ export class OrderTimes {
       const op = m.operations[i];
       if (!op || op.lockedStart !== null) return false;
       if (reach >= 0) {
-        const open = m.hours[who[i] ?? 0]?.[m.within[i] ?? 0] ?? [];
-        const later = startToEndAt(open, reach, this.due[i] ?? 0, op.pausable);
-        release[i] = Math.max((start[i] ?? 0) + 1, later ?? horizon);
-        if ((release[i] ?? 0) >= horizon) return false;
+        const open = m.hours[cell(who, i)]?.[at(m.within, i)] ?? [];
+        const later = startToEndAt(open, reach, cell(this.due, i), op.pausable);
+        release[i] = Math.max(cell(start, i) + 1, later ?? horizon);
+        if (cell(release, i) >= horizon) return false;
       }
-      for (let p = position[i] ?? 0; p <= depth; p++) if (!this.timeOf(p, false)) return false;
+      for (let p = cell(position, i); p <= depth; p++) if (!this.timeOf(p, false)) return false;
     }
   }
 }

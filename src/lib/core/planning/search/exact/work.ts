@@ -1,4 +1,5 @@
 /** Adds up open hours of a group of people, to tell when so much work can be done at the earliest. */
+import { at } from '$core/units/at';
 export class Work {
   private readonly at: number[] = [];
   private readonly sum: number[] = [];
@@ -33,16 +34,16 @@ export class Work {
   /** when `minutes` are done by people who are free from the given moments; Infinity when never */
   done(free: readonly number[], minutes: number): number {
     let target = minutes;
-    this.calendars.forEach((open, k) => (target += Work.spent(open, free[k] ?? 0)));
+    this.calendars.forEach((open, k) => (target += Work.spent(open, at(free, k))));
     let [low, high] = [0, this.at.length];
     while (low < high) {
       const mid = (low + high) >> 1;
-      if ((this.sum[mid] ?? 0) >= target) high = mid;
+      if (at(this.sum, mid) >= target) high = mid;
       else low = mid + 1;
     }
     if (low >= this.at.length) return Infinity;
     if (low === 0) return 0;
-    const people = this.rate[low - 1] ?? 0;
-    return (this.at[low] ?? 0) - (people > 0 ? Math.floor(((this.sum[low] ?? 0) - target) / people) : 0);
+    const people = at(this.rate, low - 1);
+    return at(this.at, low) - (people > 0 ? Math.floor((at(this.sum, low) - target) / people) : 0);
   }
 }
