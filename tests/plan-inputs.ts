@@ -65,7 +65,7 @@ export function planInputs(
     job: { id: uuid(0), name: 'Quay End', zone: 'Etc/UTC', unit: 'in', ...job, surveyed },
     pieces,
     zones,
-    lots: divideByZone(groups.pieces, groups.zones, choice.lotSize, [], (i) => `lot${i}`),
+    lots: divideByZone(groups.pieces, groups.zones, choice, [], (i) => `lot${i}`),
     state: emptyState(),
     choice,
     pins: new Map(),

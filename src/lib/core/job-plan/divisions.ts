@@ -4,7 +4,7 @@ import { PATTERNS } from '../coating/pattern';
 import { lowerBound } from '../planning/bounds/bound';
 import { choiceSchema, type Choice } from '../planning/job/choice';
 import { buildProblem } from '../planning/job/job-problem';
-import { lotSizes } from '../planning/job/lots';
+import { DIVISIONS, lotSizes } from '../planning/job/lots';
 import { compile } from '../planning/model/model';
 import { heads } from '../planning/model/propagate';
 import type { PlanInputs } from './inputs';
@@ -30,9 +30,19 @@ export function divisions(inputs: PlanInputs, open: Choice['open']): Choice[] {
     : [choice.lotSize];
   const ways = open.pattern ? PATTERNS : [null];
   return sizes.flatMap((lotSize) =>
-    ways.map((pattern) => changed(choice, { lotSize, ...(pattern ? { pattern, patterns: {} } : {}) })),
+    ways.map((pattern) =>
+      changed(choice, {
+        lotSize,
+        ...(open.lots ? { division: 'even' } : {}),
+        ...(pattern ? { pattern, patterns: {} } : {}),
+      }),
+    ),
   );
 }
+
+/** A choice with its pieces divided in every other way, into lots of the same size at most. */
+export const uneven = (choice: Choice): Choice[] =>
+  DIVISIONS.filter((division) => division !== choice.division).map((division) => changed(choice, { division }));
 
 /** The bound of one choice's plans, ms since 1970; null where it has none or a figure that it needs is not known. */
 function boundOf(inputs: PlanInputs, at: number, days: number): number | null {

@@ -121,9 +121,11 @@ export function withChoice(inputs: PlanInputs, choice: Choice): PlanInputs {
   const apart = (c: Choice): string => Object.keys(c.finishes).sort().join();
   const again =
     inputs.state.works.size === 0 &&
-    (choice.lotSize !== inputs.choice.lotSize || apart(choice) !== apart(inputs.choice));
+    (choice.lotSize !== inputs.choice.lotSize ||
+      choice.division !== inputs.choice.division ||
+      apart(choice) !== apart(inputs.choice));
   const lots = again
-    ? divideByZone(groups.pieces, groups.zones, choice.lotSize, [], (i) => `as if ${i}`)
+    ? divideByZone(groups.pieces, groups.zones, choice, [], (i) => `as if ${i}`)
     : inputs.lots;
   return { ...inputs, choice, lots };
 }

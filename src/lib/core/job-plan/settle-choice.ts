@@ -7,7 +7,7 @@ import { ifKnown } from '../coating/missing-figure';
 import { PATTERNS } from '../coating/pattern';
 import type { Choice } from '../planning/job/choice';
 import { isBetter, type Outcome } from './better';
-import { changed, divisions } from './divisions';
+import { changed, divisions, uneven } from './divisions';
 import { EFFORTS } from './efforts';
 import { leavesOpen, type PlanInputs } from './inputs';
 import { withChoice } from './job-at';
@@ -18,6 +18,12 @@ const ROUNDS = [
   { effort: EFFORTS.settle, left: 4 },
   { effort: EFFORTS.settleMore, left: 2 },
   { effort: EFFORTS.settleMost, left: 1 },
+];
+
+/** The same for a few that differ little. */
+const FEW = [
+  { effort: EFFORTS.settle, left: 2 },
+  { effort: EFFORTS.settleMore, left: 1 },
 ];
 
 /** The best of several choices; null where no plan is found for any. */
@@ -51,6 +57,8 @@ export function settleChoice(inputs: PlanInputs, at: number): Choice {
   const { choice, pieces, zones } = inputs;
   if (!leavesOpen(inputs)) return choice;
   let best = race(inputs, divisions(inputs, choice.open), at) ?? choice;
+  // Then unevenly: by walls, by size, or with a small lot at either end.
+  if (choice.open.lots) best = race(inputs, [best, ...uneven(best)], at, FEW) ?? best;
   // Then colour by colour: what suits a large lot of uppers need not suit an island.
   const used = zones.filter((z) => pieces.some((p) => p.zoneId === z.id));
   if (choice.open.pattern && used.length > 1)

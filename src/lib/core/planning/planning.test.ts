@@ -3,7 +3,6 @@ import { describe, expect, it } from 'vitest';
 import { seeded } from '../units/random';
 import { audit } from './audit';
 import { earliestRun, intersect, unite } from './model/calendar';
-import { divide, lotName } from './job/lots';
 import { readProblem, type Interval, type Plan, type Problem } from './model/problem';
 import { solve } from './search/solve';
 import { openMinutes } from './model/work-week';
@@ -62,22 +61,6 @@ describe('open hours', () => {
     expect(spring.map(([a]) => a)).toEqual([480, 480 + 1440 - 60, 480 + 2880 - 60]);
     const autumn = openMinutes(week, 'America/Halifax', Date.parse('2026-10-31T00:00:00-03:00'), 2 * 1440);
     expect(autumn.map(([a]) => a)).toEqual([480, 480 + 1440 + 60]);
-  });
-});
-
-describe('lots', () => {
-  it('are even, in order, and never above the most', () => {
-    fc.assert(
-      fc.property(fc.array(fc.nat(), { maxLength: 90 }), fc.integer({ min: 1, max: 60 }), (pieces, most) => {
-        const lots = divide(pieces, most);
-        expect(lots.flat()).toEqual(pieces);
-        const sizes = lots.map((l) => l.length);
-        if (sizes.length) expect(Math.max(...sizes)).toBeLessThanOrEqual(most);
-        if (sizes.length) expect(Math.max(...sizes) - Math.min(...sizes)).toBeLessThanOrEqual(1);
-      }),
-    );
-    expect([0, 25, 26].map(lotName)).toEqual(['A', 'Z', 'A2']);
-    expect(() => divide([1], 0)).toThrow(/at least one/);
   });
 });
 

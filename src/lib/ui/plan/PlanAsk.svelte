@@ -145,6 +145,10 @@
         risk.model.rework * 100
       ).toFixed(2)} are done over{risk.model.learnt.works + risk.model.learnt.passes > 0
         ? `: the usual figures, drawn towards ${risk.model.learnt.works} works and ${risk.model.learnt.passes} coats recorded here`
+        : ', as a rule'}. The air errs from the forecast by {risk.model.celsius.toFixed(1)} K and {percent(
+        risk.model.humidity,
+      )} of humidity{risk.model.learnt.weather > 0
+        ? `, drawn towards ${risk.model.learnt.weather} days of readings beside the forecast of the day before`
         : ', as a rule'}.
     </p>
   {/if}

@@ -2,7 +2,8 @@ import { expect, it } from 'vitest';
 import { seeded } from '$core/units/random';
 import { earliestRun } from '../model/calendar';
 import type { Interval } from '../model/problem';
-import { NEVER, OpenTime } from './open-time';
+import { NEVER } from '../model/earliest';
+import { OpenTime } from './open-time';
 
 it('agrees with runs that are looked for minute by minute', () => {
   const r = seeded(7);

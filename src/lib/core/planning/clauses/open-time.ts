@@ -3,10 +3,8 @@
  * sorted, disjoint, half-open and do not touch; all times are whole minutes, work at least one.
  */
 import { at } from '$core/units/at';
+import { NEVER } from '../model/earliest';
 import type { Interval } from '../model/problem';
-
-/** Later than any time of a problem. */
-export const NEVER = 1 << 28;
 
 export class OpenTime {
   private readonly from: number[];

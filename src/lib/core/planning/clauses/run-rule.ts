@@ -1,6 +1,7 @@
 /** Work runs through open hours: when it starts tells when it ends, by who does it and how long the place is changed over. */
 import { other, type Engine, type Explainer, type Literals, type Propagator } from './engine';
-import { NEVER, type OpenTime } from './open-time';
+import { NEVER } from '../model/earliest';
+import type { OpenTime } from './open-time';
 
 /** Hours in which an operation may be done, and the sides that say that one of these people does it; none: nobody else could. */
 export interface Way {

@@ -5,6 +5,7 @@ import { PATTERNS } from '$core/coating/pattern';
 import { PLACES } from '$core/air/places';
 import { schoolsSchema } from '$core/coating/schools';
 import { TOOLS } from '$core/coating/tool';
+import { DIVISIONS } from './lots';
 import { NO_RULES, rulesSchema } from '../model/rules';
 import { workWeekSchema } from '../model/work-week';
 
@@ -57,6 +58,8 @@ export const choiceSchema = z
       .int('A lot holds whole pieces')
       .min(1, 'A lot holds at least one piece')
       .max(60, 'More than 60 pieces do not stay wet together'),
+    /** how the pieces of a colour are divided into lots of that size at most */
+    division: z.enum(DIVISIONS).default('even'),
     rackSlots: z.number().int().min(1, 'The rack needs at least one slot').max(500),
     slot: slotSchema.default(USUAL_SLOT),
     /** ISO date of the first day */

@@ -6,6 +6,7 @@ import type { Form } from '$core/kitchen/kitchen';
 import type { FixedArea } from '$core/takeoff/fixed-zones';
 import type { FixedPart } from '$core/takeoff/site-route';
 import type { Choice, OwnFinish } from './choice';
+import type { Divided } from './lots';
 
 const made = new WeakMap<Choice, Map<string, Finish>>();
 
@@ -63,15 +64,15 @@ export function fixedParts(choice: Choice, areas: readonly FixedArea[]): FixedPa
  * Pieces by colour and finish, to be divided into lots: what is laid together is laid in one finish.
  * @returns the pieces with the group that stands for their zone, and the groups in order
  */
-export function finishGroups<P extends Finished & { id: string }>(
+export function finishGroups<P extends Finished & Divided & { id: string }>(
   choice: Choice,
   pieces: readonly P[],
   zones: readonly { id: string }[],
-): { pieces: { id: string; zoneId: string }[]; zones: { id: string }[] } {
+): { pieces: (Divided & { id: string; zoneId: string })[]; zones: { id: string }[] } {
   const groupOf = (p: P): string => `${p.zoneId} ${finishFor(choice, p).key}`;
   const groups = zones.flatMap(({ id }) => [...new Set(pieces.filter((p) => p.zoneId === id).map(groupOf))]);
   return {
-    pieces: pieces.map((p) => ({ id: p.id, zoneId: groupOf(p) })),
+    pieces: pieces.map((p) => ({ id: p.id, wall: p.wall, w: p.w, h: p.h, zoneId: groupOf(p) })),
     zones: groups.map((id) => ({ id })),
   };
 }

@@ -289,7 +289,13 @@ describe('sizes of lots worth trying', () => {
   it('give every number of lots once, within rack and pot life', () => {
     const sizes = lotSizes(57, 30, null, 1.2);
     expect(Math.max(...sizes)).toBeLessThanOrEqual(30);
-    const counts = sizes.map((s) => divide(Array.from({ length: 57 }), s).length);
+    const counts = sizes.map(
+      (s) =>
+        divide(
+          Array.from({ length: 57 }, () => ({ wall: 'A', w: 400, h: 600 })),
+          s,
+        ).length,
+    );
     expect(new Set(counts).size).toBe(counts.length);
     expect(lotSizes(57, 60, 20, 2)).toEqual(lotSizes(57, 10, null, 2));
     expect(lotSizes(2, 10, null, 1)).toEqual([2]);

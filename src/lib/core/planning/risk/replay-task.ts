@@ -54,9 +54,6 @@ export interface Means {
   changes: readonly Changes[];
 }
 
-/** Later than anything. */
-export const NEVER = 1 << 28;
-
 /** All jobs, ready to be carried out many times. */
 export interface Setting {
   models: readonly Model[];

@@ -10,7 +10,8 @@
 import { at, item } from '$core/units/at';
 import { compile, type Model } from '../model/model';
 import type { Interval } from '../model/problem';
-import { NEVER, type Changes, type ReplayJob, type Task } from './replay-task';
+import { NEVER } from '../model/earliest';
+import { type Changes, type ReplayJob, type Task } from './replay-task';
 import { Run, type Fate, type Replayed } from './run-once';
 
 /** A number for each name, in the order in which they are first asked for. */

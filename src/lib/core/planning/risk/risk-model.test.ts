@@ -36,6 +36,21 @@ describe('what the record teaches of risk', () => {
     expect(learnRisk({ paces: [], passes: 600, flaws: 3 }).rework).toBeCloseTo(0.005, 12);
     expect(learnRisk({ paces: [], passes: 1600, flaws: 38 }).rework).toBeCloseTo(0.02, 12);
   });
+  it('pools what forecasts missed, a stretch of readings as one: (2 · 9 + 10 · 4) / 12 K²', () => {
+    const hour = 3_600_000;
+    const errors = [0, 40].flatMap((first) =>
+      Array.from({ length: 20 }, (_, k) => ({
+        place: 'tent',
+        at: (first + k) * hour,
+        celsius: k % 2 ? 3 : -3,
+        humidity: 0.08,
+      })),
+    );
+    const { celsius, humidity, learnt } = learnRisk({ paces: [], passes: 0, flaws: 0, forecasts: errors });
+    expect(learnt.weather).toBe(2);
+    expect(celsius).toBeCloseTo(Math.sqrt(58 / 12), 12);
+    expect(humidity).toBeCloseTo(0.08, 12);
+  });
   it('stays a share, and grows with the flaws', () => {
     fc.assert(
       fc.property(fc.nat(5000), fc.nat(5000), (a, b) => {

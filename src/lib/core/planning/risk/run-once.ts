@@ -1,8 +1,9 @@
 /** One run of plans that are carried out together: what begins next, and when. The rules of the crew stand with the replay. */
 import { at, cell, item } from '$core/units/at';
 import { earliestRun } from '../model/calendar';
-import { allowedFrom, type Lag } from '../model/model';
-import { NEVER, type Setting, type Task } from './replay-task';
+import { afterLinks, NEVER, placeFrom, roomFrom, type Stay } from '../model/earliest';
+import type { Lag } from '../model/model';
+import { type Setting, type Task } from './replay-task';
 
 const DAY = 1440;
 /** For less than this nobody puts off what is to be done, minutes. Our choice. */
@@ -128,11 +129,6 @@ export class Run {
     return this.lags[t.job]?.after[t.op] ?? this.setting.models[t.job]?.after[t.op] ?? [];
   }
 
-  /** A lag on the clock of all jobs. */
-  private allowed(t: Task, lag: Lag, end: number): number {
-    return t.offset + allowedFrom(lag, end - t.offset);
-  }
-
   /** When something could begin and end as things stand; NEVER while its rack is full of what nobody took off yet. */
   private look(next: Next): void {
     const t = this.setting.tasks[next.task];
@@ -148,16 +144,19 @@ export class Run {
     if (next.again) {
       // Sanded and coated anew once its film is dry enough for the next.
       from = Math.max(from, cell(this.end, next.task));
-      for (const lag of this.lagsOutOf(t))
-        from = Math.max(from, this.allowed(t, lag, cell(this.end, next.task)));
+      const ended = cell(this.end, next.task) - t.offset;
+      from = t.offset + afterLinks(this.lagsOutOf(t), () => ended, from - t.offset);
     } else {
       from = Math.max(from, t.release);
-      for (const lag of this.lagsInto(t))
-        from = Math.max(from, this.allowed(t, lag, cell(this.end, first + lag.other)));
+      const endOf = (k: number): number => cell(this.end, first + k) - t.offset;
+      from = t.offset + afterLinks(this.lagsInto(t), endOf, from - t.offset);
     }
     let setup = 0;
     if (t.station >= 0) {
-      from = Math.max(from, Math.min(...(this.there[t.station] ?? [0])));
+      from = Math.max(
+        from,
+        placeFrom(item(this.there, t.station), at(this.setting.means.capacity, t.station)),
+      );
       if (this.setting.means.capacity[t.station] === 1)
         setup =
           this.setting.means.changes[t.station]
@@ -186,27 +185,13 @@ export class Run {
   /** From when on a rack has room for all that a task lays on it. */
   private roomFrom(i: number, rack: number, kept = 0): number {
     const room = at(this.setting.means.slots, rack) - kept - this.slotsOf(i, rack);
-    const stays = (this.lying[rack] ?? []).flatMap(({ task, to, tail, slots: taken }) =>
+    const stays = item(this.lying, rack).flatMap(({ task, to, tail, slots }): Stay[] => {
       // What it takes off itself is gone when it lays.
-      to === i
-        ? []
-        : [
-            {
-              slots: taken,
-              until:
-                to === null ? cell(this.end, task) + tail : this.begun[to] ? cell(this.start, to) : NEVER,
-            },
-          ],
-    );
-    // It stays nobody knows how long: there must be room from then on.
-    let taken = stays.reduce((sum, x) => sum + x.slots, 0);
-    let from = 0;
-    for (const x of stays.sort((a, b) => a.until - b.until)) {
-      if (taken <= room) break;
-      from = x.until;
-      taken -= x.slots;
-    }
-    return from;
+      if (to === i) return [];
+      const gone = to === null ? cell(this.end, task) + tail : this.begun[to] ? cell(this.start, to) : NEVER;
+      return [{ from: 0, to: gone, slots }];
+    });
+    return roomFrom(stays, room, 0);
   }
 
   /** Slots of a rack that a task lays its pieces on. */

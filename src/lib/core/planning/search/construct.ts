@@ -5,6 +5,7 @@
  */
 import { at, cell, item } from '$core/units/at';
 import { earliestRun } from '../model/calendar';
+import { afterLinks, NEVER, roomNext, type Stay } from '../model/earliest';
 import { allowedFrom, type Hold, type Model } from '../model/model';
 import { startToEndAt } from '../model/propagate';
 import type { Schedule } from '../model/schedule';
@@ -26,8 +27,6 @@ interface Busy {
 type Placed = { at: number; end: number; worker: number };
 type Refusal = { wait: true } | { push: number; by: number; clash: string } | { never: string };
 
-const FOREVER = 2 ** 30;
-
 /** Index of the last of sorted spans that begins at or before `t`; -1 when none does. */
 function lastAt(spans: readonly Busy[], t: number): number {
   let [low, high] = [0, spans.length];
@@ -41,7 +40,7 @@ function lastAt(spans: readonly Busy[], t: number): number {
 
 /** The same, from one that begins no later. */
 function lastFrom(spans: readonly Busy[], k: number, t: number): number {
-  while ((spans[k + 1]?.from ?? FOREVER) <= t) k++;
+  while ((spans[k + 1]?.from ?? NEVER) <= t) k++;
   return k;
 }
 
@@ -72,38 +71,24 @@ class Construction {
     return cell(this.start, i) >= 0;
   }
 
-  /** When the rack next has room for operation i starting at t; t itself when it has, FOREVER when that is unknown. */
+  /** When the rack next has room for operation i starting at t; t itself when it has, NEVER when that is unknown. */
   private rackRoom(i: number, t: number, end: number): number {
     let next = t;
     for (const k of item(this.m.holdsOf, i)) {
       const own = this.m.holds[k];
       if (!own || own.from !== i || own.to === i) continue;
       const ownEnd =
-        own.to !== null ? (this.done(own.to) ? cell(this.start, own.to) : FOREVER) : end + (own.tail ?? 0);
+        own.to !== null ? (this.done(own.to) ? cell(this.start, own.to) : NEVER) : end + (own.tail ?? 0);
       // A hold that is over before it begins takes nothing.
       if (ownEnd <= t) continue;
-      const spans: [number, number, number][] = [];
-      let most = 0;
+      const stays: Stay[] = [];
+      // What it takes off itself is gone when it begins.
       for (const j of item(this.racks, own.rack)) {
         const h = this.m.holds[j];
-        if (!h || h.from === i) continue;
-        const { from: opens, to } = this.stay(h);
-        const closes = h.to === i ? t : to;
-        if (closes > t && opens < ownEnd) {
-          spans.push([opens, closes, h.slots]);
-          most += h.slots;
-        }
+        if (h && h.from !== i && h.to !== i) stays.push(this.stay(h));
       }
       const room = (this.m.problem.racks[own.rack]?.slots ?? 0) - own.slots - this.opened(i, own.rack, k, t);
-      if (most <= room) continue;
-      const points = [t, ...spans.map((s) => s[0]).filter((s) => s > t)];
-      const full = points.find(
-        (p) => spans.reduce((sum, [a, b, n]) => sum + (a <= p && p < b ? n : 0), 0) > room,
-      );
-      if (full !== undefined) {
-        const frees = spans.filter(([a, b]) => a <= full && full < b).map((s) => s[1]);
-        next = Math.max(next, Math.min(FOREVER, ...frees));
-      }
+      next = Math.max(next, roomNext(stays, room, t, ownEnd));
     }
     return next;
   }
@@ -119,7 +104,7 @@ class Construction {
   }
 
   /**
-   * Earliest right time for operation i by worker w, not before `from`; null when none begins before `until`. FOREVER as
+   * Earliest right time for operation i by worker w, not before `from`; null when none begins before `until`. NEVER as
    * start: no room is in sight yet.
    * @param early before all that comes before it is placed: with the changeover that what is known leaves, or the least that anything may
    */
@@ -190,7 +175,7 @@ class Construction {
         }
       }
       const room = this.rackRoom(i, t, end);
-      if (room >= FOREVER) return { at: FOREVER, end: FOREVER, worker: w };
+      if (room >= NEVER) return { at: NEVER, end: NEVER, worker: w };
       if (room > t) {
         t = room;
         continue;
@@ -285,26 +270,24 @@ class Construction {
       const own = this.m.holds[k];
       if (own?.from !== i || own.to !== null) return true;
       const [from, to] = [was + (own.tail ?? 0), end + (own.tail ?? 0)];
-      const spans = item(this.racks, own.rack).flatMap((j) => {
+      const stays = item(this.racks, own.rack).flatMap((j) => {
         const h = this.m.holds[j];
-        return h && j !== k ? [{ ...this.stay(h), slots: h.slots }] : [];
+        return h && j !== k ? [this.stay(h)] : [];
       });
       const room = (this.m.problem.racks[own.rack]?.slots ?? 0) - own.slots;
-      return [from, ...spans.map((x) => x.from).filter((t) => t > from && t < to)].every(
-        (t) => spans.reduce((sum, x) => sum + (x.from <= t && t < x.to ? x.slots : 0), 0) <= room,
-      );
+      return roomNext(stays, room, from, to) === from;
     });
   }
 
-  /** When a hold that has begun begins and ends; FOREVER where its end is not placed yet. */
-  private stay(h: Hold): { from: number; to: number } {
+  /** When a hold that has begun begins and ends; NEVER where its end is not placed yet. */
+  private stay(h: Hold): Stay {
     const to =
       h.to === null
         ? cell(this.end, h.from) + (h.tail ?? 0)
         : this.done(h.to)
           ? cell(this.start, h.to)
-          : FOREVER;
-    return { from: cell(this.start, h.from), to };
+          : NEVER;
+    return { from: cell(this.start, h.from), to, slots: h.slots };
   }
 
   /**
@@ -317,17 +300,15 @@ class Construction {
     if (!op) return { never: 'no such operation' };
     let from = cell(this.release, i);
     if (op.lockedStart !== null) from = op.lockedStart;
-    else
-      for (const lag of item(m.before, i))
-        if (this.done(lag.other)) from = Math.max(from, allowedFrom(lag, cell(this.end, lag.other)));
-    if (op.lockedStart === null)
-      for (const lag of item(m.backInto, i))
-        if (this.done(lag.other)) from = Math.max(from, allowedFrom(lag, cell(this.end, lag.other)));
+    else {
+      const endOf = (k: number): number | null => (this.done(k) ? cell(this.end, k) : null);
+      from = afterLinks(item(m.before, i), endOf, afterLinks(item(m.backInto, i), endOf, from));
+    }
     let best: Placed | null = null;
     const first = this.by.get(i) ?? -1;
     const able = item(m.able, i);
     for (const w of able.includes(first) ? [first, ...able.filter((x) => x !== first)] : able) {
-      const found = this.fit(i, w, from, best ? best.end : FOREVER, early);
+      const found = this.fit(i, w, from, best ? best.end : NEVER, early);
       if (found && (!best || found.end < best.end)) best = found;
     }
     if (!best)
@@ -338,7 +319,7 @@ class Construction {
       return {
         never: `${op.id} is pinned to minute ${op.lockedStart}, and its people, place or rack are not free then`,
       };
-    if (best.at >= FOREVER) return { wait: true };
+    if (best.at >= NEVER) return { wait: true };
     if (best.end > m.problem.horizon)
       return {
         never: `${op.id} would end at minute ${best.end}, after the horizon (${m.problem.horizon})`,

@@ -10,6 +10,7 @@ import { insertReading } from '../../store/readings';
 import { companyZone } from '../company/clock';
 import { readInput } from '../../read-input';
 import { Refused } from '../../refused';
+import { keepForecast } from './kept-forecast';
 
 const readingSchema = z.object({
   place: z.enum(PLACES, 'Choose the place'),
@@ -26,7 +27,11 @@ const readingSchema = z.object({
 /** Keeps a reading that someone typed. @throws Refused 422 */
 export function typeReading(db: Db, input: unknown, now: number): void {
   const given = readInput(readingSchema, input, 'The reading is not complete.');
-  insertReading(db, { ...given, at: now, source: 'typed' });
+  const store = db.transaction(() => {
+    keepForecast(db, given.place, now);
+    insertReading(db, { ...given, at: now, source: 'typed' });
+  });
+  store.immediate();
 }
 
 /** Which column holds what, by the words of the heading. */
@@ -103,6 +108,7 @@ export function importReadings(
     );
   return db
     .transaction(() => {
+      keepForecast(db, place, now);
       const added = readings.filter((r) => insertReading(db, { ...r, source: 'logger' })).length;
       return { added, known: readings.length - added };
     })

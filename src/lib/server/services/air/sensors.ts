@@ -3,6 +3,7 @@ import type { Db } from '../../db/open';
 import { sensors } from '../../ports/devices';
 import { insertReading, listSensors, writeSensor } from '../../store/readings';
 import { storeIfPossible, unavailable } from '../../unavailable';
+import { keepForecast } from './kept-forecast';
 import { placesOf } from './place-air';
 
 const DAY = 86_400_000;
@@ -20,6 +21,7 @@ export function readSensors(db: Db, now: number): void {
     const from = Math.ceil(Math.max(sensor.sentUntil + 1, now - KEPT) / every) * every;
     const sent = sensors.sent(sensor, from, now, places);
     const store = db.transaction(() => {
+      keepForecast(db, sensor.place, now);
       for (const reading of sent) insertReading(db, { place: sensor.place, ...reading, source: 'sensor' });
       writeSensor(db, { ...sensor, sentUntil: Math.floor(now / every) * every });
     });

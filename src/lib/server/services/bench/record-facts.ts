@@ -24,6 +24,7 @@ import { keepFelt } from './touch-at-bench';
 import { firstFilm, openJob, type OpenJob } from '../job/open-job';
 import { jobWaits } from '../air/job-air';
 import { keepPace } from './paces';
+import { keepForecast } from '../air/kept-forecast';
 import { placeNamed } from '../air/place-air';
 import { Refused } from '../../refused';
 import { keepSummary } from '../job/summaries';
@@ -34,6 +35,7 @@ function keepReading(db: Db, { id, at, body }: Fact): void {
   const place = body.kind === 'air.read' ? placeNamed(body.place) : null;
   if (body.kind !== 'air.read' || !place) return;
   const { celsius, humidity } = body;
+  keepForecast(db, place, now(db));
   insertReading(db, { place, at, celsius, humidity, source: 'typed', fact: id });
 }
 

@@ -17,7 +17,7 @@ export function dividedLots(db: Db, job: string, choice: Choice): Lot[] {
   const begun = fold(listFacts(db, job)).works.size > 0;
   const existing = begun ? listLots(db, job).filter((lot) => lot.pieces.length) : [];
   const { pieces, zones } = finishGroups(choice, listPieces(db, job), listZones(db, job));
-  return divideByZone(pieces, zones, choice.lotSize, existing, () => newId());
+  return divideByZone(pieces, zones, choice, existing, () => newId());
 }
 
 export const divideLots = (db: Db, job: string, choice: Choice): void =>

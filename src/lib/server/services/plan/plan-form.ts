@@ -27,6 +27,7 @@ export function formDefaults(db: Db, file: OpenJob, now: number): Omit<Choice, '
     place: answers?.place ?? 'tent',
     air: 'place',
     lotSize: 12,
+    division: 'even',
     rackSlots: 36,
     slot: USUAL_SLOT,
     startDay: isoDay(now, file.job.zone),
@@ -127,6 +128,7 @@ export function choiceFromForm(db: Db, file: OpenJob, form: FormData, now: numbe
     place: text('place', base.place),
     air: text('air', base.air),
     lotSize: field('lotSize', () => whole(form, 'lotSize'), base.lotSize),
+    division: text('division', base.division),
     rackSlots: field('rackSlots', () => whole(form, 'rackSlots'), base.rackSlots),
     slot: {
       length: field('slotLength', () => length('slotLength'), base.slot.length),

@@ -1,4 +1,5 @@
 /** What the page of a plan shows: the choice, the board, the hand-back and what makes it so, pins, and what to have at hand. */
+import { DIVISION_NAMES, DIVISIONS } from '$core/planning/job/lots';
 import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
 import { mixFor } from '$core/takeoff/mix';
 import { openFindings } from '$core/quality/site-tests';
@@ -64,6 +65,7 @@ export function planPage(db: Db, { file, plan }: JobWithPlan, now: number) {
       .filter((z) => file.pieces.some((piece) => piece.zoneId === z.id))
       .map((z) => ({ id: z.id, words: `${z.name}, ${z.colour}`, pattern: choice?.patterns[z.id] ?? '' })),
     patterns: PATTERNS.map((key) => ({ key, name: PATTERN_FACTS[key].name })),
+    divisions: DIVISIONS.map((key) => ({ key, name: DIVISION_NAMES[key] })),
     findings: openFindings(file.state.tests).map((f) => ({
       key: f.test.id,
       weight: f.weight,

@@ -73,7 +73,7 @@ export interface Here extends ComesTo {
 /** Plans and measures a choice as if it were taken, in a planning thread; null where it cannot be planned. */
 export async function comesToHere(db: Db, file: OpenJob, choice: Choice, now: number): Promise<Here | null> {
   const groups = finishGroups(choice, file.pieces, file.zones);
-  const lots = divideByZone(groups.pieces, groups.zones, choice.lotSize, [], (i) => `as if ${i}`);
+  const lots = divideByZone(groups.pieces, groups.zones, choice, [], (i) => `as if ${i}`);
   const inputs = planInputs(db, { ...file, lots }, now, choice);
   if (!inputs || file.pieces.length === 0) return null;
   const made = await ask('comes-to', { inputs, at: now });

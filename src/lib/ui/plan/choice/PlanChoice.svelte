@@ -107,6 +107,9 @@
         value={data.form.lotSize}
         required
       />
+      <Choice label="Divided" name="division" value={data.form.division}>
+        {#each data.divisions as way (way.key)}<Option value={way.key} text={way.name} />{/each}
+      </Choice>
       <NumberField
         label="Rack slots"
         whole

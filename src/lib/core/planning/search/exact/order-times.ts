@@ -5,6 +5,7 @@
  */
 import { at, cell, item } from '$core/units/at';
 import { earliestRun } from '../../model/calendar';
+import { afterLinks, NEVER, placeFrom, roomFrom, type Stay } from '../../model/earliest';
 import { allowedFrom, type Hold, type Lag, type Model } from '../../model/model';
 import { startToEndAt } from '../../model/propagate';
 
@@ -88,10 +89,11 @@ export class OrderTimes {
     let from = cell(release, i);
     if (!natural && p > 0) from = Math.max(from, cell(start, cell(seq, p - 1)));
     if (op.lockedStart !== null) from = Math.max(from, op.lockedStart);
-    for (const lag of item(this.into, i)) {
-      const at = cell(position, lag.other);
-      if (at >= 0 && at < p) from = Math.max(from, allowedFrom(lag, cell(end, lag.other)));
-    }
+    const endOf = (k: number): number | null => {
+      const place = cell(position, k);
+      return place >= 0 && place < p ? cell(end, k) : null;
+    };
+    from = afterLinks(item(this.into, i), endOf, from);
     let last = -1;
     const busy: number[] = [];
     for (let q = 0; q < p; q++) {
@@ -102,13 +104,7 @@ export class OrderTimes {
         busy.push(cell(end, j));
       }
     }
-    if (s >= 0) {
-      const capacity = m.problem.stations[s]?.capacity ?? 1;
-      if (busy.length >= capacity) {
-        busy.sort((x, y) => y - x);
-        from = Math.max(from, at(busy, capacity - 1));
-      }
-    }
+    if (s >= 0) from = Math.max(from, placeFrom(busy, m.problem.stations[s]?.capacity ?? 1));
     if (this.opens[i]) {
       for (const k of item(m.holdsOf, i)) {
         const own = m.holds[k];
@@ -119,7 +115,7 @@ export class OrderTimes {
           if (other && other.from === i && other.rack === own.rack && !this.isOver(other, p))
             taken += other.slots;
         }
-        const leaving: [number, number][] = [];
+        const stays: Stay[] = [];
         // What may be over in the moment it begins is counted as if it were not.
         let unsure = op.minutes === 0 || item(m.holdsOf, i).some((j) => !m.sure[j]);
         for (const [j, h] of m.holds.entries()) {
@@ -127,25 +123,19 @@ export class OrderTimes {
           const q = cell(position, h.from);
           if (q < 0 || q >= p) continue;
           if (h.to === null) {
-            leaving.push([cell(end, h.from) + (h.tail ?? 0), h.slots]);
-            taken += h.slots;
+            stays.push({ from: 0, to: cell(end, h.from) + (h.tail ?? 0), slots: h.slots });
           } else {
             const r = cell(position, h.to);
             if (r < 0 || r > p) {
-              taken += h.slots;
+              stays.push({ from: 0, to: NEVER, slots: h.slots });
               unsure ||= !m.sure[j];
             }
           }
         }
-        const slots = m.problem.racks[own.rack]?.slots ?? 0;
-        leaving.sort((x, y) => x[0] - y[0]);
-        if (unsure && taken > slots) this.doubtful = true;
-        for (const [gone, count] of leaving) {
-          if (taken <= slots) break;
-          from = Math.max(from, gone);
-          taken -= count;
-        }
-        if (taken > slots) return false;
+        const room = (m.problem.racks[own.rack]?.slots ?? 0) - taken;
+        if (unsure && stays.reduce((sum, x) => sum + x.slots, 0) > room) this.doubtful = true;
+        from = roomFrom(stays, room, from);
+        if (from >= NEVER) return false;
       }
     }
     const setup = s >= 0 && m.single[s] ? m.setup(s, last, i) : 0;

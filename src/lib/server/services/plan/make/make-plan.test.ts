@@ -197,6 +197,17 @@ describe('planning', () => {
   });
 });
 
+describe('how pieces are divided', () => {
+  it('is chosen, and the lots are made so', async () => {
+    await choosePlan(db, job, inAir({ lotSize: 4, division: 'small-first' }), clock);
+    const [first = 0, ...others] = openJob(db, job).lots.map((lot) => lot.pieces.length);
+    expect(others.length).toBeGreaterThan(0);
+    expect(first).toBeLessThan(Math.min(...others));
+    await choosePlan(db, job, inAir({ lotSize: 4, division: 'small-last' }), clock);
+    expect(openJob(db, job).lots.at(-1)?.pieces.length).toBe(first);
+  });
+});
+
 describe('reading is reading', () => {
   it('opening a job whose plan does not hold writes nothing, and shows the last one', async () => {
     await choosePlan(db, job, inAir(), clock);
