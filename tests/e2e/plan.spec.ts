@@ -45,6 +45,30 @@ test('what-ifs are computed and ranked, and the date is weighed, while the page 
   await expect(page.locator('.chain')).toContainText('for the film of');
 });
 
+test('better lots and turning are looked for with progress, stopped, let go on, and planned so', async ({
+  page,
+}) => {
+  await plan(page, 'Orchard Row');
+  const card = page.locator('.card', { has: page.getByRole('heading', { name: 'Lots and turning' }) });
+  await card.getByRole('button', { name: 'Find better lots and turning' }).click();
+  await expect(card.getByLabel('Ways looked at')).toBeVisible();
+  await card.getByRole('button', { name: 'Look twice as hard' }).waitFor({ timeout: 90_000 });
+  await expect(card).toContainText(/\d+ lots? of up to \d+ pieces?, [a-z ,]+\. \w/);
+  // What is said is what is planned.
+  const said = await card.textContent();
+  const lots = /(\d+) lots? of/.exec(said ?? '')?.[1] ?? '';
+  const better = card.getByRole('button', { name: 'Plan it so' });
+  if (!(await better.isVisible())) {
+    await expect(card).toContainText('no sooner than the plan does');
+    return;
+  }
+  const was = await handBack(page).textContent();
+  await better.click();
+  await expect(handBack(page)).not.toHaveText(was ?? '', { timeout: 30_000 });
+  const rows = page.getByRole('region', { name: 'Time board' }).getByText(/^Lot [A-Z]/);
+  await expect(rows).toHaveCount(Number(lots));
+});
+
 test('how long fronts are away is said, and a later hand-back that leaves them away for less is a tap away', async ({
   page,
 }) => {

@@ -6,7 +6,9 @@ import { outcomeOf, type Outcome } from '$core/job-plan/better';
 import { boundOverDivisions } from '$core/job-plan/divisions';
 import { EFFORTS, HORIZONS } from '$core/job-plan/efforts';
 import type { PlanInputs } from '$core/job-plan/inputs';
-import { jobAt } from '$core/job-plan/job-at';
+import { jobAt, withChoice } from '$core/job-plan/job-at';
+import { settling, settlingSteps, type Settled } from '$core/job-plan/settle-choice';
+import { choiceSchema } from '$core/planning/job/choice';
 import { weighPlan } from '$core/job-plan/make-plan';
 import { whatIfs, type Questions } from '$core/job-plan/what-ifs';
 import { timesOf } from '$core/job-plan/made-plan';
@@ -94,6 +96,38 @@ async function risk(
   });
 }
 
+/** Looks for better lots and turning than those that are planned. */
+async function settle(id: number, asked: Given, times: number, live: () => boolean): Promise<void> {
+  const { inputs, at, plan } = asked;
+  const open = choiceSchema.parse({ ...inputs.choice, open: { lots: true, pattern: true } });
+  const free = { ...inputs, choice: open };
+  const steps = settlingSteps(free, times);
+  const looking = settling(free, at, times);
+  let step = looking.next();
+  let best: Settled = step.value;
+  for (let k = 0; !step.done; k++) {
+    best = step.value;
+    post({ id, share: Math.min(1, k / steps) });
+    await breathe();
+    if (!live()) break;
+    step = looking.next();
+  }
+  if (step.done) best = step.value;
+  const then = best.outcome && weigh(withChoice(inputs, best.choice), at);
+  const now = outcomeOf(plan);
+  if (!then || !now) {
+    post({ id, done: null });
+    return;
+  }
+  const { division, lotSize, pattern, patterns } = best.choice;
+  const lots = withChoice(inputs, best.choice).lots.length;
+  const gain = Math.round((now.back - then.back) / MINUTE);
+  post({
+    id,
+    done: { division, lotSize, pattern, patterns, lots, back: then.back, gain, whole: step.done === true },
+  });
+}
+
 function trades(id: number, { inputs, at, plan }: Given): void {
   post({ id, done: tradesOf(inputs, at, EFFORTS.followed, HORIZON, plan ? timesOf(plan) : undefined) });
 }
@@ -128,6 +162,7 @@ onmessage = ({ data }: MessageEvent<Question>): void => {
       post({ id, failed: error instanceof Error ? error.message : String(error) });
     if (data.do === 'trades') trades(id, given);
     else if (data.do === 'what-ifs') weighAll(id, given, live).catch(fail);
+    else if (data.do === 'settle') settle(id, given, data.times, live).catch(fail);
     else if (data.do === 'risk') risk(id, given, data.runs, live).catch(fail);
     else tryPin(id, given, data.operation, data.at);
   } catch (error) {

@@ -1,4 +1,6 @@
 /** What a page and its planning worker say to each other. */
+import type { Pattern } from '$core/coating/pattern';
+import type { Division } from '$core/planning/job/lots';
 import type { Trade } from '$core/job-plan/trades';
 import type { WidestBound } from '$core/job-plan/divisions';
 import type { Risk } from '$core/planning/risk/risk';
@@ -8,6 +10,7 @@ export type Question = { id: number } & (
   | { do: 'load'; text: string }
   | { do: 'what-ifs' }
   | { do: 'trades' }
+  | { do: 'settle'; times: number }
   | { do: 'risk'; runs: number }
   | { do: 'pin'; operation: string; at: number }
   | { do: 'stop' }
@@ -23,6 +26,22 @@ export interface Weighed {
   gain: number | null;
   /** minutes of hands more than as planned */
   minutes: number;
+}
+
+/** The best way to divide and turn the pieces that was found. */
+export interface SettledFound {
+  division: Division;
+  lotSize: number;
+  pattern: Pattern;
+  /** by colour zone */
+  patterns: Readonly<Record<string, Pattern>>;
+  lots: number;
+  /** hand-back, ms since 1970 */
+  back: number;
+  /** minutes sooner than the plan that is kept; negative: later */
+  gain: number;
+  /** every way was looked at: nobody stopped it */
+  whole: boolean;
 }
 
 export interface WhatIfsFound {
@@ -52,4 +71,4 @@ export interface Tried {
 export type Answer =
   | { id: number; share: number }
   | { id: number; failed: string }
-  | { id: number; done: WhatIfsFound | Trade[] | RiskFound | Tried | null };
+  | { id: number; done: WhatIfsFound | SettledFound | Trade[] | RiskFound | Tried | null };

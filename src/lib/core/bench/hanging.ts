@@ -1,4 +1,5 @@
 /** Hanging: the order of the openings, what each piece gets, and what is not home, not fitted or left over. */
+import { siteLeft } from './guard/site';
 import { hingeNames, hingesOf } from '../kitchen/condition';
 import type { Band, Form } from '../kitchen/kitchen';
 import type { Fitting } from './state/fittings';
@@ -135,7 +136,7 @@ export function hangAccount(bench: Bench, now: number): HangAccount {
       later: later.map(({ p }) => p.id),
       from: later.length ? Math.max(...later.map(({ from }) => from)) : null,
     },
-    siteLeft: pack.site.filter((s) => (state.site.get(s.key)?.end ?? null) === null).length,
+    siteLeft: siteLeft({ state, site: pack.site }).length,
   };
 }
 

@@ -74,7 +74,7 @@ export function surveyCautions(risks: SurveyedRisks): string[] {
 
 /** What is done: a step of pieces or of the fixed work. */
 export interface Doing {
-  kind: Step['kind'] | 'close';
+  kind: Step['kind'] | 'close' | 'visit';
   prep: PrepKind | null;
   product: Product | null;
   tool: Tool | null;
@@ -151,6 +151,7 @@ export function cautionsFor(doing: Doing, house: HouseRisks, own: readonly strin
       case 'close':
         return preparing(doing, house);
       case 'hang':
+      case 'visit':
         return [LIFTING];
       case 'flip':
         return [];

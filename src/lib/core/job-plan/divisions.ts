@@ -42,7 +42,9 @@ export function divisions(inputs: PlanInputs, open: Choice['open']): Choice[] {
 
 /** A choice with its pieces divided in every other way, into lots of the same size at most. */
 export const uneven = (choice: Choice): Choice[] =>
-  DIVISIONS.filter((division) => division !== choice.division).map((division) => changed(choice, { division }));
+  DIVISIONS.filter((division) => division !== choice.division).map((division) =>
+    changed(choice, { division }),
+  );
 
 /** The bound of one choice's plans, ms since 1970; null where it has none or a figure that it needs is not known. */
 function boundOf(inputs: PlanInputs, at: number, days: number): number | null {

@@ -14,7 +14,7 @@ import { waitsOf } from '../coating/waits';
 import { dayToMs } from '../units/clock-time';
 import type { PlanInputs } from './inputs';
 import { rackSlotsOf, usedElsewhere } from './neighbours';
-import { waysOf } from './ways';
+import { visitsOf, waysOf } from './ways';
 
 const MINUTE = 60_000;
 const DAY = 1440 * MINUTE;
@@ -33,12 +33,13 @@ export function routeNow(inputs: PlanInputs): Step[] {
   return route;
 }
 
-/** The steps in the kitchen as they are now: the fixed work, and touch-ups that are planned. @throws Error when a figure is missing */
+/** The steps in the kitchen as they are now: the fixed work, visits, and touch-ups that are planned. @throws Error when a figure is missing */
 export function siteNow(inputs: PlanInputs): SiteStep[] {
-  const { choice, job, pieces, state } = inputs;
+  const { choice, job, pieces, lots, state } = inputs;
   const route = routeNow(inputs);
-  const { site } = waysOf(choice, job, pieces);
-  return withTouchUps(site, state, { route, pieces, zone: job.zone, cureMinutes: cureOf(route) });
+  const { site, plainRoute } = waysOf(choice, job, pieces);
+  const all = [...site, ...visitsOf(choice, pieces, lots, plainRoute)];
+  return withTouchUps(all, state, { route, pieces, zone: job.zone, cureMinutes: cureOf(route) });
 }
 
 /** Without touch-ups that are planned for after a moment: they are none of a plan's that ends not much later. */

@@ -6,6 +6,7 @@
 import { ifKnown } from '../coating/missing-figure';
 import { PATTERNS } from '../coating/pattern';
 import type { Choice } from '../planning/job/choice';
+import type { Effort } from '../planning/search/effort';
 import { isBetter, type Outcome } from './better';
 import { changed, divisions, uneven } from './divisions';
 import { EFFORTS } from './efforts';
@@ -13,40 +14,105 @@ import { leavesOpen, type PlanInputs } from './inputs';
 import { withChoice } from './job-at';
 import { weighPlan } from './make-plan';
 
-/** Efforts, one after another, and how many of the best go on to the next. Our choice. */
-const ROUNDS = [
+interface Round {
+  effort: Effort;
+  /** how many of the best go on to the next */
+  left: number;
+}
+
+/** Efforts, one after another, for all ways, and for a few that differ little. Our choice. */
+const ALL: readonly Round[] = [
   { effort: EFFORTS.settle, left: 4 },
   { effort: EFFORTS.settleMore, left: 2 },
   { effort: EFFORTS.settleMost, left: 1 },
 ];
-
-/** The same for a few that differ little. */
-const FEW = [
+const FEW: readonly Round[] = [
   { effort: EFFORTS.settle, left: 2 },
   { effort: EFFORTS.settleMore, left: 1 },
 ];
+/** The same where somebody waits for more: with so much more effort, and so many more that go on. */
+const harder = (rounds: readonly Round[], times: number): readonly Round[] =>
+  rounds.map(({ effort, left }, i) => ({
+    effort: {
+      ...effort,
+      steps: effort.steps * times,
+      ...(effort.learning === undefined ? {} : { learning: effort.learning * times }),
+    },
+    left: i === rounds.length - 1 ? 1 : left * times,
+  }));
 
-/** The best of several choices; null where no plan is found for any. */
-function race(
+/** What is best so far. */
+export interface Settled {
+  choice: Choice;
+  /** null where no plan is found for it */
+  outcome: Outcome | null;
+}
+
+/** The best of several choices, after each that is planned; nothing where no plan is found for any. */
+function* race(
   inputs: PlanInputs,
   choices: readonly Choice[],
   at: number,
-  rounds: readonly (typeof ROUNDS)[number][] = ROUNDS,
-): Choice | null {
+  rounds: readonly Round[],
+): Generator<void, Settled | null> {
   const same = new Map(choices.map((c) => [JSON.stringify(c), c]));
-  let left = [...same.values()];
+  let left: Settled[] = [...same.values()].map((choice) => ({ choice, outcome: null }));
   for (const round of rounds) {
-    const weighed = left.flatMap((choice): { choice: Choice; outcome: Outcome }[] => {
+    const weighed: Settled[] = [];
+    for (const { choice } of left) {
       // No plan is found, or a figure that a pattern would need is not known.
       const outcome = ifKnown(() => weighPlan(withChoice(inputs, choice), at, round.effort));
-      return outcome ? [{ choice, outcome }] : [];
-    });
+      if (outcome) weighed.push({ choice, outcome });
+      yield;
+    }
     weighed.sort((a, b) => (isBetter(a.outcome, b.outcome) ? -1 : isBetter(b.outcome, a.outcome) ? 1 : 0));
-    left = weighed.slice(0, round.left).map((w) => w.choice);
+    left = weighed.slice(0, round.left);
     if (left.length < 2) break;
   }
   return left[0] ?? null;
 }
+
+/**
+ * Looks for the best way, step by step.
+ * @param at ms since 1970
+ * @param times how hard: 1 for what is waited for
+ * @returns yields the best so far, one plan after another; in the end the best
+ * @throws Error when a figure that the choice itself needs is missing
+ */
+export function* settling(inputs: PlanInputs, at: number, times = 1): Generator<Settled, Settled> {
+  const { choice, pieces, zones } = inputs;
+  let best: Settled = { choice, outcome: null };
+  if (!leavesOpen(inputs)) return best;
+  const among = function* (ways: readonly Choice[], rounds: readonly Round[]): Generator<Settled> {
+    const looking = race(inputs, ways, at, times === 1 ? rounds : harder(rounds, times));
+    let step = looking.next();
+    for (; !step.done; step = looking.next()) yield best;
+    best = step.value ?? best;
+  };
+  yield* among(divisions(inputs, choice.open), ALL);
+  // Then unevenly: by walls, by size, or with a small lot at either end.
+  if (choice.open.lots) yield* among([best.choice, ...uneven(best.choice)], FEW);
+  // Then colour by colour: what suits a large lot of uppers need not suit an island.
+  const used = zones.filter((z) => pieces.some((p) => p.zoneId === z.id));
+  if (choice.open.pattern && used.length > 1)
+    for (const { id } of used) {
+      const { patterns } = best.choice;
+      const turned = PATTERNS.map((pattern) =>
+        changed(best.choice, { patterns: { ...patterns, [id]: pattern } }),
+      );
+      yield* among([best.choice, ...turned], ALL.slice(0, 2));
+    }
+  return best;
+}
+
+/** How many plans are looked at, about: for progress. */
+export const settlingSteps = (inputs: PlanInputs, times = 1): number => {
+  const { choice, pieces, zones } = inputs;
+  const first = divisions(inputs, choice.open).length + 6 * times;
+  const colours = zones.filter((z) => pieces.some((p) => p.zoneId === z.id)).length;
+  const apart = choice.open.pattern && colours > 1 ? colours * (PATTERNS.length + 1 + 4 * times) : 0;
+  return first + (choice.open.lots ? 5 + 2 * times : 0) + apart;
+};
 
 /**
  * @param at ms since 1970
@@ -54,18 +120,8 @@ function race(
  * @throws Error when a figure that the choice itself needs is missing
  */
 export function settleChoice(inputs: PlanInputs, at: number): Choice {
-  const { choice, pieces, zones } = inputs;
-  if (!leavesOpen(inputs)) return choice;
-  let best = race(inputs, divisions(inputs, choice.open), at) ?? choice;
-  // Then unevenly: by walls, by size, or with a small lot at either end.
-  if (choice.open.lots) best = race(inputs, [best, ...uneven(best)], at, FEW) ?? best;
-  // Then colour by colour: what suits a large lot of uppers need not suit an island.
-  const used = zones.filter((z) => pieces.some((p) => p.zoneId === z.id));
-  if (choice.open.pattern && used.length > 1)
-    for (const { id } of used) {
-      const { patterns } = best;
-      const turned = PATTERNS.map((pattern) => changed(best, { patterns: { ...patterns, [id]: pattern } }));
-      best = race(inputs, [best, ...turned], at, ROUNDS.slice(0, 2)) ?? best;
-    }
-  return best;
+  const looking = settling(inputs, at);
+  let step = looking.next();
+  while (!step.done) step = looking.next();
+  return step.value.choice;
 }

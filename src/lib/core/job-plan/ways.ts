@@ -12,8 +12,10 @@ import type { FixedMaterials } from '../kitchen/fixed-material';
 import type { Form } from '../kitchen/kitchen';
 import type { Choice } from '../planning/job/choice';
 import { finishFor, fixedParts } from '../planning/job/finishes';
+import type { Lot } from '../planning/job/lots';
 import { fixedOf } from '../takeoff/fixed-zones';
 import { siteRoute, type SiteStep } from '../takeoff/site-route';
+import { visitSteps, type VisitStep } from '../takeoff/visits';
 import { keepLast } from '../units/keep-last';
 import type { LengthUnit } from '../units/length';
 
@@ -29,6 +31,7 @@ export const OF_THE_SURVEY = [
   'fresh',
   'profile',
   'box',
+  'hinges',
 ] as const satisfies readonly (keyof Condition)[];
 
 /** What a plan knows of a piece. */
@@ -130,8 +133,23 @@ export const surveyKey = ({ id, zoneId, wall, cabinet, form, condition }: Planne
   wall,
   cabinet,
   form,
-  ...OF_THE_SURVEY.map((field) => condition[field]),
+  ...OF_THE_SURVEY.map((field) => (field === 'hinges' ? JSON.stringify(condition.hinges) : condition[field])),
 ];
+
+/** What is done in the house beside coating, where that is planned. */
+export const visitsOf = (
+  choice: Choice,
+  pieces: readonly PlannedPiece[],
+  lots: readonly Lot[],
+  route: readonly Step[],
+): VisitStep[] =>
+  choice.visits
+    ? visitSteps({
+        ...{ lots, pieces, route },
+        carried: choice.place !== 'house',
+        travelMinutes: choice.rules.travelMinutes,
+      })
+    : [];
 
 /** @throws Error when a figure is missing */
 export function waysOf(choice: Choice, kitchen: Surveyed, pieces: readonly PlannedPiece[]): Ways {

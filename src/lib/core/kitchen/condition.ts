@@ -79,7 +79,7 @@ export const USUAL_CONDITION: Condition = conditionSchema.parse({});
  * The hinges of a piece: those noted, else the usual number for its height.
  * Two up to 1 m, three to 1.6 m, four to 2 m, then five: common practice, no source.
  */
-export function hingesOf(piece: { form: Form; h: number }, condition: Condition): Hinges {
+export function hingesOf(piece: { form: Form; h: number }, condition: Pick<Condition, 'hinges'>): Hinges {
   if (!canHinge(piece.form)) return { count: 0, kind: 'cup', bagged: false };
   if (condition.hinges) return condition.hinges;
   const count = piece.h <= 1000 ? 2 : piece.h <= 1600 ? 3 : piece.h <= 2000 ? 4 : 5;

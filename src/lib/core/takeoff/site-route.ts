@@ -12,6 +12,7 @@ import { TOOL_FACTS, type Tool } from '../coating/tool';
 import type { FixedMaterial } from '../kitchen/fixed-material';
 import { FIXED_WORDS } from '../kitchen/fixed-work';
 import type { FixedArea } from './fixed-zones';
+import type { Visit } from './visits';
 
 /** Lot under which fixed work stands in a plan. */
 export const SITE = 'site';
@@ -28,7 +29,7 @@ export const isTouchUp = (step: string): boolean => step.startsWith(TOUCH_UP);
 
 export interface SiteStep {
   key: string;
-  kind: 'prep' | 'sand' | 'coat' | 'rub' | 'close';
+  kind: 'prep' | 'sand' | 'coat' | 'rub' | 'close' | 'visit';
   prep: PrepKind | null;
   act: string;
   how: string;
@@ -46,6 +47,8 @@ export interface SiteStep {
   after: Requirement[];
   /** the touch-up that it is of, where it is no fixed work */
   touchUp?: string;
+  /** what of a visit it is, where it is one */
+  visit?: Visit;
   /** ms since 1970 before which it does not begin */
   notBefore?: number;
 }

@@ -269,6 +269,7 @@ async function planOrchardRow(db: Db, job: string): Promise<void> {
       houseWeek: USUAL_HOUSE_WEEK,
       rules: { awayDays: ['2026-03-17'], travelMinutes: 15 },
       fixed: true,
+      visits: true,
       shared: true,
       open: { lots: true, pattern: false },
       promised: '2026-04-03',

@@ -34,6 +34,8 @@
   <FactForm kind="site.finished" fields={{ work: step.work.id }}>
     {#snippet children(sending)}<Button type="submit" disabled={sending}>Done</Button>{/snippet}
   </FactForm>
+{:else if step.elsewhere}
+  <a href={step.elsewhere.href}>Record it under {step.elsewhere.words}</a>
 {:else if step.from <= now}
   {#if step.toLoad}
     <FactForm

@@ -1,6 +1,8 @@
 /** What forbids starting a step of the fixed work: the same as on pieces, as far as it stays on the wall. */
 import type { SiteStep } from '../../takeoff/site-route';
+import { isVisit, type VisitStep } from '../../takeoff/visits';
 import { siteProgress } from '../view/site';
+import { RECORDED_ELSEWHERE, visitFirst } from '../view/visits';
 import type { Context } from './context';
 import { sayFindings } from './findings';
 import { stoodLong } from '../../coating/long-stand';
@@ -11,9 +13,9 @@ import { refuse, refusalsOf, type Refusal } from './refusal';
 /** Where the fixed work is. */
 const HOUSE = 'house';
 
-/** Steps of the fixed work that are not done: touch-ups are not of it. */
-export const siteLeft = ({ state, site = [] }: Context): SiteStep[] =>
-  site.filter((s) => !s.touchUp && (state.site.get(s.key)?.end ?? null) === null);
+/** Steps of the fixed work that are not done: touch-ups and visits are not of it. */
+export const siteLeft = ({ state, site = [] }: Pick<Context, 'state' | 'site'>): SiteStep[] =>
+  site.filter((s) => !s.touchUp && !s.visit && (state.site.get(s.key)?.end ?? null) === null);
 
 /** Failed tests of the kitchen before its first coat; lead before anything is sanded or scraped. */
 function judgeFindings(ctx: Context, step: SiteStep): Refusal | null {
@@ -60,6 +62,28 @@ export function siteSandableFrom(
   );
 }
 
+/** Judges starting a visit. @param from when the films on its pieces allow it, ms since 1970 */
+function judgeVisit(
+  { state, site = [], sayTime }: Context,
+  step: VisitStep,
+  from: number,
+  at: number,
+): Refusal[] {
+  const elsewhere = RECORDED_ELSEWHERE[step.visit.kind];
+  const first = visitFirst(state, site, step);
+  return refusalsOf(
+    elsewhere !== undefined &&
+      refuse(
+        'no-such-step',
+        `“${step.act}” is recorded under ${elsewhere.words}, and counts from there.`,
+        false,
+      ),
+    first !== null && refuse('skipped-step', `Before “${step.act}” comes: ${first}.`),
+    from > at &&
+      refuse('too-early', `Wait until ${sayTime(from)}: a film is not ready for “${step.act}”.`, true, from),
+  );
+}
+
 /** Judges starting a step of the fixed work. */
 export function judgeSite(ctx: Context, key: string, at: number): Refusal[] {
   const { state, site = [], waits, siteWaits = waits } = ctx;
@@ -68,6 +92,7 @@ export function judgeSite(ctx: Context, key: string, at: number): Refusal[] {
   const { step } = own;
   if (own.state !== 'pending')
     return [refuse('done-already', `“${step.act}” is recorded on site already.`, false)];
+  if (isVisit(step)) return judgeVisit(ctx, step, own.from, at);
   const missing = step.after.find((r) => (state.site.get(r.step)?.end ?? null) === null);
   const whose = step.touchUp ? 'The piece' : 'The fixed work';
   const first = missing && (site.find((s) => s.key === missing.step)?.act ?? missing.step);

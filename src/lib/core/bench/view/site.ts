@@ -1,8 +1,10 @@
 /** Fixed work: how far it is, and what may be done to it now. */
 import type { Waits } from '$core/coating/waits';
 import type { SiteProgress } from '$core/planning/job/job-to-plan';
+import { isVisit } from '$core/takeoff/visits';
 import type { SiteStep } from '$core/takeoff/site-route';
 import type { JobState } from '../state/state';
+import { visitFirst, visitFrom, visitLeft, visitNow } from './visits';
 
 const MINUTE = 60_000;
 
@@ -29,6 +31,15 @@ function siteWindow(state: JobState, step: SiteStep, waits: Waits): { from: numb
 export function siteProgress(state: JobState, steps: readonly SiteStep[], waits: Waits): SiteProgress[] {
   return steps.map((step) => {
     const work = state.site.get(step.key);
+    if (isVisit(step) && (work?.end ?? null) === null && visitLeft(state, step).length === 0)
+      return { step, from: 0, to: null, state: 'done' };
+    if (isVisit(step) && !work)
+      return {
+        step: visitNow(state, step),
+        from: visitFrom(state, step.visit, waits),
+        to: null,
+        state: 'pending',
+      };
     const { from, to } = siteWindow(state, step, waits);
     return {
       step,
@@ -41,6 +52,8 @@ export function siteProgress(state: JobState, steps: readonly SiteStep[], waits:
 
 /** Steps that can be done next: all before them is done. */
 export const siteNext = (state: JobState, steps: readonly SiteStep[]): SiteStep[] =>
-  steps.filter(
-    (s) => !state.site.has(s.key) && s.after.every((r) => (state.site.get(r.step)?.end ?? null) !== null),
+  steps.filter((s) =>
+    isVisit(s)
+      ? !state.site.has(s.key) && visitLeft(state, s).length > 0 && visitFirst(state, steps, s) === null
+      : !state.site.has(s.key) && s.after.every((r) => (state.site.get(r.step)?.end ?? null) !== null),
   );

@@ -34,6 +34,7 @@ import { rackMap } from '../state/piece-places';
 import { openFlaws } from '../rework';
 import { sayFact } from './say-fact';
 import { siteNext, siteProgress } from './site';
+import { RECORDED_ELSEWHERE } from './visits';
 
 export type MarkedPiece = BenchPiece & { mark: Mark; hex: string; colour: string; unsafe: boolean };
 
@@ -271,6 +272,10 @@ export function benchView(bench: Bench, now: number, recent = 10) {
         pieces: w.pieces.flatMap((id) => marked.get(id) ?? []),
       }));
   };
+  const elsewhere = (step: SiteStep): { href: string; words: string } | null => {
+    const at = step.visit && RECORDED_ELSEWHERE[step.visit.kind];
+    return at ? { href: `/jobs/${pack.job.id}/${at.page}`, words: at.words } : null;
+  };
   const site = () => {
     const next = new Set(siteNext(state, bench.site).map((s) => s.key));
     return siteProgress(state, bench.site, bench.siteWaits).flatMap(({ step, from, to, state: how }) =>
@@ -280,6 +285,8 @@ export function benchView(bench: Bench, now: number, recent = 10) {
             {
               key: step.key,
               touchUp: step.touchUp ?? null,
+              /** where it is recorded, where that is not here */
+              elsewhere: elsewhere(step),
               act: step.act,
               how: step.how,
               colour: pack.zones.length > 1 ? (pack.zones.find((z) => z.id === step.zone)?.colour ?? '') : '',
@@ -325,7 +332,7 @@ export function benchView(bench: Bench, now: number, recent = 10) {
           doubt: f.doubt ?? 0,
         })),
     site,
-    siteLeft: () => bench.site.filter((s) => (state.site.get(s.key)?.end ?? null) === null).length,
+    siteLeft: () => siteProgress(state, bench.site, bench.siteWaits).filter((s) => s.state !== 'done').length,
     siteSteps: () => bench.site.length,
     chosen: () => pack.system !== null,
     toInspect: () => toInspect(common.marked),

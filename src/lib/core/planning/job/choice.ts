@@ -70,6 +70,8 @@ export const choiceSchema = z
     rules: rulesSchema.default(NO_RULES),
     /** fixed work is planned with the pieces */
     fixed: z.boolean().default(false),
+    /** taking down, carrying, handles and the final walk are planned too */
+    visits: z.boolean().default(false),
     /** tent, shop and rack are the company's: other jobs' work in them is kept clear of */
     shared: z.boolean().default(false),
     /** what the planner may choose: how pieces are divided, and how they are turned */

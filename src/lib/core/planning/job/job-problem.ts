@@ -12,6 +12,7 @@ import { helperId } from './operation-id';
 import { addPeople, addRackOfOthers } from './other-jobs';
 import { draftProblem, type ProblemDraft } from './problem-draft';
 import { addSite } from './site-operations';
+import { addVisits, linkVisits } from './visit-operations';
 
 export interface JobProblem {
   problem: Problem;
@@ -39,7 +40,9 @@ function beginOn(draft: ProblemDraft, firstDay: number): void {
 export function buildProblem(job: JobToPlan): JobProblem | null {
   const draft = draftProblem(job);
   const { beforeHanging, touchUps } = addSite(draft, job.site ?? []);
-  addLots(draft, job, beforeHanging);
+  const visits = addVisits(draft, job.site ?? []);
+  const lots = addLots(draft, job, beforeHanging, (lot) => visits.of('down', lot));
+  linkVisits(draft, visits, lots, beforeHanging);
   if (draft.problem.finish.length === 0)
     draft.problem.finish.push(...touchUps.map((operation) => ({ operation, tail: 0 })));
   if (draft.problem.finish.length === 0) return null;

@@ -7,6 +7,7 @@ import type { JobToPlan, LotProgress, StepProgress } from './job-to-plan';
 import { helperId, operationId } from './operation-id';
 import { AIR_SLOTS, type ProblemDraft } from './problem-draft';
 import { COATING, KITCHEN } from './stations';
+import type { LotOperations } from './visit-operations';
 
 const skillOf = (step: Step): string =>
   step.kind === 'coat' ? 'coat' : step.kind === 'hang' ? 'hang' : 'prep';
@@ -93,9 +94,20 @@ function addFronts(
   if (pieces > down && first) problem.fronts?.push({ down: first, home, pieces: pieces - down });
 }
 
-/** Puts the lots into a draft. @param siteEnds fixed work that must be done before anything is hung */
-export function addLots(draft: ProblemDraft, job: JobToPlan, siteEnds: readonly string[]): void {
+/**
+ * Puts the lots into a draft.
+ * @param siteEnds fixed work that must be done before anything is hung
+ * @param downOf the operation of taking a lot down, where it is planned
+ * @returns what is still to be done of each lot
+ */
+export function addLots(
+  draft: ProblemDraft,
+  job: JobToPlan,
+  siteEnds: readonly string[],
+  downOf: (lot: string) => string | undefined = () => undefined,
+): Map<string, LotOperations> {
   const { problem } = draft;
+  const all = new Map<string, LotOperations>();
   let stationTaken = false;
   for (const lot of job.lots) {
     const byStep = new Map(lot.steps.map((s) => [s.key, s]));
@@ -120,10 +132,12 @@ export function addLots(draft: ProblemDraft, job: JobToPlan, siteEnds: readonly 
         ids.push(addPending(draft, job, lot.id, step, progress, { steps: present, siteEnds }));
       if (ids.length) present.set(step.key, ids);
     }
+    all.set(lot.id, present);
     const hang = present.get('hang')?.[0];
     if (!hang) continue;
     problem.finish.push({ operation: hang, tail: 0 });
-    if (job.fronts !== false) addFronts(draft, lot, present.values().next().value?.[0], hang);
+    if (job.fronts !== false)
+      addFronts(draft, lot, downOf(lot.id) ?? present.values().next().value?.[0], hang);
     const firstCoat = job.route.find((s) => s.kind === 'coat' && present.get(s.key)?.length);
     const onRack = lot.racked
       ? draft.helper(helperId(lot.id, 'rack', 'now'), lot.id, 1)
@@ -131,4 +145,5 @@ export function addLots(draft: ProblemDraft, job: JobToPlan, siteEnds: readonly 
     if (onRack && slotsOf(lot))
       problem.holds.push({ rack: 'rack', slots: slotsOf(lot), from: onRack, to: hang, tail: null });
   }
+  return all;
 }

@@ -19,7 +19,7 @@ export function addSite(
   const added = new Map<string, string>();
   for (const { step, state, from, to } of site) {
     const id = operationId(SITE, step.key);
-    if (state === 'done') continue;
+    if (state === 'done' || step.visit) continue;
     if (state !== 'pending') {
       added.set(step.key, draft.running(helperId(id, 'running'), SITE, state, step.minutes, null));
       continue;

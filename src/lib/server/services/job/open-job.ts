@@ -8,7 +8,7 @@ import { knownPieces, severalColours } from '$core/bench/view/bench-job';
 import { withRework } from '$core/bench/rework';
 import { cureOf, withTouchUps } from '$core/bench/touch-up-steps';
 import type { Step } from '$core/coating/route';
-import { waysOf, type Ways } from '$core/job-plan/ways';
+import { visitsOf, waysOf, type Ways } from '$core/job-plan/ways';
 import type { System } from '$core/coating/system';
 import type { Waits } from '$core/coating/waits';
 import type { SiteStep } from '$core/takeoff/site-route';
@@ -44,7 +44,7 @@ export interface OpenJob {
   /** the system's route, and with what open flaws ask for; empty before a system is chosen */
   plainRoute: Step[];
   route: Step[];
-  /** steps of the fixed work, empty where it is not planned, and with those of touch-ups that are planned */
+  /** steps in the kitchen: the fixed work and visits, where they are planned, and with touch-ups that are planned */
   plainSite: SiteStep[];
   site: SiteStep[];
   /** all that stays on the wall, planned or not */
@@ -181,7 +181,8 @@ export function openJob(db: Db, id: string): OpenJob {
   const zones = listZones(db, id);
   const lots = listLots(db, id);
   const cureMinutes = cureOf(route);
-  const site = withTouchUps(ways.site, state, { route, pieces, zone: job.zone, cureMinutes });
+  const plainSite = choice ? [...ways.site, ...visitsOf(choice, pieces, lots, plainRoute)] : ways.site;
+  const site = withTouchUps(plainSite, state, { route, pieces, zone: job.zone, cureMinutes });
   const context: Context = {
     state,
     route,
@@ -214,7 +215,7 @@ export function openJob(db: Db, id: string): OpenJob {
     system,
     plainRoute,
     route,
-    plainSite: ways.site,
+    plainSite,
     site,
     fixed,
     waits,

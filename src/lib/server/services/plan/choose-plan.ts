@@ -101,6 +101,46 @@ export async function choosePlan(db: Db, job: string, input: unknown, clock: () 
 }
 
 /**
+ * Divides and turns the pieces as was found to be better; all else that is chosen stays.
+ * @param form division, lotSize, pattern, and patterns by colour as JSON
+ * @param clock ms since 1970
+ * @throws Refused 422 for what cannot be, 409 where nothing is chosen yet or work has begun
+ */
+export async function chooseDivision(
+  db: Db,
+  job: string,
+  form: FormData,
+  clock: () => number,
+): Promise<void> {
+  const basis = basisOf(db, job, clock());
+  if (!basis) throw new Refused(409, 'Choose a system first.');
+  if (basis.inputs.state.works.size > 0) throw new Refused(409, 'Work has begun: the lots stay as they are.');
+  const text = (name: string): string => String(form.get(name) ?? '');
+  const input = {
+    ...basis.inputs.choice,
+    division: text('division'),
+    lotSize: Number(text('lotSize') || NaN),
+    pattern: text('pattern'),
+    patterns: readJson(text('patterns') || '{}'),
+    open: { lots: false, pattern: false },
+  };
+  await choosePlan(db, job, input, clock);
+}
+
+/** @throws Refused 422 where it is none */
+function readJson(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new Refused(
+      422,
+      'How each colour is turned could not be read. Look for better lots again.',
+      'patterns',
+    );
+  }
+}
+
+/**
  * Plans a job so that it may be handed back some days later than it could, where its fronts are away for less then. All else that is
  * chosen stays, and so do the lots: what is planned is what was shown.
  * @param clock ms since 1970

@@ -38,6 +38,7 @@ export function formDefaults(db: Db, file: OpenJob, now: number): Omit<Choice, '
     houseWeek: USUAL_HOUSE_WEEK,
     rules: NO_RULES,
     fixed: true,
+    visits: true,
     shared: true,
     open: { lots: false, pattern: false },
     promised: null,
@@ -146,6 +147,7 @@ export function choiceFromForm(db: Db, file: OpenJob, form: FormData, now: numbe
       ? {
           rules: rulesFrom(form),
           fixed: form.get('fixed') === 'yes',
+          visits: form.get('visits') === 'yes',
           shared: form.get('shared') === 'yes',
           open: { lots: form.get('openLots') === 'yes', pattern: form.get('openPattern') === 'yes' },
           promised: text('promised', '').trim() || null,
@@ -154,6 +156,7 @@ export function choiceFromForm(db: Db, file: OpenJob, form: FormData, now: numbe
       : {
           rules: base.rules,
           fixed: base.fixed,
+          visits: base.visits,
           shared: base.shared,
           open: base.open,
           promised: base.promised,

@@ -1,6 +1,6 @@
 /** A proposed system as a choice for a job, or for what of it is finished otherwise; and what it would come to here. */
 import type { ComesTo } from '$core/job-plan/comes-to';
-import { waysOf } from '$core/job-plan/ways';
+import { visitsOf, waysOf } from '$core/job-plan/ways';
 import type { Proposal } from '$core/coating/proposal';
 import { choiceSchema, FINISHED_APART, type Choice } from '$core/planning/job/choice';
 import { finishGroups } from '$core/planning/job/finishes';
@@ -86,7 +86,7 @@ export async function comesToHere(db: Db, file: OpenJob, choice: Choice, now: nu
   const hours = hoursBySteps(
     plainRoute,
     lots.map((l) => l.pieces),
-    fixed,
+    [...fixed, ...visitsOf(choice, file.pieces, lots, plainRoute)],
   );
   const minutes = hours.reduce((sum, h) => sum + h.minutes, 0);
   const costs = readSetting(db, 'costs');

@@ -1,6 +1,6 @@
 /** What a choice comes to: hours, litres, money and the hand-back; and what the other schools would come to. */
 import { withChoice } from '$core/job-plan/job-at';
-import { waysOf } from '$core/job-plan/ways';
+import { visitsOf, waysOf } from '$core/job-plan/ways';
 import { choiceSchema, type Choice } from '$core/planning/job/choice';
 import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
 import { SCHOOLS, USUAL_SCHOOLS } from '$core/coating/schools';
@@ -42,7 +42,7 @@ function work(file: OpenJob, choice: Choice): { minutes: number; ml: number } {
   const hours = hoursBySteps(
     route,
     file.lots.map((l) => l.pieces),
-    fixed,
+    [...fixed, ...visitsOf(choice, file.pieces, file.lots, route)],
   );
   return {
     minutes: hours.reduce((sum, h) => sum + h.minutes, 0),

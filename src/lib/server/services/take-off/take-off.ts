@@ -10,6 +10,7 @@ import { listCans } from '../../store/cans';
 import type { StoredPlan } from '../../store/plans';
 import { readSetting } from '../../store/settings';
 import { fixedOf } from '$core/takeoff/fixed-zones';
+import { isVisit } from '$core/takeoff/visits';
 import type { OpenJob } from '../job/open-job';
 
 export interface TakeOffLine extends ZoneNeed {
@@ -87,7 +88,7 @@ export function takeOff(db: Db, file: OpenJob, plan: StoredPlan | null): TakeOff
   const hours = hoursBySteps(
     file.route,
     file.lots.map((l) => l.pieces),
-    file.fixed,
+    [...file.fixed, ...file.plainSite.filter(isVisit)],
   );
   const minutes = hours.reduce((sum, h) => sum + h.minutes, 0);
   const kinds = [...new Set(work.map((w) => w.kind))];

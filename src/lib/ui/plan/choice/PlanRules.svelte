@@ -12,7 +12,7 @@
   import type { Choice as PlanChoice } from '$core/planning/job/choice';
   import TimeSpan from './TimeSpan.svelte';
 
-  type Asked = Pick<PlanChoice, 'rules' | 'fixed' | 'shared' | 'open' | 'promised' | 'priority'>;
+  type Asked = Pick<PlanChoice, 'rules' | 'fixed' | 'visits' | 'shared' | 'open' | 'promised' | 'priority'>;
   let { form }: { form: Asked } = $props();
   const quiet = $derived([...form.rules.quiet, ['', ''] as [string, string]]);
 </script>
@@ -20,6 +20,8 @@
 <Hidden name="rules" value="yes" />
 <Group legend="Planned too">
   <Tick name="fixed" value="yes" checked={form.fixed}>the fixed work in the kitchen</Tick>
+  <Tick name="visits" value="yes" checked={form.visits}>taking down, carrying, handles and the last walk</Tick
+  >
   <Tick name="shared" value="yes" checked={form.shared}>
     people, place and rack are shared with other jobs</Tick
   >

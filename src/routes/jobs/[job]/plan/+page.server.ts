@@ -1,7 +1,7 @@
 import { acceptMoves, keepTimes, pin, unpin } from '$server/services/plan/pins';
 import { feedFor } from '$server/services/across/calendars';
 import { planPage } from '$server/services/plan/plan-page';
-import { chooseLater, choosePlan } from '$server/services/plan/choose-plan';
+import { chooseDivision, chooseLater, choosePlan } from '$server/services/plan/choose-plan';
 import { choiceFromForm } from '$server/services/plan/plan-form';
 import { weigh } from '$server/services/plan/weigh';
 import { answer } from '$server/answer';
@@ -60,6 +60,17 @@ export const actions: Actions = {
       await chooseLater(locals.db, params.job, Number(form.get('days') ?? NaN), locals.now);
       locals.forget();
       return { chosenLater: true };
+    });
+  },
+  divide: async ({ request, locals, params }) => {
+    const form = await request.formData();
+    return answer(async () => {
+      const before = locals.open(params.job);
+      const was = weigh(locals.db, before.file, before.plan);
+      await chooseDivision(locals.db, params.job, form, locals.now);
+      locals.forget();
+      const { file, plan } = locals.open(params.job);
+      return { planned: true, was, is: weigh(locals.db, file, plan) };
     });
   },
   choose: async ({ request, locals, params }) => {

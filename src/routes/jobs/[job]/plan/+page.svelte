@@ -18,6 +18,7 @@
   import TakeAlong from '$ui/plan/TakeAlong.svelte';
   import { openPlanner, type Planner } from '$ui/plan/planner';
   import FrontsAway from '$ui/plan/FrontsAway.svelte';
+  import LotsAndTurning from '$ui/plan/LotsAndTurning.svelte';
   import PlanAsk from '$ui/plan/PlanAsk.svelte';
   import TimeBoard from '$ui/plan/board/TimeBoard.svelte';
 
@@ -134,6 +135,9 @@
               promised={data.promised}
               zone={data.zone}
             />
+          {/if}
+          {#if !data.begun}
+            <LotsAndTurning {planner} zones={data.turns} zone={data.zone} />
           {/if}
           <PlanAsk {planner} zone={data.zone} promised={data.promised} {say} bind:sure />
         </div>

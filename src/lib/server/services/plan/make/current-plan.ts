@@ -1,4 +1,6 @@
 /** The plan of a job as it is stored, and whether it still holds. Reading makes no plan: `make-plan.ts` does. */
+import { visitLeft } from '$core/bench/view/visits';
+import { isVisit } from '$core/takeoff/visits';
 import { pieceState } from '$core/bench/state/state';
 import type { PlanInputs } from '$core/job-plan/inputs';
 import { unweighed } from '$core/job-plan/to-mend';
@@ -31,10 +33,12 @@ function isOverdue(plan: StoredPlan, now: number): boolean {
   );
 }
 
-/** Whether anything that is in a lot is not home yet, or a touch-up is planned. */
+/** Whether anything that is in a lot is not home yet, a visit is left, or a touch-up is planned. */
 const isOpen = ({ lots, state, site }: Pick<OpenJob, 'lots' | 'state' | 'site'>): boolean =>
   lots.some((lot) => lot.pieces.some((p) => pieceState(state, p).hungIn === null)) ||
-  site.some((s) => s.touchUp && !state.site.get(s.key)?.end);
+  site.some((s) =>
+    isVisit(s) ? visitLeft(state, s).length > 0 : s.touchUp !== undefined && !state.site.get(s.key)?.end,
+  );
 
 /** Why a plan does not hold for what a job is now. */
 function whyStale(db: Db, plan: StoredPlan, inputs: PlanInputs, now: number): string | null {

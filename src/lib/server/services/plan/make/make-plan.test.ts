@@ -15,7 +15,8 @@ import { recordFacts } from '$server/services/bench/record-facts';
 import { addAbsence } from '$server/services/company/absences';
 import { openJob } from '$server/services/job/open-job';
 import { saveSurvey } from '$server/services/survey/save-survey';
-import { choosePlan } from '../choose-plan';
+import { Refused } from '$server/refused';
+import { chooseDivision, choosePlan } from '../choose-plan';
 import { currentPlan } from './current-plan';
 import { basisOf, keepPlan, makeCurrentPlan } from './make-plan';
 import { openPlanned } from '../open-planned';
@@ -205,6 +206,29 @@ describe('how pieces are divided', () => {
     expect(first).toBeLessThan(Math.min(...others));
     await choosePlan(db, job, inAir({ lotSize: 4, division: 'small-last' }), clock);
     expect(openJob(db, job).lots.at(-1)?.pieces.length).toBe(first);
+  });
+  it('is taken over as it was found, and refused where it cannot be', async () => {
+    await choosePlan(db, job, inAir({ lotSize: 4, promised: '2026-05-01' }), clock);
+    const form = (fields: Record<string, string>): FormData => {
+      const data = new FormData();
+      for (const [name, value] of Object.entries(fields)) data.set(name, value);
+      return data;
+    };
+    const found = { division: 'walls', lotSize: '3', pattern: 'hung', patterns: '{}' };
+    await chooseDivision(db, job, form(found), clock);
+    const { choice, lots } = openJob(db, job);
+    expect(choice).toMatchObject({ division: 'walls', lotSize: 3, pattern: 'hung', promised: '2026-05-01' });
+    expect(Math.max(...lots.map((l) => l.pieces.length))).toBeLessThanOrEqual(3);
+    const wrong = [
+      { lotSize: '0' },
+      { lotSize: '' },
+      { division: 'odd' },
+      { pattern: 'none' },
+      { patterns: '{' },
+    ];
+    for (const change of wrong)
+      await expect(chooseDivision(db, job, form({ ...found, ...change }), clock)).rejects.toThrow(Refused);
+    expect(openJob(db, job).choice?.lotSize).toBe(3);
   });
 });
 

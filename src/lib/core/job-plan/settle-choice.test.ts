@@ -1,0 +1,49 @@
+import { expect, it } from 'vitest';
+import { SYSTEMS } from '$core/coating/systems/index';
+import { planInputs } from '../../../../tests/plan-inputs';
+import { divisions } from './divisions';
+import { EFFORTS } from './efforts';
+import { withChoice } from './job-at';
+import { weighPlan } from './make-plan';
+import { settleChoice, settling, settlingSteps, type Settled } from './settle-choice';
+
+const [system] = SYSTEMS;
+if (!system) throw new Error('no system');
+const AT = Date.UTC(2026, 2, 9, 6);
+const open = { lots: true, pattern: true };
+const inputs = planInputs(system, { fixed: false, rackSlots: 8, open });
+
+const all = (times: number): Settled[] => {
+  const looking = settling(inputs, AT, times);
+  const steps: Settled[] = [];
+  let step = looking.next();
+  for (; !step.done; step = looking.next()) steps.push(step.value);
+  return [...steps, step.value];
+};
+
+it('settles on a way that no even one with the same turning for all is much better than', () => {
+  const settled = settleChoice(inputs, AT);
+  const back = (choice: typeof settled): number =>
+    weighPlan(withChoice(inputs, choice), AT, EFFORTS.stored)?.back ?? Infinity;
+  const best = Math.min(...divisions(inputs, open).map(back));
+  // Within one in a hundred of the days that it takes.
+  expect(back(settled)).toBeLessThanOrEqual(best + 0.01 * (best - AT));
+});
+
+it('says how far it is and has the best so far, and looks no worse when it is let go on', () => {
+  const [once, twice] = [all(1), all(2)];
+  const estimate = settlingSteps(inputs);
+  expect(once.length).toBeGreaterThan(estimate / 2);
+  expect(once.length).toBeLessThan(2 * estimate);
+  expect(twice.length).toBeGreaterThan(once.length);
+  const last = (list: Settled[]): number => list.at(-1)?.outcome?.back ?? Infinity;
+  expect(last(twice)).toBeLessThanOrEqual(last(once));
+  expect(once.at(-1)?.choice).toEqual(settleChoice(inputs, AT));
+});
+
+it('leaves what is not open as it is', () => {
+  const lotsOnly = planInputs(system, { fixed: false, rackSlots: 8, open: { lots: true, pattern: false } });
+  expect(settleChoice(lotsOnly, AT).pattern).toBe(lotsOnly.choice.pattern);
+  const none = planInputs(system, { fixed: false });
+  expect(settleChoice(none, AT)).toEqual(none.choice);
+});

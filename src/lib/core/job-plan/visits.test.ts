@@ -1,0 +1,117 @@
+import { describe, expect, it } from 'vitest';
+import { SYSTEMS } from '$core/coating/systems/index';
+import { HANDLING } from '$core/coating/handling';
+import { carryMinutes, takeDownMinutes, visitKey } from '$core/takeoff/visits';
+import { SITE } from '$core/takeoff/site-route';
+import { operationId, readOperationId } from '../planning/job/operation-id';
+import { planInputs } from '../../../../tests/plan-inputs';
+import { householdIn } from './household';
+import type { PlanInputs } from './inputs';
+import { routeNow } from './job-at';
+import { makePlan } from './make-plan';
+
+const AT = Date.UTC(2026, 2, 9, 6);
+const system = SYSTEMS.find((s) => s.products.some((p) => p.stages.handles));
+if (!system) throw new Error('no system whose handles wait');
+
+const planned = (inputs: PlanInputs) => {
+  const made = makePlan(inputs, AT);
+  if (!made || 'infeasible' in made.result) throw new Error('no plan');
+  const at = new Map(made.result.assignments.map((a) => [a.operation, a]));
+  const of = (id: string) => {
+    const a = at.get(id);
+    if (!a) throw new Error(`no ${id}`);
+    return a;
+  };
+  return { made, result: made.result, of, has: (id: string) => at.has(id) };
+};
+const visit = (kind: Parameters<typeof visitKey>[0], lot: string | null = null): string =>
+  operationId(SITE, visitKey(kind, lot));
+const asked = { visits: true, rules: { travelMinutes: 15 } };
+
+describe('a plan from the doorbell to the last handle', () => {
+  const inputs = planInputs(system, asked);
+  const { made, result, of } = planned(inputs);
+  const route = routeNow(inputs);
+  const { lots } = inputs;
+
+  it('takes each lot down after arriving, and carries it before anything is done to it', () => {
+    for (const { id } of lots) {
+      expect(of(visit('down', id)).start).toBeGreaterThanOrEqual(of(visit('arrive')).end);
+      expect(of(visit('out', id)).start).toBeGreaterThanOrEqual(of(visit('down', id)).end);
+      const own = result.assignments.filter((a) => readOperationId(a.operation)?.lot === id);
+      expect(own.length).toBeGreaterThan(4);
+      for (const a of own) expect(a.start).toBeGreaterThanOrEqual(of(visit('out', id)).end);
+    }
+    // The fixed work is not touched either before the kitchen is protected.
+    for (const a of result.assignments)
+      if (readOperationId(a.operation)?.lot === SITE && a.operation !== visit('arrive'))
+        expect(a.start).toBeGreaterThanOrEqual(of(visit('arrive')).end);
+  });
+  it('carries home what has all its coats, then hangs it', () => {
+    for (const { id } of lots) {
+      const back = of(visit('back', id));
+      for (const step of route.filter((s) => s.kind === 'coat'))
+        if (made.problem.operations.some((o) => o.id === operationId(id, step.key)))
+          expect(of(operationId(id, step.key)).end).toBeLessThanOrEqual(back.start);
+      expect(of(operationId(id, 'hang')).start).toBeGreaterThanOrEqual(back.end);
+    }
+  });
+  it('fits handles once every film that takes prints is print-free, and ends with the walk', () => {
+    const handles = of(visit('handles'));
+    for (const { id } of lots) {
+      expect(handles.start).toBeGreaterThanOrEqual(of(operationId(id, 'hang')).end);
+      for (const { key, product } of route) {
+        const figure = product?.stages.handles;
+        if (figure && made.problem.operations.some((o) => o.id === operationId(id, key)))
+          expect(handles.start).toBeGreaterThanOrEqual(of(operationId(id, key)).end + figure.value);
+      }
+    }
+    const walk = of(visit('walk'));
+    expect(of(visit('collect')).start).toBeGreaterThanOrEqual(handles.end);
+    expect(walk.start).toBeGreaterThanOrEqual(of(visit('collect')).end);
+    expect(result.makespan).toBe(walk.end);
+  });
+  it('counts days without fronts from taking down to hanging, not to the walk', () => {
+    const household = householdIn(made, inputs);
+    const first = Math.min(...lots.map((l) => of(visit('down', l.id)).start));
+    const last = Math.max(...lots.map((l) => of(operationId(l.id, 'hang')).end));
+    expect(household?.from).toBe(made.t0 + first * 60_000);
+    expect(household?.to).toBe(made.t0 + (last - 1) * 60_000);
+  });
+  it('carries nothing where pieces are coated in the house, and plans no visit that nobody asked for', () => {
+    const there = planned(planInputs(system, { ...asked, place: 'house' }));
+    for (const { id } of lots) {
+      expect(there.has(visit('down', id))).toBe(true);
+      expect(there.has(visit('out', id))).toBe(false);
+      expect(there.has(visit('back', id))).toBe(false);
+    }
+    const without = planned(planInputs(system));
+    expect(without.result.assignments.some((a) => a.operation.includes('visit.'))).toBe(false);
+  });
+  it('fits no handle where there is none', () => {
+    const none = planned(planInputs(system, asked, () => ({ handles: 'none' })));
+    expect(none.has(visit('handles'))).toBe(false);
+    expect(none.has(visit('walk'))).toBe(true);
+  });
+});
+
+describe('minutes of visits', () => {
+  const condition = { hinges: null, handles: 'keep' as const };
+  it('a door of 700 mm: label, lift, two hinges, a bag and its handle', () => {
+    expect(takeDownMinutes({ id: 'a', form: 'door', h: 700, condition })).toBeCloseTo(
+      0.5 + 1.5 + 2 * 0.5 + 0.5 + 0.7,
+      12,
+    );
+  });
+  it('a drawer has no hinges; new holes take the jig, and no handle comes off', () => {
+    expect(takeDownMinutes({ id: 'a', form: 'drawer', h: 180, condition })).toBeCloseTo(0.5 + 1.5 + 0.7, 12);
+    const drilled = { ...condition, handles: 'drill' as const };
+    expect(takeDownMinutes({ id: 'a', form: 'drawer', h: 180, condition: drilled })).toBeCloseTo(4.5, 12);
+  });
+  it('25 pieces are two loads: there and back once more', () => {
+    expect(HANDLING.load.value).toBe(24);
+    expect(carryMinutes(24, 15)).toBeCloseTo(6 + 24 * 0.8, 12);
+    expect(carryMinutes(25, 15)).toBeCloseTo(2 * 6 + 25 * 0.8 + 30, 12);
+  });
+});

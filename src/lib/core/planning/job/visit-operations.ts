@@ -1,0 +1,103 @@
+/** The visits to the house as operations: before the lots' work, between their coats and hanging, and after everything. */
+import { SITE } from '$core/takeoff/site-route';
+import { isVisit, type VisitKind, type VisitStep } from '$core/takeoff/visits';
+import type { SiteProgress } from './job-to-plan';
+import { helperId, operationId, readOperationId } from './operation-id';
+import type { ProblemDraft } from './problem-draft';
+import { KITCHEN } from './stations';
+
+/** What of a lot is still to be done: operations by step. */
+export type LotOperations = ReadonlyMap<string, readonly string[]>;
+
+/** Visits that are still to be made, by what they are and for which lot. */
+export interface Visits {
+  /** the operation; undefined where there is none, or it is done */
+  of: (kind: VisitKind, lot?: string | null) => string | undefined;
+  steps: readonly { step: VisitStep; id: string; from: number }[];
+}
+
+const key = (kind: VisitKind, lot: string | null): string => `${kind} ${lot ?? ''}`;
+
+/** Puts the visits that are not made into a draft, without what comes before and after them. */
+export function addVisits(draft: ProblemDraft, site: readonly SiteProgress[]): Visits {
+  const ids = new Map<string, string>();
+  const steps: { step: VisitStep; id: string; from: number }[] = [];
+  for (const { step, state, from } of site) {
+    if (!isVisit(step) || state === 'done') continue;
+    const id = operationId(SITE, step.key);
+    const { kind, lot } = step.visit;
+    if (state !== 'pending') {
+      ids.set(key(kind, lot), draft.running(helperId(id, 'running'), SITE, state, step.minutes, null));
+      continue;
+    }
+    draft.problem.operations.push({
+      id,
+      lot: SITE,
+      pieces: 0,
+      minutes: step.minutes,
+      skill: 'hang',
+      pausable: true,
+      // The way back is driven with the pieces: they are unloaded where they are coated.
+      station: kind === 'out' ? null : KITCHEN,
+      material: null,
+      lockedStart: draft.pinned(id),
+    });
+    ids.set(key(kind, lot), id);
+    steps.push({ step, id, from });
+  }
+  return { of: (kind, lot = null) => ids.get(key(kind, lot)), steps };
+}
+
+/**
+ * Leads from the visits to the lots' work and on.
+ * @param lots what is still to be done of each, by id
+ * @param siteEnds fixed work that nothing waits for
+ */
+export function linkVisits(
+  draft: ProblemDraft,
+  visits: Visits,
+  lots: ReadonlyMap<string, LotOperations>,
+  siteEnds: readonly string[],
+): void {
+  const { problem } = draft;
+  const arrive = visits.of('arrive');
+  const after = (from: string | undefined, to: string | undefined): void => {
+    if (from !== undefined && to !== undefined) draft.after(from, to);
+  };
+  const led = new Set(problem.links.map((l) => l.to));
+  // Nothing on the wall is touched before it is protected.
+  for (const o of problem.operations)
+    if (o.lot === SITE && !led.has(o.id) && readOperationId(o.id) && !visits.steps.some((v) => v.id === o.id))
+      after(arrive, o.id);
+  for (const [lot, operations] of lots) {
+    const own = [...operations.values()].flat().filter((id) => readOperationId(id) !== null);
+    const inLot = new Set(own);
+    const first = own.filter((id) => !problem.links.some((l) => l.to === id && inLot.has(l.from)));
+    const hang = operations.get('hang')?.[0];
+    const [down, out, back] = [visits.of('down', lot), visits.of('out', lot), visits.of('back', lot)];
+    after(arrive, down);
+    after(down, out);
+    for (const id of first) after(out ?? down, id);
+    after(back, hang);
+  }
+  const hangs = [...lots.values()].flatMap((o) => o.get('hang') ?? []);
+  const handles = visits.of('handles');
+  for (const { step, id, from } of visits.steps) {
+    const { kind, lot, needs } = step.visit;
+    draft.window(id, SITE, from, null);
+    for (const need of needs)
+      for (const [of, operations] of lots) {
+        if (lot !== null && of !== lot) continue;
+        for (const before of operations.get(need.step) ?? []) draft.link(before, id, { ...need, max: null });
+      }
+    if (kind === 'handles') for (const hang of hangs) after(hang, id);
+    if (kind === 'collect') for (const before of [...hangs, ...siteEnds, handles]) after(before, id);
+    if (kind === 'walk') {
+      after(visits.of('collect'), id);
+      if (!visits.of('collect')) for (const before of [...hangs, ...siteEnds, handles]) after(before, id);
+      problem.finish.push({ operation: id, tail: 0 });
+    }
+    // A second visit for the handles keeps nobody from cooking, but the kitchen is not handed back without them.
+    if (kind === 'handles') problem.finish.push({ operation: id, tail: 0 });
+  }
+}

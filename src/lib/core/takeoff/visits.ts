@@ -1,0 +1,190 @@
+/**
+ * What is done in the house beside coating: arriving and protecting, labelling and taking down, carrying to where the pieces are coated
+ * and back, fitting handles, collecting the protection, and the walk through the finished kitchen. Steps in the kitchen, as the fixed
+ * work is. Common practice, no source; minutes from memory.
+ */
+import { HANDLING } from '../coating/handling';
+import { gets, type Step } from '../coating/route';
+import type { Product, Stage } from '../coating/system';
+import { hingesOf, type Condition } from '../kitchen/condition';
+import type { Form } from '../kitchen/kitchen';
+import type { SiteStep } from './site-route';
+
+export const VISIT_KINDS = ['arrive', 'down', 'out', 'back', 'handles', 'collect', 'walk'] as const;
+export type VisitKind = (typeof VISIT_KINDS)[number];
+
+/** What must be done to pieces, and how old its film must be, before a visit. */
+export interface PieceNeed {
+  /** step of the pieces' route */
+  step: string;
+  film: Product | null;
+  stage: Stage | null;
+  wet: number;
+  /** minutes after its end; of a film by its sheet */
+  min: number;
+  pieces: string[];
+}
+
+export interface Visit {
+  kind: VisitKind;
+  /** the lot it is for; null: the whole kitchen */
+  lot: string | null;
+  pieces: string[];
+  /** none of it begins before these are done to its pieces */
+  needs: PieceNeed[];
+}
+
+/** A step that is a visit to the kitchen. */
+export type VisitStep = SiteStep & { visit: Visit };
+export const isVisit = (step: SiteStep): step is VisitStep => step.visit !== undefined;
+
+/** What is known of a piece. */
+export interface VisitedPiece {
+  id: string;
+  form: Form;
+  h: number;
+  condition: Pick<Condition, 'hinges' | 'handles'>;
+}
+
+const SHUTS: readonly Form[] = ['door', 'glass', 'drawer', 'pullout'];
+
+const VISIT = 'visit.';
+export const visitKey = (kind: VisitKind, lot: string | null = null): string =>
+  lot === null ? `${VISIT}${kind}` : `${VISIT}${kind}.${lot}`;
+
+const sum = (list: readonly number[]): number => list.reduce((total, n) => total + n, 0);
+
+/** Minutes to label a piece, take it down, bag its hinges and, where it is asked for, drill it by the jig. */
+export function takeDownMinutes(p: VisitedPiece): number {
+  const { label, takeDown, hinge, bag, drill, handleOff } = HANDLING;
+  const { count } = hingesOf(p, p.condition);
+  return (
+    label.value +
+    takeDown.value +
+    count * hinge.value +
+    (count > 0 ? bag.value : 0) +
+    (p.condition.handles === 'drill' ? drill.value : 0) +
+    (p.condition.handles === 'keep' || p.condition.handles === 'change' ? handleOff.value : 0)
+  );
+}
+
+/** Whether a handle goes on a piece in the end. */
+export const getsHandle = (p: VisitedPiece): boolean =>
+  SHUTS.includes(p.form) && p.condition.handles !== 'none';
+
+/** Loading and unloading pieces; and the way there and back again for every load after the first. */
+export function carryMinutes(pieces: number, travelMinutes: number): number {
+  const loads = Math.ceil(pieces / HANDLING.load.value);
+  return HANDLING.carrySetup.value * loads + HANDLING.carry.value * pieces + 2 * travelMinutes * (loads - 1);
+}
+
+interface VisitedJob {
+  lots: readonly { id: string; name: string; pieces: readonly string[] }[];
+  pieces: readonly VisitedPiece[];
+  route: readonly Step[];
+  /** pieces are coated elsewhere and are carried there and back */
+  carried: boolean;
+  /** one way, minutes */
+  travelMinutes: number;
+}
+
+/** @returns the visits of a job, in order; none where it has no pieces */
+export function visitSteps({ lots, pieces, route, carried, travelMinutes }: VisitedJob): VisitStep[] {
+  const of = new Map(pieces.map((p) => [p.id, p]));
+  const own = lots.filter((l) => l.pieces.length > 0);
+  if (!own.length) return [];
+  const step = (
+    kind: VisitKind,
+    lot: (typeof own)[number] | null,
+    minutes: number,
+    [act, how]: readonly [string, string],
+    needs: PieceNeed[] = [],
+    members: readonly string[] = lot?.pieces ?? own.flatMap((l) => l.pieces),
+  ): VisitStep => ({
+    key: visitKey(kind, lot?.id),
+    kind: 'visit',
+    prep: null,
+    act: lot && own.length > 1 ? `${act}, lot ${lot.name}` : act,
+    how,
+    ...{ zone: null, product: null, tool: null, wet: 1, grit: null, areaM2: 0 },
+    minutes: Math.max(1, Math.ceil(minutes - 1e-9)),
+    after: [],
+    visit: { kind, lot: lot?.id ?? null, pieces: [...members], needs },
+  });
+  const hang = route.find((s) => s.kind === 'hang');
+  const needing = (after: readonly Omit<PieceNeed, 'pieces'>[], members: readonly string[]): PieceNeed[] =>
+    after.flatMap((need) => {
+      const made = route.find((s) => s.key === need.step);
+      const got = made ? members.filter((p) => gets(made, p)) : [];
+      return got.length ? [{ ...need, pieces: got }] : [];
+    });
+  const home = (hang?.after ?? []).map(({ step: key, film, stage, wet, min }) => ({
+    ...{ step: key, film, stage, wet },
+    min,
+  }));
+  const printFree = route.flatMap(({ key, kind, product, wet }) =>
+    kind === 'coat' && product?.stages.handles
+      ? [{ step: key, film: product, stage: 'handles' as const, wet, min: product.stages.handles.value }]
+      : [],
+  );
+  const all = own.flatMap((l) => l.pieces);
+  const known = (ids: readonly string[]): VisitedPiece[] => ids.flatMap((id) => of.get(id) ?? []);
+  const handled = known(all).flatMap((p) => (getsHandle(p) ? [p.id] : []));
+  return [
+    step('arrive', null, HANDLING.arrive.value, WORDS.arrive),
+    ...own.flatMap((lot) => {
+      const [act, how] = WORDS.down;
+      const members = known(lot.pieces);
+      const drilled = members.some((p) => p.condition.handles === 'drill');
+      const minutes = carryMinutes(lot.pieces.length, travelMinutes);
+      return [
+        step('down', lot, sum(members.map(takeDownMinutes)), [
+          drilled ? 'Label, drill by the jig and take down' : act,
+          how,
+        ]),
+        ...(carried
+          ? [
+              step('out', lot, minutes, WORDS.out),
+              step('back', lot, minutes, WORDS.back, needing(home, lot.pieces)),
+            ]
+          : []),
+      ];
+    }),
+    ...(handled.length
+      ? [
+          step(
+            'handles',
+            null,
+            HANDLING.visit.value + HANDLING.handleOn.value * handled.length,
+            WORDS.handles,
+            needing(printFree, handled),
+            handled,
+          ),
+        ]
+      : []),
+    step('collect', null, HANDLING.collect.value, WORDS.collect),
+    step('walk', null, HANDLING.walk.value, WORDS.walk),
+  ];
+}
+
+const WORDS = {
+  arrive: [
+    'Arrive and protect',
+    'Floors, worktops and the way to the door covered; where pieces and bags will lie is cleared.',
+  ],
+  down: [
+    'Label and take down',
+    'The label before the first screw; every hinge into its bag; drawers empty. Ticked piece by piece under Take down.',
+  ],
+  out: ['Carry to where it is coated', 'Standing, face to face with paper between, never face to hinge.'],
+  back: ['Carry home', 'Wrapped, edges free, only once the film may be handled.'],
+  handles: [
+    'Fit handles',
+    'Only once the film takes no print: snug, not tight. Ticked piece by piece under Hang.',
+  ],
+  collect: ['Collect protection and bins', 'Tape, paper, bins and left-over paint; the floor is swept.'],
+  walk: [
+    'Walk through the kitchen with the owner',
+    'Every door opened and shut; what is seen is noted under Hand over; how to care for the finish is told.',
+  ],
+} as const satisfies Record<VisitKind, readonly [string, string]>;

@@ -1,0 +1,86 @@
+<!-- Looks for a better way to divide and turn the pieces, here and with progress; it may be let go on for as long as somebody likes. -->
+<script lang="ts">
+  import { enhance } from '$app/forms';
+  import { PATTERN_FACTS } from '$core/coating/pattern';
+  import { DIVISION_NAMES } from '$core/planning/job/lots';
+  import { sayMinutes, sayTime } from '$core/units/clock-time';
+  import Button from '$ui/kit/Button.svelte';
+  import Hidden from '$ui/kit/Hidden.svelte';
+  import Notice from '$ui/kit/Notice.svelte';
+  import { counted } from '../words';
+  import type { SettledFound } from '../../workers/questions';
+  import type { Planner } from './planner';
+
+  interface Props {
+    planner: Planner;
+    /** colour zones in words, by id */
+    zones: readonly { id: string; words: string }[];
+    zone: string;
+  }
+  let { planner, zones, zone }: Props = $props();
+  /** how hard was looked; every further search looks twice as hard */
+  let times = $state(0);
+  let found = $state<SettledFound | null>(null);
+  let busy = $state(false);
+  let share = $state(0);
+  let failed = $state('');
+
+  async function look(): Promise<void> {
+    [busy, share, failed] = [true, 0, ''];
+    times = times ? times * 2 : 1;
+    try {
+      const best = await planner.settle(times, (s) => (share = s));
+      if (best && (!found || best.back <= found.back)) found = best;
+      if (!best && !found) failed = 'No plan was found for any other way.';
+    } catch (error) {
+      failed = error instanceof Error ? error.message : String(error);
+    }
+    busy = false;
+  }
+  const turned = $derived(
+    found
+      ? [
+          PATTERN_FACTS[found.pattern].name,
+          ...Object.entries(found.patterns).map(
+            ([id, way]) => `${zones.find((z) => z.id === id)?.words ?? id}: ${PATTERN_FACTS[way].name}`,
+          ),
+        ].join('; ')
+      : '',
+  );
+</script>
+
+<div class="card">
+  <h2>Lots and turning</h2>
+  {#if found}
+    <p>
+      {counted(found.lots, 'lot')} of up to {counted(found.lotSize, 'piece')}, {DIVISION_NAMES[
+        found.division
+      ]}.
+      {turned}.
+    </p>
+    {#if found.gain > 0}
+      <p class="ok">Hand back {sayTime(found.back, zone)}, {sayMinutes(found.gain)} sooner.</p>
+      <form method="post" action="?/divide" use:enhance>
+        <Hidden name="division" value={found.division} />
+        <Hidden name="lotSize" value={found.lotSize} />
+        <Hidden name="pattern" value={found.pattern} />
+        <Hidden name="patterns" value={JSON.stringify(found.patterns)} />
+        <Button type="submit" disabled={busy}>Plan it so</Button>
+      </form>
+    {:else}
+      <p class="soft">The best that was found hands back no sooner than the plan does.</p>
+    {/if}
+    {#if !found.whole}<p class="soft">It was stopped before every way was looked at.</p>{/if}
+  {:else}
+    <p class="soft">Every size of lots that fits, five ways to divide them and four to turn the pieces.</p>
+  {/if}
+  {#if busy}
+    <progress value={share} aria-label="Ways looked at"></progress>
+    <Button kind="tertiary" onclick={planner.stop}>Stop</Button>
+  {:else}
+    <Button kind="tertiary" onclick={look}>
+      {found ? 'Look twice as hard' : 'Find better lots and turning'}
+    </Button>
+  {/if}
+  {#if failed}<Notice>{failed}</Notice>{/if}
+</div>
