@@ -11,6 +11,7 @@ const ORDER = [
   'takeoff',
   'planning',
   'bench',
+  'evening',
   'durability',
   'job-plan',
   'formats',

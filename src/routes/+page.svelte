@@ -4,6 +4,7 @@
   import { waitingActs } from '$ui/device/waiting-acts';
   import { refresh } from '$ui/shell/refresh';
   import { pieces } from '$ui/words';
+  import EveningLook from '$ui/today/EveningLook.svelte';
   import Spoilt from '$ui/shell/Spoilt.svelte';
   import { REPORT_WORDS } from '$ui/customer/report-words';
   import { sayDay, sayNear, sayTime } from '$core/units/clock-time';
@@ -57,6 +58,7 @@
       <Button href="/jobs/new">Start a job</Button>
     </div>
   {/if}
+  {#if data.look}<EveningLook look={data.look} jobs={data.jobs} />{/if}
   <Spoilt jobs={data.spoilt} />
   {#if data.reports?.length}
     <section class="card reports" aria-label="Reports of households">

@@ -15,6 +15,19 @@ export const isNight = (at: number, zone: string): boolean => {
   return hour >= NIGHT.from || hour < NIGHT.to;
 };
 
+/** A stretch of time, ms since 1970. */
+export interface Stretch {
+  from: number;
+  to: number;
+}
+
+/** The places with what warms one of them switched on; null where nothing does. */
+export function withHeat(places: Places, place: Place): Places | null {
+  if (place !== 'tent') return places[place].heatedTo === null ? null : places;
+  const { tent } = places;
+  return tent.heater.watt > 0 ? { ...places, tent: { ...tent, heater: { ...tent.heater, on: true } } } : null;
+}
+
 /** Hours that a building is followed before the first one that counts, so that its lag has settled. */
 export const SETTLING = 96;
 
@@ -23,19 +36,25 @@ export const SETTLING = 96;
  *
  * @param weather outdoors, hourly; the first {@link SETTLING} hours let the buildings settle and are left out of the result
  * @param zone IANA time zone, for the thermostats of the night
+ * @param warm when the place itself is kept warm as by day, whatever the hour
  */
 export function airAtPlace(
   places: Places,
   place: Place,
   weather: readonly (AirState & { at: number })[],
   zone: string,
+  warm: Stretch | null = null,
 ): (MovingAir & { at: number })[] {
   const night = (i: number): boolean => isNight(weather[i]?.at ?? 0, zone);
-  const inside = (building: 'house' | 'shop') => indoors(weather, places[building], night);
+  /** what is kept warm has no night then */
+  const own = (i: number): boolean => {
+    const at = weather[i]?.at ?? 0;
+    return night(i) && !(warm && at >= warm.from && at < warm.to);
+  };
   const { tent } = places;
   const air =
     place === 'tent'
-      ? inside(tent.in).map((around, i) => inTent(around, tent, night(i)))
-      : inside(place).map((a) => ({ ...a, wind: STILL }));
+      ? indoors(weather, places[tent.in], night).map((around, i) => inTent(around, tent, own(i)))
+      : indoors(weather, places[place], own).map((a) => ({ ...a, wind: STILL }));
   return air.map((a, i) => ({ ...a, at: weather[i]?.at ?? 0 })).slice(SETTLING);
 }

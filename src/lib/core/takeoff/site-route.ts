@@ -12,7 +12,7 @@ import { TOOL_FACTS, type Tool } from '../coating/tool';
 import type { FixedMaterial } from '../kitchen/fixed-material';
 import { FIXED_WORDS } from '../kitchen/fixed-work';
 import type { FixedArea } from './fixed-zones';
-import type { Visit } from './visits';
+import type { Visit } from './visit';
 
 /** Lot under which fixed work stands in a plan. */
 export const SITE = 'site';

@@ -5,34 +5,10 @@
  */
 import { HANDLING } from '../coating/handling';
 import { gets, type Step } from '../coating/route';
-import type { Product, Stage } from '../coating/system';
 import { hingesOf, type Condition } from '../kitchen/condition';
 import type { Form } from '../kitchen/kitchen';
 import type { SiteStep } from './site-route';
-
-export const VISIT_KINDS = ['arrive', 'down', 'out', 'back', 'handles', 'collect', 'walk'] as const;
-export type VisitKind = (typeof VISIT_KINDS)[number];
-
-/** What must be done to pieces, and how old its film must be, before a visit. */
-export interface PieceNeed {
-  /** step of the pieces' route */
-  step: string;
-  film: Product | null;
-  stage: Stage | null;
-  wet: number;
-  /** minutes after its end; of a film by its sheet */
-  min: number;
-  pieces: string[];
-}
-
-export interface Visit {
-  kind: VisitKind;
-  /** the lot it is for; null: the whole kitchen */
-  lot: string | null;
-  pieces: string[];
-  /** none of it begins before these are done to its pieces */
-  needs: PieceNeed[];
-}
+import type { PieceNeed, Visit, VisitKind } from './visit';
 
 /** A step that is a visit to the kitchen. */
 export type VisitStep = SiteStep & { visit: Visit };

@@ -3,7 +3,8 @@
  * count as their visit's progress.
  */
 import type { Waits } from '$core/coating/waits';
-import { isVisit, type Visit, type VisitKind, type VisitStep } from '../../takeoff/visits';
+import type { Visit, VisitKind } from '../../takeoff/visit';
+import { isVisit, type VisitStep } from '../../takeoff/visits';
 import type { SiteStep } from '../../takeoff/site-route';
 import { pieceState, type JobState } from '../state/state';
 

@@ -1,6 +1,7 @@
 /** The visits to the house as operations: before the lots' work, between their coats and hanging, and after everything. */
 import { SITE } from '$core/takeoff/site-route';
-import { isVisit, type VisitKind, type VisitStep } from '$core/takeoff/visits';
+import type { VisitKind } from '$core/takeoff/visit';
+import { isVisit, type VisitStep } from '$core/takeoff/visits';
 import type { SiteProgress } from './job-to-plan';
 import { helperId, operationId, readOperationId } from './operation-id';
 import type { ProblemDraft } from './problem-draft';

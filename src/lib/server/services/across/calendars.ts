@@ -19,6 +19,7 @@ import { openJob, type OpenJob } from '../job/open-job';
 import { handBack } from '../plan/hand-back';
 import { Refused } from '../../refused';
 import { sayOperation } from '../plan/say-plan';
+import { notesOf } from './evening';
 
 const MINUTE = 60_000;
 
@@ -61,6 +62,8 @@ const VISIT = 30;
 /** The visit on which handles are fitted whose films take their print until then: when the house is open next. */
 export function secondVisit(file: OpenJob): CalendarEntry[] {
   const { state, context, choice, job, pieces } = file;
+  // Where visits are planned the plan has it.
+  if (choice?.visits) return [];
   const from = Math.max(
     0,
     ...pieces.flatMap((p) =>
@@ -88,10 +91,33 @@ export function secondVisit(file: OpenJob): CalendarEntry[] {
   ];
 }
 
-/** Everything planned on a job. */
-export function jobCalendar(db: Db, file: OpenJob, plan: StoredPlan | null): CalendarEntry[] {
+/** Until when the evening's look stands in a calendar, ms. Our choice. */
+const LOOKED_AT = 30 * MINUTE;
+
+/** The evening look as an entry of this evening; none in the middle of a day, or where nothing is to be said. */
+function lookEntry(db: Db, file: OpenJob, plan: StoredPlan | null, now: number): CalendarEntry[] {
+  const look = notesOf(db, { file, plan, planning: null }, now);
+  if (!look?.notes.length) return [];
+  return [
+    {
+      id: `${file.job.id}-look-${isoDay(now, file.job.zone)}-${look.when}@anthem`,
+      start: now,
+      end: now + LOOKED_AT,
+      summary: `${look.when === 'evening' ? 'Before the night' : 'Before the day'} · ${file.job.name}`,
+      description: look.notes.join('\n'),
+      place: file.choice?.place ?? '',
+    },
+  ];
+}
+
+/** Everything planned on a job, and what the night or the day changes. */
+export function jobCalendar(db: Db, file: OpenJob, plan: StoredPlan | null, now: number): CalendarEntry[] {
   const names = new Map(listWorkers(db).map((w) => [w.id, w.name]));
-  return [...planned(plan).map((p) => entry(file, p, names.get(p.worker) ?? '')), ...secondVisit(file)];
+  return [
+    ...planned(plan).map((p) => entry(file, p, names.get(p.worker) ?? '')),
+    ...secondVisit(file),
+    ...lookEntry(db, file, plan, now),
+  ];
 }
 
 /** What a household needs to know: when people are in the kitchen, and when it is handed back. */
@@ -163,6 +189,6 @@ export function feedCalendar(db: Db, token: string, now: number): { name: string
   const { plan } = currentPlan(db, file, now);
   return {
     name: job.name,
-    entries: feed.kind === 'job' ? jobCalendar(db, file, plan) : customerCalendar(file, plan),
+    entries: feed.kind === 'job' ? jobCalendar(db, file, plan, now) : customerCalendar(file, plan),
   };
 }

@@ -15,6 +15,7 @@ import { openReports } from '../../store/customers';
 import { listSummaries } from '../../store/summaries';
 import { listWorkers } from '../../store/workers';
 import { companyZone } from '../company/clock';
+import { lookAhead, notesOf, type LookAhead } from './evening';
 import { contestedOf } from '../bench/contested';
 import { eachJob, withFaults, type SpoiltJob } from '../job/each-job';
 import { handBack } from '../plan/hand-back';
@@ -48,6 +49,8 @@ export interface TodayJob {
   /** one line each: what stops, what closes, what is needed */
   stops: string[];
   soon: { at: number; words: string }[];
+  /** what the coming night or day changes; null in the middle of a day */
+  notes: string[] | null;
 }
 
 export interface TodayPerson {
@@ -102,7 +105,8 @@ function touchUpWords(all: readonly TouchUp[], today: string): string[] {
 
 const handlesWords = (n: number): string => (n === 1 ? 'a handle' : `${n} handles`);
 
-function todayJob(db: Db, { file, plan }: JobWithPlan, now: number): TodayJob {
+function todayJob(db: Db, own: JobWithPlan, now: number): TodayJob {
+  const { file, plan } = own;
   const summary = listSummariesOf(db, file.job.id);
   const planned =
     plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
@@ -169,6 +173,7 @@ function todayJob(db: Db, { file, plan }: JobWithPlan, now: number): TodayJob {
     })),
     stops,
     soon,
+    notes: notesOf(db, own, now)?.notes ?? null,
   };
 }
 
@@ -217,6 +222,8 @@ export interface TodayPage {
   jobs: TodayJob[];
   people: TodayPerson[];
   visits: TodayVisit[];
+  /** what everyone begins with tomorrow, or today; null in the middle of a day */
+  look: LookAhead | null;
   /** what households reported and nobody answered, the oldest first */
   reports: TodayReport[];
   spoilt: SpoiltJob[];
@@ -240,6 +247,7 @@ export function today(
     jobs: read.flat().sort((a, b) => urgency(a) - urgency(b)),
     people: peopleToday(db, sound, now),
     visits: visits(db, now),
+    look: lookAhead(db, sound, now),
     reports: openReports(db).map(({ job, name, at, kind, words }) => ({ job, name, at, kind, words })),
     spoilt: [...broken, ...spoilt, ...withFaults(sound.map((o) => o.file))],
   };

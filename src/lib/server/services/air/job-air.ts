@@ -4,6 +4,7 @@ import { cutClimate, type PackedAir } from '$core/drying/packed-air';
 import { waitsAtHome, type WaitsAtHome } from '$core/coating/waits-at-home';
 import type { Choice } from '$core/planning/job/choice';
 import { keepLast } from '$core/units/keep-last';
+import type { Stretch } from '$core/air/at-place';
 import type { Place, Places } from '$core/air/places';
 import type { Db } from '../../db/open';
 import { learntAt } from './learnt';
@@ -34,9 +35,16 @@ export function placeAir(db: Db, place: Place, now: number, since: number): Pack
 }
 
 /** The same as it would be if the place were heated or dried otherwise from now on. */
-export function placeAirWith(db: Db, places: Places, place: Place, now: number, since: number): PackedAir {
+export function placeAirWith(
+  db: Db,
+  places: Places,
+  place: Place,
+  now: number,
+  since: number,
+  warm: Stretch | null = null,
+): PackedAir {
   const { climate, multipliers } = { ...placeAir(db, place, now, since) };
-  const other = airWith(db, places, place, now, since).rates.climate;
+  const other = airWith(db, places, place, now, since, warm).rates.climate;
   return { climate: cutClimate(other, climate.start, Infinity), multipliers };
 }
 

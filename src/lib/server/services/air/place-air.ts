@@ -1,5 +1,5 @@
 /** The places where films dry, as the company has set them up, and the air in them. */
-import { airAtPlace, SETTLING, type MovingAir } from '$core/air/at-place';
+import { airAtPlace, SETTLING, type MovingAir, type Stretch } from '$core/air/at-place';
 import { estimateAir, type EstimatedAir } from '$core/air/estimate';
 import { PLACES, USUAL_PLACES, type Place, type Places } from '$core/air/places';
 import { STILL } from '$core/air/room';
@@ -19,8 +19,14 @@ type HourOfAir = MovingAir & { at: number };
 export const placesOf = (db: Db): Places => readSetting(db, 'places') ?? USUAL_PLACES;
 
 /** Forecast air at a place by the hour. @param from ms since 1970, on a whole hour */
-export const forecastAir = (places: Places, place: Place, from: number, hours: number): HourOfAir[] =>
-  airAtPlace(places, place, weather.forecast(from - SETTLING * HOUR, hours + SETTLING), companyZone());
+export const forecastAir = (
+  places: Places,
+  place: Place,
+  from: number,
+  hours: number,
+  warm: Stretch | null = null,
+): HourOfAir[] =>
+  airAtPlace(places, place, weather.forecast(from - SETTLING * HOUR, hours + SETTLING), companyZone(), warm);
 
 /** Days of air before and after now that are reckoned with, at most so many back; spans begin on a whole span. */
 const BEFORE = 45;
@@ -61,11 +67,21 @@ export function airOf(db: Db, place: Place, now: number, since = now): Known {
   });
 }
 
-/** How films would dry at a place if it were heated or dried otherwise from now on; what was read stays as it was. */
-export function airWith(db: Db, places: Places, place: Place, now: number, since = now): { rates: Rates } {
+/**
+ * How films would dry at a place if it were heated or dried otherwise from now on; what was read stays as it was.
+ * @param warm when it is kept warm as by day
+ */
+export function airWith(
+  db: Db,
+  places: Places,
+  place: Place,
+  now: number,
+  since = now,
+  warm: Stretch | null = null,
+): { rates: Rates } {
   const usual = airOf(db, place, now, since);
   const { climate } = usual.rates;
-  const hours = forecastAir(places, place, climate.start, climate.air.length);
+  const hours = forecastAir(places, place, climate.start, climate.air.length, warm);
   const air = climate.air.map((a, i) => {
     const other = hours[i];
     return other && climate.start + i * HOUR >= now

@@ -416,7 +416,7 @@ describe('calendars, read back with another parser', () => {
   it('hold the whole plan to the minute', async () => {
     const file = openJob(db, job);
     const p = await plan();
-    const read = events(calendarIcs('Test', jobCalendar(db, file, p), p.madeAt));
+    const read = events(calendarIcs('Test', jobCalendar(db, file, p, p.madeAt), p.madeAt));
     if ('infeasible' in p.result) throw new Error();
     const real = p.result.assignments.filter((a) => a.operation.split(':').length === 2);
     expect(read).toHaveLength(real.length);

@@ -6,7 +6,7 @@ export const GET: RequestHandler = async ({ locals, params }) => {
   const { file, plan } = await locals.openWithPlan(params.job);
   return icsResponse(
     file.job.name,
-    jobCalendar(locals.db, file, plan),
+    jobCalendar(locals.db, file, plan, locals.now()),
     plan?.madeAt ?? locals.now(),
     'crew.ics',
   );

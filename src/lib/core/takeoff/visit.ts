@@ -1,0 +1,26 @@
+/** A visit to the house as part of a step in the kitchen: for which pieces it is, and what must be done to them before. */
+import type { Product, Stage } from '../coating/system';
+
+export const VISIT_KINDS = ['arrive', 'down', 'out', 'back', 'handles', 'collect', 'walk'] as const;
+export type VisitKind = (typeof VISIT_KINDS)[number];
+
+/** What must be done to pieces, and how old its film must be, before a visit. */
+export interface PieceNeed {
+  /** step of the pieces' route */
+  step: string;
+  film: Product | null;
+  stage: Stage | null;
+  wet: number;
+  /** minutes after its end; of a film by its sheet */
+  min: number;
+  pieces: string[];
+}
+
+export interface Visit {
+  kind: VisitKind;
+  /** the lot it is for; null: the whole kitchen */
+  lot: string | null;
+  pieces: string[];
+  /** none of it begins before these are done to its pieces */
+  needs: PieceNeed[];
+}
