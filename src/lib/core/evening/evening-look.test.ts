@@ -210,11 +210,11 @@ describe('paint in the cold', () => {
   ];
   it('is named once, with the coldest hour before the crew comes; frost apart', () => {
     expect(product.base).toBe('water');
-    const cold = only(look({ air: air(product.limits.minC - 1), coats }), 'cold paint');
+    const cold = only(look({ air: air(product.limits.minC - 1.5), coats }), 'cold paint');
     expect(cold).toMatchObject({ at: OPENS, frost: false });
-    expect(cold.coldest).toEqual({ at: hour(28), celsius: product.limits.minC - 1 });
+    expect(cold.coldest).toEqual({ at: hour(28), celsius: product.limits.minC - 1.5 });
     expect(only(look({ air: air(1), coats }), 'cold paint').frost).toBe(true);
-    expect(look({ air: air(product.limits.minC), coats })).toEqual([]);
+    expect(look({ air: air(product.limits.minC - 0.5), coats })).toEqual([]);
     expect(look({ air: air(1), coats: [{ at: CLOSES + HOUR, product }] })).toEqual([]);
   });
 });

@@ -10,6 +10,8 @@ const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
 /** A film that is ready so much sooner is worth heating for. Our choice. */
 const WORTH = 30 * MINUTE;
+/** A can that is so much colder than it may be laid warms up while it is stirred, K. Our choice. */
+const WARMS = 1;
 /** Below this what is thinned with water may freeze in the can, °C; a margin of 2 K over freezing. Common practice; the data sheet decides. */
 const FROST = 2;
 
@@ -124,7 +126,7 @@ export function eveningLook(looked: Looked): Note[] {
   const late: Note[] = acts.flatMap((act): Note[] => {
     const of = { lot: act.lot, step: act.step };
     const was = known.get(key(of));
-    if (!was || was.end > now) return [];
+    if (!was || was.end > now || act.status === 'running') return [];
     const then = planned.get(key(of));
     return [{ kind: 'late', ...of, was: was.start, now: then && then.start > now ? then.start : null }];
   });
@@ -150,7 +152,7 @@ export function eveningLook(looked: Looked): Note[] {
     const night = coldest(air, Math.max(opens, now + 1));
     if (!night) return [];
     const frost = product.base === 'water' && night.celsius < FROST;
-    return frost || night.celsius < product.limits.minC
+    return frost || night.celsius < product.limits.minC - WARMS
       ? [{ kind: 'cold paint', product, at, coldest: night, frost }]
       : [];
   });

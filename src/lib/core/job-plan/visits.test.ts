@@ -57,7 +57,7 @@ describe('a plan from the doorbell to the last handle', () => {
       expect(of(operationId(id, 'hang')).start).toBeGreaterThanOrEqual(back.end);
     }
   });
-  it('fits handles once every film that takes prints is print-free, and ends with the walk', () => {
+  it('fits handles once every film that takes prints is print-free, if need be on a second visit after the walk', () => {
     const handles = of(visit('handles'));
     for (const { id } of lots) {
       expect(handles.start).toBeGreaterThanOrEqual(of(operationId(id, 'hang')).end);
@@ -68,7 +68,8 @@ describe('a plan from the doorbell to the last handle', () => {
       }
     }
     const walk = of(visit('walk'));
-    expect(of(visit('collect')).start).toBeGreaterThanOrEqual(handles.end);
+    const last = Math.max(...lots.map(({ id }) => of(operationId(id, 'hang')).end));
+    expect(of(visit('collect')).start).toBeGreaterThanOrEqual(last);
     expect(walk.start).toBeGreaterThanOrEqual(of(visit('collect')).end);
     expect(result.makespan).toBe(walk.end);
   });

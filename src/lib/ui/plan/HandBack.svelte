@@ -3,9 +3,14 @@
   import Button from '$ui/kit/Button.svelte';
   import { onDestroy, onMount } from 'svelte';
   import { sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
+  import { operationId } from '$core/planning/job/operation-id';
+  import { SITE } from '$core/takeoff/site-route';
+  import { visitKey } from '$core/takeoff/visits';
   import { counted } from '../words';
   import { refresh } from '../shell/refresh';
   import type { PlanData } from './plan-page';
+
+  const HANDLES = operationId(SITE, visitKey('handles'));
 
   interface Props {
     data: PlanData;
@@ -18,6 +23,8 @@
   const next = $derived(
     data.board.bars.filter((b) => b.tense === 'planned').sort((a, b) => a.start - b.start)[0],
   );
+  /** fitting handles, where the film takes prints until after the hand-back */
+  const second = $derived(data.board.bars.find((b) => b.operation === HANDLES && b.start >= handBack.at));
   // svelte-ignore state_referenced_locally
   let search = $state(data.search);
   let timer: ReturnType<typeof setTimeout> | undefined;
@@ -56,11 +63,16 @@
       {sayDay(data.household.to, data.zone)}.
     </p>
   {/if}
+  {#if second}
+    <p>A second visit for the handles: <b>{sayTime(second.start, data.zone)}</b>, {second.who}.</p>
+  {/if}
   {#if next}
     <p>
       Next: <b>{next.words}</b>, {next.where === 'kitchen' && next.kind !== 'hang'
         ? 'in the kitchen'
-        : `lot ${next.lot}`}, {sayTime(next.start, data.zone)}, {next.who}.
+        : next.kind === 'visit'
+          ? 'from the kitchen'
+          : `lot ${next.lot}`}, {sayTime(next.start, data.zone)}, {next.who}.
     </p>
   {/if}
   {#if data.promised !== null}

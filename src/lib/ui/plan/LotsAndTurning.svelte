@@ -84,3 +84,9 @@
   {/if}
   {#if failed}<Notice>{failed}</Notice>{/if}
 </div>
+
+<style>
+  form {
+    margin-bottom: 8px;
+  }
+</style>

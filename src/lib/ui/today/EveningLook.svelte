@@ -30,7 +30,7 @@
   {#if look.first.length}
     <h3>First hour</h3>
     <ul>
-      {#each look.first as f (f.name)}
+      {#each look.first as f, i (i)}
         <li>
           <b>{f.name}</b>, {sayDay(f.at, f.zone)}
           {sayClock(f.at, f.zone)}: {f.words} <span class="soft">{f.job}</span>
@@ -41,7 +41,13 @@
 </section>
 
 <style>
-  .look li {
-    padding: 4px 0;
+  ul {
+    list-style: none;
+    margin: 0 0 10px;
+    padding: 0;
+  }
+  li {
+    padding: 6px 0;
+    border-top: 1px solid var(--line);
   }
 </style>

@@ -108,11 +108,7 @@ export function visitFirst(state: JobState, steps: readonly SiteStep[], step: Vi
       const away = pieces.filter((p) => !isHome(state, p));
       if (away.length) return `Hang: ${counted(away.length)} ${away.length === 1 ? 'is' : 'are'} not home`;
       const before = open(
-        steps.filter(
-          (s) =>
-            !s.touchUp &&
-            (!isVisit(s) || s.visit.kind === 'handles' || (kind === 'walk' && s.visit.kind === 'collect')),
-        ),
+        steps.filter((s) => !s.touchUp && (!isVisit(s) || (kind === 'walk' && s.visit.kind === 'collect'))),
       );
       return before?.act ?? null;
     }

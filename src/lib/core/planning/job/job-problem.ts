@@ -43,8 +43,11 @@ export function buildProblem(job: JobToPlan): JobProblem | null {
   const visits = addVisits(draft, job.site ?? []);
   const lots = addLots(draft, job, beforeHanging, (lot) => visits.of('down', lot));
   linkVisits(draft, visits, lots, beforeHanging);
-  if (draft.problem.finish.length === 0)
-    draft.problem.finish.push(...touchUps.map((operation) => ({ operation, tail: 0 })));
+  if (draft.problem.finish.length === 0) {
+    const handles = visits.of('handles');
+    const last = [...touchUps, ...(handles ? [handles] : [])];
+    draft.problem.finish.push(...last.map((operation) => ({ operation, tail: 0 })));
+  }
   if (draft.problem.finish.length === 0) return null;
   const firstDay = job.notBefore === undefined ? 0 : draft.minute(job.notBefore);
   if (firstDay > 0) beginOn(draft, firstDay);

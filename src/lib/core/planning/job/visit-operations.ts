@@ -82,23 +82,22 @@ export function linkVisits(
     after(back, hang);
   }
   const hangs = [...lots.values()].flatMap((o) => o.get('hang') ?? []);
-  const handles = visits.of('handles');
   for (const { step, id, from } of visits.steps) {
     const { kind, lot, needs } = step.visit;
     draft.window(id, SITE, from, null);
     for (const need of needs)
       for (const [of, operations] of lots) {
         if (lot !== null && of !== lot) continue;
-        for (const before of operations.get(need.step) ?? []) draft.link(before, id, { ...need, max: null });
+        for (const before of operations.get(need.step) ?? [])
+          draft.link(before, id, { ...need, max: null }, kind === 'handles' ? 'site' : 'pieces');
       }
+    // A second visit, where the film takes prints for longer: it keeps nobody from handing the kitchen back.
     if (kind === 'handles') for (const hang of hangs) after(hang, id);
-    if (kind === 'collect') for (const before of [...hangs, ...siteEnds, handles]) after(before, id);
+    if (kind === 'collect') for (const before of [...hangs, ...siteEnds]) after(before, id);
     if (kind === 'walk') {
       after(visits.of('collect'), id);
-      if (!visits.of('collect')) for (const before of [...hangs, ...siteEnds, handles]) after(before, id);
+      if (!visits.of('collect')) for (const before of [...hangs, ...siteEnds]) after(before, id);
       problem.finish.push({ operation: id, tail: 0 });
     }
-    // A second visit for the handles keeps nobody from cooking, but the kitchen is not handed back without them.
-    if (kind === 'handles') problem.finish.push({ operation: id, tail: 0 });
   }
 }

@@ -152,7 +152,7 @@ export function bars(
       readyFor: next ? 'go on' : '',
       tense,
       operation,
-      where: 'kitchen',
+      where: step.visit?.kind === 'out' ? 'pieces' : 'kitchen',
       setup: 0,
       windowUntil: null,
       pinned: operation !== null && pins.has(operation),

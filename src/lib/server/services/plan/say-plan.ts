@@ -18,7 +18,7 @@ export function sayOperation(file: OpenJob, id: string): string {
   if (lot === SITE) {
     const site = file.site.find((s) => s.key === step);
     const zone = file.zones.length > 1 ? file.zones.find((z) => z.id === site?.zone)?.colour : undefined;
-    return `${site?.act ?? step}${zone ? `, ${zone}` : ''}, in the kitchen`;
+    return `${site?.act ?? step}${zone ? `, ${zone}` : ''}${site?.visit?.kind === 'out' ? '' : ', in the kitchen'}`;
   }
   const act = file.route.find((s) => s.key === step)?.act;
   const name = file.lots.find((l) => l.id === lot)?.name ?? '';
