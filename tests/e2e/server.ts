@@ -113,6 +113,7 @@ export async function setClock(page: Page, url: string, shows: string): Promise<
 /** In the form of the plan: the pieces alone, and nothing shared with other jobs, so that times can be worked out by hand. */
 export async function byItself(page: Page): Promise<void> {
   await page.getByLabel('the fixed work in the kitchen').uncheck();
+  await page.getByLabel('taking down, carrying, handles and the last walk').uncheck();
   await page.getByLabel('people, place and rack are shared with other jobs').uncheck();
 }
 

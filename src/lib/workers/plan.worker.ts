@@ -18,9 +18,10 @@ import { riskJobs, type JobWithItsPlan } from '$core/job-plan/risk-jobs';
 import { planJob } from '$core/planning/job/plan-job';
 import { ifKnown } from '$core/coating/missing-figure';
 import { unpackJson } from '$core/units/pack-json';
-import { riskRuns, type Risk } from '$core/planning/risk/risk';
+import { chanceBy, riskRuns, type Risk } from '$core/planning/risk/risk';
+import { dayAfter } from '$core/units/clock-time';
 import type { RiskModel } from '$core/planning/risk/risk-model';
-import type { Answer, Question, Weighed } from './questions';
+import type { Answer, Question, Weighed, WeighedTrade } from './questions';
 
 const MINUTE = 60_000;
 /** Days ahead that are planned. */
@@ -128,8 +129,40 @@ async function settle(id: number, asked: Given, times: number, live: () => boole
   });
 }
 
-function trades(id: number, { inputs, at, plan }: Given): void {
-  post({ id, done: tradesOf(inputs, at, EFFORTS.followed, HORIZON, plan ? timesOf(plan) : undefined) });
+/** Runs with which each of several plans is weighed. */
+const FEW = 200;
+
+/** The chance that a plan is handed back by the end of the promised day; null where none is promised. */
+async function chanceOf(
+  plan: TimedPlan,
+  { inputs, at, risk: model, others }: Given,
+  live: () => boolean,
+): Promise<number | null> {
+  const { choice, job } = inputs;
+  const together = choice.promised ? riskJobs({ inputs, plan }, others, at, model) : null;
+  if (!choice.promised || !together) return null;
+  const { jobs, t0 } = together;
+  const each = riskRuns({ jobs, runs: FEW, seed: EFFORTS.whatIf.seed, model, stop: () => !live() });
+  let step = each.next();
+  while (!step.done) {
+    await breathe();
+    step = each.next();
+  }
+  return chanceBy(step.value, (dayAfter(choice.promised, job.zone) - t0) / MINUTE);
+}
+
+async function trades(id: number, asked: Given, live: () => boolean): Promise<void> {
+  const { inputs, at, plan } = asked;
+  const found: WeighedTrade[] = [];
+  for (const { plan: made, ...trade } of tradesOf(
+    inputs,
+    at,
+    EFFORTS.followed,
+    HORIZON,
+    plan ? timesOf(plan) : undefined,
+  ))
+    found.push({ ...trade, sure: await chanceOf(made, asked, live) });
+  post({ id, done: found });
 }
 
 function tryPin(id: number, { inputs, at }: Given, operation: string, to: number): void {
@@ -160,7 +193,7 @@ onmessage = ({ data }: MessageEvent<Question>): void => {
     const live = (): boolean => newest.get(data.do) === id;
     const fail = (error: unknown): void =>
       post({ id, failed: error instanceof Error ? error.message : String(error) });
-    if (data.do === 'trades') trades(id, given);
+    if (data.do === 'trades') trades(id, given, live).catch(fail);
     else if (data.do === 'what-ifs') weighAll(id, given, live).catch(fail);
     else if (data.do === 'settle') settle(id, given, data.times, live).catch(fail);
     else if (data.do === 'risk') risk(id, given, data.runs, live).catch(fail);

@@ -16,6 +16,11 @@ export type Question = { id: number } & (
   | { do: 'stop' }
 );
 
+/** A plan that may be had instead, with the chance that it keeps the promised day; null where none is promised. */
+export interface WeighedTrade extends Trade {
+  sure: number | null;
+}
+
 /** A change that was weighed. */
 export interface Weighed {
   key: string;
@@ -71,4 +76,4 @@ export interface Tried {
 export type Answer =
   | { id: number; share: number }
   | { id: number; failed: string }
-  | { id: number; done: WhatIfsFound | SettledFound | Trade[] | RiskFound | Tried | null };
+  | { id: number; done: WhatIfsFound | SettledFound | WeighedTrade[] | RiskFound | Tried | null };

@@ -100,7 +100,7 @@ export function* settling(inputs: PlanInputs, at: number, times = 1): Generator<
       const turned = PATTERNS.map((pattern) =>
         changed(best.choice, { patterns: { ...patterns, [id]: pattern } }),
       );
-      yield* among([best.choice, ...turned], ALL.slice(0, 2));
+      yield* among([best.choice, ...turned], FEW);
     }
   return best;
 }
@@ -110,7 +110,7 @@ export const settlingSteps = (inputs: PlanInputs, times = 1): number => {
   const { choice, pieces, zones } = inputs;
   const first = divisions(inputs, choice.open).length + 6 * times;
   const colours = zones.filter((z) => pieces.some((p) => p.zoneId === z.id)).length;
-  const apart = choice.open.pattern && colours > 1 ? colours * (PATTERNS.length + 1 + 4 * times) : 0;
+  const apart = choice.open.pattern && colours > 1 ? colours * (PATTERNS.length + 1 + 2 * times) : 0;
   return first + (choice.open.lots ? 5 + 2 * times : 0) + apart;
 };
 

@@ -2,12 +2,13 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import type { Household } from '$core/job-plan/household';
-  import type { Trade } from '$core/job-plan/trades';
   import Button from '$ui/kit/Button.svelte';
   import Hidden from '$ui/kit/Hidden.svelte';
   import Notice from '$ui/kit/Notice.svelte';
   import { sayDay, sayTime } from '$core/units/clock-time';
   import { counted } from '../words';
+  import { sayChance } from './say-chance';
+  import type { WeighedTrade } from '../../workers/questions';
   import type { Planner } from './planner';
 
   interface Props {
@@ -22,7 +23,7 @@
     zone: string;
   }
   let { planner, household, boundHolds, later, promised, zone }: Props = $props();
-  let trades = $state<Trade[] | null>(null);
+  let trades = $state<WeighedTrade[] | null>(null);
   let busy = $state(false);
   let failed = $state('');
 
@@ -45,7 +46,9 @@
     ),
   );
   const first = $derived(trades?.[0]);
-  const fewer = (t: Trade): string => {
+  /** the chance of the earliest of them */
+  const asPlanned = $derived(first?.sure ?? null);
+  const fewer = (t: WeighedTrade): string => {
     const by = (first?.household.mean ?? 0) - t.household.mean;
     return by > 0.05 ? `, ${one(by)} days fewer` : '';
   };
@@ -75,7 +78,11 @@
           {counted(t.household.days, 'day')}, a front away {one(t.household.mean)} days on average{fewer(t)}; {counted(
             t.household.visits,
             'day',
-          )} in the house.
+          )} in the house.{#if t.sure !== null && promised !== null}
+            <b>{sayChance(t.sure)} sure</b> of the promised {sayDay(promised - 60_000, zone)}{asPlanned ===
+            null
+              ? ''
+              : `, ${sayChance(asPlanned)} as soon as it can be`}.{/if}
         </span>
         <Button type="submit" kind="tertiary">Plan it so</Button>
       </form>
@@ -88,12 +95,6 @@
   <Button kind="tertiary" disabled={busy} onclick={compare}>
     {busy ? 'Planning …' : trades ? 'Compare again' : 'Compare with a later hand-back'}
   </Button>
-  {#if promised !== null && others.some((t) => t.later > 0)}
-    <p class="soft">
-      A later hand-back leaves less time before the promised {sayDay(promised - 60_000, zone)}: look at how
-      sure that is once it is planned so.
-    </p>
-  {/if}
   {#if failed}<Notice>{failed}</Notice>{/if}
 </div>
 

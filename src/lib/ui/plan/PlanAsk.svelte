@@ -4,6 +4,7 @@
   import Notice from '$ui/kit/Notice.svelte';
   import { chanceBy } from '$core/planning/risk/risk';
   import { sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
+  import { sayChance as chance } from './say-chance';
   import type { Planner } from './planner';
   import type { RiskFound, WhatIfsFound } from '../../workers/questions';
 
@@ -58,8 +59,6 @@
   $effect(() => {
     sure = promise;
   });
-  /** No number of runs makes a thing certain. */
-  const chance = (n: number) => (n > 0.99 ? 'over 99 %' : n < 0.01 ? 'under 1 %' : percent(n));
   const KNOWN: Record<string, string> = {
     air: 'the air',
     rework: 'coats done over',

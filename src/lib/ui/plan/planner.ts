@@ -1,6 +1,13 @@
 /** The page's side of the planning worker: started and loaded when something is first asked. */
-import type { Trade } from '$core/job-plan/trades';
-import type { Answer, Question, RiskFound, SettledFound, Tried, WhatIfsFound } from '../../workers/questions';
+import type {
+  Answer,
+  Question,
+  RiskFound,
+  SettledFound,
+  Tried,
+  WeighedTrade,
+  WhatIfsFound,
+} from '../../workers/questions';
 
 type Ask = Question extends infer Q ? (Q extends { id: number } ? Omit<Q, 'id'> : never) : never;
 
@@ -9,7 +16,7 @@ export interface Planner {
   /** better lots and turning; null where no plan was found for any. @param times how hard to look */
   settle: (times: number, progress: (share: number) => void) => Promise<SettledFound | null>;
   /** plans that hand back later and leave fronts away for fewer days */
-  trades: () => Promise<Trade[]>;
+  trades: () => Promise<WeighedTrade[]>;
   risk: (runs: number, progress: (share: number) => void) => Promise<RiskFound>;
   /** what a pin would give */
   tryPin: (operation: string, at: number) => Promise<Tried>;
@@ -76,7 +83,7 @@ export function openPlanner(address: string): Planner {
     whatIfs: async (progress) => (await send(await load(), { do: 'what-ifs' }, progress)) as WhatIfsFound,
     settle: async (times, progress) =>
       (await send(await load(), { do: 'settle', times }, progress)) as SettledFound | null,
-    trades: async () => (await send(await load(), { do: 'trades' })) as Trade[],
+    trades: async () => (await send(await load(), { do: 'trades' })) as WeighedTrade[],
     risk: async (runs, progress) => (await send(await load(), { do: 'risk', runs }, progress)) as RiskFound,
     tryPin: async (operation, at) => (await send(await load(), { do: 'pin', operation, at })) as Tried,
     stop: () => worker?.postMessage({ do: 'stop', id: ++id } satisfies Question),

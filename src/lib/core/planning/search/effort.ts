@@ -14,6 +14,8 @@ export interface Effort {
   learning?: number;
   /** nodes of the exact search at most; where nothing is said, what a second or so allows */
   nodes?: number;
+  /** `chain`: only the longest chain through the calendars, for plans that are compared with each other and not with what is possible */
+  bound?: 'chain';
   /** asked now and then; true stops the search with the best plan so far */
   stop?: () => boolean;
   /** told now and then: share of the work done, and the best makespan so far */

@@ -64,7 +64,8 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
   // A large problem has a plan before anything else is asked of it.
   let best: Schedule | null = m.operations.length > LARGE ? plainly(m, effort) : null;
   // Where jobs are weighed together the last one's end says little: each has a bound of its own.
-  const bound = options.goal ? makespanOf(m, head.end) : lowerBound(m, head, effort.stop);
+  const bound =
+    options.goal || effort.bound === 'chain' ? makespanOf(m, head.end) : lowerBound(m, head, effort.stop);
   if (!options.goal && mayLearn(m)) return solveByLearning(m, head, bound, effort, options);
   const small = !options.goal && m.operations.filter((o) => o.lockedStart === null).length <= SMALL;
   const nodes = effort.nodes ?? NODES;
