@@ -134,6 +134,7 @@ describe('a longer search', () => {
       {
         ...read({ lotSize: '2', rackSlots: '4' }),
         counts: usualCounts(SHELLAC_URETHANE),
+        visits: false,
       },
       () => NOW,
     );

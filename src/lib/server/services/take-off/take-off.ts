@@ -37,13 +37,13 @@ export interface TakeOff {
   unpriced: string[];
 }
 
-/** When each product was first laid, or is by the plan. */
+/** When each product was first laid, or is by the plan: on pieces or on the fixed work. */
 function firstCoats(file: OpenJob, plan: StoredPlan | null): Map<string, number> {
-  const product = new Map(file.route.map((s) => [s.key, s.product?.key]));
+  const product = new Map([...file.route, ...file.site].map((s) => [s.key, s.product?.key]));
   const planned =
     plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
   const out = new Map<string, number>();
-  for (const { step, start } of [...file.state.works.values(), ...planned]) {
+  for (const { step, start } of [...file.state.works.values(), ...file.state.site.values(), ...planned]) {
     const key = product.get(step);
     if (key) out.set(key, Math.min(out.get(key) ?? Infinity, start));
   }
