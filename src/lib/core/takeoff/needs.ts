@@ -171,7 +171,9 @@ export function hoursBySteps(
   site: readonly SiteStep[],
 ): StepHours[] {
   const fixed = new Map<string, StepHours>();
-  for (const { key, act, minutes } of site) {
+  for (const { key, act: own, visit, minutes } of site) {
+    // Visits to every lot are one line.
+    const act = visit?.act ?? own;
     const had = fixed.get(act);
     if (had) had.minutes += minutes;
     else fixed.set(act, { key: `fixed ${key}`, act, minutes, kitchen: true });

@@ -18,6 +18,8 @@ export interface PieceNeed {
 
 export interface Visit {
   kind: VisitKind;
+  /** what is done, its lot left out */
+  act: string;
   /** the lot it is for; null: the whole kitchen */
   lot: string | null;
   pieces: string[];

@@ -85,7 +85,7 @@ export function visitSteps({ lots, pieces, route, carried, travelMinutes }: Visi
     ...{ zone: null, product: null, tool: null, wet: 1, grit: null, areaM2: 0 },
     minutes: Math.max(1, Math.ceil(minutes - 1e-9)),
     after: [],
-    visit: { kind, lot: lot?.id ?? null, pieces: [...members], needs },
+    visit: { kind, act: WORDS[kind][0], lot: lot?.id ?? null, pieces: [...members], needs },
   });
   const hang = route.find((s) => s.kind === 'hang');
   const needing = (after: readonly Omit<PieceNeed, 'pieces'>[], members: readonly string[]): PieceNeed[] =>

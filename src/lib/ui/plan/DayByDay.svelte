@@ -31,7 +31,13 @@
                   data.zone,
                 )}</td
               >
-              <td><b>{bar.words}</b>, {bar.lot === 'Kitchen' ? 'in the kitchen' : `lot ${bar.lot}`}</td>
+              <td
+                ><b>{bar.words}</b>{bar.lot !== 'Kitchen'
+                  ? `, lot ${bar.lot}`
+                  : bar.where === 'kitchen'
+                    ? ', in the kitchen'
+                    : ''}</td
+              >
               <td class="who">{bar.who}</td>
               <td class="soft then"
                 >{bar.dryUntil ? `${bar.readyFor} from ${sayTime(bar.dryUntil, data.zone)}` : ''}</td

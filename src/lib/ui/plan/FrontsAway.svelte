@@ -78,7 +78,8 @@
           {counted(t.household.days, 'day')}, a front away {one(t.household.mean)} days on average{fewer(t)}; {counted(
             t.household.visits,
             'day',
-          )} in the house.{#if t.sure !== null && promised !== null}
+          )} in the house.
+          {#if t.sure !== null && promised !== null}
             <b>{sayChance(t.sure)} sure</b> of the promised {sayDay(promised - 60_000, zone)}{asPlanned ===
             null
               ? ''
