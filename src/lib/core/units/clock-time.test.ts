@@ -1,3 +1,4 @@
+import { sayHours } from './clock-time';
 import { expect, it } from 'vitest';
 import {
   hourOfDay,
@@ -55,4 +56,8 @@ it('knows the hour on days when clocks change, on either side of it', () => {
   expect([hour('2026-11-01T04:59Z'), hour('2026-11-01T05:00Z'), hour('2026-11-01T20:00Z')]).toEqual([
     1, 1, 16,
   ]);
+});
+
+it('says work in hours, however many', () => {
+  expect([0, 59, 60, 125, 3363].map(sayHours)).toEqual(['0 min', '59 min', '1 h', '2 h 5 min', '56 h 3 min']);
 });

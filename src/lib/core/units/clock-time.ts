@@ -67,6 +67,14 @@ export function sayMinutes(minutes: number): string {
   return hours % 24 ? `${Math.floor(hours / 24)} d ${hours % 24} h` : `${hours / 24} d`;
 }
 
+/** Work in hours: days of hands are not days of the clock. */
+export function sayHours(minutes: number): string {
+  const m = Math.round(minutes);
+  const [hours, rest] = [Math.floor(m / 60), m % 60];
+  if (!hours) return `${m} min`;
+  return rest ? `${hours} h ${rest} min` : `${hours} h`;
+}
+
 /** Offset of a day on which clocks do not change; null where they do. */
 const offsets = new Map<string, number | null>();
 

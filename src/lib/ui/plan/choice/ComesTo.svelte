@@ -1,6 +1,6 @@
 <!-- What each proposed system comes to in this kitchen: planned one after another, sorted by what counts. -->
 <script lang="ts">
-  import { sayMinutes, sayDay } from '$core/units/clock-time';
+  import { sayHours, sayDay } from '$core/units/clock-time';
   import { formatMoney, formatVolume, type Measures } from '$core/units/measures';
   import Button from '$ui/kit/Button.svelte';
   import Choice from '$ui/kit/Choice.svelte';
@@ -96,7 +96,7 @@
               <td>{sayDay(here.back, zone)}</td>
               <td>{here.daysWithoutFronts}</td>
               <td>{here.solventNights}</td>
-              <td>{sayMinutes(here.minutes)}</td>
+              <td>{sayHours(here.minutes)}</td>
               <td>{formatVolume(here.ml, measures)}</td>
               <td>{here.cents === null ? 'no prices' : formatMoney(here.cents, currency)}</td>
               <td>{sayDay(here.hang, zone)}</td>

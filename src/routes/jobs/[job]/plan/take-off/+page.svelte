@@ -8,7 +8,7 @@
   import Notice from '$ui/kit/Notice.svelte';
   import NumberField from '$ui/kit/NumberField.svelte';
   import { enhance } from '$app/forms';
-  import { sayDay, sayMinutes } from '$core/units/clock-time';
+  import { sayDay, sayHours, sayMinutes } from '$core/units/clock-time';
   import { formatArea, formatFilm, formatMoney, formatVolume } from '$core/units/measures';
 
   let { data, form } = $props();
@@ -126,7 +126,7 @@
         <h2>Cost</h2>
         <dl>
           <dt>Hours</dt>
-          <dd>{sayMinutes(totals.minutes)}</dd>
+          <dd>{sayHours(totals.minutes)}</dd>
           <dt>Paint</dt>
           <dd>
             {totals.paintCents === null ? 'prices missing' : formatMoney(totals.paintCents, totals.currency)}
