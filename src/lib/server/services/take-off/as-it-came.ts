@@ -2,6 +2,8 @@
 import { laidPaint } from '$core/bench/view/paint-used';
 import { handMinutes } from '$core/bench/view/pace';
 import { pieceState } from '$core/bench/state/state';
+import { visitLeft } from '$core/bench/view/visits';
+import { isVisit } from '$core/takeoff/visits';
 import { gets } from '$core/coating/route';
 import { hoursCame, sumDone, type Came, type StepCame } from '$core/takeoff/as-it-came';
 import type { OpenJob } from '../job/open-job';
@@ -26,14 +28,15 @@ function minutesOf(file: OpenJob): { minutes: Map<string, number>; done: Set<str
   const minutes = new Map<string, number>();
   const add = (key: string, more: number) => minutes.set(key, (minutes.get(key) ?? 0) + more);
   for (const work of file.state.works.values()) if (work.end !== null) add(work.step, handMinutes(work));
-  const acts = new Map(file.fixed.map((s) => [s.key, s.act]));
+  const site = [...file.fixed, ...file.plainSite.filter(isVisit)];
+  const actOf = (s: (typeof site)[number]): string => s.visit?.act ?? s.act;
+  const isDone = (s: (typeof site)[number]): boolean =>
+    isVisit(s) ? visitLeft(file.state, s).length === 0 : (file.state.site.get(s.key)?.end ?? null) !== null;
+  const acts = new Map(site.map((s) => [s.key, actOf(s)]));
   // The take-off has one line for all steps of the fixed work that are called alike.
   const lineOf = new Map<string, string>();
-  for (const { key, act } of file.fixed) if (!lineOf.has(act)) lineOf.set(act, `fixed ${key}`);
-  const open = new Set(file.fixed.map((s) => s.act));
-  for (const act of open)
-    if (file.fixed.every((s) => s.act !== act || (file.state.site.get(s.key)?.end ?? null) !== null))
-      open.delete(act);
+  for (const s of site) if (!lineOf.has(actOf(s))) lineOf.set(actOf(s), `fixed ${s.key}`);
+  const open = new Set(site.flatMap((s) => (isDone(s) ? [] : [actOf(s)])));
   for (const { step, start, end } of file.state.siteWorks.values()) {
     const line = lineOf.get(acts.get(step) ?? '');
     if (line && end !== null) add(line, (end - start) / 60_000);
