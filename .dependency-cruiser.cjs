@@ -14,6 +14,7 @@ const ORDER = [
   'evening',
   'durability',
   'job-plan',
+  'offer',
   'formats',
 ];
 
@@ -35,6 +36,7 @@ const STATIONS = [
   'take-off',
   'bench',
   'plan',
+  'offer',
   'lasting',
   'across',
   'customer',
@@ -112,7 +114,7 @@ module.exports = {
         pathNot: '\\.test\\.ts$|^src/lib/server/threads/(planner-thread|pool)\\.ts$',
       },
       to: {
-        path: '^src/lib/core/(planning/(solve|plan-job|together|construct|improve|exact|relax)|job-plan/(make-plan|settle-choice|settle-rework|keep-times|new-kitchen|all-jobs|tasks))\\.ts$',
+        path: '^src/lib/core/(planning/(solve|plan-job|together|construct|improve|exact|relax)|job-plan/(make-plan|back-by|settle-choice|settle-rework|keep-times|new-kitchen|all-jobs|tasks))\\.ts$',
         dependencyTypesNot: ['type-only'],
       },
     },

@@ -11,7 +11,7 @@ import { construct } from '../src/lib/core/planning/search/construct';
 import { buildProblem } from '../src/lib/core/planning/job/job-problem';
 import type { JobToPlan } from '../src/lib/core/planning/job/job-to-plan';
 import { compile } from '../src/lib/core/planning/model/model';
-import { EFFORTS } from '../src/lib/core/job-plan/efforts';
+import { EFFORTS, togetherEffort } from '../src/lib/core/job-plan/efforts';
 import { kitchenProblem } from '../tests/kitchen-problem';
 import { plannedProblem } from '../tests/planned-problem';
 import { plainHandBack } from '../tests/plain-plan';
@@ -178,9 +178,8 @@ export async function planRows(): Promise<Row[]> {
       promised: null,
       weight: 2,
     }));
-    const [made, took] = timed(() =>
-      planTogether('all', jobs, { seed: 1, steps: Math.max(6, Math.round(300 / n)) }),
-    );
+    const operations = n * (buildProblem(alone)?.problem.operations.length ?? 0);
+    const [made, took] = timed(() => planTogether('all', jobs, togetherEffort(operations)));
     if (!made || 'infeasible' in made.result) throw new Error('no joint plan');
     if (audit(made.problem, made.result).length) throw new Error('a wrong joint plan');
     const heap = process.memoryUsage().rss / 1e6;

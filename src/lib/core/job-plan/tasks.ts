@@ -9,6 +9,7 @@ import {
 import { worsening, type Worse } from '../durability/worsening';
 import { readRecords, type StoredRecord } from '../durability/stored-record';
 import { ifKnown } from '../coating/missing-figure';
+import { backBy, type BackBy, type BackByQuestion } from './back-by';
 import { comesTo, type ComesTo } from './comes-to';
 import { settleChoice } from './settle-choice';
 import { settleRework, type SettledRework } from './settle-rework';
@@ -48,6 +49,8 @@ export interface Tasks {
   /** what a job would come to in a choice; null where none is found, or a figure is missing */
   'comes-to': { given: { inputs: PlanInputs; at: number }; back: ComesTo | null };
   'new-kitchen': { given: { like: PlanInputs; now: number; zone: string }; back: NewStart | null };
+  /** when half and nearly all such jobs are back; null where there is no plan to weigh */
+  'back-by': { given: BackByQuestion; back: BackBy | null };
   lasting: { given: { records: readonly StoredRecord[]; query: LastingQuery }; back: LastingView };
   'lasting-reasons': { given: { records: readonly StoredRecord[]; kind: string | null }; back: Reasons };
   /** systems whose record worsens */
@@ -77,6 +80,7 @@ const DO: { [K in TaskKind]: (given: Tasks[K]['given']) => Tasks[K]['back'] } = 
   compare,
   'comes-to': ({ inputs, at }) => ifKnown(() => comesTo(inputs, at)),
   'new-kitchen': ({ like, now, zone }) => newKitchenStart(like, now, zone),
+  'back-by': backBy,
   lasting: ({ records, query }) => lastingView(readRecords(records), query),
   'lasting-reasons': ({ records, kind }) => reasonsFor(readRecords(records), kind),
   'lasting-worse': ({ records, now }) => worsening(readRecords(records), now),

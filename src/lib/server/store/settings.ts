@@ -14,6 +14,15 @@ export const SETTINGS = {
   places: placesSchema,
   /** what an hour costs, in cents, and the sign of the money */
   costs: z.object({ currency: z.string().max(4), hourCents: z.number().int().nonnegative().max(100_000_00) }),
+  /** what the last offer reckoned with, proposed for the next */
+  offer: z.object({
+    margin: z.number().min(0).max(0.9),
+    taxName: z.string().max(40),
+    tax: z.number().min(0).max(1),
+    deposit: z.number().min(0).max(1),
+    validDays: z.number().int().min(1).max(365),
+    note: z.string().max(2000),
+  }),
   /** where rounds begin and end, degrees */
   home: positionSchema,
   company: z.object({

@@ -10,6 +10,7 @@
   label="Plan"
   links={[
     { href: at, title: 'Schedule' },
+    { href: `${at}/set-up`, title: 'Set-up' },
     { href: `${at}/system`, title: 'System' },
     { href: `${at}/take-off`, title: 'Take-off' },
     { href: `${at}/mix`, title: 'Mix bench' },

@@ -25,6 +25,12 @@ export function afterLinks(
   return least;
 }
 
+/** When the first of what follows an operation may begin: its film takes the next coat then, whatever waits longer; its end where nothing waits. */
+export function firstAllowed(lags: readonly Lag[], end: number): number {
+  const waits = lags.map((lag) => allowedFrom(lag, end)).filter((from) => from > end);
+  return waits.length ? Math.min(...waits) : end;
+}
+
 /**
  * From when a place has room, where nothing comes after what it holds now.
  * @param ends of all that was put there

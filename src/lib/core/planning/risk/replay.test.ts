@@ -114,6 +114,22 @@ describe('otherwise than planned', () => {
     expect(of(30).makespan).toBe(870);
   });
 
+  it('it is coated anew once its film takes the next coat, not once it takes handles', () => {
+    const day = 1440;
+    const problem = problemOf({
+      operations: [op('a', 60), op('b', 60), op('h', 60)],
+      links: [
+        { from: 'a', to: 'b', minLag: 120, maxLag: null },
+        { from: 'a', to: 'h', minLag: 2 * day, maxLag: null },
+      ],
+      finish: [{ operation: 'b', tail: 0 }],
+    });
+    const job = alone(problem, planned(problem));
+    const out = carriedOut(job, { ...AS_PLANNED, again: (_, i) => (i === 0 ? 30 : 0) });
+    // 8:00 to 9:00; over again from 11:00 to 11:30, and b once that is dry, at 13:30.
+    expect(out.makespan).toBe(870);
+  });
+
   it('what opens a window does not begin sooner than planned, though it could', () => {
     const problem = problemOf({
       operations: [op('a', 60), op('b', 60), op('c', 60, { skill: 'prep' })],

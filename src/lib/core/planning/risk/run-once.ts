@@ -1,7 +1,7 @@
 /** One run of plans that are carried out together: what begins next, and when. The rules of the crew stand with the replay. */
 import { at, cell, item } from '$core/units/at';
 import { earliestRun } from '../model/calendar';
-import { afterLinks, NEVER, placeFrom, roomFrom, type Stay } from '../model/earliest';
+import { afterLinks, firstAllowed, NEVER, placeFrom, roomFrom, type Stay } from '../model/earliest';
 import type { Lag } from '../model/model';
 import { type Setting, type Task } from './replay-task';
 
@@ -143,9 +143,8 @@ export class Run {
     let from = cell(this.free, t.worker) + way;
     if (next.again) {
       // Sanded and coated anew once its film is dry enough for the next.
-      from = Math.max(from, cell(this.end, next.task));
       const ended = cell(this.end, next.task) - t.offset;
-      from = t.offset + afterLinks(this.lagsOutOf(t), () => ended, from - t.offset);
+      from = Math.max(from, t.offset + firstAllowed(this.lagsOutOf(t), ended));
     } else {
       from = Math.max(from, t.release);
       const endOf = (k: number): number => cell(this.end, first + k) - t.offset;

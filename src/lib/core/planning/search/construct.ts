@@ -126,6 +126,17 @@ class Construction {
     let t = from;
     let [before, mine] = [lastAt(there, t), lastAt(own, t)];
     while (t < until) {
+      // What its own minutes cannot fit into is left behind before anything dearer is looked at.
+      mine = lastFrom(own, mine, t);
+      const [done, due] = [own[mine], own[mine + 1]];
+      if (done && done.to + m.travel(done.op, i) > t) {
+        t = done.to + m.travel(done.op, i);
+        continue;
+      }
+      if (due && due.from < t + op.minutes + m.travel(i, due.op)) {
+        t = due.to + m.travel(due.op, i);
+        continue;
+      }
       let setup = 0;
       let last: Busy | undefined;
       let next: Busy | undefined;
@@ -147,12 +158,6 @@ class Construction {
         continue;
       }
       const end = run[1];
-      mine = lastFrom(own, mine, t);
-      const [done, due] = [own[mine], own[mine + 1]];
-      if (done && done.to + m.travel(done.op, i) > t) {
-        t = done.to + m.travel(done.op, i);
-        continue;
-      }
       if (due && due.from < end + m.travel(i, due.op)) {
         t = due.to + m.travel(due.op, i);
         continue;

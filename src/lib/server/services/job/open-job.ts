@@ -114,7 +114,7 @@ function mend(db: Db, stored: Job): { job: Job; choice: Choice | null; faults: J
 }
 
 /** The system of a choice by name, with the products and own cautions of every finish that it has. */
-function wholeSystem(choice: Choice): System {
+export function systemOf(choice: Choice): System {
   const all = [...finishesOf(choice).values()].map((f) => f.system);
   const [own = choice.system] = all;
   return {
@@ -159,7 +159,7 @@ export function openJob(db: Db, id: string): OpenJob {
   const mended = mend(db, stored);
   const { job, faults } = mended;
   let { choice } = mended;
-  let system = choice && wholeSystem(choice);
+  let system = choice && systemOf(choice);
   let ways: Ways = { plainRoute: [], site: [], fixed: [] };
   try {
     if (choice) ways = waysOf(choice, job, pieces);

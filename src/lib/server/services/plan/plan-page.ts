@@ -1,8 +1,5 @@
-/** What the page of a plan shows: the choice, the board, the hand-back and what makes it so, pins, and what to have at hand. */
-import { DIVISION_NAMES, DIVISIONS } from '$core/planning/job/lots';
-import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
+/** What the page of a plan shows: the board, the hand-back and what makes it so, pins, and what to have at hand. */
 import { mixFor } from '$core/takeoff/mix';
-import { openFindings } from '$core/quality/site-tests';
 import { bars, openSpans } from './bars';
 import { handBack, isHome, whyNoPlan } from './hand-back';
 import { downSince } from '$core/bench/take-down';
@@ -13,14 +10,10 @@ import { dayAfter, startOfDay } from '$core/units/clock-time';
 import { jobCautions } from '../job/cautions';
 import { jobSearch } from './job-search';
 import { airOf } from '../air/place-air';
-import { sayBoundHolds, sayChain, sayMoves, sayOperation } from './say-plan';
+import { sayBoundHolds, sayChain, sayMoves, sayOperation, saySetUp } from './say-plan';
 import { KITCHEN_ROW } from './bar';
 import { listPins } from '$server/store/pins';
 import { findPlan } from '$server/store/plans';
-import { formDefaults } from './plan-form';
-import { finishedApart, primers } from './finishes-form';
-import { proposeFor } from './propose';
-import { schoolCosts } from './weigh';
 import { takeOff } from '../take-off/take-off';
 import { listWorkers } from '$server/store/workers';
 import type { Db } from '$server/db/open';
@@ -44,35 +37,12 @@ export function planPage(db: Db, { file, plan }: JobWithPlan, now: number) {
     choice && choice.air === 'place'
       ? airOf(db, choice.place, now, from).air.filter((a) => a.at >= from && a.at <= to)
       : [];
-  const proposals = proposeFor(db, file, now);
   return {
-    primers: primers(db),
-    apart: finishedApart(file),
-    proposals: proposals.list.map(({ system, points, stops, forIt }) => ({
-      system,
-      points,
-      says: stops[0] ?? forIt[0] ?? system.reason,
-      newer:
-        choice?.system.key === system.key && choice.system.version !== system.version ? system.version : null,
-    })),
-    workers,
     chosen: choice,
     systemName: file.system?.name ?? '',
     cautions: jobCautions(file),
-    form: formDefaults(db, file, now),
-    schools: schoolCosts(file),
-    turns: file.zones
-      .filter((z) => file.pieces.some((piece) => piece.zoneId === z.id))
-      .map((z) => ({ id: z.id, words: `${z.name}, ${z.colour}`, pattern: choice?.patterns[z.id] ?? '' })),
-    patterns: PATTERNS.map((key) => ({ key, name: PATTERN_FACTS[key].name })),
-    divisions: DIVISIONS.map((key) => ({ key, name: DIVISION_NAMES[key] })),
-    findings: openFindings(file.state.tests).map((f) => ({
-      key: f.test.id,
-      weight: f.weight,
-      says: f.says,
-      todo: f.todo,
-      where: f.test.place,
-    })),
+    setUp: saySetUp(file, names),
+    turns: file.zones.map((z) => ({ id: z.id, words: `${z.name}, ${z.colour}` })),
     begun: file.state.works.size > 0,
     lots: file.lots.map((l) => ({ name: l.name, codes: l.pieces.map((p) => file.codes.get(p) ?? '') })),
     board: {

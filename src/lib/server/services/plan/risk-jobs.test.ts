@@ -50,6 +50,8 @@ it('among the others the chance of the planned date falls by no more than what t
     const by = assessRisk({ jobs: [jobs[0]], runs: 200, seed: 1 });
     const among = assessRisk({ jobs, runs: 200, seed: 1 });
     expect([name, among.runs]).toEqual([name, 200]);
+    // Coats that are done over cost days, not weeks.
+    expect(by.p80, name).toBeLessThanOrEqual(planned + 9 * 1440);
     // Those that share people and a rack do not make it hopeless.
     expect(chanceBy(among, planned + 7 * 1440), name).toBeGreaterThan(0.2);
     expect(chanceBy(by, planned) - chanceBy(among, planned), name).toBeLessThan(0.7);

@@ -5,7 +5,9 @@ import type { Move } from '$core/planning/search/moves';
 import { COATING } from '$core/planning/job/stations';
 import { readOperationId } from '$core/planning/job/operation-id';
 import { SITE } from '$core/takeoff/site-route';
-import { sayMinutes, sayTime } from '$core/units/clock-time';
+import { sayDay, sayMinutes, sayTime, startOfDay } from '$core/units/clock-time';
+import { PATTERN_FACTS } from '$core/coating/pattern';
+import { TOOL_FACTS } from '$core/coating/tool';
 import type { StoredPlan } from '../../store/plans';
 import type { OpenJob } from '../job/open-job';
 
@@ -23,6 +25,19 @@ export function sayOperation(file: OpenJob, id: string): string {
   const act = file.route.find((s) => s.key === step)?.act;
   const name = file.lots.find((l) => l.id === lot)?.name ?? '';
   return act ? `${act}, lot ${name}` : `the work under way on lot ${name}`;
+}
+
+/** How the job is set up, in short lines; empty before anything is chosen. */
+export function saySetUp(file: OpenJob, people: ReadonlyMap<string, string>): string[] {
+  const { choice, lots } = file;
+  if (!choice) return [];
+  const crew = choice.workers.map((w) => people.get(w) ?? 'somebody').join(', ');
+  const open = [choice.open.lots ? 'lots' : '', choice.open.pattern ? 'turning' : ''].filter(Boolean);
+  return [
+    `${file.system?.name ?? ''}, ${TOOL_FACTS[choice.tool].name}, in the ${choice.place}`,
+    `${crew}; from ${sayDay(startOfDay(Date.parse(`${choice.startDay}T12:00Z`), 'UTC'), 'UTC')}`,
+    `${lots.length === 1 ? '1 lot' : `${lots.length} lots`} on a rack of ${choice.rackSlots}; ${PATTERN_FACTS[choice.pattern].name}${open.length ? `; ${open.join(' and ')} left to the planner` : ''}`,
+  ];
 }
 
 /**

@@ -16,7 +16,8 @@ import { choosePlan } from './choose-plan';
 import { finishedApart } from './finishes-form';
 import { choiceFromForm } from './plan-form';
 import { answerQuestions, proposeFor } from './propose';
-import { choiceOf, comesToHere, partOf, proposalOf } from './take-proposal';
+import { asIf, comesToHere } from './as-if';
+import { choiceOf, partOf, proposalOf } from './take-proposal';
 import { USUAL_ANSWERS } from '$core/coating/proposal-facts';
 import { lastPlan } from './make/make-plan';
 
@@ -165,12 +166,8 @@ describe('a primer under a system', () => {
 it('what it comes to here: dates, days and nights of the household, hours, litres', async () => {
   const here = async (key: string, answers = {}) => {
     answerQuestions(db, job, { ...USUAL_ANSWERS, ...answers });
-    return comesToHere(
-      db,
-      file(),
-      choiceOf(db, file(), null, proposalOf(db, file(), null, key, NOW), NOW),
-      NOW,
-    );
+    const choice = choiceOf(db, file(), null, proposalOf(db, file(), null, key, NOW), NOW);
+    return comesToHere(db, asIf(file(), choice), NOW);
   };
   const quick = await here('fast-cabinet');
   const oil = await here('oil-enamel');

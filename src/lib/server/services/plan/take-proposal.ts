@@ -1,21 +1,10 @@
-/** A proposed system as a choice for a job, or for what of it is finished otherwise; and what it would come to here. */
-import type { ComesTo } from '$core/job-plan/comes-to';
-import { visitsOf, waysOf } from '$core/job-plan/ways';
+/** A proposed system as a choice for a job, or for what of it is finished otherwise. */
 import type { Proposal } from '$core/coating/proposal';
 import { choiceSchema, FINISHED_APART, type Choice } from '$core/planning/job/choice';
-import { finishGroups } from '$core/planning/job/finishes';
-import { divideByZone } from '$core/planning/job/lots';
-import { cheapestCover } from '$core/takeoff/cover';
-import { hoursBySteps, needsByZone } from '$core/takeoff/needs';
 import type { Db } from '../../db/open';
 import { readInput } from '../../read-input';
 import { Refused } from '../../refused';
-import { listCans } from '../../store/cans';
-import { readSetting } from '../../store/settings';
-import { ask } from '../../threads/ask';
 import type { OpenJob } from '../job/open-job';
-import { sizesOf } from '../take-off/take-off';
-import { planInputs } from './make/plan-inputs';
 import { choiceFromForm } from './plan-form';
 import { proposeFor } from './propose';
 
@@ -61,40 +50,4 @@ export function choiceOf(
   form.set('tool', tool);
   form.set('place', proposeFor(db, file, now).answers.place);
   return readInput(choiceSchema, choiceFromForm(db, file, form, now), 'The choice is not complete.');
-}
-
-/** What a system comes to in this kitchen. */
-export interface Here extends ComesTo {
-  ml: number;
-  /** paint and labour; null where a price is missing */
-  cents: number | null;
-}
-
-/** Plans and measures a choice as if it were taken, in a planning thread; null where it cannot be planned. */
-export async function comesToHere(db: Db, file: OpenJob, choice: Choice, now: number): Promise<Here | null> {
-  const groups = finishGroups(choice, file.pieces, file.zones);
-  const lots = divideByZone(groups.pieces, groups.zones, choice, [], (i) => `as if ${i}`);
-  const inputs = planInputs(db, { ...file, lots }, now, choice);
-  if (!inputs || file.pieces.length === 0) return null;
-  const made = await ask('comes-to', { inputs, at: now });
-  if (!made) return null;
-  const { plainRoute, fixed } = waysOf(choice, file.job, inputs.pieces);
-  const needs = needsByZone(plainRoute, file.pieces, fixed);
-  const cans = listCans(db);
-  const measures = readSetting(db, 'measures') ?? 'metric';
-  const prices = needs.map((n) => cheapestCover(n.volumeMl, sizesOf(cans, n.product.key, measures)).cents);
-  const hours = hoursBySteps(
-    plainRoute,
-    lots.map((l) => l.pieces),
-    [...fixed, ...visitsOf(choice, file.pieces, lots, plainRoute)],
-  );
-  const minutes = hours.reduce((sum, h) => sum + h.minutes, 0);
-  const costs = readSetting(db, 'costs');
-  const paint = prices.reduce<number | null>((sum, c) => (sum === null || c === null ? null : sum + c), 0);
-  return {
-    ...made,
-    minutes,
-    ml: needs.reduce((sum, n) => sum + n.volumeMl, 0),
-    cents: paint === null || !costs ? null : paint + Math.round((minutes / 60) * costs.hourCents),
-  };
 }

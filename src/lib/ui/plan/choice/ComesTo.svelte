@@ -8,7 +8,7 @@
   import Option from '$ui/kit/Option.svelte';
   import Table from '$ui/kit/Table.svelte';
   import Waiting from '$ui/shell/Waiting.svelte';
-  import type { Here } from '$server/services/plan/take-proposal';
+  import type { Here } from '$server/services/plan/as-if';
 
   interface Props {
     systems: readonly { key: string; name: string }[];

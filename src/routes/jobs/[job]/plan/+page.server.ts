@@ -5,10 +5,15 @@ import { chooseDivision, chooseLater, choosePlan } from '$server/services/plan/c
 import { choiceFromForm } from '$server/services/plan/plan-form';
 import { weigh } from '$server/services/plan/weigh';
 import { answer } from '$server/answer';
+import { redirect } from '@sveltejs/kit';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals, params }) =>
-  planPage(locals.db, locals.open(params.job), locals.now());
+/** Before anything is chosen there is nothing to show: the set-up comes first. */
+export const load: PageServerLoad = ({ locals, params }) => {
+  const job = locals.open(params.job);
+  if (!job.file.choice) redirect(303, `/jobs/${params.job}/plan/set-up`);
+  return planPage(locals.db, job, locals.now());
+};
 
 const moment = (form: FormData): number => Number(form.get('at') || NaN);
 

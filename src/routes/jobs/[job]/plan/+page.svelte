@@ -1,4 +1,4 @@
-<!-- The plan: the board, the hand-back and its bound, what is decided for it, and what to take along. -->
+<!-- The plan: the board, the hand-back and its bound, what was decided for it, and what to take along. -->
 <script lang="ts">
   import Hidden from '$ui/kit/Hidden.svelte';
   import Notice from '$ui/kit/Notice.svelte';
@@ -13,7 +13,7 @@
   import HandBack from '$ui/plan/HandBack.svelte';
   import HaveAtHand from '$ui/plan/HaveAtHand.svelte';
   import Pinned from '$ui/plan/Pinned.svelte';
-  import PlanChoice from '$ui/plan/choice/PlanChoice.svelte';
+  import SetUp from '$ui/plan/SetUp.svelte';
   import PlanMoved from '$ui/plan/PlanMoved.svelte';
   import TakeAlong from '$ui/plan/TakeAlong.svelte';
   import { openPlanner, type Planner } from '$ui/plan/planner';
@@ -23,8 +23,6 @@
   import TimeBoard from '$ui/plan/board/TimeBoard.svelte';
 
   let { data, form } = $props();
-  // svelte-ignore state_referenced_locally
-  let choosing = $state(data.chosen === null);
   const refused = $derived(form && 'refused' in form ? (form.refused ?? '') : '');
   const address = $derived(`/jobs/${data.jobId}/plan`);
   const operations = $derived(new Map(data.operations));
@@ -73,7 +71,7 @@
         <p class="soft">Change the hours, the people, the rack or the size of the lots, and plan again.</p>
       </div>
     {/if}
-    {#if refused && !choosing}<Notice>{refused}</Notice>{/if}
+    {#if refused}<Notice>{refused}</Notice>{/if}
     {#if form && 'keeping' in form && form.keeping?.lost.length}
       <Notice kind="warn">These could not be kept: {form.keeping.lost.join('; ')}.</Notice>
     {/if}
@@ -106,7 +104,7 @@
     {#if data.pins.length}
       <Pinned {data} />
     {/if}
-    <PlanChoice {data} bind:open={choosing} {refused} />
+    <SetUp lines={data.setUp} href="{address}/set-up" />
     <DayByDay {data} />
   </div>
   <div class="stack sooner">

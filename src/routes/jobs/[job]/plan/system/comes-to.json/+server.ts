@@ -1,5 +1,6 @@
 import { error, json } from '@sveltejs/kit';
-import { choiceOf, comesToHere, partOf, proposalOf } from '$server/services/plan/take-proposal';
+import { asIf, comesToHere } from '$server/services/plan/as-if';
+import { choiceOf, partOf, proposalOf } from '$server/services/plan/take-proposal';
 import { Refused } from '$server/refused';
 import type { RequestHandler } from './$types';
 
@@ -13,7 +14,7 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
     const part = partOf(file, url.searchParams.get('for') ?? '');
     const proposal = proposalOf(locals.db, file, part, url.searchParams.get('system') ?? '', now);
     const choice = choiceOf(locals.db, file, part, proposal, now);
-    return json(await comesToHere(locals.db, file, choice, now), {
+    return json(await comesToHere(locals.db, asIf(file, choice), now), {
       headers: { 'cache-control': 'no-store' },
     });
   } catch (refusal) {
