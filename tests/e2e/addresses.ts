@@ -27,6 +27,7 @@ export const JOB_PAGES = [
   'plan',
   'plan/system',
   'plan/take-off',
+  'plan/offer',
   'plan/mix',
   'take-down',
   'take-down/labels',

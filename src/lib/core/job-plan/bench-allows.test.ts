@@ -244,5 +244,5 @@ describe('over all systems, turnings, schools, counts and conditions', () => {
       ),
       { numRuns: 40 },
     );
-  });
+  }, 180_000);
 });

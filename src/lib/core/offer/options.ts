@@ -40,7 +40,6 @@ export function possibleOptions({ pieces, choice, proposals, canWarm }: OptionGr
   const outside = pieces.filter((p) => canHinge(p.form) && !p.condition.inside).length;
   if (outside)
     add('insides', `Insides of the cabinets behind ${outside} doors`, {
-      choice: { ...choice, fixed: true },
       changes: (_, i) => {
         const piece = pieces[i];
         return piece && canHinge(piece.form) ? { inside: true } : {};

@@ -13,6 +13,7 @@
     { href: `${at}/set-up`, title: 'Set-up' },
     { href: `${at}/system`, title: 'System' },
     { href: `${at}/take-off`, title: 'Take-off' },
+    { href: `${at}/offer`, title: 'Offer' },
     { href: `${at}/mix`, title: 'Mix bench' },
   ]}
 />
