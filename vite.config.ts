@@ -43,7 +43,7 @@ export default defineConfig({
   test: {
     include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts'],
     environment: 'node',
-    testTimeout: 30_000,
-    hookTimeout: 60_000,
+    testTimeout: 240_000,
+    hookTimeout: 240_000,
   },
 });

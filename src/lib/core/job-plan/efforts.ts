@@ -13,7 +13,7 @@ export const EFFORTS = {
   /** a plan that is stored */
   stored: effort(160, 8_000, 1),
   /** a stored plan that stays near the one before it, and is waited for */
-  followed: effort(160, 3_000, 0.3),
+  followed: effort(80, 3_000, 0.3),
   /** a longer search for one, some ten seconds */
   search: effort(1_000, 150_000, 10),
   /** dividing pieces into lots and choosing how they are turned: dozens of plans are compared, the best of them with more */

@@ -1,6 +1,6 @@
 /** A plan that was made, its times, and whether it is right. */
 import { audit } from '../planning/audit';
-import type { PlannedJob } from '../planning/job/plan-job';
+import type { PlannedJob } from '../planning/job/planned-job';
 import type { TimedPlan } from './neighbours';
 
 const MINUTE = 60_000;

@@ -96,6 +96,9 @@ export interface JobToPlan {
   later?: number;
   /** false where only the hand-back matters, not how long fronts are away */
   fronts?: boolean;
+  /** coats before which pieces are wiped because they will have stood too long, and coats that follow before they have; operations by id */
+  wiped?: ReadonlySet<string>;
+  soon?: ReadonlySet<string>;
   /** what other jobs and absences take away */
   usedElsewhere?: UsedElsewhere;
 }

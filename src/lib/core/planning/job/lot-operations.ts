@@ -36,12 +36,14 @@ function readying(
   step: Step,
   pieces: number,
   { handled, from, to }: Required<Pick<StepProgress, 'handled' | 'from' | 'to'>>,
-  t0: number,
+  { t0, wiped }: { t0: number; wiped: boolean },
 ): number {
   if (!step.product) return 0;
   if (to !== null && to < t0) return Math.ceil(HANDLING.sandFace.value * facesOf(step).length * pieces);
   const waits = step.after.some((need) => need.min * 60_000 > LONG_STAND);
-  return waits || stoodLong(handled, Math.max(t0, from)) ? Math.ceil(HANDLING.wipe.value * pieces) : 0;
+  return wiped || waits || stoodLong(handled, Math.max(t0, from))
+    ? Math.ceil(HANDLING.wipe.value * pieces)
+    : 0;
 }
 
 /** A step that is still to be done on some pieces of a lot. @returns its id */
@@ -59,7 +61,9 @@ function addPending(
     id,
     lot,
     pieces: pending,
-    minutes: workMinutes(step, worth) + readying(step, pending, { handled, from, to }, job.t0),
+    minutes:
+      workMinutes(step, worth) +
+      readying(step, pending, { handled, from, to }, { t0: job.t0, wiped: job.wiped?.has(id) ?? false }),
     skill: skillOf(step),
     pausable: !WHOLE.includes(step.kind),
     station: stationOf(step),
@@ -69,6 +73,10 @@ function addPending(
   });
   for (const need of step.after)
     for (const first of before.steps.get(need.step) ?? []) draft.link(first, id, need);
+  if (job.soon?.has(id)) {
+    const last = [...before.steps.values()].at(-1) ?? [];
+    for (const first of last) draft.after(first, id, LONG_STAND / 60_000);
+  }
   if (step.kind === 'hang') for (const first of before.siteEnds) draft.after(first, id);
   draft.window(id, lot, from, to);
   if ((job.rules ?? NO_RULES).sandThere && (step.kind === 'coat' || step.kind === 'sand'))

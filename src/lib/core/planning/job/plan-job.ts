@@ -3,18 +3,14 @@
  * kept is the problem with the waits as they came out, so that anyone can check the plan against plain figures.
  */
 import { buildProblem } from './job-problem';
+import { keepFresh } from './keep-fresh';
 import type { JobToPlan } from './job-to-plan';
 import { linkKey, type AirWaits } from '../model/model';
-import type { NoPlan, Plan, Problem } from '../model/problem';
+import type { Plan, Problem } from '../model/problem';
 import type { Effort, Near } from '../search/effort';
 import { solve } from '../search/solve';
+import type { PlannedJob } from './planned-job';
 import { solveTrades } from '../search/solve-trades';
-
-export interface PlannedJob {
-  /** with every wait as long as it is in this plan */
-  problem: Problem;
-  result: Plan | NoPlan;
-}
 
 /** The problem with the waits that a plan meets in the air; least waits where there is no plan. */
 export function freeze(problem: Problem, air: AirWaits, plan: Plan): Problem {
@@ -51,6 +47,13 @@ export function planTrades(job: JobToPlan, effort: Effort, near?: Near): Planned
  * @returns the plan and its bound, which no right plan in this air is below; null when nothing is left to do
  */
 export function planJob(job: JobToPlan, effort: Effort, near?: Near): PlannedJob | null {
+  const first = planOnce(job, effort, near);
+  // Where hand-backs are only compared, what stands is left aside: wiping takes minutes.
+  return first && job.fronts !== false ? keepFresh(job, first, effort, planOnce) : first;
+}
+
+/** Plans a job as it is given, whatever stands too long. */
+function planOnce(job: JobToPlan, effort: Effort, near?: Near): PlannedJob | null {
   const built = buildProblem(job);
   if (!built) return null;
   const { problem, air } = built;

@@ -127,13 +127,22 @@ export function impossibleCircle(minutes: readonly number[], links: readonly Lin
 /** So many operations are followed from the beginnings of holds at most: beyond, only direct links tell. */
 const FOLLOWED = 5_000_000;
 
-/** Which holds end after they begin in every plan. @param after links that lead forward in `order` */
+/**
+ * Which holds end after they begin in every plan: what ends one comes behind what begins it, or cannot begin before that is pinned.
+ * @param after links that lead forward in `order`
+ * @param pinned where operations are pinned; null: not
+ */
 export function sureHolds(
   holds: readonly Hold[],
   minutes: readonly number[],
   order: readonly number[],
   after: readonly (readonly Lag[])[],
+  pinned: readonly (number | null)[],
 ): boolean[] {
+  const least = pinned.map((p) => p ?? 0);
+  for (const i of order)
+    for (const { other, min } of item(after, i))
+      least[other] = Math.max(at(least, other), at(least, i) + at(minutes, i) + min);
   const links = after.reduce((sum, list) => sum + list.length, 0);
   const known = new Map<number, Map<number, number>>();
   const place = new Map(order.map((i, k) => [i, k]));
@@ -141,18 +150,20 @@ export function sureHolds(
   const behind = (from: number): Map<number, number> => {
     const had = known.get(from);
     if (had) return had;
-    const least = new Map([[from, 0]]);
+    const begun = new Map([[from, 0]]);
     const direct = (known.size + 1) * (order.length + links) > FOLLOWED;
     for (const i of direct ? [from] : order.slice(place.get(from) ?? 0)) {
-      const begins = least.get(i);
+      const begins = begun.get(i);
       if (begins === undefined) continue;
       for (const { other, min } of item(after, i))
-        least.set(other, Math.max(least.get(other) ?? -Infinity, begins + at(minutes, i) + min));
+        begun.set(other, Math.max(begun.get(other) ?? -Infinity, begins + at(minutes, i) + min));
     }
-    known.set(from, least);
-    return least;
+    known.set(from, begun);
+    return begun;
   };
   return holds.map(({ from, to, tail }) =>
-    to === null ? at(minutes, from) + (tail ?? 0) > 0 : (behind(from).get(to) ?? 0) > 0,
+    to === null
+      ? at(minutes, from) + (tail ?? 0) > 0
+      : (behind(from).get(to) ?? 0) > 0 || at(least, to) > (pinned[from] ?? Infinity),
   );
 }

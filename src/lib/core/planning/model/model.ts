@@ -183,7 +183,8 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
     to: h.to === null ? null : (index.get(h.to) ?? -1),
     tail: h.tail,
   }));
-  const sure = sureHolds(holds, minutes, order, after);
+  const pinned = operations.map((o) => o.lockedStart);
+  const sure = sureHolds(holds, minutes, order, after, pinned);
   for (const [k, h] of problem.holds.entries()) {
     const slots = problem.racks[rackIndex.get(h.rack) ?? -1]?.slots ?? 0;
     if (sure[k] && h.slots > slots)

@@ -105,7 +105,7 @@ it('no beginning of a lot’s work can be put off by days without moving the han
   }
   expect(tried).toBeGreaterThan(100);
   expect(found).toEqual([]);
-});
+}, 300_000);
 
 it('the doors of a third kitchen come down at most two working days before their first coat', async () => {
   const db = openDatabase(':memory:');

@@ -33,4 +33,4 @@ it('every operation of the demo’s jobs can be pinned to its own planned minute
   }
   expect(tried).toBeGreaterThan(80);
   expect(refused).toEqual([]);
-});
+}, 300_000);
