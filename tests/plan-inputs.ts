@@ -35,7 +35,8 @@ export function planInputs(
   job: Partial<PlanInputs['job']> = {},
 ): PlanInputs {
   const surveyed = job.surveyed ?? TWO_COLOURS;
-  const drawn = surveyPieces(readNotation(surveyed, 'in').kitchen);
+  const { kitchen } = readNotation(surveyed, 'in');
+  const drawn = surveyPieces(kitchen);
   const pieces = drawn.map((p, i): PlannedPiece => ({
     id: uuid(i + 1),
     code: `P${i + 1}`,
@@ -60,7 +61,7 @@ export function planInputs(
     fixed: true,
     ...more,
   });
-  const groups = finishGroups(choice, pieces, zones);
+  const groups = finishGroups(choice, pieces, zones, kitchen);
   return {
     job: { id: uuid(0), name: 'Quay End', zone: 'Etc/UTC', unit: 'in', ...job, surveyed },
     pieces,

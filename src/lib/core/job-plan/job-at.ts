@@ -7,9 +7,11 @@ import type { Step } from '../coating/route';
 import type { Waits } from '../coating/waits';
 import type { SiteStep } from '../takeoff/site-route';
 import type { Choice } from '../planning/job/choice';
-import type { JobToPlan } from '../planning/job/job-to-plan';
+import type { JobToPlan, LotProgress } from '../planning/job/job-to-plan';
 import { finishGroups } from '../planning/job/finishes';
 import { divideByZone } from '../planning/job/lots';
+import { stageOf, standOf } from '../kitchen/stages';
+import { kitchenOf } from '../takeoff/fixed-zones';
 import { waitsOf } from '../coating/waits';
 import { dayToMs } from '../units/clock-time';
 import type { PlanInputs } from './inputs';
@@ -67,6 +69,15 @@ function lastMaterial({ state }: PlanInputs, route: readonly Step[]): string | n
   return null;
 }
 
+/** The lots with the stage in which each comes down: the last of its pieces decides. */
+function inStages({ choice, job, pieces, lots }: PlanInputs, progress: LotProgress[]): LotProgress[] {
+  if (choice.stages === 'together') return progress;
+  const kitchen = kitchenOf(job);
+  const stage = new Map(pieces.map((p) => [p.id, stageOf(choice.stages, standOf(kitchen, p))]));
+  const of = new Map(lots.map((lot) => [lot.id, Math.max(0, ...lot.pieces.map((p) => stage.get(p) ?? 0))]));
+  return progress.map((lot) => ({ ...lot, stage: of.get(lot.id) ?? 0 }));
+}
+
 /** The whole minute from which a job is planned, ms since 1970. */
 export const planStart = ({ choice, job }: Pick<PlanInputs, 'choice' | 'job'>, at: number): number =>
   Math.max(Math.ceil(at / MINUTE) * MINUTE, dayToMs(choice.startDay, job.zone));
@@ -98,11 +109,12 @@ export function jobAt(
     horizonDays,
     route,
     tool: choice.tool,
-    lots: lotProgress(state, route, lots, waits),
+    lots: inStages(inputs, lotProgress(state, route, lots, waits)),
     workers: choice.workers,
     crewWeek: choice.crewWeek,
     houseWeek: choice.houseWeek,
     rackSlots: rackSlotsOf(choice, around),
+    stackSlots: choice.stackSlots,
     lastMaterial: lastMaterial(inputs, route),
     waits,
     siteWaits,
@@ -118,12 +130,13 @@ export function jobAt(
 
 /** The job as if something else had been chosen. Pieces are divided anew only before work begins. */
 export function withChoice(inputs: PlanInputs, choice: Choice): PlanInputs {
-  const groups = finishGroups(choice, inputs.pieces, inputs.zones);
+  const groups = finishGroups(choice, inputs.pieces, inputs.zones, kitchenOf(inputs.job));
   const apart = (c: Choice): string => Object.keys(c.finishes).sort().join();
   const again =
     inputs.state.works.size === 0 &&
     (choice.lotSize !== inputs.choice.lotSize ||
       choice.division !== inputs.choice.division ||
+      choice.stages !== inputs.choice.stages ||
       apart(choice) !== apart(inputs.choice));
   const lots = again
     ? divideByZone(groups.pieces, groups.zones, choice, [], (i) => `as if ${i}`)

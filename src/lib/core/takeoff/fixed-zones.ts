@@ -2,6 +2,7 @@
 import type { FixedMaterial, FixedMaterials } from '../kitchen/fixed-material';
 import { fixedWork, type FixedKind, type FixedWork } from '../kitchen/fixed-work';
 import type { Kitchen } from '../kitchen/kitchen';
+import { standOf } from '../kitchen/stages';
 import { readNotation } from '../kitchen/notation';
 import { keepLast } from '../units/keep-last';
 import type { LengthUnit } from '../units/length';
@@ -19,6 +20,8 @@ export interface FixedArea {
   material: FixedMaterial;
   /** of hung cabinets, and along their top and bottom */
   upper: boolean;
+  /** of an island */
+  island: boolean;
   areaM2: number;
 }
 
@@ -45,13 +48,20 @@ export function fixedAreas(
       most(onWall.map((p) => p.zoneId)) ??
       most(pieces.map((p) => p.zoneId));
     if (zone === null || areaM2 <= 0) continue;
-    const band =
-      cabinet === null ? null : kitchen.walls.find((w) => w.name === wall)?.cabinets[cabinet]?.band;
-    const upper = band === 'upper' || HIGH.includes(kind);
-    const key = `${zone} ${kind} ${upper}`;
+    const stand = standOf(kitchen, { wall, cabinet });
+    const upper = stand.upper || HIGH.includes(kind);
+    const key = `${zone} ${kind} ${upper} ${stand.island}`;
     const had = areas.get(key);
     if (had) had.areaM2 += areaM2;
-    else areas.set(key, { zone, kind, material: materials[kind] ?? 'as the fronts', upper, areaM2 });
+    else
+      areas.set(key, {
+        zone,
+        kind,
+        material: materials[kind] ?? 'as the fronts',
+        upper,
+        island: stand.island,
+        areaM2,
+      });
   }
   return [...areas.values()];
 }
@@ -66,6 +76,10 @@ export function byZone(areas: readonly FixedArea[]): Map<string, number> {
 /** A survey is read once: nobody changes what was read. */
 const kitchens = keepLast<ReturnType<typeof readNotation>>(64);
 
+/** A kitchen as it was surveyed. */
+export const kitchenOf = ({ unit, surveyed }: { unit: LengthUnit; surveyed: string }): Kitchen =>
+  kitchens(`${unit} ${surveyed}`, () => readNotation(surveyed, unit)).kitchen;
+
 /**
  * Fixed work of a kitchen as it was surveyed, and its areas.
  * @param pieces where a piece's inside is coated too, its cabinet is
@@ -78,7 +92,7 @@ export function fixedOf(
   }: { unit: LengthUnit; surveyed: string; materials?: FixedMaterials | undefined },
   pieces: readonly (PlacedPiece & { condition: { inside: boolean } })[],
 ): { work: FixedWork[]; areas: FixedArea[] } {
-  const { kitchen } = kitchens(`${unit} ${surveyed}`, () => readNotation(surveyed, unit));
+  const kitchen = kitchenOf({ unit, surveyed });
   const insides = pieces.flatMap((p) => (p.condition.inside ? [{ wall: p.wall, cabinet: p.cabinet }] : []));
   const work = fixedWork(kitchen, insides);
   return { work, areas: fixedAreas(work, pieces, kitchen, materials) };

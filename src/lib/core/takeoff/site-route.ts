@@ -49,6 +49,8 @@ export interface SiteStep {
   touchUp?: string;
   /** what of a visit it is, where it is one */
   visit?: Visit;
+  /** the stage it belongs to, where the kitchen goes home in parts */
+  stage?: number;
   /** ms since 1970 before which it does not begin */
   notBefore?: number;
 }
@@ -60,6 +62,9 @@ export interface FixedPart {
   zone: string;
   areas: readonly FixedArea[];
   finish: Finish;
+  /** the stage in which it is worked, and what that is called; the first where nothing is said */
+  stage?: number;
+  words?: string;
 }
 
 const whole = (minutes: number): number => Math.max(1, Math.ceil(minutes - 1e-9));
@@ -101,9 +106,28 @@ const dry = (step: SiteStep, stage: 'sand' | 'recoat'): Requirement => {
 
 /**
  * @param parts each colour's fixed work with its finish; one that has no area is left out
- * @returns the steps in order; empty where nothing stays on the wall
+ * @returns the steps in order, stage by stage; empty where nothing stays on the wall
  */
 export function siteRoute(parts: readonly FixedPart[]): SiteStep[] {
+  const stages = [...new Set(parts.map((p) => p.stage ?? 0))].sort((a, b) => a - b);
+  if (stages.length < 2) return routeOfStage(parts);
+  return stages.flatMap((stage) => {
+    const own = parts.filter((p) => (p.stage ?? 0) === stage);
+    // What is done to the whole kitchen is done to each stage by itself: the keys of the second are told apart.
+    const key = (name: string): string =>
+      stage === 0 || own.some((p) => name.endsWith(` ${p.id}`)) ? name : `${name} ${stage + 1}`;
+    return routeOfStage(own).map((s) => ({
+      ...s,
+      key: key(s.key),
+      act: `${s.act}, ${own[0]?.words ?? ''}`,
+      stage,
+      after: s.after.map((r) => ({ ...r, step: key(r.step) })),
+    }));
+  });
+}
+
+/** Fixed work of one stage, step by step. */
+function routeOfStage(parts: readonly FixedPart[]): SiteStep[] {
   const uppers = ({ areas }: FixedPart): number => sum(areas.filter((a) => a.upper)) / sum(areas);
   // What drips falls on what is below: the colour that hangs highest goes first.
   const own = parts.filter((p) => sum(p.areas) > 0).sort((a, b) => uppers(b) - uppers(a));

@@ -5,6 +5,7 @@ import { PATTERNS } from '$core/coating/pattern';
 import { PLACES } from '$core/air/places';
 import { schoolsSchema } from '$core/coating/schools';
 import { TOOLS } from '$core/coating/tool';
+import { STAGINGS } from '$core/kitchen/stages';
 import { DIVISIONS } from './lots';
 import { NO_RULES, rulesSchema } from '../model/rules';
 import { workWeekSchema } from '../model/work-week';
@@ -62,6 +63,16 @@ export const choiceSchema = z
     division: z.enum(DIVISIONS).default('even'),
     rackSlots: z.number().int().min(1, 'The rack needs at least one slot').max(500),
     slot: slotSchema.default(USUAL_SLOT),
+    /** pieces that may lie in stacks until their first coat; null: any number */
+    stackSlots: z
+      .number()
+      .int('A stack holds whole pieces')
+      .min(1, 'A stack holds at least one piece')
+      .max(500)
+      .nullable()
+      .default(null),
+    /** whether it comes down and goes home in parts */
+    stages: z.enum(STAGINGS).default('together'),
     /** ISO date of the first day */
     startDay: z.iso.date('Write the day as 2026-03-09'),
     workers: z.array(z.string().max(64)).min(1, 'Choose at least one person').max(100),
@@ -87,6 +98,10 @@ export const choiceSchema = z
   .refine((c) => c.lotSize <= c.rackSlots, {
     path: ['lotSize'],
     message: 'A lot cannot be larger than the rack: make the lots smaller or give the rack more slots',
+  })
+  .refine((c) => c.stackSlots === null || c.lotSize <= c.stackSlots, {
+    path: ['stackSlots'],
+    message: 'A lot cannot be larger than the stacks: make the lots smaller or give the stacks more room',
   })
   .refine((c) => [c, ...Object.values(c.finishes)].every(counted), {
     path: ['counts'],

@@ -3,6 +3,8 @@ import type { Finish } from '$core/coating/finish';
 import { applySchools, FILM_OF } from '$core/coating/schools';
 import { isSlick, type Condition } from '$core/kitchen/condition';
 import type { Form } from '$core/kitchen/kitchen';
+import type { Kitchen } from '$core/kitchen/kitchen';
+import { stageOf, stageWords, standOf } from '$core/kitchen/stages';
 import type { FixedArea } from '$core/takeoff/fixed-zones';
 import type { FixedPart } from '$core/takeoff/site-route';
 import type { Choice, OwnFinish } from './choice';
@@ -52,8 +54,10 @@ export function fixedParts(choice: Choice, areas: readonly FixedArea[]): FixedPa
     const { zone } = area;
     const inside = area.kind === 'inside' && finishesOf(choice).has('insides');
     const finish = inside ? oneOf(choice, 'insides') : oneOf(choice, zone);
-    const id = inside ? `${zone} insides` : zone;
-    const part = parts.get(id) ?? { id, zone, areas: [], finish };
+    const stage = stageOf(choice.stages, area);
+    const id = `${inside ? `${zone} insides` : zone}${stage ? ` ${stage + 1}` : ''}`;
+    const words = stageWords(choice.stages, stage);
+    const part = parts.get(id) ?? { ...{ id, zone, areas: [], finish }, stage, words };
     part.areas.push(area);
     parts.set(id, part);
   }
@@ -61,16 +65,23 @@ export function fixedParts(choice: Choice, areas: readonly FixedArea[]): FixedPa
 }
 
 /**
- * Pieces by colour and finish, to be divided into lots: what is laid together is laid in one finish.
+ * Pieces by stage, colour and finish, to be divided into lots: what is laid together is laid in one finish and goes home together.
+ * @param kitchen where the pieces stand
  * @returns the pieces with the group that stands for their zone, and the groups in order
  */
-export function finishGroups<P extends Finished & Divided & { id: string }>(
+export function finishGroups<P extends Finished & Divided & { id: string; cabinet: number }>(
   choice: Choice,
   pieces: readonly P[],
   zones: readonly { id: string }[],
+  kitchen: Kitchen,
 ): { pieces: (Divided & { id: string; zoneId: string })[]; zones: { id: string }[] } {
-  const groupOf = (p: P): string => `${p.zoneId} ${finishFor(choice, p).key}`;
-  const groups = zones.flatMap(({ id }) => [...new Set(pieces.filter((p) => p.zoneId === id).map(groupOf))]);
+  const stage = (p: P): number => stageOf(choice.stages, standOf(kitchen, p));
+  const groupOf = (p: P): string => `${stage(p)} ${p.zoneId} ${finishFor(choice, p).key}`;
+  const groups = [0, 1].flatMap((k) =>
+    zones.flatMap(({ id }) => [
+      ...new Set(pieces.filter((p) => p.zoneId === id && stage(p) === k).map(groupOf)),
+    ]),
+  );
   return {
     pieces: pieces.map((p) => ({ id: p.id, wall: p.wall, w: p.w, h: p.h, zoneId: groupOf(p) })),
     zones: groups.map((id) => ({ id })),

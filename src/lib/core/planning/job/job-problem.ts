@@ -12,6 +12,7 @@ import { helperId } from './operation-id';
 import { addPeople, addRackOfOthers } from './other-jobs';
 import { draftProblem, type ProblemDraft } from './problem-draft';
 import { addSite } from './site-operations';
+import { linkStages } from './stage-links';
 import { addVisits, linkVisits } from './visit-operations';
 
 export interface JobProblem {
@@ -42,7 +43,13 @@ export function buildProblem(job: JobToPlan): JobProblem | null {
   const { beforeHanging, touchUps } = addSite(draft, job.site ?? []);
   const visits = addVisits(draft, job.site ?? []);
   const lots = addLots(draft, job, beforeHanging, (lot) => visits.of('down', lot));
-  linkVisits(draft, visits, lots, beforeHanging);
+  linkVisits(
+    draft,
+    visits,
+    lots,
+    beforeHanging.map((e) => e.id),
+  );
+  linkStages(draft, job, visits, lots);
   if (draft.problem.finish.length === 0) {
     const handles = visits.of('handles');
     const last = [...touchUps, ...(handles ? [handles] : [])];

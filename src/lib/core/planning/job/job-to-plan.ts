@@ -32,6 +32,8 @@ export interface LotProgress {
   racked: boolean;
   /** slots they take there; one for each piece where nothing is said */
   slots?: number;
+  /** the stage in which it comes down, where the kitchen goes home in parts */
+  stage?: number;
   steps: StepProgress[];
 }
 
@@ -77,6 +79,8 @@ export interface JobToPlan {
   crewWeek: WorkWeek;
   houseWeek: WorkWeek;
   rackSlots: number;
+  /** pieces that may lie in stacks until their first coat; null, and where nothing is said: any number */
+  stackSlots?: number | null;
   /** product that the gun held last, null when clean */
   lastMaterial: string | null;
   /** how films wait; the sheet's where nothing is said */

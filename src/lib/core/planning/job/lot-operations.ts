@@ -6,7 +6,8 @@ import { NO_RULES } from '../model/rules';
 import type { JobToPlan, LotProgress, StepProgress } from './job-to-plan';
 import { helperId, operationId } from './operation-id';
 import { AIR_SLOTS, type ProblemDraft } from './problem-draft';
-import { COATING, KITCHEN } from './stations';
+import type { SiteEnd } from './site-operations';
+import { COATING, KITCHEN, STACK } from './stations';
 import type { LotOperations } from './visit-operations';
 
 const skillOf = (step: Step): string =>
@@ -25,7 +26,7 @@ export const slotsNow = (lots: readonly LotProgress[]): number =>
 /** What leads to a step: operations of the lot by step, and fixed work that comes before anything is hung. */
 interface Before {
   steps: ReadonlyMap<string, readonly string[]>;
-  siteEnds: readonly string[];
+  siteEnds: readonly SiteEnd[];
 }
 
 /**
@@ -77,7 +78,7 @@ function addPending(
     const last = [...before.steps.values()].at(-1) ?? [];
     for (const first of last) draft.after(first, id, LONG_STAND / 60_000);
   }
-  if (step.kind === 'hang') for (const first of before.siteEnds) draft.after(first, id);
+  if (step.kind === 'hang') for (const end of before.siteEnds) draft.after(end.id, id);
   draft.window(id, lot, from, to);
   if ((job.rules ?? NO_RULES).sandThere && (step.kind === 'coat' || step.kind === 'sand'))
     problem.holds.push({
@@ -102,6 +103,23 @@ function addFronts(
   if (pieces > down && first) problem.fronts?.push({ down: first, home, pieces: pieces - down });
 }
 
+/** Pieces lie in stacks from when they come down until their first coat, where stacks have a size. */
+function addStack(
+  draft: ProblemDraft,
+  job: JobToPlan,
+  lot: LotProgress,
+  first: string | undefined,
+  coat: string | undefined,
+): void {
+  if (job.stackSlots == null || lot.racked || !coat || !first || first === coat) return;
+  const down = lot.down ?? 0;
+  const hold = (slots: number, from: string): void => {
+    if (slots > 0) draft.problem.holds.push({ rack: STACK, slots, from, to: coat, tail: null });
+  };
+  if (down > 0) hold(down, draft.helper(helperId(lot.id, 'stack', 'now'), lot.id, 1));
+  hold(lot.pieces - down, first);
+}
+
 /**
  * Puts the lots into a draft.
  * @param siteEnds fixed work that must be done before anything is hung
@@ -111,7 +129,7 @@ function addFronts(
 export function addLots(
   draft: ProblemDraft,
   job: JobToPlan,
-  siteEnds: readonly string[],
+  siteEnds: readonly SiteEnd[],
   downOf: (lot: string) => string | undefined = () => undefined,
 ): Map<string, LotOperations> {
   const { problem } = draft;
@@ -120,6 +138,7 @@ export function addLots(
   for (const lot of job.lots) {
     const byStep = new Map(lot.steps.map((s) => [s.key, s]));
     const present = new Map<string, string[]>();
+    const ends = siteEnds.filter((e) => e.stage === (lot.stage ?? 0));
     for (const step of job.route) {
       const progress = byStep.get(step.key);
       if (!progress) continue;
@@ -137,7 +156,7 @@ export function addLots(
         );
       });
       if (progress.pending > 0)
-        ids.push(addPending(draft, job, lot.id, step, progress, { steps: present, siteEnds }));
+        ids.push(addPending(draft, job, lot.id, step, progress, { steps: present, siteEnds: ends }));
       if (ids.length) present.set(step.key, ids);
     }
     all.set(lot.id, present);
@@ -152,6 +171,7 @@ export function addLots(
       : firstCoat && present.get(firstCoat.key)?.[0];
     if (onRack && slotsOf(lot))
       problem.holds.push({ rack: 'rack', slots: slotsOf(lot), from: onRack, to: hang, tail: null });
+    addStack(draft, job, lot, downOf(lot.id) ?? present.values().next().value?.[0], onRack);
   }
   return all;
 }

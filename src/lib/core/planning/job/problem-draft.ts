@@ -12,7 +12,7 @@ import { filmWaits } from './film-waits';
 import { houseHours, minutesOf } from './house-hours';
 import type { JobToPlan } from './job-to-plan';
 import { airCalendar, helperId } from './operation-id';
-import { COATING, KITCHEN } from './stations';
+import { COATING, KITCHEN, STACK } from './stations';
 
 const MINUTE = 60_000;
 /** Places in the air of a room: one who sands takes one, a coat takes all of them. */
@@ -53,6 +53,10 @@ export interface ProblemDraft {
     station: string | null,
   ) => string;
 }
+
+/** Pieces that lie in stacks as it is, even where that is more than they hold. */
+const stackedNow = ({ lots }: JobToPlan): number =>
+  lots.reduce((sum, lot) => sum + (lot.racked ? 0 : (lot.down ?? 0)), 0);
 
 /** When pieces may be coated: where nobody else does, and in a house when somebody may come. */
 function coatingHours(
@@ -108,6 +112,7 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
     ],
     racks: [
       { id: 'rack', slots: job.rackSlots },
+      ...(job.stackSlots == null ? [] : [{ id: STACK, slots: Math.max(job.stackSlots, stackedNow(job)) }]),
       ...(rules.sandThere ? [{ id: 'air', slots: AIR_SLOTS }] : []),
     ],
     operations: [],

@@ -5,6 +5,12 @@ import { helperId, operationId } from './operation-id';
 import type { ProblemDraft } from './problem-draft';
 import { KITCHEN } from './stations';
 
+/** Fixed work that nothing else of it waits for, and its stage. */
+export interface SiteEnd {
+  id: string;
+  stage: number;
+}
+
 /**
  * Puts the fixed work, and touch-ups in the kitchen, into a draft.
  *
@@ -14,7 +20,7 @@ import { KITCHEN } from './stations';
 export function addSite(
   draft: ProblemDraft,
   site: readonly SiteProgress[],
-): { beforeHanging: string[]; touchUps: string[] } {
+): { beforeHanging: SiteEnd[]; touchUps: string[] } {
   const { problem } = draft;
   const added = new Map<string, string>();
   for (const { step, state, from, to } of site) {
@@ -45,11 +51,11 @@ export function addSite(
     // A touch-up keeps nobody from handing the kitchen back.
     if (!step.touchUp) problem.finish.push({ operation: id, tail: 0 });
   }
-  const ends = (ofTouchUps: boolean): string[] =>
+  const ends = (ofTouchUps: boolean): SiteEnd[] =>
     site.flatMap(({ step }) => {
       const id = added.get(step.key);
       const isEnd = id !== undefined && !problem.links.some((l) => l.from === id);
-      return isEnd && (step.touchUp !== undefined) === ofTouchUps ? [id] : [];
+      return isEnd && (step.touchUp !== undefined) === ofTouchUps ? [{ id, stage: step.stage ?? 0 }] : [];
     });
-  return { beforeHanging: ends(false), touchUps: ends(true) };
+  return { beforeHanging: ends(false), touchUps: ends(true).map((e) => e.id) };
 }

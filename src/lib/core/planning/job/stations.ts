@@ -4,3 +4,5 @@
 export const COATING = 'coating';
 /** The customer's kitchen. */
 export const KITCHEN = 'kitchen';
+/** The rack on which pieces lie in stacks until their first coat. */
+export const STACK = 'stack';

@@ -3,10 +3,11 @@ import { fold } from '$core/bench/state/fold';
 import type { Choice } from '$core/planning/job/choice';
 import { finishGroups } from '$core/planning/job/finishes';
 import { divideByZone, type Lot } from '$core/planning/job/lots';
+import { kitchenOf } from '$core/takeoff/fixed-zones';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../../db/open';
 import { listFacts } from '../../store/facts';
-import { listZones } from '../../store/jobs';
+import { findJob, listZones } from '../../store/jobs';
 import { listLots, listPieces, writeLots } from '../../store/pieces';
 
 /**
@@ -16,7 +17,9 @@ import { listLots, listPieces, writeLots } from '../../store/pieces';
 export function dividedLots(db: Db, job: string, choice: Choice): Lot[] {
   const begun = fold(listFacts(db, job)).works.size > 0;
   const existing = begun ? listLots(db, job).filter((lot) => lot.pieces.length) : [];
-  const { pieces, zones } = finishGroups(choice, listPieces(db, job), listZones(db, job));
+  const surveyed = findJob(db, job);
+  const kitchen = surveyed ? kitchenOf(surveyed) : { walls: [] };
+  const { pieces, zones } = finishGroups(choice, listPieces(db, job), listZones(db, job), kitchen);
   return divideByZone(pieces, zones, choice, existing, () => newId());
 }
 

@@ -5,6 +5,7 @@ import { visitsOf, waysOf } from '$core/job-plan/ways';
 import type { Choice } from '$core/planning/job/choice';
 import { finishGroups } from '$core/planning/job/finishes';
 import { divideByZone } from '$core/planning/job/lots';
+import { kitchenOf } from '$core/takeoff/fixed-zones';
 import type { Db } from '../../db/open';
 import type { Piece } from '../../store/pieces';
 import { ask } from '../../threads/ask';
@@ -17,7 +18,7 @@ import { planInputs } from './make/plan-inputs';
  * @throws Error when a figure is missing
  */
 export function asIf(file: OpenJob, choice: Choice, pieces: Piece[] = file.pieces): OpenJob {
-  const groups = finishGroups(choice, pieces, file.zones);
+  const groups = finishGroups(choice, pieces, file.zones, kitchenOf(file.job));
   const lots = divideByZone(groups.pieces, groups.zones, choice, [], (i) => `as if ${i}`);
   const { plainRoute, fixed, site } = waysOf(choice, file.job, pieces);
   const plainSite = [...site, ...visitsOf(choice, pieces, lots, plainRoute)];

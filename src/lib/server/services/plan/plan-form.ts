@@ -29,6 +29,8 @@ export function formDefaults(db: Db, file: OpenJob, now: number): Omit<Choice, '
     lotSize: 12,
     division: 'even',
     rackSlots: 36,
+    stackSlots: null,
+    stages: 'together',
     slot: USUAL_SLOT,
     startDay: isoDay(now, file.job.zone),
     workers: listWorkers(db)
@@ -131,6 +133,12 @@ export function choiceFromForm(db: Db, file: OpenJob, form: FormData, now: numbe
     lotSize: field('lotSize', () => whole(form, 'lotSize'), base.lotSize),
     division: text('division', base.division),
     rackSlots: field('rackSlots', () => whole(form, 'rackSlots'), base.rackSlots),
+    stackSlots: field(
+      'stackSlots',
+      () => (text('stackSlots', '').trim() ? whole(form, 'stackSlots') : null),
+      base.stackSlots,
+    ),
+    stages: text('stages', base.stages),
     slot: {
       length: field('slotLength', () => length('slotLength'), base.slot.length),
       depth: field('slotDepth', () => length('slotDepth'), base.slot.depth),

@@ -114,6 +114,18 @@
     <Choice label="Divided" name="division" value={data.form.division}>
       {#each data.divisions as way (way.key)}<Option value={way.key} text={way.name} />{/each}
     </Choice>
+    <Choice label="Comes down and goes home" name="stages" value={data.form.stages}>
+      {#each data.stagings as way (way.key)}<Option value={way.key} text={way.name} />{/each}
+    </Choice>
+    <NumberField
+      label="Stacks hold, pieces"
+      whole
+      name="stackSlots"
+      min="1"
+      max="500"
+      placeholder="any"
+      value={data.form.stackSlots ?? ''}
+    />
     <NumberField
       label="Rack slots"
       whole
