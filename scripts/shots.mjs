@@ -42,7 +42,6 @@ await shoot('pieces', `${orchard}/survey/pieces`, async (page) => {
   await page.getByRole('button', { name: 'Grease' }).click();
   await point(['A1', 'A2'])(page);
 });
-await shoot('tests', `${orchard}/survey/tests`);
 await shoot('labels', `${orchard}/take-down/labels`, async (page) => {
   await page.getByRole('button', { name: 'Print at the label printer' }).click();
   await page.waitForTimeout(700);
@@ -62,6 +61,13 @@ await shoot('hand-over', `${ferry}/hand-over`);
 const weavers = jobCalled('Weaver’s Yard');
 await shoot('system', `${weavers}/plan/system`);
 await shoot('take-off', `${lantern}/plan/take-off`);
+await shoot('offer', `${orchard}/plan/offer`, async (page) => {
+  for (const name of ['offer.grain', 'offer.coat', 'offer.quicker'])
+    await page.locator(`input[name="${name}"]`).check();
+  await page.getByRole('button', { name: 'Make version 1' }).click();
+  await page.getByRole('article').waitFor();
+  await page.evaluate(() => scrollTo(0, 0));
+});
 await shoot('air', '/air');
 await shoot('lasting', '/lasting', (page) =>
   page.getByRole('region', { name: 'What goes with failures' }).waitFor(),

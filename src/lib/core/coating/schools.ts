@@ -103,29 +103,30 @@ export const FILM_OF: Record<Schools['film'], Fullness> = {
   'light-then-full': { first: 0.8, later: 1.15 },
 };
 
-const GLOSS_KINDS = new Set<Prep['kind']>(['sand', 'degloss']);
+/** Whether a step breaks the gloss of all pieces: filled holes are sanded besides. */
+const breaksGloss = (p: Prep): boolean => p.for === 'all' && (p.kind === 'sand' || p.kind === 'degloss');
 
 /** A system with the schools applied to its steps, and the company's own days on the rack. */
 export function applySchools(system: System, schools: Schools): System {
   const onKitchen = system.prep.filter((p) => p.on === 'kitchen');
   let pieces = system.prep.filter((p) => p.on === 'pieces');
   if (schools.gloss !== 'system') {
-    const at = pieces.findIndex((p) => GLOSS_KINDS.has(p.kind));
+    const at = pieces.findIndex(breaksGloss);
     const wanted: Prep[] =
       schools.gloss === 'sandpaper'
-        ? [system.prep.find((p) => p.kind === 'sand') ?? SAND]
+        ? [system.prep.find((p) => p.kind === 'sand' && p.for === 'all') ?? SAND]
         : schools.gloss === 'pad'
           ? [PAD]
           : schools.gloss === 'deglosser'
             ? [DEGLOSS]
             : [];
-    const rest = pieces.filter((p) => !GLOSS_KINDS.has(p.kind));
-    const place = at < 0 ? 1 : pieces.slice(0, at).filter((p) => !GLOSS_KINDS.has(p.kind)).length;
+    const rest = pieces.filter((p) => !breaksGloss(p));
+    const place = at < 0 ? 1 : pieces.slice(0, at).filter((p) => !breaksGloss(p)).length;
     pieces = [...rest.slice(0, place), ...wanted, ...rest.slice(place)];
   }
   if (schools.order === 'scuff-first') {
     const clean = pieces.findIndex((p) => p.kind === 'clean');
-    const sand = pieces.findIndex((p) => p.kind === 'sand');
+    const sand = pieces.findIndex((p) => p.kind === 'sand' && p.for === 'all');
     const [a, b] = [pieces[clean], pieces[sand]];
     if (a && b && clean < sand) {
       pieces = pieces.filter((p) => p !== b);

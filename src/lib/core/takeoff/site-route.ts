@@ -144,7 +144,8 @@ function routeOfStage(parts: readonly FixedPart[]): SiteStep[] {
   const kitchen = [
     ...new Map(own.flatMap((p) => prepOf(p.finish.system)).map((p) => [p.key, p])).values(),
   ].filter((p) => p.on === 'kitchen');
-  for (const prep of kitchen.filter((p) => p.kind !== 'caulk'))
+  const afterCleaning = (p: Prep): boolean => p.kind === 'caulk' || p.kind === 'mask';
+  for (const prep of kitchen.filter((p) => !afterCleaning(p)))
     follow(prepStep(prep, prep.key, 'prep', total, total * prep.minutesPerPiece.value), prep.dry.value);
 
   // Skins are glued on before anything is cleaned for paint.
@@ -168,8 +169,8 @@ function routeOfStage(parts: readonly FixedPart[]): SiteStep[] {
       if (prep.holds) receptive.set(name, { ...plain(key), max: prep.holds.value });
     }
   }
-  // Caulk is put on what is clean, before any paint.
-  for (const prep of kitchen.filter((p) => p.kind === 'caulk'))
+  // Caulk and tape are put on what is clean, before any paint.
+  for (const prep of kitchen.filter(afterCleaning))
     follow(prepStep(prep, prep.key, 'prep', total, total * prep.minutesPerPiece.value), prep.dry.value);
 
   const ready = before;

@@ -11,6 +11,7 @@ import {
   DEGLOSS,
   DUST,
   MASK_GLASS,
+  MASK,
   PROTECT,
   SAND,
   SLOW_DEGLOSS,
@@ -102,11 +103,12 @@ const system = ({
   prep: [clean, ...rest],
   ...of
 }: Omit<System, 'version' | 'close' | 'cautions'>): System => ({
-  version: 3,
+  version: 4,
   ...of,
   prep: [
     PROTECT,
     CAULK,
+    MASK,
     ...(clean ? [clean] : []),
     ...ASKED_PREP.filter((p) => p.kind !== 'mask'),
     ...rest,

@@ -20,9 +20,19 @@ export const PROTECT = prep({
   key: 'protect',
   kind: 'protect',
   act: 'Protect',
-  how: 'Clean the floor along the plinth so that tape holds. Paper on the floor, counters twice, appliances, walls; a dust wall and an extracting fan.',
+  how: 'Clean the floor along the plinth so that tape holds. Paper on the floor, counters twice, appliances; a dust wall and an extracting fan.',
   on: 'kitchen',
-  minutesPerPiece: memory(12),
+  minutesPerPiece: memory(7),
+  dry: practice(0),
+});
+/** On what is clean and caulked: tape holds on nothing else. */
+export const MASK = prep({
+  key: 'mask',
+  kind: 'mask',
+  act: 'Mask',
+  how: 'Tape and film along walls, ceiling and worktop, over slides, hinge holes and what stays bare inside. Press the edge down.',
+  on: 'kitchen',
+  minutesPerPiece: memory(5),
   dry: practice(0),
 });
 export const CAULK = prep({
@@ -159,9 +169,20 @@ export const FILL_HOLES = prep({
   key: 'holes',
   kind: 'fill',
   act: 'Fill holes and dents',
-  how: 'Epoxy or polyester filler, a little proud: light fillers shrink. Sand flush when it is hard, dust off.',
-  minutesPerPiece: memory(4),
+  how: 'Tape over the hole on the front, then epoxy or polyester filler from the back, a little proud: light fillers shrink. The back stays open until it is hard.',
+  minutesPerPiece: memory(2.5),
   dry: memory(30, 'the filler’s sheet decides'),
+  for: 'holes',
+});
+export const SAND_HOLES = prep({
+  key: 'holes-sand',
+  kind: 'sand',
+  act: 'Sand the filled holes flush',
+  how: 'A block, both sides, until a finger feels no edge; dust off.',
+  grit: 180,
+  basis: { grit: usage('T20: scuff 120 to 240') },
+  minutesPerPiece: memory(1.5),
+  dry: practice(0),
   for: 'holes',
 });
 export const DEWAX = prep({
@@ -221,12 +242,13 @@ export const NEW_SKIN = prep({
   dry: memory(60, 'the adhesive’s sheet decides'),
 });
 /** What follows the scuffing or deglossing of pieces whose survey asks for it, in order. */
-export const ASKED_PREP: readonly Prep[] = [DEWAX, RELEASE_WIPE, SCRAPE, FILL_HOLES, MASK_GLASS];
+export const ASKED_PREP: readonly Prep[] = [DEWAX, RELEASE_WIPE, SCRAPE, FILL_HOLES, SAND_HOLES, MASK_GLASS];
 
 /** Prep steps that can be added to a system. */
 export const PREP_LIBRARY: readonly Prep[] = [
   PROTECT,
   CAULK,
+  MASK,
   CLEAN,
   DEGLOSS,
   SAND,
