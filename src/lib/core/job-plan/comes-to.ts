@@ -3,7 +3,7 @@ import { EFFORTS } from './efforts';
 import type { PlanInputs } from './inputs';
 import { routeNow, siteNow, waitsFor } from './job-at';
 import { makePlan } from './make-plan';
-import type { Base, Product } from '../coating/system';
+import { solventNights, type Laid } from './solvent-nights';
 import { plannedSteps } from '../planning/job/operation-id';
 import { SITE } from '../takeoff/site-route';
 import { isoDay } from '../units/clock-time';
@@ -25,17 +25,9 @@ export interface ComesTo {
   minutes: number;
 }
 
-const SOLVENTS: ReadonlySet<Base> = new Set(['alcohol', 'solvent', 'lacquer', 'two-pack']);
-/** The smell of a film goes when it may be coated again; of shellac within the evening. */
-const smells = (product: Product): number => product.stages.recoat?.value ?? 0;
-
-/** A coat of a plan. */
-interface Laid {
-  product: Product;
+/** A coat of a plan, and how thick its film is. */
+interface LaidFilm extends Laid {
   wet: number;
-  end: number;
-  /** laid where the family lives */
-  home: boolean;
 }
 
 /**
@@ -51,7 +43,7 @@ export function comesTo(inputs: PlanInputs, at: number): ComesTo | null {
   const route = new Map(routeNow(inputs).map((s) => [s.key, s]));
   const site = new Map(siteNow(inputs).map((s) => [s.key, s]));
   const waits = waitsFor(inputs);
-  const laid = steps.flatMap(({ lot, step, end }): Laid[] => {
+  const laid = steps.flatMap(({ lot, step, end }): LaidFilm[] => {
     const { product, wet } = (lot === SITE ? site.get(step) : route.get(step)) ?? { product: null, wet: 1 };
     return product ? [{ product, wet, end, home: lot === SITE || inputs.choice.place !== 'shop' }] : [];
   });
@@ -61,17 +53,12 @@ export function comesTo(inputs: PlanInputs, at: number): ComesTo | null {
   const cures = laid.flatMap((l) =>
     l.product.stages.cured ? [waits.readyAt(l.product, 'cured', l.end, l.wet)] : [],
   );
-  const nights = new Set(
-    laid
-      .filter((l) => l.home && SOLVENTS.has(l.product.base))
-      .flatMap((l) => nightsIn(l.end, l.end + smells(l.product) * MINUTE, zone)),
-  );
   return {
     back,
     hang: hangs.length ? Math.min(...hangs) : back,
     cured: cures.length ? Math.max(...cures) : null,
     daysWithoutFronts: daysFrom(first, back, zone),
-    solventNights: nights.size,
+    solventNights: solventNights(laid, zone),
     minutes: made.problem.operations.reduce((sum, o) => sum + (o.lockedStart === null ? o.minutes : 0), 0),
   };
 }
@@ -83,12 +70,3 @@ const daysFrom = (from: number, to: number, zone: string): number =>
       isoDay(Math.min(to, from + i * DAY), zone),
     ),
   ).size;
-
-/** Nights that a span reaches into, each by the day it begins: a film laid by day is smelt in the evening. */
-function nightsIn(from: number, to: number, zone: string): string[] {
-  const out: string[] = [];
-  for (let at = from; ; at += DAY) {
-    out.push(isoDay(at, zone));
-    if (isoDay(at, zone) >= isoDay(to, zone)) return out.slice(0, Math.max(1, out.length - 1));
-  }
-}

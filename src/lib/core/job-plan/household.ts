@@ -1,9 +1,12 @@
 /** What a plan asks of the household: how long its doors are away, and on how many days people come. */
 import { KITCHEN } from '../planning/job/stations';
-import { readOperationId } from '../planning/job/operation-id';
+import { plannedSteps, readOperationId } from '../planning/job/operation-id';
+import { SITE } from '../takeoff/site-route';
 import { dayAfter, isoDay } from '../units/clock-time';
 import { downSince } from '../bench/take-down';
 import type { PlanInputs } from './inputs';
+import { routeNow, siteNow } from './job-at';
+import { solventNights, type Laid } from './solvent-nights';
 import type { TimedPlan } from './neighbours';
 
 const MINUTE = 60_000;
@@ -18,6 +21,8 @@ export interface Household {
   visits: number;
   /** days on which a piece is away, on the mean */
   mean: number;
+  /** nights in which solvent of what is still to be laid dries where the family lives */
+  nights: number;
   /** days without fronts, each piece counted by itself; and what no plan that ends with this one has fewer of */
   pieceDays: { is: number; least: number };
 }
@@ -29,44 +34,43 @@ function daysBetween(from: string, to: string, zone: string): number {
   return days;
 }
 
-/** The same for a job as a planning thread knows it. */
-export const householdIn = (plan: TimedPlan, { choice, job, state, pieces }: PlanInputs): Household | null =>
-  householdOf(plan, {
-    zone: job.zone,
-    atHouse: choice.place === 'house',
-    downSince: downSince(
-      state,
-      pieces.map((p) => p.id),
-    ),
-  });
-
-/**
- * @param atHouse whether pieces are worked on in the house
- * @param downSince when the first piece that is not home came down, ms since 1970; null where none is down
- * @returns null where there is no plan, or nothing is away
- */
-export function householdOf(
-  { problem, result, t0 }: TimedPlan,
-  { zone, atHouse, downSince }: { zone: string; atHouse: boolean; downSince: number | null },
-): Household | null {
+/** @returns null where there is no plan, or nothing is away */
+export function householdIn({ problem, result, t0 }: TimedPlan, inputs: PlanInputs): Household | null {
   if ('infeasible' in result || !problem.fronts?.length) return null;
+  const { choice, job, state, pieces } = inputs;
+  const { zone } = job;
+  const ids = pieces.map((p) => p.id);
   const by = new Map(result.assignments.map((a) => [a.operation, a]));
   const clock = (minute: number | undefined): number => t0 + (minute ?? 0) * MINUTE;
   const downs = problem.fronts.map((f) =>
-    f.down === null ? (downSince ?? t0) : clock(by.get(f.down)?.start),
+    f.down === null ? (downSince(state, ids) ?? t0) : clock(by.get(f.down)?.start),
   );
   const homes = problem.fronts.map((f) => clock((by.get(f.home)?.end ?? 1) - 1));
   const [from, to] = [Math.min(...downs), Math.max(...homes)];
   const station = new Map(problem.operations.map((o) => [o.id, o.station]));
   const visits = new Set<string>();
   for (const { operation, start, end } of result.assignments) {
-    if (readOperationId(operation) === null || !(atHouse || station.get(operation) === KITCHEN)) continue;
+    if (
+      readOperationId(operation) === null ||
+      !(choice.place === 'house' || station.get(operation) === KITCHEN)
+    )
+      continue;
     // A pause over a night is none: people come on its first day and on its last.
     for (const at of [start, Math.max(start, end - 1)]) visits.add(isoDay(clock(at), zone));
   }
   return {
     ...{ days: daysBetween(isoDay(from, zone), isoDay(to, zone), zone), from, to, visits: visits.size },
+    nights: solventNights(coatsOf(inputs, plannedSteps(result.assignments, t0)), zone),
     mean: (result.pieceDays?.is ?? 0) / problem.fronts.reduce((sum, f) => sum + f.pieces, 0),
     pieceDays: result.pieceDays ?? { is: 0, least: 0 },
   };
+}
+
+/** Coats of a plan, and whether they are laid where the family lives. */
+function coatsOf(inputs: PlanInputs, steps: ReturnType<typeof plannedSteps>): Laid[] {
+  const own = new Map([...routeNow(inputs), ...siteNow(inputs)].map((s) => [s.key, s.product]));
+  return steps.flatMap(({ lot, step, end }): Laid[] => {
+    const product = own.get(step);
+    return product ? [{ product, end, home: lot === SITE || inputs.choice.place !== 'shop' }] : [];
+  });
 }

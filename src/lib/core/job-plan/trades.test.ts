@@ -4,7 +4,15 @@ import { oneADay, type Trade } from './trades';
 const trade = (later: number, pieceDays: number): Trade => ({
   back: later * 86_400_000,
   later,
-  household: { days: 1, from: 0, to: 0, visits: 1, mean: 1, pieceDays: { is: pieceDays, least: 0 } },
+  household: {
+    days: 1,
+    from: 0,
+    to: 0,
+    visits: 1,
+    nights: 0,
+    mean: 1,
+    pieceDays: { is: pieceDays, least: 0 },
+  },
 });
 
 it('offers one plan for a number of days: the one that leaves fronts away for fewest', () => {

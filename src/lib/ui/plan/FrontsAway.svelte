@@ -59,7 +59,9 @@
   <p class="big">{counted(household.days, 'day')}</p>
   <p>
     {sayDay(household.from, zone)} to {sayDay(household.to, zone)}. A front is away {one(household.mean)} days on
-    average. Somebody is in the house on {counted(household.visits, 'day')}.
+    average. Somebody is in the house on {counted(household.visits, 'day')}{household.nights
+      ? `, and solvent dries where the family lives for ${counted(household.nights, 'night')}`
+      : ''}.
   </p>
   <p class="soft">
     With {boundHolds}, a plan that hands back then
@@ -78,7 +80,9 @@
           {counted(t.household.days, 'day')}, a front away {one(t.household.mean)} days on average{fewer(t)}; {counted(
             t.household.visits,
             'day',
-          )} in the house.
+          )} in the house{t.household.nights === household.nights
+            ? ''
+            : `, ${counted(t.household.nights, 'night')} with solvent`}.
           {#if t.sure !== null && promised !== null}
             <b>{sayChance(t.sure)} sure</b> of the promised {sayDay(promised - 60_000, zone)}{asPlanned ===
             null

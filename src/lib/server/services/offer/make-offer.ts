@@ -3,10 +3,9 @@ import { v7 as newId } from 'uuid';
 import { z } from 'zod';
 import { MOST_CENTS, type Offer } from '$core/offer/offer';
 import { MOST_MARGIN } from '$core/offer/price';
-import { householdOf } from '$core/job-plan/household';
+import { householdIn } from '$core/job-plan/household';
 import { isoDay } from '$core/units/clock-time';
 import { readNumber } from '$core/units/read-number';
-import { downSince } from '$core/bench/take-down';
 import { plannedSteps } from '$core/planning/job/operation-id';
 import type { Db } from '../../db/open';
 import { readInput } from '../../read-input';
@@ -67,14 +66,7 @@ async function datesOf(db: Db, { file, plan }: JobWithPlan, now: number): Promis
   if (!plan || 'infeasible' in plan.result || !asked?.plan) throw none;
   const { inputs, others, at, risk: model } = asked;
   const back = await ask('back-by', { job: { inputs, plan: asked.plan }, others, at, model });
-  const household = householdOf(plan, {
-    zone: file.job.zone,
-    atHouse: inputs.choice.place === 'house',
-    downSince: downSince(
-      file.state,
-      file.pieces.map((p) => p.id),
-    ),
-  });
+  const household = householdIn(plan, inputs);
   if (!back) throw none;
   const recorded = [...file.state.works.values(), ...file.state.siteWorks.values()].map((w) => w.start);
   const start = Math.min(...recorded, ...plannedSteps(plan.result.assignments, plan.t0).map((s) => s.start));

@@ -2,8 +2,7 @@
 import { mixFor } from '$core/takeoff/mix';
 import { bars, openSpans } from './bars';
 import { handBack, isHome, whyNoPlan } from './hand-back';
-import { downSince } from '$core/bench/take-down';
-import { householdOf } from '$core/job-plan/household';
+import { householdIn } from '$core/job-plan/household';
 import { rackUse } from '$core/job-plan/rack-use';
 import { movesBetween } from '$core/planning/search/moves';
 import { dayAfter, startOfDay } from '$core/units/clock-time';
@@ -15,6 +14,7 @@ import { KITCHEN_ROW } from './bar';
 import { listPins } from '$server/store/pins';
 import { findPlan } from '$server/store/plans';
 import { takeOff } from '../take-off/take-off';
+import { planInputs } from './make/plan-inputs';
 import { listWorkers } from '$server/store/workers';
 import type { Db } from '$server/db/open';
 import type { JobWithPlan } from './open-planned';
@@ -32,6 +32,7 @@ export function planPage(db: Db, { file, plan }: JobWithPlan, now: number) {
     : startOfDay(now, file.job.zone);
   const to = Math.max(now, ...drawn.map((b) => b.end)) + 3_600_000;
   const totals = takeOff(db, file, plan);
+  const inputs = planInputs(db, file, now);
   const { choice } = file;
   const hours =
     choice && choice.air === 'place'
@@ -60,16 +61,7 @@ export function planPage(db: Db, { file, plan }: JobWithPlan, now: number) {
     },
     handBack: handBack(plan),
     home: isHome(file),
-    household:
-      plan &&
-      householdOf(plan, {
-        zone: file.job.zone,
-        atHouse: choice?.place === 'house',
-        downSince: downSince(
-          file.state,
-          file.pieces.map((p) => p.id),
-        ),
-      }),
+    household: plan && inputs && householdIn(plan, inputs),
     later: choice?.later ?? 0,
     boundHolds: sayBoundHolds(plan, pins.length),
     promised: choice?.promised ? dayAfter(choice.promised, file.job.zone) : null,

@@ -1,0 +1,37 @@
+/** Nights in which solvent dries where a family lives. */
+import type { Base, Product } from '../coating/system';
+import { isoDay } from '../units/clock-time';
+
+const MINUTE = 60_000;
+const DAY = 1440 * MINUTE;
+const SOLVENTS: ReadonlySet<Base> = new Set(['alcohol', 'solvent', 'lacquer', 'two-pack']);
+/** The smell of a film goes when it may be coated again; of shellac within the evening. */
+const smells = (product: Product): number => product.stages.recoat?.value ?? 0;
+
+/** A coat of a plan. */
+export interface Laid {
+  product: Product;
+  /** ms since 1970 */
+  end: number;
+  /** laid where the family lives: in the house, or in a tent beside it */
+  home: boolean;
+}
+
+/** @returns how many nights; a film laid by day is smelt in the evening */
+export function solventNights(laid: readonly Laid[], zone: string): number {
+  const nights = new Set(
+    laid
+      .filter((l) => l.home && SOLVENTS.has(l.product.base))
+      .flatMap((l) => nightsIn(l.end, l.end + smells(l.product) * MINUTE, zone)),
+  );
+  return nights.size;
+}
+
+/** Nights that a span reaches into, each by the day it begins. */
+function nightsIn(from: number, to: number, zone: string): string[] {
+  const out: string[] = [];
+  for (let at = from; ; at += DAY) {
+    out.push(isoDay(at, zone));
+    if (isoDay(at, zone) >= isoDay(to, zone)) return out.slice(0, Math.max(1, out.length - 1));
+  }
+}
