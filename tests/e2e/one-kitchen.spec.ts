@@ -106,7 +106,7 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
   });
 
   await test.step('the plan', async () => {
-    await go(page, 'Plan', 'plan');
+    await go(page, 'Plan', 'plan/set-up');
     await page.getByText('Shellac primer, waterborne urethane enamel').click();
     await page.getByLabel('the sheet, at 25').check();
     await page.getByLabel('First day').fill('2026-03-16');

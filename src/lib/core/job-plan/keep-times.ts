@@ -1,7 +1,7 @@
 /** Keeps the old times of operations that moved: as many are pinned to where they were as a right plan allows. */
 import { EFFORTS } from './efforts';
 import type { PlanInputs } from './inputs';
-import { makePlan } from './make-plan';
+import { canPlan, makePlan } from './make-plan';
 import type { MadePlan, Times } from './made-plan';
 
 export interface KeptTimes {
@@ -29,8 +29,7 @@ export function keepTimes(
   const kept = new Map<string, number>();
   for (const { operation, from } of moves) {
     const more = new Map([...pins, [operation, from]]);
-    const plan = from >= at ? makePlan({ ...inputs, pins: more }, at, near, EFFORTS.pin) : null;
-    if (!plan || 'infeasible' in plan.result) {
+    if (from < at || !canPlan({ ...inputs, pins: more }, at, near, EFFORTS.pin)) {
       lost.push(operation);
       continue;
     }

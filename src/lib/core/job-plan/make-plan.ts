@@ -45,6 +45,15 @@ export function makePlan(
   return made;
 }
 
+/** Whether a right plan is found. @throws Error when a figure is missing */
+export function canPlan(inputs: PlanInputs, at: number, near: Times | undefined, effort: Effort): boolean {
+  return HORIZONS.some((days) => {
+    const job = jobAt(inputs, at, days);
+    const made = planJob({ ...job, later: 0, fronts: false }, effort, nearFrom(near, job.t0));
+    return made !== null && !('infeasible' in made.result);
+  });
+}
+
 /** What a plan would come to, without keeping it; null where none is found. @throws Error when a figure is missing */
 export function weighPlan(inputs: PlanInputs, at: number, effort: Effort, days = COMPARED): Outcome | null {
   const job = jobAt(inputs, at, days);

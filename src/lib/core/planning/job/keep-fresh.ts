@@ -20,7 +20,7 @@ const LESS = 0.3;
 /** How far it is was told by the first. */
 const lessOf = ({ seed, steps, nodes, learning = 1, bound, stop }: Effort): Effort => ({
   ...{ seed, steps: Math.max(1, Math.round(steps * LESS)), learning: learning * LESS },
-  ...(nodes === undefined ? {} : { nodes }),
+  ...(nodes === undefined ? {} : { nodes: Math.round(nodes * LESS) }),
   ...(bound ? { bound } : {}),
   ...(stop ? { stop } : {}),
 });

@@ -48,8 +48,9 @@ export function planTrades(job: JobToPlan, effort: Effort, near?: Near): Planned
  */
 export function planJob(job: JobToPlan, effort: Effort, near?: Near): PlannedJob | null {
   const first = planOnce(job, effort, near);
-  // Where hand-backs are only compared, what stands is left aside: wiping takes minutes.
-  return first && job.fronts !== false ? keepFresh(job, first, effort, planOnce) : first;
+  // Where hand-backs are only compared, and where a later one was chosen for what it showed, what stands is left aside: wiping takes minutes.
+  const asShown = job.fronts === false || (job.later ?? 0) > 0;
+  return first && !asShown ? keepFresh(job, first, effort, planOnce) : first;
 }
 
 /** Plans a job as it is given, whatever stands too long. */
