@@ -121,6 +121,7 @@ describe('the company’s systems', () => {
     const saved = save('shellac-urethane', form);
     expect(saved.prep.filter((p) => p.for === 'all').map((p) => p.key)).toEqual([
       'protect',
+      'mask',
       'clean',
       'sand',
       'dust',
