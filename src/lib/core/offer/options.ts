@@ -3,6 +3,7 @@ import type { Proposal } from '../coating/proposal';
 import { canHinge } from '../kitchen/kitchen';
 import type { Condition } from '../kitchen/condition';
 import type { Choice } from '../planning/job/choice';
+import { count } from './say-offer';
 import { hasOpenGrain, type OfferedKitchen } from './scope';
 
 export const OPTIONS = ['insides', 'grain', 'glaze', 'coat', 'handles', 'quicker'] as const;
@@ -39,7 +40,7 @@ export function possibleOptions({ pieces, choice, proposals, canWarm }: OptionGr
   };
   const outside = pieces.filter((p) => canHinge(p.form) && !p.condition.inside).length;
   if (outside)
-    add('insides', `Insides of the cabinets behind ${outside} doors`, {
+    add('insides', `Insides of the cabinets behind ${count(outside, 'door')}`, {
       changes: (_, i) => {
         const piece = pieces[i];
         return piece && canHinge(piece.form) ? { inside: true } : {};
@@ -72,7 +73,7 @@ export function possibleOptions({ pieces, choice, proposals, canWarm }: OptionGr
     (p) => p.condition.handles === 'keep' || p.condition.handles === 'change',
   ).length;
   if (kept)
-    add('handles', `New handles on ${kept} pieces: old holes filled, new ones drilled`, {
+    add('handles', `New handles on ${count(kept, 'piece')}: old holes filled, new ones drilled`, {
       changes: ({ handles }) => (handles === 'keep' || handles === 'change' ? { handles: 'drill' } : {}),
     });
   const rackSlots = Math.min(500, Math.ceil((choice.rackSlots * 1.5) / 6) * 6);

@@ -2,6 +2,9 @@
 import { isoDay, sayDate } from '../units/clock-time';
 import type { Offer } from './offer';
 
+/** `1 door`, `12 doors`. */
+export const count = (n: number, thing: string): string => `${n} ${thing}${n === 1 ? '' : 's'}`;
+
 /** When work begins, and between which days the kitchen is back. */
 export function sayWhenBack({ dates, job: { zone } }: Pick<Offer, 'dates' | 'job'>): string {
   const { start, half, nearlyAll, daysAway } = dates;
@@ -10,14 +13,13 @@ export function sayWhenBack({ dates, job: { zone } }: Pick<Offer, 'dates' | 'job
     isoDay(half, zone) === isoDay(nearlyAll, zone)
       ? `Your kitchen is back on ${day(half)}.`
       : `Your kitchen is back between ${day(half)} and ${day(nearlyAll)}: weather and drying decide. There is an even chance of the first day, and nineteen in twenty of the last.`;
-  const away = daysAway > 0 ? ` Doors and drawers are away for about ${daysAway} days.` : '';
+  const away = daysAway > 0 ? ` Doors and drawers are away for about ${count(daysAway, 'day')}.` : '';
   return `Work begins on ${day(start)}.${away} ${back} These days hold if the work is agreed in time; a later start moves them.`;
 }
 
 /** How an option moves the hand-back. */
 export function sayDaysMoved(days: number | null): string {
   if (days === null) return 'days not known';
-  const whole = Math.abs(days);
-  const n = `${whole} ${whole === 1 ? 'day' : 'days'}`;
+  const n = count(Math.abs(days), 'day');
   return days === 0 ? 'same day back' : days > 0 ? `back ${n} later` : `back ${n} sooner`;
 }

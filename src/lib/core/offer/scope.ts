@@ -3,6 +3,7 @@ import type { System } from '../coating/system';
 import { FIXED_WORDS, type FixedKind } from '../kitchen/fixed-work';
 import type { Condition } from '../kitchen/condition';
 import { FORM_WORDS, type Form } from '../kitchen/kitchen';
+import { count } from './say-offer';
 import type { Choice } from '../planning/job/choice';
 
 export interface OfferedKitchen {
@@ -27,7 +28,7 @@ function formsOf(pieces: OfferedKitchen['pieces']): string {
   return [...counts].map(([form, n]) => plural(form, n)).join(', ');
 }
 
-const coats = (n: number): string => (n === 1 ? '1 coat' : `${n} coats`);
+const coats = (n: number): string => count(n, 'coat');
 
 /** Woods whose grain shows through paint that does not fill it. */
 const OPEN: readonly Condition['wood'][] = ['oak', 'ash'];
@@ -53,7 +54,7 @@ export function scopeOf({ pieces, zones, fixed, choice, system }: OfferedKitchen
     ...layers,
     ...(fixed.length ? [`In the kitchen: ${fixed.map((kind) => FIXED_WORDS[kind]).join(', ')}`] : []),
     ...(choice.schools.grain === 'fill' ? ['Open grain filled on the fronts'] : []),
-    ...(drilled ? [`Handle holes filled and new ones drilled on ${drilled} pieces`] : []),
+    ...(drilled ? [`Handle holes filled and new ones drilled on ${count(drilled, 'piece')}`] : []),
     ...(boxes ? [`Drawer boxes coated, ${boxes}`] : []),
     choice.place === 'house'
       ? 'Pieces labelled, taken down, coated in the house, hung and adjusted'
@@ -69,7 +70,7 @@ export function notIncludedOf({ pieces, fixed, choice }: OfferedKitchen): string
     ...(fixed.includes('inside') ? [] : ['Insides of the cabinets']),
     ...(pieces.some((p) => p.form === 'shelf') ? [] : ['Shelves']),
     ...(fixed.length ? [] : ['What stays on the wall: face frames, end panels, mouldings']),
-    ...(frontOnly ? [`Backs of ${frontOnly} pieces`] : []),
+    ...(frontOnly ? [`Backs of ${count(frontOnly, 'piece')}`] : []),
     ...(choice.schools.grain === 'leave' && hasOpenGrain(pieces)
       ? ['Filling of open grain: the wood stays to be seen']
       : []),

@@ -39,10 +39,7 @@ export const listOffers = (db: Db, job: string): StoredOffer[] =>
       return offer ? [{ ...row, offer }] : [];
     });
 
-/**
- * Keeps a new version; the same id a second time is kept once.
- * @returns its number
- */
+/** Keeps a new version; the same id a second time is kept once. */
 export const insertOffer = (
   db: Db,
   job: string,

@@ -38,7 +38,9 @@
 {:else if newest}
   <form class="card stack" method="post" action="?/accept" use:enhance={keepFields}>
     <h2>Accepted?</h2>
-    {#if past}<p class="warn">It was valid until {view.offer.validUntil}. Make a new version.</p>{/if}
+    {#if past}<p class="warn">
+        It was valid until {sayDate(dayToMs(view.offer.validUntil, zone), zone)}. Make a new version.
+      </p>{/if}
     <Hidden name="offer" value={view.id} />
     <Field label="Accepted by" name="name" maxlength={120} autocomplete="off" required />
     <DateField label="On" name="day" value={today} required />

@@ -9,6 +9,7 @@
   import NumberField from '$ui/kit/NumberField.svelte';
   import TextBox from '$ui/kit/TextBox.svelte';
   import Tick from '$ui/kit/Tick.svelte';
+  import { whyRefused } from '$ui/shell/why-refused';
   import Waiting from '$ui/shell/Waiting.svelte';
   import { enhance } from '$app/forms';
   import { goto } from '$app/navigation';
@@ -49,9 +50,8 @@
         refused = '';
         return async ({ result }) => {
           sending = false;
-          const said = result.type === 'failure' && result.data?.refused;
           if (result.type === 'success') await goto(page.url.pathname, { invalidateAll: true });
-          else refused = said ? String(said) : 'The offer was not made. Try again.';
+          else refused = whyRefused(result, 'The offer was not made. Try again.');
         };
       }}
     >

@@ -1,7 +1,7 @@
 <!-- What the coats take. -->
 <script lang="ts">
   import Table from '$ui/kit/Table.svelte';
-  import { sayMinutes } from '$core/units/clock-time';
+  import { sayHours, sayMinutes } from '$core/units/clock-time';
   import { formatArea, formatFilm, formatVolume } from '$core/units/measures';
   import type { PlanData } from './plan-page';
 
@@ -35,7 +35,7 @@
     </tbody>
   </Table>
   <p class="soft">
-    All coats, with losses and reserve. Work: <b>{sayMinutes(data.labour)}</b> of work.
+    All coats, with losses and reserve. Work: <b>{sayHours(data.labour)}</b> of work.
     <a href="/jobs/{data.jobId}/plan/take-off">Cans, hours and cost</a>
   </p>
 </div>

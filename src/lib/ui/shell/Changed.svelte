@@ -1,6 +1,6 @@
 <!-- What a new choice changed: hours, litres and the hand-back, before and after. -->
 <script lang="ts">
-  import { sayMinutes, sayTime } from '$core/units/clock-time';
+  import { sayHours, sayTime } from '$core/units/clock-time';
   import { formatVolume, type Measures } from '$core/units/measures';
   import type { Weight } from '$server/services/plan/weigh';
 
@@ -8,7 +8,7 @@
     $props();
 
   const rows = $derived([
-    { name: 'Hands', was: was && sayMinutes(was.minutes), is: sayMinutes(is.minutes) },
+    { name: 'Hands', was: was && sayHours(was.minutes), is: sayHours(is.minutes) },
     { name: 'Paint', was: was && formatVolume(was.ml, measures), is: formatVolume(is.ml, measures) },
     {
       name: 'Hand back',

@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { MOST_CENTS, type Offer } from '$core/offer/offer';
 import { MOST_MARGIN } from '$core/offer/price';
 import { householdIn } from '$core/job-plan/household';
-import { isoDay } from '$core/units/clock-time';
+import { dayToMs, isoDay, sayDate } from '$core/units/clock-time';
 import { readNumber } from '$core/units/read-number';
 import { plannedSteps } from '$core/planning/job/operation-id';
 import type { Db } from '../../db/open';
@@ -210,7 +210,7 @@ export function acceptOffer(db: Db, job: string, form: FormData, worker: string,
     if (given.day > offer.validUntil)
       throw new Refused(
         409,
-        `This version was valid until ${offer.validUntil}. Make a new one with today’s figures.`,
+        `This version was valid until ${sayDate(dayToMs(offer.validUntil, zone), zone)}. Make a new one with today’s figures.`,
         'day',
       );
     insertAnswer(db, { id: newId(), offer: id, kind: 'accepted', ...given, options, at: now, worker });

@@ -19,6 +19,7 @@
   import PlanRules from './PlanRules.svelte';
   import Schools from './Schools.svelte';
   import SystemChoice from './SystemChoice.svelte';
+  import { whyRefused } from '$ui/shell/why-refused';
   import Waiting from '$ui/shell/Waiting.svelte';
   import WeekHours from './WeekHours.svelte';
   import type { LengthUnit } from '$core/units/length';
@@ -47,9 +48,8 @@
     return async ({ result }) => {
       sending = false;
       // What was typed stays where the choice is refused; the schedule shows what it changed.
-      const said = result.type === 'failure' && result.data?.refused;
       if (result.type === 'success') await leave(result);
-      else refused = said ? String(said) : 'The plan was not made. Try again.';
+      else refused = whyRefused(result, 'The plan was not made. Try again.');
     };
   }}
 >
