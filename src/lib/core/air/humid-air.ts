@@ -136,39 +136,57 @@ export interface AirVerdict {
   reasons: string[];
 }
 
+/** Why a coat may not go on, in words when it is asked. */
+type Fault = (measures: Measures) => string;
+
+/** @throws RangeError when the reading is none */
+function dewMargin({ celsius, humidity, surface = celsius }: AirReading): number {
+  for (const degrees of [celsius, surface])
+    if (!(degrees > -COLDEST && degrees < HOTTEST))
+      throw new RangeError(`${degrees} °C is no temperature of a workshop`);
+  return surface - dewPoint(celsius, humidity);
+}
+
+function faultsOf(
+  { celsius, humidity, surface = celsius }: AirReading,
+  limits: AirLimits,
+  marginK: number,
+): Fault[] {
+  const { minC, maxC, maxHumidity = DEFAULT_MAX_HUMIDITY, dewMarginK: needed = DEW_POINT_MARGIN_K } = limits;
+  const faults: Fault[] = [];
+  if (marginK < needed)
+    faults.push(
+      (m) =>
+        `surface only ${formatKelvin(marginK, m)} above the dew point, ${formatKelvin(needed, m)} needed`,
+    );
+  const judge = (degrees: number, what: string): void => {
+    const against = (side: string, limit: number): Fault => {
+      return (m) =>
+        `${what}${formatTemperature(degrees, m)} is ${side} the product’s ${formatTemperature(limit, m)}`;
+    };
+    if (degrees < minC) faults.push(against('below', minC));
+    if (degrees > maxC) faults.push(against('above', maxC));
+  };
+  judge(celsius, '');
+  if (surface !== celsius) judge(surface, 'the surface at ');
+  if (humidity > maxHumidity)
+    faults.push(() => `${Math.round(humidity * 100)} % humidity is above ${Math.round(maxHumidity * 100)} %`);
+  return faults;
+}
+
 /**
- * Whether a coat may go on in this air.
+ * Whether a coat may go on in this air, and why not.
  * @param reading the air, and the surface where known
  * @param limits the product's own limits: its temperatures are asked of the air and of the surface
  * @param measures of the reasons
  * @throws RangeError when the reading is none
  */
 export function judgeAir(reading: AirReading, limits: AirLimits, measures: Measures = 'metric'): AirVerdict {
-  for (const celsius of [reading.celsius, reading.surface ?? reading.celsius])
-    if (!(celsius > -COLDEST && celsius < HOTTEST))
-      throw new RangeError(`${celsius} °C is no temperature of a workshop`);
-  const surface = reading.surface ?? reading.celsius;
-  const marginK = surface - dewPoint(reading.celsius, reading.humidity);
-  const maxHumidity = limits.maxHumidity ?? DEFAULT_MAX_HUMIDITY;
-  const needed = limits.dewMarginK ?? DEW_POINT_MARGIN_K;
-  const warm = (celsius: number): string => formatTemperature(celsius, measures);
-  const reasons: string[] = [];
-  if (marginK < needed)
-    reasons.push(
-      `surface only ${formatKelvin(marginK, measures)} above the dew point, ${formatKelvin(needed, measures)} needed`,
-    );
-  const judge = (celsius: number, what: string): void => {
-    if (celsius < limits.minC)
-      reasons.push(`${what}${warm(celsius)} is below the product’s ${warm(limits.minC)}`);
-    if (celsius > limits.maxC)
-      reasons.push(`${what}${warm(celsius)} is above the product’s ${warm(limits.maxC)}`);
-  };
-  judge(reading.celsius, '');
-  if (reading.surface !== undefined && reading.surface !== reading.celsius)
-    judge(reading.surface, 'the surface at ');
-  if (reading.humidity > maxHumidity)
-    reasons.push(
-      `${Math.round(reading.humidity * 100)} % humidity is above ${Math.round(maxHumidity * 100)} %`,
-    );
+  const marginK = dewMargin(reading);
+  const reasons = faultsOf(reading, limits, marginK).map((say) => say(measures));
   return { coat: reasons.length === 0, marginK, reasons };
 }
+
+/** Whether a coat may go on in this air: what `judgeAir` says, without the words. @throws RangeError when the reading is none */
+export const mayCoat = (reading: AirReading, limits: AirLimits): boolean =>
+  faultsOf(reading, limits, dewMargin(reading)).length === 0;

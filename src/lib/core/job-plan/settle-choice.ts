@@ -116,12 +116,21 @@ export const settlingSteps = (inputs: PlanInputs, times = 1): number => {
 
 /**
  * @param at ms since 1970
+ * @param progress told after each plan that is looked at: the share of all that are, 0–1
  * @returns the choice with lot size and patterns as the planner would have them; as it was where nothing is left open
  * @throws Error when a figure that the choice itself needs is missing
  */
-export function settleChoice(inputs: PlanInputs, at: number): Choice {
+export function settleChoice(
+  inputs: PlanInputs,
+  at: number,
+  progress: (share: number) => void = () => undefined,
+): Choice {
   const looking = settling(inputs, at);
+  const steps = settlingSteps(inputs);
   let step = looking.next();
-  while (!step.done) step = looking.next();
+  for (let k = 1; !step.done; k++) {
+    progress(Math.min(1, k / steps));
+    step = looking.next();
+  }
   return step.value.choice;
 }

@@ -68,10 +68,13 @@ export type Answer<K extends TaskKind> = Tasks[K]['back'];
 const compare = ({ ways, at }: Tasks['compare']['given']): (Outcome | null)[] =>
   ways.map((inputs) => ifKnown(() => weighPlan(inputs, at, EFFORTS.compare, NEW_START)));
 
-const DO: { [K in TaskKind]: (given: Tasks[K]['given']) => Tasks[K]['back'] } = {
+/** Told now and then: the share of a task that is done, 0–1. */
+export type Progress = (share: number) => void;
+
+const DO: { [K in TaskKind]: (given: Tasks[K]['given'], progress?: Progress) => Tasks[K]['back'] } = {
   plan: ({ inputs, at, near, effort = near ? 'followed' : 'stored' }) =>
     makePlan(inputs, at, near, EFFORTS[effort]),
-  'settle-choice': ({ inputs, at }) => settleChoice(inputs, at),
+  'settle-choice': ({ inputs, at }, progress) => settleChoice(inputs, at, progress),
   'settle-rework': ({ inputs, at, weighed, ids }) => {
     const left = [...ids];
     return settleRework(inputs, at, weighed, () => left.shift() ?? '');
@@ -88,4 +91,8 @@ const DO: { [K in TaskKind]: (given: Tasks[K]['given']) => Tasks[K]['back'] } = 
 };
 
 /** @throws Error as the task says */
-export const runTask = <K extends TaskKind>(kind: K, given: Tasks[K]['given']): Answer<K> => DO[kind](given);
+export const runTask = <K extends TaskKind>(
+  kind: K,
+  given: Tasks[K]['given'],
+  progress?: Progress,
+): Answer<K> => DO[kind](given, progress);

@@ -9,7 +9,7 @@ import { EFFORTS } from '$core/job-plan/efforts';
 import type { PlanInputs } from '$core/job-plan/inputs';
 import { makePlan } from '$core/job-plan/make-plan';
 import type { MadePlan } from '$core/job-plan/made-plan';
-import { runTask, type Answer, type TaskKind, type Tasks } from '$core/job-plan/tasks';
+import { runTask, type Answer, type Progress, type TaskKind, type Tasks } from '$core/job-plan/tasks';
 import { audit } from '$core/planning/audit';
 import type { NoPlan, Plan, Problem } from '$core/planning/model/problem';
 import { solve } from '$core/planning/search/solve';
@@ -101,7 +101,8 @@ export interface Order {
   kind: TaskKind;
   given: Tasks[TaskKind]['given'];
 }
-export type Reply = { id: number; answer: Answer<TaskKind> } | { id: number; failed: string };
+export type Reply =
+  { id: number; share: number } | { id: number; answer: Answer<TaskKind> } | { id: number; failed: string };
 
 /** Starts a thread that does one task after another; the server may end while it has none. */
 export function startThread(): Worker {
@@ -110,9 +111,9 @@ export function startThread(): Worker {
   return thread;
 }
 
-function reply({ id, kind, given }: Order): Reply {
+function reply({ id, kind, given }: Order, progress: Progress): Reply {
   try {
-    return { id, answer: runTask(kind, given) };
+    return { id, answer: runTask(kind, given, progress) };
   } catch (error) {
     return { id, failed: error instanceof Error ? error.message : String(error) };
   }
@@ -123,7 +124,10 @@ if (!isMainThread && process.platform === 'linux') setPriority(constants.priorit
 
 const own = workerData as { stays?: true; search?: Search; flag?: SharedArrayBuffer } | null;
 if (!isMainThread && own?.stays)
-  parentPort?.on('message', (order: Order) => parentPort?.postMessage(reply(order)));
+  parentPort?.on('message', (order: Order) => {
+    const say = (share: number): void => parentPort?.postMessage({ id: order.id, share });
+    parentPort?.postMessage(reply(order, say));
+  });
 if (!isMainThread && own?.search && own.flag) {
   const stopped = new Uint8Array(own.flag);
   const found = runSearch(own.search, {

@@ -1,5 +1,5 @@
 /** A few planning threads that stay. Plans that people wait for go before what takes long, which never holds all threads. */
-import { runTask, type Answer, type TaskKind, type Tasks } from '$core/job-plan/tasks';
+import { runTask, type Answer, type Progress, type TaskKind, type Tasks } from '$core/job-plan/tasks';
 import type { Worker } from 'node:worker_threads';
 import { INLINE, startThread, type Order, type Reply } from './planner-thread';
 
@@ -18,6 +18,7 @@ interface Asked {
   order: Order;
   resolve: (answer: Answer<TaskKind>) => void;
   reject: (error: Error) => void;
+  progress: Progress;
 }
 
 interface Thread {
@@ -41,6 +42,10 @@ function start(): Thread {
     next();
   };
   thread.worker.on('message', (reply: Reply) => {
+    if ('share' in reply) {
+      thread.doing?.progress(reply.share);
+      return;
+    }
     const asked = thread.doing;
     thread.doing = null;
     if (asked && 'failed' in reply) asked.reject(new Error(reply.failed));
@@ -69,13 +74,17 @@ function next(): void {
 }
 
 /** Asks a planning thread. @throws Error as the task says, or when the thread ended */
-export function ask<K extends TaskKind>(kind: K, given: Tasks[K]['given']): Promise<Answer<K>> {
+export function ask<K extends TaskKind>(
+  kind: K,
+  given: Tasks[K]['given'],
+  progress: Progress = () => undefined,
+): Promise<Answer<K>> {
   return new Promise<Answer<TaskKind>>((resolve, reject) => {
     if (INLINE) {
-      resolve(runTask(kind, given));
+      resolve(runTask(kind, given, progress));
       return;
     }
-    waiting.push({ order: { id: ++serial, kind, given }, resolve, reject });
+    waiting.push({ order: { id: ++serial, kind, given }, resolve, reject, progress });
     next();
   }) as Promise<Answer<K>>;
 }

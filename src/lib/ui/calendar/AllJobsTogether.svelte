@@ -71,11 +71,3 @@
     </form>
   {/if}
 </section>
-
-<style>
-  progress {
-    width: 100%;
-    height: 10px;
-    accent-color: var(--act);
-  }
-</style>

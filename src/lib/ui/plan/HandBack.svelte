@@ -111,11 +111,6 @@
     font-size: 24px;
     font-weight: 600;
   }
-  progress {
-    width: 100%;
-    height: 10px;
-    accent-color: var(--act);
-  }
   .bad {
     color: var(--bad);
     font-weight: 500;

@@ -179,11 +179,6 @@
     display: block;
     font-size: 13px;
   }
-  progress {
-    width: 100%;
-    height: 10px;
-    accent-color: var(--act);
-  }
   .big {
     font-size: 20px;
     font-weight: 600;

@@ -1,5 +1,5 @@
 /** The hours in which the air of a place lets a product be laid. */
-import { judgeAir } from '$core/air/humid-air';
+import { mayCoat } from '$core/air/humid-air';
 import type { Product } from '$core/coating/system';
 import type { Climate } from '$core/drying/climate';
 import type { Interval } from '../model/problem';
@@ -31,7 +31,7 @@ export function hoursToCoat(
   const first = Math.max(0, Math.floor(-minute(0) / step));
   for (let k = first; k < air.length && minute(k) < horizon; k++) {
     const hour = air[k];
-    if (hour && judgeAir(hour, limits).coat) add(minute(k), minute(k + 1));
+    if (hour && mayCoat(hour, limits)) add(minute(k), minute(k + 1));
   }
   add(Math.max(0, minute(air.length)), horizon);
   return open;
@@ -42,6 +42,6 @@ export function mayCoatFrom(climate: Climate, limits: Product['limits'], at: num
   const { start, step, air } = climate;
   const first = Math.floor((at - start) / (step * MINUTE));
   if (first < 0 || first >= air.length) return at;
-  const k = air.findIndex((hour, i) => i >= first && judgeAir(hour, limits).coat);
+  const k = air.findIndex((hour, i) => i >= first && mayCoat(hour, limits));
   return k < 0 ? null : Math.max(at, start + k * step * MINUTE);
 }

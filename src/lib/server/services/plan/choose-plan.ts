@@ -17,6 +17,7 @@ import { dividedLots } from '../job/lots';
 import type { OpenJob } from '../job/open-job';
 import { refreshSummary } from '../job/summaries';
 import { basisOf, keepPlan, lastPlan } from './make/make-plan';
+import { settleOpen } from './settle-open';
 
 /** The route of a choice. @throws Refused 422 with the figure that is missing */
 function routeFor(choice: Choice, file: OpenJob): Step[] {
@@ -75,7 +76,7 @@ export async function choosePlan(db: Db, job: string, input: unknown, clock: () 
     if (file.pieces.length === 0) throw new Refused(409, 'There are no pieces yet. Enter the survey first.');
     mustKeepWork(file, routeFor(wanted, file));
     const open = { ...basis.inputs, lots: dividedLots(db, job, wanted) };
-    const choice = leavesOpen(open) ? await ask('settle-choice', { inputs: open, at }) : wanted;
+    const choice = leavesOpen(open) ? await settleOpen(job, open, at) : wanted;
     mustKeepWork(file, routeFor(choice, file));
     const lots = dividedLots(db, job, choice);
     const inputs = { ...basis.inputs, choice, lots };

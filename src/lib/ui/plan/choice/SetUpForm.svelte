@@ -18,9 +18,9 @@
   import OwnFinishes from './OwnFinishes.svelte';
   import PlanRules from './PlanRules.svelte';
   import Schools from './Schools.svelte';
+  import Settling from './Settling.svelte';
   import SystemChoice from './SystemChoice.svelte';
   import { whyRefused } from '$ui/shell/why-refused';
-  import Waiting from '$ui/shell/Waiting.svelte';
   import WeekHours from './WeekHours.svelte';
   import type { LengthUnit } from '$core/units/length';
   import type { Measures } from '$core/units/measures';
@@ -162,7 +162,7 @@
   <PlanRules form={data.form} />
   <div class="row">
     <Button type="submit" disabled={sending}>{data.chosen ? 'Plan again' : 'Plan'}</Button>
-    {#if sending}<Waiting words="Dividing the pieces and planning" />{/if}
+    {#if sending}<Settling job={data.jobId} />{/if}
   </div>
 </form>
 
