@@ -4,6 +4,8 @@ import { companyZone, isDemo, isRunning } from '$server/services/company/clock';
 import { setDemoClock } from '$server/services/company/demo-clock';
 import { addPerson, mustBeOnCrew, renamePerson } from '$server/services/company/people';
 import { companyOf, costsOf, setCompany, setCosts, setMeasures } from '$server/services/company/settings';
+import { learntVisits } from '$server/services/bench/learnt-visits';
+import { setVisitMinutes, visitFigures } from '$server/services/company/visit-minutes';
 import { localMinute } from '$core/units/clock-time';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -11,6 +13,8 @@ export const load: PageServerLoad = ({ locals }) => ({
   title: 'Settings',
   costs: costsOf(locals.db),
   own: companyOf(locals.db),
+  visits: visitFigures(locals.db),
+  learnt: learntVisits(locals.db),
   clock: isDemo() ? { shows: localMinute(locals.now(), companyZone()), running: isRunning(locals.db) } : null,
 });
 
@@ -42,6 +46,13 @@ export const actions: Actions = {
         hour: String(form.get('hour') ?? ''),
       });
       return { saved: 'Costs are set.' };
+    });
+  },
+  visits: async ({ request, locals }) => {
+    const form = await request.formData();
+    return answer(() => {
+      setVisitMinutes(locals.db, Object.fromEntries([...form].map(([key, value]) => [key, String(value)])));
+      return { saved: 'Minutes in the house are set. Plans that are set up from now on reckon with them.' };
     });
   },
   me: async ({ request, cookies, locals }) => {

@@ -124,6 +124,32 @@
       <Button type="submit" kind="tertiary">Save</Button>
     </form>
   </section>
+  <section class="card">
+    <h2>Minutes in the house</h2>
+    <p class="soft">
+      What taking down, carrying, handles and the last walk are planned with. Empty: the shipped figure, from
+      memory. What your record says of them comes on top.
+    </p>
+    <form method="post" action="?/visits" class="stack" use:enhance={keepFields}>
+      <div class="figures">
+        {#each data.visits as figure (figure.key)}
+          <NumberField
+            name={figure.key}
+            label={figure.words}
+            width="whole"
+            placeholder={String(figure.shipped)}
+            value={figure.own ?? ''}
+          />
+        {/each}
+      </div>
+      {#if data.learnt.length}
+        <ul aria-label="What the record says">
+          {#each data.learnt as learnt (learnt.key)}<li>{learnt.words}</li>{/each}
+        </ul>
+      {/if}
+      <div><Button type="submit" kind="tertiary">Save</Button></div>
+    </form>
+  </section>
   {#if data.clock}
     <section class="card">
       <h2>The demo’s clock</h2>
@@ -146,6 +172,17 @@
   .page {
     padding: 18px 20px 40px;
     max-width: 760px;
+  }
+  .figures {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+    gap: 10px 14px;
+    align-items: end;
+  }
+  ul {
+    margin: 0;
+    padding-left: 18px;
+    list-style: disc;
   }
   .end {
     align-items: end;

@@ -6,6 +6,8 @@ const MINUTE = 60_000;
 export interface Outcome {
   /** when everything hangs, ms since 1970 */
   back: number;
+  /** no plan of it is before, ms since 1970 */
+  bound: number;
   /** minutes of hands that are still to be worked */
   minutes: number;
 }
@@ -17,7 +19,8 @@ export function outcomeOf(plan: TimedPlan | null): Outcome | null {
     (sum, o) => sum + (o.lockedStart === null ? o.minutes : 0),
     0,
   );
-  return { back: plan.t0 + plan.result.makespan * MINUTE, minutes };
+  const { makespan, lowerBound } = plan.result;
+  return { back: plan.t0 + makespan * MINUTE, bound: plan.t0 + lowerBound * MINUTE, minutes };
 }
 
 /** Handed back sooner; or as soon with less work. */

@@ -18,8 +18,8 @@ export const EFFORTS = {
   search: effort(1_000, 150_000, 10),
   /** dividing pieces into lots and choosing how they are turned: dozens of plans are compared, the best of them with more */
   settle: { ...effort(5, 300, 0), bound: 'chain' },
-  settleMore: effort(20, 300, 0.05),
-  settleMost: effort(40, 300, 0.2),
+  settleMore: effort(20, 300, 0.3),
+  settleMost: effort(40, 300, 0.4),
   /** finding a lot for a piece that is mended */
   rework: effort(24, 400, 0.2),
   /** what one change would gain */

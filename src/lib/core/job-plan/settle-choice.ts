@@ -1,11 +1,12 @@
 /**
  * Settles what a choice leaves to the planner: how the pieces are divided, and how those of each colour are turned.
- * Everything that is possible is planned with a little effort, the better half of it with more, the best with all there is: what is
- * compared was looked for as hard (racing: Maron & Moore 1994).
+ * Everything that is possible is planned with a little effort, the better part of it with more, the best with all there is: what is
+ * compared was looked for as hard (racing: Maron & Moore 1994). What no plan of it is better than the best so far goes no further.
  */
 import { ifKnown } from '../coating/missing-figure';
 import { PATTERNS } from '../coating/pattern';
 import type { Choice } from '../planning/job/choice';
+import { DIVISIONS } from '../planning/job/lots';
 import type { Effort } from '../planning/search/effort';
 import { isBetter, type Outcome } from './better';
 import { changed, divisions, uneven } from './divisions';
@@ -18,11 +19,13 @@ interface Round {
   effort: Effort;
   /** how many of the best go on to the next */
   left: number;
+  /** of them with the same number of lots at most: a little effort tells these apart less than it errs */
+  apart?: number;
 }
 
 /** Efforts, one after another, for all ways, and for a few that differ little. Our choice. */
 const ALL: readonly Round[] = [
-  { effort: EFFORTS.settle, left: 4 },
+  { effort: EFFORTS.settle, left: 9, apart: 1 },
   { effort: EFFORTS.settleMore, left: 2 },
   { effort: EFFORTS.settleMost, left: 1 },
 ];
@@ -32,14 +35,18 @@ const FEW: readonly Round[] = [
 ];
 /** The same where somebody waits for more: with so much more effort, and so many more that go on. */
 const harder = (rounds: readonly Round[], times: number): readonly Round[] =>
-  rounds.map(({ effort, left }, i) => ({
+  rounds.map(({ effort, left, apart = Infinity }, i) => ({
     effort: {
       ...effort,
       steps: effort.steps * times,
       ...(effort.learning === undefined ? {} : { learning: effort.learning * times }),
     },
     left: i === rounds.length - 1 ? 1 : left * times,
+    apart: apart * times,
   }));
+
+/** Share of the days by which a way has to be able to be better, for it to be looked at further. Our choice. */
+const WORTH = 0.005;
 
 /** What is best so far. */
 export interface Settled {
@@ -48,16 +55,30 @@ export interface Settled {
   outcome: Outcome | null;
 }
 
-/** The best of several choices, after each that is planned; nothing where no plan is found for any. */
+/**
+ * The best of several choices, after each that is planned.
+ * @param than what they are to be better than
+ * @returns the best where it is better; null otherwise
+ */
 function* race(
   inputs: PlanInputs,
   choices: readonly Choice[],
   at: number,
   rounds: readonly Round[],
+  than: Outcome | null,
 ): Generator<void, Settled | null> {
-  const same = new Map(choices.map((c) => [JSON.stringify(c), c]));
+  // Sizes that come to the same lots are one way.
+  const same = new Map<string, Choice>();
+  for (const choice of choices) {
+    const { pattern, patterns } = choice;
+    const lots = withChoice(inputs, choice).lots.map((l) => l.pieces);
+    const key = JSON.stringify([lots, pattern, patterns]);
+    if (!same.has(key)) same.set(key, choice);
+  }
   let left: Settled[] = [...same.values()].map((choice) => ({ choice, outcome: null }));
-  for (const round of rounds) {
+  for (const [k, round] of rounds.entries()) {
+    // One that is left alone is weighed once more, as hard as it gets.
+    if (left.length === 0 || (left.length === 1 && k > 0 && k < rounds.length - 1)) continue;
     const weighed: Settled[] = [];
     for (const { choice } of left) {
       // No plan is found, or a figure that a pattern would need is not known.
@@ -66,10 +87,20 @@ function* race(
       yield;
     }
     weighed.sort((a, b) => (isBetter(a.outcome, b.outcome) ? -1 : isBetter(b.outcome, a.outcome) ? 1 : 0));
-    left = weighed.slice(0, round.left);
-    if (left.length < 2) break;
+    const best = Math.min(weighed[0]?.outcome?.back ?? Infinity, than?.back ?? Infinity);
+    const least = best - WORTH * (best - at);
+    const alike = new Map<number, number>();
+    left = weighed
+      .filter(({ outcome }, i) => (i === 0 && !than) || (outcome?.bound ?? 0) < least)
+      .filter(({ choice }) => {
+        const lots = withChoice(inputs, choice).lots.length;
+        alike.set(lots, (alike.get(lots) ?? 0) + 1);
+        return (alike.get(lots) ?? 0) <= (round.apart ?? Infinity);
+      })
+      .slice(0, round.left);
   }
-  return left[0] ?? null;
+  const [first] = left;
+  return first && isBetter(first.outcome, than) ? first : null;
 }
 
 /**
@@ -84,23 +115,23 @@ export function* settling(inputs: PlanInputs, at: number, times = 1): Generator<
   let best: Settled = { choice, outcome: null };
   if (!leavesOpen(inputs)) return best;
   const among = function* (ways: readonly Choice[], rounds: readonly Round[]): Generator<Settled> {
-    const looking = race(inputs, ways, at, times === 1 ? rounds : harder(rounds, times));
+    const looking = race(inputs, ways, at, times === 1 ? rounds : harder(rounds, times), best.outcome);
     let step = looking.next();
     for (; !step.done; step = looking.next()) yield best;
     best = step.value ?? best;
   };
   yield* among(divisions(inputs, choice.open), ALL);
   // Then unevenly: by walls, by size, or with a small lot at either end.
-  if (choice.open.lots) yield* among([best.choice, ...uneven(best.choice)], FEW);
+  if (choice.open.lots) yield* among(uneven(best.choice), FEW);
   // Then colour by colour: what suits a large lot of uppers need not suit an island.
   const used = zones.filter((z) => pieces.some((p) => p.zoneId === z.id));
   if (choice.open.pattern && used.length > 1)
     for (const { id } of used) {
       const { patterns } = best.choice;
-      const turned = PATTERNS.map((pattern) =>
+      const turned = PATTERNS.filter((p) => p !== (patterns[id] ?? best.choice.pattern)).map((pattern) =>
         changed(best.choice, { patterns: { ...patterns, [id]: pattern } }),
       );
-      yield* among([best.choice, ...turned], FEW);
+      yield* among(turned, FEW);
     }
   return best;
 }
@@ -108,10 +139,10 @@ export function* settling(inputs: PlanInputs, at: number, times = 1): Generator<
 /** How many plans are looked at, about: for progress. */
 export const settlingSteps = (inputs: PlanInputs, times = 1): number => {
   const { choice, pieces, zones } = inputs;
-  const first = divisions(inputs, choice.open).length + 6 * times;
+  const first = divisions(inputs, choice.open).length + 11 * times;
   const colours = zones.filter((z) => pieces.some((p) => p.zoneId === z.id)).length;
-  const apart = choice.open.pattern && colours > 1 ? colours * (PATTERNS.length + 1 + 2 * times) : 0;
-  return first + (choice.open.lots ? 5 + 2 * times : 0) + apart;
+  const apart = choice.open.pattern && colours > 1 ? colours * (PATTERNS.length - 1 + 2 * times) : 0;
+  return first + (choice.open.lots ? DIVISIONS.length - 1 + 2 * times : 0) + apart;
 };
 
 /**

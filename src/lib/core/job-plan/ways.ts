@@ -1,5 +1,5 @@
 /** What a choice makes of a kitchen: its finishes with their schools, the pieces' route, and the steps of the fixed work. */
-import { atPace } from '../bench/view/pace';
+import { atPace, siteAtPace } from '../bench/view/pace';
 import type { Finish } from '../coating/finish';
 import type { Pattern } from '../coating/pattern';
 import { buildRoute, type Step } from '../coating/route';
@@ -15,6 +15,7 @@ import { finishFor, fixedParts } from '../planning/job/finishes';
 import type { Lot } from '../planning/job/lots';
 import { fixedOf } from '../takeoff/fixed-zones';
 import { siteRoute, type SiteStep } from '../takeoff/site-route';
+import { visitMinutes } from '../takeoff/visit-minutes';
 import { visitSteps, type VisitStep } from '../takeoff/visits';
 import { keepLast } from '../units/keep-last';
 import type { LengthUnit } from '../units/length';
@@ -144,11 +145,15 @@ export const visitsOf = (
   route: readonly Step[],
 ): VisitStep[] =>
   choice.visits
-    ? visitSteps({
-        ...{ lots, pieces, route },
-        carried: choice.place !== 'house',
-        travelMinutes: choice.rules.travelMinutes,
-      })
+    ? siteAtPace(
+        visitSteps({
+          ...{ lots, pieces, route },
+          carried: choice.place !== 'house',
+          travelMinutes: choice.rules.travelMinutes,
+          minutes: visitMinutes(choice.visitMinutes),
+        }),
+        choice.paces,
+      )
     : [];
 
 /** @throws Error when a figure is missing */
@@ -158,7 +163,7 @@ export function waysOf(choice: Choice, kitchen: Surveyed, pieces: readonly Plann
   const own = pieces.map((p) => surveyKey(p).join(' '));
   const key = [kitchen.unit, kitchen.surveyed, JSON.stringify(kitchen.materials ?? {}), ...own].join('\n');
   return kept(key, () => {
-    const fixed = siteRoute(fixedParts(choice, fixedOf(kitchen, pieces).areas));
+    const fixed = siteAtPace(siteRoute(fixedParts(choice, fixedOf(kitchen, pieces).areas)), choice.paces);
     return { plainRoute: routeOf(choice, pieces), fixed, site: choice.fixed ? fixed : [] };
   });
 }

@@ -4,6 +4,16 @@ import type { Product, Stage } from '../coating/system';
 export const VISIT_KINDS = ['arrive', 'down', 'out', 'back', 'handles', 'collect', 'walk'] as const;
 export type VisitKind = (typeof VISIT_KINDS)[number];
 
+export const VISIT_NAMES: Readonly<Record<VisitKind, string>> = {
+  arrive: 'Arriving and protecting',
+  down: 'Labelling and taking down',
+  out: 'Carrying to where it is coated',
+  back: 'Carrying home',
+  handles: 'Fitting handles',
+  collect: 'Collecting protection and bins',
+  walk: 'The walk with the owner',
+};
+
 /** What must be done to pieces, and how old its film must be, before a visit. */
 export interface PieceNeed {
   /** step of the pieces' route */

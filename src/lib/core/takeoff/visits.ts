@@ -1,14 +1,14 @@
 /**
  * What is done in the house beside coating: arriving and protecting, labelling and taking down, carrying to where the pieces are coated
  * and back, fitting handles, collecting the protection, and the walk through the finished kitchen. Steps in the kitchen, as the fixed
- * work is. Common practice, no source; minutes from memory.
+ * work is. Common practice, no source; the shipped minutes are from memory.
  */
-import { HANDLING } from '../coating/handling';
 import { gets, type Step } from '../coating/route';
 import { hingesOf, type Condition } from '../kitchen/condition';
 import type { Form } from '../kitchen/kitchen';
 import type { SiteStep } from './site-route';
 import type { PieceNeed, Visit, VisitKind } from './visit';
+import { visitMinutes, type VisitMinutes } from './visit-minutes';
 
 /** A step that is a visit to the kitchen. */
 export type VisitStep = SiteStep & { visit: Visit };
@@ -31,16 +31,16 @@ export const visitKey = (kind: VisitKind, lot: string | null = null): string =>
 const sum = (list: readonly number[]): number => list.reduce((total, n) => total + n, 0);
 
 /** Minutes to label a piece, take it down, bag its hinges and, where it is asked for, drill it by the jig. */
-export function takeDownMinutes(p: VisitedPiece): number {
-  const { label, takeDown, hinge, bag, drill, handleOff } = HANDLING;
+export function takeDownMinutes(p: VisitedPiece, minutes: VisitMinutes = visitMinutes()): number {
+  const { label, takeDown, hinge, bag, drill, handleOff } = minutes;
   const { count } = hingesOf(p, p.condition);
   return (
-    label.value +
-    takeDown.value +
-    count * hinge.value +
-    (count > 0 ? bag.value : 0) +
-    (p.condition.handles === 'drill' ? drill.value : 0) +
-    (p.condition.handles === 'keep' || p.condition.handles === 'change' ? handleOff.value : 0)
+    label +
+    takeDown +
+    count * hinge +
+    (count > 0 ? bag : 0) +
+    (p.condition.handles === 'drill' ? drill : 0) +
+    (p.condition.handles === 'keep' || p.condition.handles === 'change' ? handleOff : 0)
   );
 }
 
@@ -49,9 +49,13 @@ export const getsHandle = (p: VisitedPiece): boolean =>
   SHUTS.includes(p.form) && p.condition.handles !== 'none';
 
 /** Loading and unloading pieces; and the way there and back again for every load after the first. */
-export function carryMinutes(pieces: number, travelMinutes: number): number {
-  const loads = Math.ceil(pieces / HANDLING.load.value);
-  return HANDLING.carrySetup.value * loads + HANDLING.carry.value * pieces + 2 * travelMinutes * (loads - 1);
+export function carryMinutes(
+  pieces: number,
+  travelMinutes: number,
+  { load, carrySetup, carry }: VisitMinutes = visitMinutes(),
+): number {
+  const loads = Math.ceil(pieces / load);
+  return carrySetup * loads + carry * pieces + 2 * travelMinutes * (loads - 1);
 }
 
 interface VisitedJob {
@@ -62,17 +66,25 @@ interface VisitedJob {
   carried: boolean;
   /** one way, minutes */
   travelMinutes: number;
+  minutes: VisitMinutes;
 }
 
 /** @returns the visits of a job, in order; none where it has no pieces */
-export function visitSteps({ lots, pieces, route, carried, travelMinutes }: VisitedJob): VisitStep[] {
+export function visitSteps({
+  lots,
+  pieces,
+  route,
+  carried,
+  travelMinutes,
+  minutes,
+}: VisitedJob): VisitStep[] {
   const of = new Map(pieces.map((p) => [p.id, p]));
   const own = lots.filter((l) => l.pieces.length > 0);
   if (!own.length) return [];
   const step = (
     kind: VisitKind,
     lot: (typeof own)[number] | null,
-    minutes: number,
+    takes: number,
     [act, how]: readonly [string, string],
     needs: PieceNeed[] = [],
     members: readonly string[] = lot?.pieces ?? own.flatMap((l) => l.pieces),
@@ -83,7 +95,7 @@ export function visitSteps({ lots, pieces, route, carried, travelMinutes }: Visi
     act: lot && own.length > 1 ? `${act}, lot ${lot.name}` : act,
     how,
     ...{ zone: null, product: null, tool: null, wet: 1, grit: null, areaM2: 0 },
-    minutes: Math.max(1, Math.ceil(minutes - 1e-9)),
+    minutes: Math.max(1, Math.ceil(takes - 1e-9)),
     after: [],
     visit: { kind, act: WORDS[kind][0], lot: lot?.id ?? null, pieces: [...members], needs },
   });
@@ -107,21 +119,19 @@ export function visitSteps({ lots, pieces, route, carried, travelMinutes }: Visi
   const known = (ids: readonly string[]): VisitedPiece[] => ids.flatMap((id) => of.get(id) ?? []);
   const handled = known(all).flatMap((p) => (getsHandle(p) ? [p.id] : []));
   return [
-    step('arrive', null, HANDLING.arrive.value, WORDS.arrive),
+    step('arrive', null, minutes.arrive, WORDS.arrive),
     ...own.flatMap((lot) => {
       const [act, how] = WORDS.down;
       const members = known(lot.pieces);
       const drilled = members.some((p) => p.condition.handles === 'drill');
-      const minutes = carryMinutes(lot.pieces.length, travelMinutes);
+      const carrying = carryMinutes(lot.pieces.length, travelMinutes, minutes);
+      const taking = sum(members.map((p) => takeDownMinutes(p, minutes)));
       return [
-        step('down', lot, sum(members.map(takeDownMinutes)), [
-          drilled ? 'Label, drill by the jig and take down' : act,
-          how,
-        ]),
+        step('down', lot, taking, [drilled ? 'Label, drill by the jig and take down' : act, how]),
         ...(carried
           ? [
-              step('out', lot, minutes, WORDS.out),
-              step('back', lot, minutes, WORDS.back, needing(home, lot.pieces)),
+              step('out', lot, carrying, WORDS.out),
+              step('back', lot, carrying, WORDS.back, needing(home, lot.pieces)),
             ]
           : []),
       ];
@@ -131,15 +141,15 @@ export function visitSteps({ lots, pieces, route, carried, travelMinutes }: Visi
           step(
             'handles',
             null,
-            HANDLING.visit.value + HANDLING.handleOn.value * handled.length,
+            minutes.visit + minutes.handleOn * handled.length,
             WORDS.handles,
             needing(printFree, handled),
             handled,
           ),
         ]
       : []),
-    step('collect', null, HANDLING.collect.value, WORDS.collect),
-    step('walk', null, HANDLING.walk.value, WORDS.walk),
+    step('collect', null, minutes.collect, WORDS.collect),
+    step('walk', null, minutes.walk, WORDS.walk),
   ];
 }
 

@@ -4,6 +4,7 @@ import { forgiving } from '../forgiving';
 import { positionSchema } from '$core/quality/round';
 import { placesSchema } from '$core/air/places';
 import { instantSchema } from '$core/units/instant';
+import { visitMinutesSchema } from '$core/takeoff/visit-minutes';
 
 /** Settings of the company, each read back through its schema. */
 export const SETTINGS = {
@@ -23,6 +24,8 @@ export const SETTINGS = {
     validDays: z.number().int().min(1).max(365),
     note: z.string().max(2000),
   }),
+  /** minutes in the house that are set otherwise than the shipped ones */
+  visitMinutes: visitMinutesSchema,
   /** where rounds begin and end, degrees */
   home: positionSchema,
   company: z.object({

@@ -3,6 +3,7 @@
  * Docs: docs/methods/learning.md
  */
 import { workMinutes, worthOf, type Step } from '$core/coating/route';
+import type { SiteStep } from '$core/takeoff/site-route';
 import type { Work } from '../state/state';
 
 /** Works count as many as this prior. */
@@ -13,6 +14,12 @@ const [LEAST, MOST] = [0.2, 5];
 /** What is compared with what: the kind of step, and the tool. */
 export const paceKey = (step: Step): string => [step.kind, step.prep ?? '', step.tool ?? ''].join(' ').trim();
 
+/** The same of a step in the kitchen; null where nothing is learnt of it. */
+export function sitePaceKey({ kind, prep, tool, visit, touchUp }: SiteStep): string | null {
+  if (touchUp) return null;
+  return visit ? `visit ${visit.kind}` : ['site', kind, prep ?? '', tool ?? ''].join(' ').trim();
+}
+
 /** Minutes that hands were at a finished work, pauses left out, two pairs of hands counted twice. */
 export const handMinutes = (work: Work): number =>
   work.hands.reduce((sum, h) => sum + ((h.to ?? work.end ?? h.from) - h.from) / 60_000, 0);
@@ -20,9 +27,11 @@ export const handMinutes = (work: Work): number =>
 /** A finished work's time over the figure's; null where nothing can be learnt from it. */
 export function paceOf(work: Work, step: Step): number | null {
   if (work.end === null || work.pieces.length === 0) return null;
-  const ratio = handMinutes(work) / workMinutes(step, worthOf(step, work.pieces));
-  return ratio >= LEAST && ratio <= MOST ? ratio : null;
+  return believable(handMinutes(work) / workMinutes(step, worthOf(step, work.pieces)));
 }
+
+/** A ratio of times; null where it is none of work. */
+export const believable = (ratio: number): number | null => (ratio >= LEAST && ratio <= MOST ? ratio : null);
 
 /** The factor for a kind of step out of its paces; 1 where there are none. */
 export function learntPace(ratios: readonly number[]): number {
@@ -41,4 +50,14 @@ export const atPace = (route: readonly Step[], paces: Readonly<Record<string, nu
     return factor === 1
       ? step
       : { ...step, setupMinutes: step.setupMinutes * factor, minutesPerPiece: step.minutesPerPiece * factor };
+  });
+
+/** Steps in the kitchen at learnt paces, in whole minutes. */
+export const siteAtPace = <S extends SiteStep>(
+  steps: readonly S[],
+  paces: Readonly<Record<string, number>>,
+): S[] =>
+  steps.map((step) => {
+    const factor = paces[sitePaceKey(step) ?? ''] ?? 1;
+    return factor === 1 ? step : { ...step, minutes: Math.max(1, Math.ceil(step.minutes * factor - 1e-9)) };
   });

@@ -6,6 +6,7 @@ import { PLACES } from '$core/air/places';
 import { schoolsSchema } from '$core/coating/schools';
 import { TOOLS } from '$core/coating/tool';
 import { STAGINGS } from '$core/kitchen/stages';
+import { visitMinutesSchema } from '$core/takeoff/visit-minutes';
 import { DIVISIONS } from './lots';
 import { NO_RULES, rulesSchema } from '../model/rules';
 import { workWeekSchema } from '../model/work-week';
@@ -94,6 +95,8 @@ export const choiceSchema = z
     later: z.number().int().min(0).max(7, 'At most 7 days later').default(0),
     /** learnt factors of the figures' minutes by kind of step, as they were when this was chosen */
     paces: z.record(z.string(), z.number().positive().max(100)).default({}),
+    /** the company's own minutes in the house, as they were when this was chosen */
+    visitMinutes: visitMinutesSchema.default({}),
   })
   .refine((c) => c.lotSize <= c.rackSlots, {
     path: ['lotSize'],

@@ -6,6 +6,18 @@ import type { Interval } from '../model/problem';
 
 const MINUTE = 60_000;
 
+/** Whether a product may be laid in each hour of a climate, made once for the same limits: many plans meet the same air. */
+const known = new WeakMap<Climate, Map<string, readonly boolean[]>>();
+
+function mayCoatIn(climate: Climate, limits: Product['limits']): readonly boolean[] {
+  const own = known.get(climate) ?? new Map<string, readonly boolean[]>();
+  known.set(climate, own);
+  const key = JSON.stringify(limits);
+  const made = own.get(key) ?? climate.air.map((hour) => mayCoat(hour, limits));
+  own.set(key, made);
+  return made;
+}
+
 /**
  * @param climate the air of the place; outside of it nothing is known against any hour
  * @param t0 start of the plan, ms since 1970
@@ -13,11 +25,13 @@ const MINUTE = 60_000;
  * @returns the open hours, in whole minutes of the plan; sorted and apart
  */
 export function hoursToCoat(
-  { start, step, air }: Climate,
+  climate: Climate,
   limits: Product['limits'],
   t0: number,
   horizon: number,
 ): Interval[] {
+  const { start, step, air } = climate;
+  const may = mayCoatIn(climate, limits);
   const open: Interval[] = [];
   const add = (from: number, to: number): void => {
     const [a, b] = [Math.max(0, Math.ceil(from)), Math.min(horizon, Math.floor(to))];
@@ -29,10 +43,7 @@ export function hoursToCoat(
   const minute = (k: number): number => (start - t0) / MINUTE + k * step;
   add(0, minute(0));
   const first = Math.max(0, Math.floor(-minute(0) / step));
-  for (let k = first; k < air.length && minute(k) < horizon; k++) {
-    const hour = air[k];
-    if (hour && mayCoat(hour, limits)) add(minute(k), minute(k + 1));
-  }
+  for (let k = first; k < air.length && minute(k) < horizon; k++) if (may[k]) add(minute(k), minute(k + 1));
   add(Math.max(0, minute(air.length)), horizon);
   return open;
 }

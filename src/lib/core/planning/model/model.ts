@@ -68,6 +68,12 @@ export const isHelper = ({ calendar }: Problem['workers'][number]): boolean => c
 /** Hours of those who stand for facts. */
 export const ALWAYS = 'always';
 
+const sumAndLongest = (minutes: readonly number[]): { longest: number; all: number } =>
+  minutes.reduce(({ longest, all }, n) => ({ longest: Math.max(longest, n), all: all + n }), {
+    longest: 0,
+    all: 0,
+  });
+
 /** Minutes of the table, by the materials of two operations. */
 function setups(problem: Problem): Model['setup'] {
   const tables = problem.stations.map(
@@ -191,19 +197,22 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
       return no(`${h.from} needs ${h.slots} slots of ${h.rack}, which has ${slots}`);
   }
 
+  const stretches = new Map<string, { longest: number; all: number }>();
+  /** The most minutes that a person works in some hours, with pauses or without. */
+  const stretch = (worker: number, place: number, pausable: boolean): number => {
+    const key = `${worker} ${place}`;
+    const spans = (): number[] => (hours[worker]?.[place] ?? []).map(([a, b]) => b - a);
+    const own = stretches.get(key) ?? sumAndLongest(spans());
+    stretches.set(key, own);
+    return pausable ? own.all : own.longest;
+  };
   for (const [i, o] of operations.entries()) {
     if (o.lockedStart !== null && o.lockedStart + o.minutes > problem.horizon)
       return no(
         `${o.id} is pinned to minute ${o.lockedStart}, and would end after the horizon (minute ${problem.horizon})`,
       );
     if (!able[i]?.length) return no(`Nobody has the skill “${o.skill}” that ${o.id} needs`);
-    const widest = Math.max(
-      0,
-      ...item(able, i).map((w) => {
-        const spans = (hours[w]?.[at(within, i)] ?? []).map(([a, b]) => b - a);
-        return spans.reduce((x, y) => (o.pausable ? x + y : Math.max(x, y)), 0);
-      }),
-    );
+    const widest = Math.max(0, ...item(able, i).map((w) => stretch(w, at(within, i), o.pausable)));
     if (widest < o.minutes) {
       if (o.calendar != null && widest === 0)
         return no(`Nobody who does ${o.id} works within the open hours of ${o.calendar}`);

@@ -23,7 +23,7 @@ import { now } from '../company/clock';
 import { keepFelt } from './touch-at-bench';
 import { firstFilm, openJob, type OpenJob } from '../job/open-job';
 import { jobWaits } from '../air/job-air';
-import { keepPace } from './paces';
+import { keepPace, TEACHES } from './paces';
 import { keepForecast } from '../air/kept-forecast';
 import { placeNamed } from '../air/place-air';
 import { Refused } from '../../refused';
@@ -219,8 +219,8 @@ function recordOne(db: Db, open: Open, fact: Fact, { crew, time }: Desk, sent: S
   append(open, fact);
   keepReading(db, fact);
   if (KEPT_APART.has(fact.body.kind)) {
-    const { route } = contextIn(file, open.state);
-    keepPace(db, fact, open.state, route);
+    const { route, site = [] } = contextIn(file, open.state);
+    keepPace(db, fact, { ...file, log: open.log, state: open.state, route, site });
     keepFelt(db, fact, { ...file, state: open.state, route }, time);
   }
   return late;
@@ -341,9 +341,4 @@ export function recordFacts(db: Db, job: string, inputs: readonly unknown[], sen
 }
 
 /** Facts that other tables keep something of. */
-const KEPT_APART = new Set<Fact['body']['kind']>([
-  'work.finished',
-  'film.felt',
-  'void',
-  'contradiction.settled',
-]);
+const KEPT_APART = new Set<Fact['body']['kind']>([...TEACHES, 'film.felt']);

@@ -10,6 +10,7 @@ import type { Db } from '../../db/open';
 import { listWorkers } from '../../store/workers';
 import type { OpenJob } from '../job/open-job';
 import { learntPaces } from '../bench/paces';
+import { visitMinutesOf } from '../company/visit-minutes';
 import { finishesFrom, primed } from './finishes-form';
 import { answersOf } from './propose';
 import { Refused } from '../../refused';
@@ -48,6 +49,7 @@ export function formDefaults(db: Db, file: OpenJob, now: number): Omit<Choice, '
     later: 0,
     ...file.choice,
     paces: learntPaces(db),
+    visitMinutes: visitMinutesOf(db),
   };
 }
 
@@ -128,6 +130,7 @@ export function choiceFromForm(db: Db, file: OpenJob, form: FormData, now: numbe
     later: base.later,
     // Once work has begun, its figures stay.
     paces: file.state.works.size ? (file.choice?.paces ?? {}) : base.paces,
+    visitMinutes: file.state.works.size ? (file.choice?.visitMinutes ?? {}) : base.visitMinutes,
     place: text('place', base.place),
     air: text('air', base.air),
     lotSize: field('lotSize', () => whole(form, 'lotSize'), base.lotSize),

@@ -26,6 +26,9 @@
     people, place and rack are shared with other jobs</Tick
   >
 </Group>
+<p class="soft">
+  The minutes of taking down, carrying, handles and the walk are set under <a href="/settings">Settings</a>.
+</p>
 <Group legend="Left to the planner">
   <Tick name="openLots" value="yes" checked={form.open.lots}>how the pieces are divided</Tick>
   <Tick name="openPattern" value="yes" checked={form.open.pattern}>how they are turned</Tick>
