@@ -19,6 +19,7 @@ export const frames = (zone: string, areaM2: number, more: Partial<FixedArea> = 
   kind: 'face-frame',
   material: 'as the fronts',
   upper: false,
+  wall: 'North',
   island: false,
   areaM2,
   ...more,

@@ -2,17 +2,17 @@
  * Answers a page's questions about a plan while the page goes on: what each change would gain, what a pin would cost, and
  * how likely a date is. One question at a time; a new one of its kind, or a stop, ends the one before.
  */
-import { outcomeOf, type Outcome } from '$core/job-plan/better';
+import { compare, outcomeOf, wantedOf, type Outcome } from '$core/job-plan/better';
 import { boundOverDivisions } from '$core/job-plan/divisions';
 import { EFFORTS, HORIZONS } from '$core/job-plan/efforts';
 import type { PlanInputs } from '$core/job-plan/inputs';
 import { jobAt, withChoice } from '$core/job-plan/job-at';
 import { settling, settlingSteps, type Settled } from '$core/job-plan/settle-choice';
 import { choiceSchema } from '$core/planning/job/choice';
-import { weighPlan } from '$core/job-plan/make-plan';
+import { weighPlan, weighWhole } from '$core/job-plan/make-plan';
 import { whatIfs, type Questions } from '$core/job-plan/what-ifs';
 import { timesOf } from '$core/job-plan/made-plan';
-import { tradesOf } from '$core/job-plan/trades';
+import { fewerHours, noneWorse, tradesOf } from '$core/job-plan/trades';
 import type { TimedPlan } from '$core/job-plan/neighbours';
 import { riskJobs, type JobWithItsPlan } from '$core/job-plan/risk-jobs';
 import { planJob } from '$core/planning/job/plan-job';
@@ -114,18 +114,25 @@ async function settle(id: number, asked: Given, times: number, live: () => boole
     step = looking.next();
   }
   if (step.done) best = step.value;
-  const then = best.outcome && weigh(withChoice(inputs, best.choice), at);
+  const way = withChoice(inputs, best.choice);
+  const whole = inputs.choice.goal === 'fronts';
+  const then = best.outcome && (whole ? weighWhole(way, at, EFFORTS.whatIf, HORIZON) : weigh(way, at));
   const now = outcomeOf(plan);
   if (!then || !now) {
     post({ id, done: null });
     return;
   }
   const { division, lotSize, pattern, patterns } = best.choice;
-  const lots = withChoice(inputs, best.choice).lots.length;
+  const lots = way.lots.length;
+  const better = compare(then, now, wantedOf(inputs)) < 0;
+  const saves = now.minutes - then.minutes;
   const gain = Math.round((now.back - then.back) / MINUTE);
   post({
     id,
-    done: { division, lotSize, pattern, patterns, lots, back: then.back, gain, whole: step.done === true },
+    done: {
+      ...{ division, lotSize, pattern, patterns, lots, back: then.back, gain, saves, better },
+      whole: step.done === true,
+    },
   });
 }
 
@@ -153,15 +160,20 @@ async function chanceOf(
 
 async function trades(id: number, asked: Given, live: () => boolean): Promise<void> {
   const { inputs, at, plan } = asked;
+  const near = plan ? timesOf(plan) : undefined;
+  const planned = tradesOf(inputs, at, EFFORTS.followed, HORIZON, near);
+  const [first] = planned;
+  if (first)
+    for (const way of fewerHours(inputs, at, EFFORTS.followed, HORIZON, first)) {
+      planned.push(way);
+      await breathe();
+      if (!live()) break;
+    }
   const found: WeighedTrade[] = [];
-  for (const { plan: made, ...trade } of tradesOf(
-    inputs,
-    at,
-    EFFORTS.followed,
-    HORIZON,
-    plan ? timesOf(plan) : undefined,
-  ))
-    found.push({ ...trade, sure: await chanceOf(made, asked, live) });
+  for (const { plan: made, ...trade } of noneWorse(planned)) {
+    const own = trade.way ? withChoice(inputs, { ...inputs.choice, ...trade.way }) : inputs;
+    found.push({ ...trade, sure: await chanceOf(made, { ...asked, inputs: own }, live) });
+  }
   post({ id, done: found });
 }
 

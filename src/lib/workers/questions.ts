@@ -45,6 +45,10 @@ export interface SettledFound {
   back: number;
   /** minutes sooner than the plan that is kept; negative: later */
   gain: number;
+  /** minutes of hands fewer than the plan that is kept; negative: more */
+  saves: number;
+  /** by what counts first */
+  better: boolean;
   /** every way was looked at: nobody stopped it */
   whole: boolean;
 }

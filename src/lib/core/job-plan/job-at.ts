@@ -13,7 +13,7 @@ import { divideByZone } from '../planning/job/lots';
 import { stageOf, standOf } from '../kitchen/stages';
 import { kitchenOf } from '../takeoff/fixed-zones';
 import { waitsOf } from '../coating/waits';
-import { dayToMs } from '../units/clock-time';
+import { dayAfter, dayToMs } from '../units/clock-time';
 import type { PlanInputs } from './inputs';
 import { rackSlotsOf, usedElsewhere } from './neighbours';
 import { visitsOf, waysOf } from './ways';
@@ -78,6 +78,21 @@ function inStages({ choice, job, pieces, lots }: PlanInputs, progress: LotProgre
   return progress.map((lot) => ({ ...lot, stage: of.get(lot.id) ?? 0 }));
 }
 
+/** Days by which a plan may end later where days without fronts count first. Our choice. */
+const LATER_FOR_FRONTS = 7;
+
+/** By how much a plan may end later than it could: as was shown and chosen, or as far as the goal and the promised day go. */
+function laterThanFirst(
+  { goal, later, promised }: Choice,
+  zone: string,
+  t0: number,
+): Pick<JobToPlan, 'later' | 'by' | 'shown'> {
+  if (later > 0) return { later: later * 1440, shown: true };
+  if (goal !== 'fronts') return { later: 0 };
+  const by = promised === null ? {} : { by: Math.floor((dayAfter(promised, zone) - t0) / MINUTE) };
+  return { later: LATER_FOR_FRONTS * 1440, ...by };
+}
+
 /** The whole minute from which a job is planned, ms since 1970. */
 export const planStart = ({ choice, job }: Pick<PlanInputs, 'choice' | 'job'>, at: number): number =>
   Math.max(Math.ceil(at / MINUTE) * MINUTE, dayToMs(choice.startDay, job.zone));
@@ -123,7 +138,7 @@ export function jobAt(
     rules: choice.rules,
     site: siteProgress(state, within(siteNow(inputs), t0 + (horizonDays / 2) * DAY), siteWaits),
     pins: new Map([...pins].filter(([, pinnedTo]) => pinnedTo >= t0)),
-    later: choice.later * 1440,
+    ...laterThanFirst(choice, job.zone, t0),
     usedElsewhere: usedElsewhere(choice, around, at, only),
   };
 }

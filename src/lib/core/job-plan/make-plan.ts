@@ -61,3 +61,10 @@ export function weighPlan(inputs: PlanInputs, at: number, effort: Effort, days =
   const made = planJob({ ...job, later: 0, fronts: false }, effort);
   return made && outcomeOf({ ...made, t0: job.t0 });
 }
+
+/** The same of a plan as it would be kept, brought together as its goal asks. @throws Error when a figure is missing */
+export function weighWhole(inputs: PlanInputs, at: number, effort: Effort, days = COMPARED): Outcome | null {
+  const job = jobAt(inputs, at, days);
+  const made = planJob({ ...job, shown: true }, effort);
+  return made && outcomeOf({ ...made, t0: job.t0 });
+}

@@ -1,19 +1,20 @@
 /**
  * Settles what a choice leaves to the planner: how the pieces are divided, and how those of each colour are turned.
  * Everything that is possible is planned with a little effort, the better part of it with more, the best with all there is: what is
- * compared was looked for as hard (racing: Maron & Moore 1994). What no plan of it is better than the best so far goes no further.
+ * compared was looked for as hard (racing: Maron & Moore 1994). Where an early hand-back counts first, what no plan of it is earlier than
+ * the best so far goes no further.
  */
 import { ifKnown } from '../coating/missing-figure';
 import { PATTERNS } from '../coating/pattern';
 import type { Choice } from '../planning/job/choice';
 import { DIVISIONS } from '../planning/job/lots';
 import type { Effort } from '../planning/search/effort';
-import { isBetter, type Outcome } from './better';
+import { compare, isBetter, wantedOf, type Outcome } from './better';
 import { changed, divisions, uneven } from './divisions';
 import { EFFORTS } from './efforts';
 import { leavesOpen, type PlanInputs } from './inputs';
 import { withChoice } from './job-at';
-import { weighPlan } from './make-plan';
+import { weighPlan, weighWhole } from './make-plan';
 
 interface Round {
   effort: Effort;
@@ -67,6 +68,8 @@ function* race(
   rounds: readonly Round[],
   than: Outcome | null,
 ): Generator<void, Settled | null> {
+  const wanted = wantedOf(inputs);
+  const soonest = wanted.goal === 'back';
   // Sizes that come to the same lots are one way.
   const same = new Map<string, Choice>();
   for (const choice of choices) {
@@ -82,16 +85,21 @@ function* race(
     const weighed: Settled[] = [];
     for (const { choice } of left) {
       // No plan is found, or a figure that a pattern would need is not known.
-      const outcome = ifKnown(() => weighPlan(withChoice(inputs, choice), at, round.effort));
+      const way = withChoice(inputs, choice);
+      // Bringing fronts home together takes long: what is looked at first is measured by its hand-back.
+      const whole = wanted.goal === 'fronts' && k > 0;
+      const outcome = ifKnown(() =>
+        whole ? weighWhole(way, at, round.effort) : weighPlan(way, at, round.effort),
+      );
       if (outcome) weighed.push({ choice, outcome });
       yield;
     }
-    weighed.sort((a, b) => (isBetter(a.outcome, b.outcome) ? -1 : isBetter(b.outcome, a.outcome) ? 1 : 0));
+    weighed.sort((a, b) => (a.outcome && b.outcome ? compare(a.outcome, b.outcome, wanted) : 0));
     const best = Math.min(weighed[0]?.outcome?.back ?? Infinity, than?.back ?? Infinity);
     const least = best - WORTH * (best - at);
     const alike = new Map<number, number>();
     left = weighed
-      .filter(({ outcome }, i) => (i === 0 && !than) || (outcome?.bound ?? 0) < least)
+      .filter(({ outcome }, i) => !soonest || (i === 0 && !than) || (outcome?.bound ?? 0) < least)
       .filter(({ choice }) => {
         const lots = withChoice(inputs, choice).lots.length;
         alike.set(lots, (alike.get(lots) ?? 0) + 1);
@@ -100,7 +108,7 @@ function* race(
       .slice(0, round.left);
   }
   const [first] = left;
-  return first && isBetter(first.outcome, than) ? first : null;
+  return first && isBetter(first.outcome, than, wanted) ? first : null;
 }
 
 /**

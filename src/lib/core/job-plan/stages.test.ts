@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { planInputs } from '../../../../tests/plan-inputs';
 import { SYSTEMS } from '$core/coating/systems/index';
-import { stageOf, STAGINGS, stageWords, standOf, type Staging } from '../kitchen/stages';
+import { stageOf, stagingsOf, stageWords, standOf, type Staging } from '../kitchen/stages';
 import { audit } from '../planning/audit';
 import { operationId, readOperationId } from '../planning/job/operation-id';
 import { kitchenOf } from '../takeoff/fixed-zones';
@@ -42,6 +42,8 @@ const stagesOf = ({ choice, job, pieces, lots }: PlanInputs): Map<string, number
   );
 };
 const down = (lot: string): string => operationId(SITE, visitKey('down', lot));
+
+const STAGINGS = stagingsOf(kitchenOf(planInputs(system).job));
 
 describe.each(STAGINGS.filter((s) => s !== 'together'))('in stages, %s', (stages: Staging) => {
   for (const visits of [true, false])

@@ -3,7 +3,7 @@ import { ifKnown } from '../coating/missing-figure';
 import { PATTERN_FACTS, PATTERNS } from '../coating/pattern';
 import { TOOL_FACTS } from '../coating/tool';
 import { choiceSchema, type Choice } from '../planning/job/choice';
-import { STAGING_NAMES, STAGINGS, stageOf, standOf } from '../kitchen/stages';
+import { stageOf, stagingName, stagingsOf, standOf } from '../kitchen/stages';
 import { kitchenOf } from '../takeoff/fixed-zones';
 import type { PackedAir } from '../drying/packed-air';
 import type { WorkWeek } from '../planning/model/work-week';
@@ -71,12 +71,12 @@ export function whatIfs({ inputs, at, people, warmer }: Questions): WhatIf[] {
       });
   const kitchen = kitchenOf(job);
   const stands = pieces.map((p) => standOf(kitchen, p));
-  for (const stages of STAGINGS) {
+  for (const stages of stagingsOf(kitchen)) {
     const parts = new Set(stands.map((s) => stageOf(stages, s)));
     if (stages !== choice.stages && (stages === 'together' || parts.size > 1))
       change(
         `stages ${stages}`,
-        stages === 'together' ? 'Take all of it down at once' : `In two stages: ${STAGING_NAMES[stages]}`,
+        stages === 'together' ? 'Take all of it down at once' : `In two stages: ${stagingName(stages)}`,
         { stages },
       );
   }

@@ -22,6 +22,7 @@ export interface FixedArea {
   upper: boolean;
   /** of an island */
   island: boolean;
+  wall: string;
   areaM2: number;
 }
 
@@ -50,7 +51,7 @@ export function fixedAreas(
     if (zone === null || areaM2 <= 0) continue;
     const stand = standOf(kitchen, { wall, cabinet });
     const upper = stand.upper || HIGH.includes(kind);
-    const key = `${zone} ${kind} ${upper} ${stand.island}`;
+    const key = `${zone} ${kind} ${upper} ${wall}`;
     const had = areas.get(key);
     if (had) had.areaM2 += areaM2;
     else
@@ -60,6 +61,7 @@ export function fixedAreas(
         material: materials[kind] ?? 'as the fronts',
         upper,
         island: stand.island,
+        wall,
         areaM2,
       });
   }

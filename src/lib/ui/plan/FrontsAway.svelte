@@ -1,11 +1,12 @@
-<!-- How long the household is without its fronts, and what a later hand-back would give: each plan computed, each a tap away. -->
+<!-- How long the household is without its fronts, and what other plans would give and take: each computed, each a tap away. -->
 <script lang="ts">
   import { enhance } from '$app/forms';
+  import { PATTERN_FACTS } from '$core/coating/pattern';
   import type { Household } from '$core/job-plan/household';
   import Button from '$ui/kit/Button.svelte';
   import Hidden from '$ui/kit/Hidden.svelte';
   import Notice from '$ui/kit/Notice.svelte';
-  import { sayDay, sayTime } from '$core/units/clock-time';
+  import { sayDay, sayHours, sayTime } from '$core/units/clock-time';
   import { counted } from '../words';
   import { sayChance } from './say-chance';
   import type { WeighedTrade } from '../../workers/questions';
@@ -42,7 +43,8 @@
   const atMost = $derived(Math.ceil(100 * (1 - household.pieceDays.least / household.pieceDays.is)));
   const others = $derived(
     (trades ?? []).filter(
-      (t) => t.later !== later && (t.later === 0 || promised === null || t.back <= promised),
+      (t) =>
+        (t.way !== null || t.later !== later) && (t.later <= 0 || promised === null || t.back <= promised),
     ),
   );
   const first = $derived(trades?.[0]);
@@ -71,11 +73,22 @@
     <p>Handed back up to {counted(later, 'day')} later than it could be, as chosen.</p>
   {/if}
   {#if trades}
-    {#each others as t (t.later)}
-      <form method="post" action="?/later" class="row" use:enhance>
-        <Hidden name="days" value={t.later} />
+    {#each others as t (JSON.stringify([t.later, t.way]))}
+      <form method="post" action={t.way ? '?/divide' : '?/later'} class="row" use:enhance>
+        {#if t.way}
+          <Hidden name="division" value={t.way.division} />
+          <Hidden name="lotSize" value={t.way.lotSize} />
+          <Hidden name="pattern" value={t.way.pattern} />
+          <Hidden name="patterns" value={JSON.stringify(t.way.patterns)} />
+        {:else}
+          <Hidden name="days" value={t.later} />
+        {/if}
         <span>
           <b>Hand back {sayTime(t.back, zone)}</b>{t.later > 0 ? `, ${counted(t.later, 'day')} later` : ''}:
+          {#if t.way}
+            lots of up to {counted(t.way.lotSize, 'piece')}, {PATTERN_FACTS[t.way.pattern].name},
+            <b>{sayHours((first?.minutes ?? 0) - t.minutes)} less of hands</b>;
+          {/if}
           without fronts for
           {counted(t.household.days, 'day')}, a front away {one(t.household.mean)} days on average{fewer(t)}; {counted(
             t.household.visits,
@@ -93,12 +106,13 @@
       </form>
     {:else}
       <p class="soft">
-        No plan that hands back up to a week later was found that leaves fronts away for less.
+        No plan was found that is better in anything: handed back up to a week later, or in other lots with
+        fewer hours.
       </p>
     {/each}
   {/if}
   <Button kind="tertiary" disabled={busy} onclick={compare}>
-    {busy ? 'Planning …' : trades ? 'Compare again' : 'Compare with a later hand-back'}
+    {busy ? 'Planning …' : trades ? 'Compare again' : 'Compare with other plans'}
   </Button>
   {#if failed}<Notice>{failed}</Notice>{/if}
 </div>

@@ -3,7 +3,7 @@
   import { enhance } from '$app/forms';
   import { PATTERN_FACTS } from '$core/coating/pattern';
   import { DIVISION_NAMES } from '$core/planning/job/lots';
-  import { sayMinutes, sayTime } from '$core/units/clock-time';
+  import { sayHours, sayMinutes, sayTime } from '$core/units/clock-time';
   import Button from '$ui/kit/Button.svelte';
   import Hidden from '$ui/kit/Hidden.svelte';
   import Notice from '$ui/kit/Notice.svelte';
@@ -30,7 +30,7 @@
     times = times ? times * 2 : 1;
     try {
       const best = await planner.settle(times, (s) => (share = s));
-      if (best && (!found || best.back <= found.back)) found = best;
+      if (best && (!found || best.better || !found.better)) found = best;
       if (!best && !found) failed = 'No plan was found for any other way.';
     } catch (error) {
       failed = error instanceof Error ? error.message : String(error);
@@ -58,8 +58,14 @@
       ]}.
       {turned}.
     </p>
-    {#if found.gain > 0}
-      <p class="ok">Hand back {sayTime(found.back, zone)}, {sayMinutes(found.gain)} sooner.</p>
+    {#if found.better}
+      <p class="ok">
+        Hand back {sayTime(found.back, zone)}{found.gain === 0
+          ? ''
+          : `, ${sayMinutes(Math.abs(found.gain))} ${found.gain > 0 ? 'sooner' : 'later'}`}{found.saves > 0
+          ? `; ${sayHours(found.saves)} less of hands`
+          : ''}.
+      </p>
       <form method="post" action="?/divide" use:enhance>
         <Hidden name="division" value={found.division} />
         <Hidden name="lotSize" value={found.lotSize} />
@@ -68,7 +74,7 @@
         <Button type="submit" disabled={busy}>Plan it so</Button>
       </form>
     {:else}
-      <p class="soft">The best that was found hands back no sooner than the plan does.</p>
+      <p class="soft">The best that was found is no better than the plan, by what counts first.</p>
     {/if}
     {#if !found.whole}<p class="soft">It was stopped before every way was looked at.</p>{/if}
   {:else}

@@ -5,8 +5,9 @@ import { PATTERNS } from '$core/coating/pattern';
 import { PLACES } from '$core/air/places';
 import { schoolsSchema } from '$core/coating/schools';
 import { TOOLS } from '$core/coating/tool';
-import { STAGINGS } from '$core/kitchen/stages';
+import { stagingSchema } from '$core/kitchen/stages';
 import { visitMinutesSchema } from '$core/takeoff/visit-minutes';
+import { GOALS } from './goals';
 import { DIVISIONS } from './lots';
 import { NO_RULES, rulesSchema } from '../model/rules';
 import { workWeekSchema } from '../model/work-week';
@@ -20,6 +21,9 @@ export type Slot = z.infer<typeof slotSchema>;
 
 /** Two arms a metre and a half apart, as deep as a tall door is wide. From memory. */
 export const USUAL_SLOT: Slot = { length: 1500, depth: 750 };
+
+/** The same in whole inches: five feet by two and a half. */
+export const USUAL_SLOT_INCHES: Slot = { length: 60 * 25.4, depth: 30 * 25.4 };
 
 /** Of what is finished otherwise than the job, beside colour zones by their id. */
 export const FINISHED_APART = ['slick', 'shelves', 'insides'] as const;
@@ -73,7 +77,7 @@ export const choiceSchema = z
       .nullable()
       .default(null),
     /** whether it comes down and goes home in parts */
-    stages: z.enum(STAGINGS).default('together'),
+    stages: stagingSchema.default('together'),
     /** ISO date of the first day */
     startDay: z.iso.date('Write the day as 2026-03-09'),
     workers: z.array(z.string().max(64)).min(1, 'Choose at least one person').max(100),
@@ -91,6 +95,8 @@ export const choiceSchema = z
     /** the day that was promised, and how much this job weighs against others */
     promised: z.iso.date('Write the day as 2026-03-09').nullable().default(null),
     priority: z.number().int().min(1).max(3).default(2),
+    /** what counts first, once the promised day is kept */
+    goal: z.enum(GOALS).default('back'),
     /** days by which it may be handed back later than it could, where fronts are away on fewer days then */
     later: z.number().int().min(0).max(7, 'At most 7 days later').default(0),
     /** learnt factors of the figures' minutes by kind of step, as they were when this was chosen */

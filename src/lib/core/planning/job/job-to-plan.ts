@@ -98,6 +98,10 @@ export interface JobToPlan {
   pins?: ReadonlyMap<string, number>;
   /** minutes by which it may be handed back later than it could, where fronts are away on fewer days then */
   later?: number;
+  /** the minute of the plan by which it is to end all the same; where nothing is said, any */
+  by?: number;
+  /** so many minutes later were chosen for a plan that was shown */
+  shown?: boolean;
   /** false where only the hand-back matters, not how long fronts are away */
   fronts?: boolean;
   /** coats before which pieces are wiped because they will have stood too long, and coats that follow before they have; operations by id */

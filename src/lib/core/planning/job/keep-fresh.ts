@@ -50,16 +50,14 @@ function standing(job: JobToPlan, { problem, result }: PlannedJob): string[] {
 const nearOf = ({ assignments }: Plan): Near =>
   new Map(assignments.map(({ operation, start, worker }) => [operation, { start, worker }]));
 
-/** The better of two plans: the earlier end, then fewer days without fronts, then less work. */
-function better(a: PlannedJob | null, b: PlannedJob | null): PlannedJob | null {
+/** The better of two plans: the earlier end, then fewer days without fronts, then less work; where it may end later, the days first. */
+function better(a: PlannedJob | null, b: PlannedJob | null, mayEndLater: boolean): PlannedJob | null {
   const [x, y] = [a?.result, b?.result];
   if (!x || 'infeasible' in x) return y && 'infeasible' in y ? null : b;
   if (!y || 'infeasible' in y) return a;
   const work = ({ problem }: PlannedJob): number => problem.operations.reduce((sum, o) => sum + o.minutes, 0);
-  const by =
-    x.makespan - y.makespan ||
-    (x.pieceDays?.is ?? 0) - (y.pieceDays?.is ?? 0) ||
-    (a && b ? work(a) - work(b) : 0);
+  const [ends, days] = [x.makespan - y.makespan, (x.pieceDays?.is ?? 0) - (y.pieceDays?.is ?? 0)];
+  const by = (mayEndLater ? days || ends : ends || days) || (a && b ? work(a) - work(b) : 0);
   return by <= 0 ? a : b;
 }
 
@@ -78,7 +76,7 @@ export function keepFresh(job: JobToPlan, first: PlannedJob, effort: Effort, pla
     const wiped = { ...asked, wiped: new Set([...(asked.wiped ?? []), ...stands]) };
     const soon = { ...asked, soon: new Set([...(asked.soon ?? []), ...stands]) };
     const [again, sooner] = [wiped, soon].map((way) => planOnce(way, lessOf(effort), near));
-    const next = better(sooner ?? null, again ?? null);
+    const next = better(sooner ?? null, again ?? null, (job.later ?? 0) > 0);
     if (!next) break;
     [made, asked] = [next, next === sooner ? soon : wiped];
   }

@@ -49,7 +49,7 @@ export function planTrades(job: JobToPlan, effort: Effort, near?: Near): Planned
 export function planJob(job: JobToPlan, effort: Effort, near?: Near): PlannedJob | null {
   const first = planOnce(job, effort, near);
   // Where hand-backs are only compared, and where a later one was chosen for what it showed, what stands is left aside: wiping takes minutes.
-  const asShown = job.fronts === false || (job.later ?? 0) > 0;
+  const asShown = job.fronts === false || job.shown === true;
   return first && !asShown ? keepFresh(job, first, effort, planOnce) : first;
 }
 
@@ -58,6 +58,6 @@ function planOnce(job: JobToPlan, effort: Effort, near?: Near): PlannedJob | nul
   const built = buildProblem(job);
   if (!built) return null;
   const { problem, air } = built;
-  const result = solve(problem, effort, { air, near, later: job.later });
+  const result = solve(problem, effort, { air, near, later: job.later, by: job.by });
   return { problem: 'infeasible' in result ? problem : freeze(problem, air, result), result };
 }

@@ -32,6 +32,8 @@ export interface SolveOptions {
   goal?: Goal;
   /** minutes by which the plan may end later than the first that is found, where fronts are away on fewer days then */
   later?: number;
+  /** the minute by which such a plan is to end all the same */
+  by?: number;
   /** a plan to stay near to, by operation */
   near?: Near;
 }

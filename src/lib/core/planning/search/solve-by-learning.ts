@@ -71,7 +71,8 @@ export function solveByLearning(
     : { best: together, isFewest: false };
   if (options.later && m.fronts.length) {
     const known = options.near ? [nearest(m, options.near)].flatMap((s) => s ?? []) : [];
-    const until = makespanOf(m, best.end) + options.later;
+    const first = makespanOf(m, best.end);
+    const until = Math.max(first, Math.min(first + options.later, options.by ?? Infinity));
     const traded = trade(m, best, least, effort, known).findLast((t) => t.makespan <= until);
     if (traded) return planOf(m, traded.schedule, found.bound, low);
   }

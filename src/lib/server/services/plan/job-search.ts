@@ -1,5 +1,5 @@
 /** A longer search for a better plan of one job, in a thread of its own. What is better is kept when it ends. */
-import { isBetter, outcomeOf } from '$core/job-plan/better';
+import { isBetter, outcomeOf, wantedOf } from '$core/job-plan/better';
 import type { Db } from '../../db/open';
 import { Refused } from '../../refused';
 import { newestPlan, type StoredPlan } from '../../store/plans';
@@ -49,7 +49,7 @@ function keepBetter(db: Db, basis: Basis, found: Found): void {
   const [is, was] = [outcomeOf(made), outcomeOf(stored)];
   if (!is) return;
   const tighter = (boundOf(made) ?? 0) > (boundOf(stored) ?? 0);
-  if (isBetter(is, was) || (was?.back === is.back && tighter)) {
+  if (isBetter(is, was, wantedOf(basis.inputs)) || (was?.back === is.back && tighter)) {
     keepPlan(db, basis, { made, inputs: basis.inputs, toldAgainst: () => null });
   }
   gains.set(job, was ? Math.max(0, Math.round((was.back - is.back) / MINUTE)) : 0);

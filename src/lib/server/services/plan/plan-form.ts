@@ -3,7 +3,13 @@ import { isoDay } from '$core/units/clock-time';
 import { USUAL_SCHOOLS } from '$core/coating/schools';
 import { USUAL_ANSWERS } from '$core/coating/proposal-facts';
 import { usualCounts, type System } from '$core/coating/system';
-import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK, USUAL_SLOT, type Choice } from '$core/planning/job/choice';
+import {
+  USUAL_CREW_WEEK,
+  USUAL_HOUSE_WEEK,
+  USUAL_SLOT,
+  USUAL_SLOT_INCHES,
+  type Choice,
+} from '$core/planning/job/choice';
 import { NO_RULES } from '$core/planning/model/rules';
 import { parseLength } from '$core/units/length';
 import type { Db } from '../../db/open';
@@ -32,7 +38,7 @@ export function formDefaults(db: Db, file: OpenJob, now: number): Omit<Choice, '
     rackSlots: 36,
     stackSlots: null,
     stages: 'together',
-    slot: USUAL_SLOT,
+    slot: file.job.unit === 'in' ? USUAL_SLOT_INCHES : USUAL_SLOT,
     startDay: isoDay(now, file.job.zone),
     workers: listWorkers(db)
       .slice(0, 2)
@@ -46,6 +52,7 @@ export function formDefaults(db: Db, file: OpenJob, now: number): Omit<Choice, '
     open: { lots: false, pattern: false },
     promised: null,
     priority: 2,
+    goal: 'back',
     later: 0,
     ...file.choice,
     paces: learntPaces(db),
@@ -127,7 +134,9 @@ export function choiceFromForm(db: Db, file: OpenJob, form: FormData, now: numbe
       tape: text('tape', base.schools.tape),
       standDays: field('standDays', () => whole(form, 'standDays'), base.schools.standDays),
     },
-    later: base.later,
+    goal: text('goal', base.goal),
+    // What was chosen for what it showed holds as long as the same counts first.
+    later: text('goal', base.goal) === base.goal ? base.later : 0,
     // Once work has begun, its figures stay.
     paces: file.state.works.size ? (file.choice?.paces ?? {}) : base.paces,
     visitMinutes: file.state.works.size ? (file.choice?.visitMinutes ?? {}) : base.visitMinutes,

@@ -6,7 +6,8 @@ import { COATING } from '$core/planning/job/stations';
 import { readOperationId } from '$core/planning/job/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { sayDay, sayMinutes, sayTime, startOfDay } from '$core/units/clock-time';
-import { STAGING_NAMES } from '$core/kitchen/stages';
+import { GOAL_NAMES, inOrder } from '$core/planning/job/goals';
+import { stagingName } from '$core/kitchen/stages';
 import { PATTERN_FACTS } from '$core/coating/pattern';
 import { TOOL_FACTS } from '$core/coating/tool';
 import type { StoredPlan } from '../../store/plans';
@@ -37,7 +38,10 @@ export function saySetUp(file: OpenJob, people: ReadonlyMap<string, string>): st
   return [
     `${file.system?.name ?? ''}, ${TOOL_FACTS[choice.tool].name}, in the ${choice.place}`,
     `${crew}; from ${sayDay(startOfDay(Date.parse(`${choice.startDay}T12:00Z`), 'UTC'), 'UTC')}`,
-    ...(choice.stages === 'together' ? [] : [`In two stages: ${STAGING_NAMES[choice.stages]}`]),
+    `First counts ${choice.promised ? 'the promised day, then ' : ''}${inOrder(choice.goal)
+      .map((g) => GOAL_NAMES[g])
+      .join(', then ')}`,
+    ...(choice.stages === 'together' ? [] : [`In two stages: ${stagingName(choice.stages)}`]),
     `${lots.length === 1 ? '1 lot' : `${lots.length} lots`} on a rack of ${choice.rackSlots}; ${PATTERN_FACTS[choice.pattern].name}${open.length ? `; ${open.join(' and ')} left to the planner` : ''}`,
   ];
 }

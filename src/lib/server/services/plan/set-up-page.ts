@@ -1,8 +1,9 @@
 /** What the page shows on which a plan is set up: systems as they suit the kitchen, and what is chosen or usual. */
 import { DIVISION_NAMES, DIVISIONS } from '$core/planning/job/lots';
 import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
-import { STAGING_NAMES, STAGINGS } from '$core/kitchen/stages';
+import { stagingName, stagingsOf } from '$core/kitchen/stages';
 import { openFindings } from '$core/quality/site-tests';
+import { kitchenOf } from '$core/takeoff/fixed-zones';
 import type { Db } from '$server/db/open';
 import { listWorkers } from '$server/store/workers';
 import type { OpenJob } from '../job/open-job';
@@ -33,7 +34,7 @@ export function setUpPage(db: Db, file: OpenJob, now: number) {
       .map((z) => ({ id: z.id, words: `${z.name}, ${z.colour}`, pattern: choice?.patterns[z.id] ?? '' })),
     patterns: PATTERNS.map((key) => ({ key, name: PATTERN_FACTS[key].name })),
     divisions: DIVISIONS.map((key) => ({ key, name: DIVISION_NAMES[key] })),
-    stagings: STAGINGS.map((key) => ({ key, name: STAGING_NAMES[key] })),
+    stagings: stagingsOf(kitchenOf(file.job)).map((key) => ({ key, name: stagingName(key) })),
     findings: openFindings(file.state.tests).map((f) => ({
       key: f.test.id,
       weight: f.weight,

@@ -10,9 +10,13 @@
   import Option from '$ui/kit/Option.svelte';
   import Tick from '$ui/kit/Tick.svelte';
   import type { Choice as PlanChoice } from '$core/planning/job/choice';
+  import { GOAL_NAMES, GOALS } from '$core/planning/job/goals';
   import TimeSpan from './TimeSpan.svelte';
 
-  type Asked = Pick<PlanChoice, 'rules' | 'fixed' | 'visits' | 'shared' | 'open' | 'promised' | 'priority'>;
+  type Asked = Pick<
+    PlanChoice,
+    'rules' | 'fixed' | 'visits' | 'shared' | 'open' | 'goal' | 'promised' | 'priority'
+  >;
   let { form }: { form: Asked } = $props();
   const quiet = $derived([...form.rules.quiet, ['', ''] as [string, string]]);
 </script>
@@ -34,6 +38,9 @@
   <Tick name="openPattern" value="yes" checked={form.open.pattern}>how they are turned</Tick>
 </Group>
 <div class="fields">
+  <Choice label="What counts first" name="goal" value={form.goal}>
+    {#each GOALS as goal (goal)}<Option value={goal} text={GOAL_NAMES[goal]} />{/each}
+  </Choice>
   <DateField label="Promised for" name="promised" value={form.promised ?? ''} />
   <Choice label="Priority" name="priority" value={String(form.priority)}>
     <Option value="1" text="lower than other jobs" />
