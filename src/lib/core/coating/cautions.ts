@@ -147,6 +147,8 @@ export function cautionsFor(doing: Doing, house: HouseRisks, own: readonly strin
         return [...coating(doing), ...own.filter((text) => !SHIPPED.has(text))];
       case 'sand':
         return [DUST];
+      case 'drill':
+        return [...leadCautions(house), 'Goggles; both hands on the drill, the piece clamped.'];
       case 'prep':
       case 'close':
         return preparing(doing, house);

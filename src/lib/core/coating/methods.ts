@@ -209,7 +209,7 @@ const COAT: Record<ProductKind, Omit<MethodCard, 'title' | 'care'>> = {
   },
 };
 
-const OTHER: Record<'sand' | 'rub' | 'flip' | 'hang', MethodCard> = {
+const OTHER: Record<'sand' | 'rub' | 'drill' | 'flip' | 'hang', MethodCard> = {
   sand: {
     title: 'Sand between coats',
     how: [
@@ -229,6 +229,19 @@ const OTHER: Record<'sand' | 'rub' | 'flip' | 'hang', MethodCard> = {
     lookFor: 'Like the sample door, in the same light.',
     mistakes: [{ mistake: 'a dirty cloth', sign: 'streaks across the grain' }],
     care: 'Cloths lie flat outdoors or go into a closed metal can with water: oily ones heat up by themselves.',
+  },
+  drill: {
+    title: 'Drill by the jig',
+    how: [
+      'Try the jig on scrap: the distance is that of the new handle, measured on the handle itself.',
+      'A soft pad under the jig, a board clamped behind the hole, a sharp brad-point bit.',
+    ],
+    lookFor: 'A clean edge on the front, the handle screws going in straight.',
+    mistakes: [
+      { mistake: 'no board behind', sign: 'the back splinters' },
+      { mistake: 'the jig turned over', sign: 'a hole on the hinge side' },
+    ],
+    care: null,
   },
   flip: {
     title: 'Flip',

@@ -34,7 +34,7 @@ export interface Requirement {
 export interface Step {
   key: string;
   /** `rub`: what is done to a fresh coat of glaze or wax */
-  kind: 'prep' | 'sand' | 'coat' | 'rub' | 'flip' | 'hang';
+  kind: 'prep' | 'sand' | 'coat' | 'rub' | 'drill' | 'flip' | 'hang';
   /** for prep: which */
   prep: PrepKind | null;
   face: Face | 'all' | null;
@@ -64,6 +64,13 @@ export interface Step {
   mends?: { flaw: string; of: number };
   /** the way of turning, where it is not the job's first one */
   turn?: Pattern;
+}
+
+/** The pass after which fronts are primed: the last of their first layer, or the first where there is no other layer. */
+function primedBy(all: readonly Pass[]): Pass | undefined {
+  const fronts = all.filter((p) => p.faces.includes('front'));
+  const first = fronts.filter((p) => p.layer === fronts[0]?.layer);
+  return first.length < fronts.length ? first.at(-1) : first[0];
 }
 
 /** Hooking a piece up, or setting it on points and turning it, minutes a pass. */
@@ -296,7 +303,24 @@ export function buildRoute(
     for (const f of pass.faces) films[f] = { key, product, wet };
   };
 
-  for (const pass of passes(counts, pattern)) {
+  const drill = (): void =>
+    add(
+      {
+        ...work,
+        key: 'drill',
+        kind: 'drill',
+        act: 'Drill by the jig',
+        how: 'A pad under the jig, a backing board behind the hole; knock the chips off, break the edge, dust off.',
+        minutesPerPiece: HANDLING.drill.value,
+        for: 'new holes',
+      },
+      FACES.flatMap((f) =>
+        films[f] ? [waitFor(films[f], films[f].product.stages.sand ? 'sand' : 'recoat')] : [],
+      ),
+    );
+  const all = passes(counts, pattern);
+  const primed = primedBy(all);
+  for (const pass of all) {
     const layer = system.layers[pass.layer];
     if (!layer) continue;
     const [face] = pass.faces;
@@ -307,6 +331,7 @@ export function buildRoute(
     }
     begun = true;
     coat(pass, layer);
+    if (pass === primed && system.drillPrimed && asked.has('new holes')) drill();
   }
   const lastFilms = [
     ...new Map(FACES.flatMap((f) => (films[f] ? [[films[f].key, films[f]] as const] : []))).values(),

@@ -12,6 +12,8 @@ export const schoolsSchema = z.object({
   film: z.enum(['full', 'thin', 'light-then-full']).default('full'),
   grain: z.enum(['leave', 'fill']).default('leave'),
   tape: z.enum(['dry', 'wet']).default('dry'),
+  /** when new holes for handles are drilled by the jig */
+  holes: z.enum(['down', 'primed']).default('down'),
   /** the company's own rule, whole days on the rack before hanging; 0: the product's figure alone */
   standDays: z.coerce.number().int().min(0).max(14, 'At most 14 days').default(0),
 });
@@ -94,6 +96,23 @@ export const SCHOOLS: readonly {
       { value: 'wet', name: 'pulled while wet', reason: 'A soft edge at once, at 45°; has to be timed.' },
     ],
   },
+  {
+    key: 'holes',
+    asks: 'When are new holes drilled?',
+    schools: [
+      {
+        value: 'down',
+        name: 'when pieces come down',
+        reason:
+          'The jig is set against the old holes while they are open; the chips go with the sanding dust.',
+      },
+      {
+        value: 'primed',
+        name: 'once the fronts are primed',
+        reason: 'Filler and primer hold the edge of the hole; the jig must not mark the film.',
+      },
+    ],
+  },
 ];
 
 /** Wet film of each school over the right one. From memory. */
@@ -147,7 +166,8 @@ export function applySchools(system: System, schools: Schools): System {
         }
       : p,
   );
-  return withStanding({ ...system, prep: [...onKitchen, ...pieces], close }, schools.standDays);
+  const drills = schools.holes === 'primed' ? { drillPrimed: true } : {};
+  return withStanding({ ...system, prep: [...onKitchen, ...pieces], close, ...drills }, schools.standDays);
 }
 
 /** Days on the rack that the company asks for beyond a product's figure: hanging waits for them. */

@@ -126,7 +126,16 @@ export const PREP_KINDS = [
 export type PrepKind = (typeof PREP_KINDS)[number];
 
 /** Pieces that a step is for: all of them, or those whose survey asks for it. */
-export const PREP_FOR = ['all', 'holes', 'loose', 'open grain', 'glass', 'mould release', 'old wax'] as const;
+export const PREP_FOR = [
+  'all',
+  'holes',
+  'new holes',
+  'loose',
+  'open grain',
+  'glass',
+  'mould release',
+  'old wax',
+] as const;
 export type PrepFor = (typeof PREP_FOR)[number];
 
 const grit = z.number().nonnegative().max(10_000);
@@ -227,6 +236,8 @@ export const systemSchema = z.object({
   layers: z.array(layerSchema).max(20),
   /** after the last coat, on the kitchen */
   close: z.array(prepSchema).max(50).default([]),
+  /** new holes are drilled once the fronts are primed, not when pieces come down */
+  drillPrimed: z.boolean().optional(),
   cautions: z.array(text).max(50),
 });
 export type System = z.infer<typeof systemSchema>;

@@ -165,6 +165,7 @@ const schools = fc.record({
   film: fc.constantFrom('full', 'thin', 'light-then-full'),
   grain: fc.constantFrom('leave', 'fill'),
   tape: fc.constantFrom('dry', 'wet'),
+  holes: fc.constantFrom('down', 'primed'),
   standDays: fc.constantFrom(0, 4),
 });
 const condition = fc.record({

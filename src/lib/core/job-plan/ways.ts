@@ -119,7 +119,9 @@ export function routeOf(
     asked ? new Set(pieces.flatMap((p) => (asks.get(p.id)?.has(asked) ? [] : [p.id]))) : new Set(),
   );
   const worth = new Map(pieces.flatMap((p) => (workOf(p) === 1 ? [] : [[p.id, workOf(p)] as const])));
-  return atPace(route, choice.paces).map((step) =>
+  const { drill } = visitMinutes(choice.visitMinutes);
+  const made = route.map((s) => (s.kind === 'drill' ? { ...s, minutesPerPiece: drill } : s));
+  return atPace(made, choice.paces).map((step) =>
     worth.size && BY_SURFACE.includes(step.kind) ? { ...step, worth } : step,
   );
 }

@@ -14,6 +14,7 @@ export type SurveyedForPrep = Pick<
 /** The steps that a piece gets beside what every piece gets. */
 export function asksOf(form: Form, c: SurveyedForPrep): PrepFor[] {
   return [
+    ...(c.handles === 'drill' ? (['new holes'] as const) : []),
     ...(c.handles === 'drill' || c.chips ? (['holes'] as const) : []),
     ...(c.loose ? (['loose'] as const) : []),
     ...(MAY_BE_OPEN.includes(c.wood) ? (['open grain'] as const) : []),

@@ -30,8 +30,15 @@ export const visitKey = (kind: VisitKind, lot: string | null = null): string =>
 
 const sum = (list: readonly number[]): number => list.reduce((total, n) => total + n, 0);
 
-/** Minutes to label a piece, take it down, bag its hinges and, where it is asked for, drill it by the jig. */
-export function takeDownMinutes(p: VisitedPiece, minutes: VisitMinutes = visitMinutes()): number {
+/**
+ * Minutes to label a piece, take it down, bag its hinges and, where it is asked for, drill it by the jig.
+ * @param drills whether it is drilled then, and not once it is primed
+ */
+export function takeDownMinutes(
+  p: VisitedPiece,
+  minutes: VisitMinutes = visitMinutes(),
+  drills = true,
+): number {
   const { label, takeDown, hinge, bag, drill, handleOff } = minutes;
   const { count } = hingesOf(p, p.condition);
   return (
@@ -39,7 +46,7 @@ export function takeDownMinutes(p: VisitedPiece, minutes: VisitMinutes = visitMi
     takeDown +
     count * hinge +
     (count > 0 ? bag : 0) +
-    (p.condition.handles === 'drill' ? drill : 0) +
+    (drills && p.condition.handles === 'drill' ? drill : 0) +
     (p.condition.handles === 'keep' || p.condition.handles === 'change' ? handleOff : 0)
   );
 }
@@ -100,6 +107,7 @@ export function visitSteps({
     visit: { kind, act: WORDS[kind][0], lot: lot?.id ?? null, pieces: [...members], needs },
   });
   const hang = route.find((s) => s.kind === 'hang');
+  const drills = !route.some((s) => s.kind === 'drill');
   const needing = (after: readonly Omit<PieceNeed, 'pieces'>[], members: readonly string[]): PieceNeed[] =>
     after.flatMap((need) => {
       const made = route.find((s) => s.key === need.step);
@@ -123,9 +131,9 @@ export function visitSteps({
     ...own.flatMap((lot) => {
       const [act, how] = WORDS.down;
       const members = known(lot.pieces);
-      const drilled = members.some((p) => p.condition.handles === 'drill');
+      const drilled = drills && members.some((p) => p.condition.handles === 'drill');
       const carrying = carryMinutes(lot.pieces.length, travelMinutes, minutes);
-      const taking = sum(members.map((p) => takeDownMinutes(p, minutes)));
+      const taking = sum(members.map((p) => takeDownMinutes(p, minutes, drills)));
       return [
         step('down', lot, taking, [drilled ? 'Label, drill by the jig and take down' : act, how]),
         ...(carried

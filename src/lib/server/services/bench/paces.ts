@@ -111,6 +111,7 @@ function tickedWorks({ choice, state, pieces, lots, route, site }: Recorded): Ti
   const figures = visitMinutes(choice?.visitMinutes);
   const byId = new Map(pieces.map((p) => [p.id, p]));
   const hang = route.find((s) => s.kind === 'hang');
+  const drills = !route.some((s) => s.kind === 'drill');
   const visits = site.filter(isVisit).flatMap(({ visit }): Ticked[] => {
     const own = { key: `visit ${visit.kind}`, pieces: visit.pieces };
     if (visit.kind === 'down')
@@ -119,7 +120,7 @@ function tickedWorks({ choice, state, pieces, lots, route, site }: Recorded): Ti
           ...own,
           minutes: (id) => {
             const piece = byId.get(id);
-            return piece ? takeDownMinutes(piece, figures) : 0;
+            return piece ? takeDownMinutes(piece, figures, drills) : 0;
           },
           isDone: (id) => pieceState(state, id).down,
           of: (body) => (body.kind === 'piece.down' ? body.pieces : []),

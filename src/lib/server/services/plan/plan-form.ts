@@ -132,6 +132,7 @@ export function choiceFromForm(db: Db, file: OpenJob, form: FormData, now: numbe
       film: text('film', base.schools.film),
       grain: text('grain', base.schools.grain),
       tape: text('tape', base.schools.tape),
+      holes: text('holes', base.schools.holes),
       standDays: field('standDays', () => whole(form, 'standDays'), base.schools.standDays),
     },
     goal: text('goal', base.goal),

@@ -19,6 +19,7 @@ export interface StepRead {
 
 const FOR: Record<Exclude<PrepFor, 'all'>, string> = {
   holes: 'pieces with chips or old holes',
+  'new holes': 'pieces that get new holes',
   loose: 'pieces with loose paint',
   'open grain': 'pieces with open grain',
   glass: 'glass doors',
