@@ -12,6 +12,7 @@ import { WAYS } from '../labels/hiding';
 import { labelSchema } from '../labels/label-set';
 import { SCHEMES } from '../labels/schemes';
 import { SAFE_LETTERS } from '../labels/turn-safe';
+import { offerSchema } from '../offer/offer';
 import { choiceSchema } from '../planning/job/choice';
 import { CLOCK_AHEAD, CLOCK_BEHIND, instantSchema } from '../units/instant';
 import { LENGTH_UNITS } from '../units/length';
@@ -128,6 +129,33 @@ export const jobFileSchema = z.strictObject({
       thumbnail: jpeg,
     }),
   ),
+  offers: z
+    .array(
+      z.strictObject({
+        id,
+        version: z.number().int().min(1).max(10_000),
+        madeAt: instantSchema,
+        madeBy: z.string().max(64),
+        offer: offerSchema,
+        answers: z
+          .array(
+            z.strictObject({
+              id,
+              kind: z.enum(['accepted', 'withdrawn']),
+              name: z.string().max(120),
+              day: z.iso.date(),
+              options: z.array(z.string().max(60)).max(60),
+              at: instantSchema,
+              worker: z.string().max(64),
+            }),
+          )
+          .max(1000)
+          .describe('what was said to it, in that order; the last counts'),
+      }),
+    )
+    .max(1000)
+    .default([])
+    .describe('every version as it was made'),
 });
 export type JobExport = z.infer<typeof jobFileSchema>;
 
@@ -166,6 +194,9 @@ function inconsistencies(file: JobExport, now: number): string[] {
     ['facts', file.facts.map((f) => f.id)],
     ['prints', file.prints.map((p) => p.id)],
     ['photos', file.photos.map((p) => p.id)],
+    ['offers', file.offers.map((o) => o.id)],
+    ['offers', file.offers.map((o) => String(o.version))],
+    ['offers', file.offers.flatMap((o) => o.answers.map((a) => a.id))],
   ] as const) {
     const twice = duplicate(ids);
     if (twice !== undefined) say(where, `“${twice}” is there twice`);
@@ -180,6 +211,10 @@ function inconsistencies(file: JobExport, now: number): string[] {
     ...file.facts.map((f, i) => [`facts.${i}.worker`, f.worker]),
     ...file.prints.map((p, i) => [`prints.${i}.worker`, p.worker]),
     ...file.photos.map((p, i) => [`photos.${i}.worker`, p.worker]),
+    ...file.offers.flatMap((o, i) => [
+      [`offers.${i}.madeBy`, o.madeBy],
+      ...o.answers.map((a, k) => [`offers.${i}.answers.${k}.worker`, a.worker]),
+    ]),
   ] as [string, string][];
   for (const [where, worker] of people)
     if (!has('workers', worker)) say(where, 'names a person who is not in the file');
@@ -198,6 +233,12 @@ function inconsistencies(file: JobExport, now: number): string[] {
     if (p.piece !== null && !has('pieces', p.piece)) say(`photos.${i}.piece`, 'is not in the file');
     if (p.of !== null && !has('facts', p.of)) say(`photos.${i}.of`, 'is not in the file');
   });
+  for (const [i, { offer, answers }] of file.offers.entries()) {
+    const offered = new Set(offer.options.map((o) => o.key));
+    for (const [k, a] of answers.entries())
+      if (a.options.some((key) => !offered.has(key)))
+        say(`offers.${i}.answers.${k}.options`, 'names an option that was not offered');
+  }
   const reading = readNotation(file.job.surveyed, file.job.unit);
   if (reading.errors.length)
     say('job.surveyed', `line ${reading.errors[0]?.line ?? 0}: ${reading.errors[0]?.message ?? ''}`);

@@ -65,18 +65,26 @@ export function acceptanceOf(db: Db, offer: string): Accepted | null {
   return { name: row.name, day: row.day, options: forgiving(optionsSchema, row.options)?.value ?? [] };
 }
 
+export interface OfferAnswer extends Accepted {
+  id: string;
+  kind: 'accepted' | 'withdrawn';
+  /** ms since 1970 */
+  at: number;
+  worker: string;
+}
+
+/** All that was said to an offer, in that order. */
+export const listAnswers = (db: Db, offer: string): OfferAnswer[] =>
+  db
+    .prepare<[string], Omit<OfferAnswer, 'options'> & { options: string }>(
+      'SELECT id, kind, name, day, options, at, worker_id AS worker FROM offer_answer WHERE offer_id = ? ORDER BY at, rowid',
+    )
+    .all(offer)
+    .map((row) => ({ ...row, options: forgiving(optionsSchema, row.options)?.value ?? [] }));
+
 export const insertAnswer = (
   db: Db,
-  answer: {
-    id: string;
-    offer: string;
-    kind: 'accepted' | 'withdrawn';
-    name: string;
-    day: string;
-    options: readonly string[];
-    at: number;
-    worker: string;
-  },
+  answer: Omit<OfferAnswer, 'options'> & { offer: string; options: readonly string[] },
 ): void => {
   db.prepare(
     `INSERT INTO offer_answer (id, offer_id, kind, name, day, options, at, worker_id)

@@ -8,6 +8,7 @@ import { insertPhoto, listPhotoFiles } from '../../store/photos';
 import { writeLots, writePieces } from '../../store/pieces';
 import { insertPrintJob, listPrintJobs } from '../../store/prints';
 import { anyKnown, type Table } from '../../store/known-ids';
+import { insertAnswer, insertOffer, listAnswers, listOffers } from '../../store/offers';
 import { insertWorker, listWorkers } from '../../store/workers';
 import { encodePhoto } from '../survey/attach-photo';
 import { now } from '../company/clock';
@@ -22,9 +23,13 @@ export function exportJob(db: Db, jobId: string): JobExport {
   const facts = listRecorded(db, jobId);
   const prints = listPrintJobs(db, jobId);
   const photos = listPhotoFiles(db, jobId);
+  const offers = listOffers(db, jobId)
+    .map((o) => ({ ...o, answers: listAnswers(db, o.id) }))
+    .sort((a, b) => a.version - b.version);
   const named = new Set([
     ...(choice?.workers ?? []),
-    ...[...facts, ...prints, ...photos].map((x) => x.worker),
+    ...[...facts, ...prints, ...photos, ...offers.flatMap((o) => o.answers)].map((x) => x.worker),
+    ...offers.map((o) => o.madeBy),
   ]);
   return {
     format: JOB_FORMAT,
@@ -50,6 +55,7 @@ export function exportJob(db: Db, jobId: string): JobExport {
       image: p.image.toString('base64'),
       thumbnail: p.thumbnail.toString('base64'),
     })),
+    offers,
   };
 }
 
@@ -73,6 +79,8 @@ const givenIds = (file: JobExport): [table: Table, ids: string[]][] => [
   ['event', file.facts.map((f) => f.id)],
   ['print_job', file.prints.map((p) => p.id)],
   ['photo', file.photos.map((p) => p.id)],
+  ['offer', file.offers.map((o) => o.id)],
+  ['offer_answer', file.offers.flatMap((o) => o.answers.map((a) => a.id))],
 ];
 
 /**
@@ -179,6 +187,12 @@ export function bringIn(db: Db, read: JobExport): string {
           image: Buffer.from(photo.image, 'base64'),
           thumbnail: Buffer.from(photo.thumbnail, 'base64'),
         });
+      // Each is given the next version: in the order in which they were made.
+      for (const { answers, ...offer } of [...file.offers].sort((a, b) => a.version - b.version)) {
+        insertOffer(db, job.id, { ...offer, madeBy: who(offer.madeBy) });
+        for (const answer of answers)
+          insertAnswer(db, { ...answer, offer: offer.id, worker: who(answer.worker) });
+      }
       refreshSummary(db, job.id);
       return job.id;
     })

@@ -7,10 +7,12 @@ import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { priceWith } from '$core/offer/offer';
 import { choiceSchema } from '$core/planning/job/choice';
 import { isoDay } from '$core/units/clock-time';
-import type { Db } from '../../db/open';
+import type { JobExport } from '$core/formats/job-json';
+import { openDatabase, type Db } from '../../db/open';
 import { offerPdf } from '../../files/offer-pdf';
 import { writeCans } from '../../store/cans';
 import { listOffers } from '../../store/offers';
+import { bringIn, exportJob, readImport } from '../across/job-exchange';
 import { recordFacts } from '../bench/record-facts';
 import { setCosts } from '../company/settings';
 import { openJob } from '../job/open-job';
@@ -126,6 +128,44 @@ describe('a version', () => {
     expect(listOffers(db, job)).toEqual([]);
     expect(offerPage(db, planned(), null, NOW).hindrance).toContain('labour rate');
   });
+});
+
+const takeOffKeys = (id: string): string[] =>
+  (takeOff(db, openJob(db, id), null)?.hours ?? []).map((h) => h.key);
+
+it('goes into the job’s file with all that was said to it, and comes back the same elsewhere', async () => {
+  await make({ 'offer.grain': 'yes' });
+  accept({ 'take.grain': 'yes' });
+  withdrawAcceptance(db, job, newest().id, worker, NOW + 1);
+  await make({ margin: '25' });
+  accept({ name: 'Mx Vale' });
+  const file = JSON.parse(JSON.stringify(exportJob(db, job))) as JobExport;
+  expect(file.offers.map((o) => [o.version, o.answers.map((a) => a.kind)])).toEqual([
+    [1, ['accepted', 'withdrawn']],
+    [2, ['accepted']],
+  ]);
+  const other = openDatabase(':memory:');
+  expect(bringIn(other, readImport(file, NOW))).toBe(job);
+  expect(exportJob(other, job).offers).toEqual(file.offers);
+  // In the same house under another job its ids are new, and all it says is kept.
+  const twin = { ...file, job: { ...file.job, id: crypto.randomUUID() }, facts: [] };
+  bringIn(db, readImport(twin, NOW));
+  const again = exportJob(db, twin.job.id).offers;
+  const told = ({ offer }: JobExport['offers'][number]) => [
+    priceWith(offer, ['grain']),
+    offer.steps.map((t) => [t.act, t.minutes]),
+  ];
+  expect(again.map(told)).toEqual(file.offers.map(told));
+  // Steps name lots and colours: they are renamed with them.
+  const keys = new Set(again.flatMap((o) => o.offer.steps.map((t) => t.key)));
+  expect([...takeOffKeys(twin.job.id)].every((key) => keys.has(key))).toBe(true);
+  expect(again.some((o) => file.offers.some((f) => f.id === o.id))).toBe(false);
+  // Files from before offers come in; one that takes what was not offered does not.
+  Reflect.deleteProperty(twin, 'offers');
+  bringIn(openDatabase(':memory:'), readImport(twin, NOW));
+  const [first] = file.offers;
+  first?.answers[0]?.options.push('gold leaf');
+  expect(refusal(() => readImport(file, NOW)).message).toContain('offers.0.answers.0.options');
 });
 
 describe('options', () => {

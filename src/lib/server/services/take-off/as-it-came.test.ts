@@ -109,3 +109,32 @@ it('proposes what is left of a paint, and draws touch-ups from its can', async (
   recordFacts(db, job, [factOf(job, worker, NOW + 5 * HOUR, drop)]);
   expect(keptCans(db, '2026-03-21')).toEqual([]);
 });
+
+it('hours of visits come as they were started and ended in the kitchen', async () => {
+  const { db, job, worker } = newDatabase({ zone: 'America/Halifax' }, NOW - 9 * 24 * HOUR);
+  saveSurvey(db, job, SMALL_KITCHEN);
+  await choosePlan(db, job, choiceSchema.parse({ ...usualChoice([worker]), visits: true }), () => NOW);
+  const visit = (kind: string) =>
+    openJob(db, job).site.flatMap((s) => (s.visit?.kind === kind ? [s] : []))[0];
+  const onSite = (kind: string, at: number, minutes: number): void => {
+    const begin = factOf(job, worker, at, { kind: 'site.started', step: visit(kind)?.key ?? '' });
+    const end = factOf(job, worker, at + minutes * 60_000, { kind: 'site.finished', work: begin.id });
+    recordFacts(db, job, [begin, end]);
+  };
+  onSite('arrive', NOW, 62);
+  const pieces = openJob(db, job).pieces.map((p) => p.id);
+  recordFacts(db, job, [
+    factOf(job, worker, NOW + 2 * HOUR, { kind: 'piece.labelled', pieces }),
+    factOf(job, worker, NOW + 2 * HOUR, { kind: 'piece.down', pieces, place: 'table' }),
+  ]);
+  onSite('out', NOW + 3 * HOUR, 25);
+  const file = openJob(db, job);
+  const totals = takeOff(db, file, null);
+  const came = totals && asItCame(file, totals);
+  const line = (kind: string) => came?.hours.find((h) => h.act === visit(kind)?.visit?.act);
+  expect(line('arrive')).toMatchObject({ came: 62, expected: 45, done: true, kitchen: true });
+  expect(line('out')?.came).toBe(25);
+  // One lot of several is carried.
+  expect(line('out')?.done).toBe(file.lots.length === 1);
+  expect(came?.sum?.came).toBe(file.lots.length === 1 ? 87 : 62);
+});
