@@ -164,7 +164,7 @@ export async function planRows(): Promise<Row[]> {
   const alone = jobAt(inputs, at, 60, new Set());
   oneJob(rows, among, 'Orchard Row, around Lanternhouse on its rack of 48');
   for (const rackSlots of [24, 36, 48, 60]) {
-    const open = { lots: true, pattern: true };
+    const open = { lots: true, pattern: true, stages: false };
     const left = { ...inputs, choice: { ...inputs.choice, rackSlots, shared: false, open } };
     const name = `Orchard Row by itself, rack of ${rackSlots}, lots and turning left to the planner`;
     const choice = settled(rows, left, at, name);

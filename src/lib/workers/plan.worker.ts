@@ -100,7 +100,7 @@ async function risk(
 /** Looks for better lots and turning than those that are planned. */
 async function settle(id: number, asked: Given, times: number, live: () => boolean): Promise<void> {
   const { inputs, at, plan } = asked;
-  const open = choiceSchema.parse({ ...inputs.choice, open: { lots: true, pattern: true } });
+  const open = choiceSchema.parse({ ...inputs.choice, open: { lots: true, pattern: true, stages: false } });
   const free = { ...inputs, choice: open };
   const steps = settlingSteps(free, times);
   const looking = settling(free, at, times);

@@ -7,6 +7,8 @@ import { buildProblem } from '../planning/job/job-problem';
 import { DIVISIONS, lotSizes } from '../planning/job/lots';
 import { compile } from '../planning/model/model';
 import { heads } from '../planning/model/propagate';
+import { stageOf, stagingsOf, standOf, type Staging } from '../kitchen/stages';
+import { kitchenOf } from '../takeoff/fixed-zones';
 import type { PlanInputs } from './inputs';
 import { jobAt, routeNow, withChoice } from './job-at';
 
@@ -20,7 +22,7 @@ export const changed = (from: Choice, change: Partial<Choice>): Choice =>
  * @param open which of the two may be changed
  * @throws Error when a figure that the choice itself needs is missing
  */
-export function divisions(inputs: PlanInputs, open: Choice['open']): Choice[] {
+export function divisions(inputs: PlanInputs, open: Pick<Choice['open'], 'lots' | 'pattern'>): Choice[] {
   const { choice, pieces } = inputs;
   const most = Math.min(60, choice.rackSlots);
   const pots = choice.system.products.flatMap((p) => (p.mix ? [p.mix.potLife.value] : []));
@@ -45,6 +47,16 @@ export const uneven = (choice: Choice): Choice[] =>
   DIVISIONS.filter((division) => division !== choice.division).map((division) =>
     changed(choice, { division }),
   );
+
+/** The other ways in which a kitchen may go home: all at once, or in two stages that both have pieces. */
+export function stagings({ choice, job, pieces }: PlanInputs): Staging[] {
+  const kitchen = kitchenOf(job);
+  const stands = pieces.map((p) => standOf(kitchen, p));
+  return stagingsOf(kitchen).filter(
+    (s) =>
+      s !== choice.stages && (s === 'together' || new Set(stands.map((stand) => stageOf(s, stand))).size > 1),
+  );
+}
 
 /** The bound of one choice's plans, ms since 1970; null where it has none or a figure that it needs is not known. */
 function boundOf(inputs: PlanInputs, at: number, days: number): number | null {

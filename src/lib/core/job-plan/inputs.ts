@@ -46,4 +46,6 @@ export interface PlanInputs {
 
 /** Whether a choice leaves anything to the planner that may still be changed. */
 export const leavesOpen = ({ choice, state, pieces }: PlanInputs): boolean =>
-  (choice.open.lots || choice.open.pattern) && state.works.size === 0 && pieces.length > 0;
+  (choice.open.lots || choice.open.pattern || choice.open.stages) &&
+  state.works.size === 0 &&
+  pieces.length > 0;

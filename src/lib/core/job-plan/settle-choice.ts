@@ -1,5 +1,5 @@
 /**
- * Settles what a choice leaves to the planner: how the pieces are divided, and how those of each colour are turned.
+ * Settles what a choice leaves to the planner: how the pieces are divided, how those of each colour are turned, and in which stages they go home.
  * Everything that is possible is planned with a little effort, the better part of it with more, the best with all there is: what is
  * compared was looked for as hard (racing: Maron & Moore 1994). Where an early hand-back counts first, what no plan of it is earlier than
  * the best so far goes no further.
@@ -10,7 +10,7 @@ import type { Choice } from '../planning/job/choice';
 import { DIVISIONS } from '../planning/job/lots';
 import type { Effort } from '../planning/search/effort';
 import { compare, isBetter, wantedOf, type Outcome } from './better';
-import { changed, divisions, uneven } from './divisions';
+import { changed, divisions, stagings, uneven } from './divisions';
 import { EFFORTS } from './efforts';
 import { leavesOpen, type PlanInputs } from './inputs';
 import { withChoice } from './job-at';
@@ -131,6 +131,12 @@ export function* settling(inputs: PlanInputs, at: number, times = 1): Generator<
   yield* among(divisions(inputs, choice.open), ALL);
   // Then unevenly: by walls, by size, or with a small lot at either end.
   if (choice.open.lots) yield* among(uneven(best.choice), FEW);
+  // Then in stages.
+  if (choice.open.stages)
+    yield* among(
+      stagings({ ...inputs, choice: best.choice }).map((stages) => changed(best.choice, { stages })),
+      FEW,
+    );
   // Then colour by colour: what suits a large lot of uppers need not suit an island.
   const used = zones.filter((z) => pieces.some((p) => p.zoneId === z.id));
   if (choice.open.pattern && used.length > 1)
@@ -150,7 +156,8 @@ export const settlingSteps = (inputs: PlanInputs, times = 1): number => {
   const first = divisions(inputs, choice.open).length + 11 * times;
   const colours = zones.filter((z) => pieces.some((p) => p.zoneId === z.id)).length;
   const apart = choice.open.pattern && colours > 1 ? colours * (PATTERNS.length - 1 + 2 * times) : 0;
-  return first + (choice.open.lots ? DIVISIONS.length - 1 + 2 * times : 0) + apart;
+  const staged = choice.open.stages ? stagings(inputs).length + 2 * times : 0;
+  return first + staged + (choice.open.lots ? DIVISIONS.length - 1 + 2 * times : 0) + apart;
 };
 
 /**

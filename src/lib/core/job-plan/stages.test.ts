@@ -10,8 +10,10 @@ import { SITE } from '../takeoff/site-route';
 import { visitKey } from '../takeoff/visits';
 import { EFFORTS } from './efforts';
 import type { PlanInputs } from './inputs';
-import { siteNow } from './job-at';
-import { makePlan } from './make-plan';
+import { compare, wantedOf } from './better';
+import { siteNow, withChoice } from './job-at';
+import { makePlan, weighWhole } from './make-plan';
+import { settleChoice } from './settle-choice';
 
 const AT = Date.UTC(2026, 2, 9, 6);
 const [system] = SYSTEMS;
@@ -108,4 +110,19 @@ it('stacks hold no more than they may', () => {
   };
   expect(most(planInputs(system, { ...rack, stackSlots: 4 }))).toBe(4);
   expect(most(planInputs(system, rack))).toBe(0);
+});
+
+it('left to the planner the stages are those that are best by what counts first', () => {
+  const open = { lots: false, pattern: false, stages: true };
+  for (const goal of ['back', 'fronts'] as const) {
+    const inputs = planInputs(system, { stages: 'island-last', visits: true, fixed: true, goal, open });
+    const settled = settleChoice(inputs, AT);
+    const outcome = (stages: Staging) =>
+      weighWhole(withChoice(inputs, { ...inputs.choice, stages }), AT, EFFORTS.settleMost);
+    const own = outcome(settled.stages);
+    const all = outcome('together');
+    if (!own || !all) throw new Error('no plan');
+    expect(compare(own, all, wantedOf(inputs))).toBeLessThanOrEqual(0);
+    expect({ ...settled, stages: 'any' }).toEqual({ ...inputs.choice, stages: 'any' });
+  }
 });

@@ -3,8 +3,8 @@ import { ifKnown } from '../coating/missing-figure';
 import { PATTERN_FACTS, PATTERNS } from '../coating/pattern';
 import { TOOL_FACTS } from '../coating/tool';
 import { choiceSchema, type Choice } from '../planning/job/choice';
-import { stageOf, stagingName, stagingsOf, standOf } from '../kitchen/stages';
-import { kitchenOf } from '../takeoff/fixed-zones';
+import { stagingName } from '../kitchen/stages';
+import { stagings } from './divisions';
 import type { PackedAir } from '../drying/packed-air';
 import type { WorkWeek } from '../planning/model/work-week';
 import { dayAfter, dayToMs, isoDay } from '../units/clock-time';
@@ -41,7 +41,7 @@ function longer(week: WorkWeek): WorkWeek {
 
 /** @returns the changes that are possible now, each with the job as it would be */
 export function whatIfs({ inputs, at, people, warmer }: Questions): WhatIf[] {
-  const { choice, state, lots, job, pieces } = inputs;
+  const { choice, state, lots, job } = inputs;
   const list: WhatIf[] = [];
   const change = (key: string, words: string, changed: Partial<Choice>): void => {
     const parsed = choiceSchema.safeParse({ ...choice, ...changed });
@@ -69,17 +69,12 @@ export function whatIfs({ inputs, at, people, warmer }: Questions): WhatIf[] {
         pattern,
         patterns: {},
       });
-  const kitchen = kitchenOf(job);
-  const stands = pieces.map((p) => standOf(kitchen, p));
-  for (const stages of stagingsOf(kitchen)) {
-    const parts = new Set(stands.map((s) => stageOf(stages, s)));
-    if (stages !== choice.stages && (stages === 'together' || parts.size > 1))
-      change(
-        `stages ${stages}`,
-        stages === 'together' ? 'Take all of it down at once' : `In two stages: ${stagingName(stages)}`,
-        { stages },
-      );
-  }
+  for (const stages of stagings(inputs))
+    change(
+      `stages ${stages}`,
+      stages === 'together' ? 'Take all of it down at once' : `In two stages: ${stagingName(stages)}`,
+      { stages },
+    );
   const tool = TOOL_FACTS[choice.tool].sprays ? 'brush-roller' : 'spray';
   change('tool', tool === 'spray' ? 'Spray instead' : 'Brush and roll instead', { tool });
   const largest = Math.max(...lots.map((l) => l.pieces.length), 1);

@@ -271,7 +271,7 @@ async function planOrchardRow(db: Db, job: string): Promise<void> {
       fixed: true,
       visits: true,
       shared: true,
-      open: { lots: true, pattern: false },
+      open: { lots: true, pattern: false, stages: false },
       promised: '2026-04-03',
     },
     () => DEMO_NOW,

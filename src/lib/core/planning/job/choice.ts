@@ -90,8 +90,10 @@ export const choiceSchema = z
     visits: z.boolean().default(false),
     /** tent, shop and rack are the company's: other jobs' work in them is kept clear of */
     shared: z.boolean().default(false),
-    /** what the planner may choose: how pieces are divided, and how they are turned */
-    open: z.object({ lots: z.boolean(), pattern: z.boolean() }).default({ lots: false, pattern: false }),
+    /** what the planner may choose: how pieces are divided, how they are turned, and in which stages they go home */
+    open: z
+      .object({ lots: z.boolean(), pattern: z.boolean(), stages: z.boolean().default(false) })
+      .default({ lots: false, pattern: false, stages: false }),
     /** the day that was promised, and how much this job weighs against others */
     promised: z.iso.date('Write the day as 2026-03-09').nullable().default(null),
     priority: z.number().int().min(1).max(3).default(2),

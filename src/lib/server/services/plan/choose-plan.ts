@@ -123,7 +123,7 @@ export async function chooseDivision(
     lotSize: Number(text('lotSize') || NaN),
     pattern: text('pattern'),
     patterns: readJson(text('patterns') || '{}'),
-    open: { lots: false, pattern: false },
+    open: { lots: false, pattern: false, stages: false },
   };
   await choosePlan(db, job, input, clock);
 }

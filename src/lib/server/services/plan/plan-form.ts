@@ -49,7 +49,7 @@ export function formDefaults(db: Db, file: OpenJob, now: number): Omit<Choice, '
     fixed: true,
     visits: true,
     shared: true,
-    open: { lots: false, pattern: false },
+    open: { lots: false, pattern: false, stages: false },
     promised: null,
     priority: 2,
     goal: 'back',
@@ -170,7 +170,11 @@ export function choiceFromForm(db: Db, file: OpenJob, form: FormData, now: numbe
           fixed: form.get('fixed') === 'yes',
           visits: form.get('visits') === 'yes',
           shared: form.get('shared') === 'yes',
-          open: { lots: form.get('openLots') === 'yes', pattern: form.get('openPattern') === 'yes' },
+          open: {
+            lots: form.get('openLots') === 'yes',
+            pattern: form.get('openPattern') === 'yes',
+            stages: form.get('openStages') === 'yes',
+          },
           promised: text('promised', '').trim() || null,
           priority: Number(text('priority', String(base.priority))),
         }

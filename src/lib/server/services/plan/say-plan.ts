@@ -34,7 +34,11 @@ export function saySetUp(file: OpenJob, people: ReadonlyMap<string, string>): st
   const { choice, lots } = file;
   if (!choice) return [];
   const crew = choice.workers.map((w) => people.get(w) ?? 'somebody').join(', ');
-  const open = [choice.open.lots ? 'lots' : '', choice.open.pattern ? 'turning' : ''].filter(Boolean);
+  const open = [
+    choice.open.lots ? 'lots' : '',
+    choice.open.pattern ? 'turning' : '',
+    choice.open.stages ? 'stages' : '',
+  ].filter(Boolean);
   return [
     `${file.system?.name ?? ''}, ${TOOL_FACTS[choice.tool].name}, in the ${choice.place}`,
     `${crew}; from ${sayDay(startOfDay(Date.parse(`${choice.startDay}T12:00Z`), 'UTC'), 'UTC')}`,

@@ -36,6 +36,7 @@
 <Group legend="Left to the planner">
   <Tick name="openLots" value="yes" checked={form.open.lots}>how the pieces are divided</Tick>
   <Tick name="openPattern" value="yes" checked={form.open.pattern}>how they are turned</Tick>
+  <Tick name="openStages" value="yes" checked={form.open.stages}>in which stages it goes home</Tick>
 </Group>
 <div class="fields">
   <Choice label="What counts first" name="goal" value={form.goal}>
