@@ -9,7 +9,8 @@ import { operationId } from '../planning/job/operation-id';
 import { SITE } from '../takeoff/site-route';
 import { visitKey } from '../takeoff/visits';
 import { EFFORTS } from './efforts';
-import { routeNow, siteNow } from './job-at';
+import { constantClimate } from '../drying/climate';
+import { routeNow, siteNow, waitsFor } from './job-at';
 import { makePlan } from './make-plan';
 
 const AT = Date.UTC(2026, 2, 9, 6);
@@ -94,4 +95,27 @@ it('stands in the plan after the primer and before the next coat of its lot', ()
     expect(times.has(operationId(SITE, visitKey('down', id)))).toBe(true);
   }
   expect(seen).toBeGreaterThan(0);
+});
+
+it('waits for the longer of two waits of one film: those that are drilled sooner do not hurry the others', () => {
+  const oil = SYSTEMS.find((s) => s.key === 'oil-enamel');
+  if (!oil) throw new Error('no oil enamel');
+  const climate = constantClimate({ celsius: 18, humidity: 0.55, wind: 0.1 }, Date.UTC(2026, 2, 7), 120);
+  const own = planInputs(oil, { schools: { holes: 'primed' }, air: 'place', pattern: 'hung' }, drilled);
+  const inputs = { ...own, air: { climate, multipliers: [] }, houseAir: null };
+  const made = makePlan(inputs, AT, undefined, EFFORTS.compare);
+  if (!made || 'infeasible' in made.result) throw new Error('no plan');
+  const times = new Map(made.result.assignments.map((a) => [a.operation, a]));
+  const waits = waitsFor(inputs);
+  let seen = 0;
+  for (const step of routeNow(inputs))
+    for (const need of step.after)
+      for (const { id } of inputs.lots) {
+        const [from, to] = [times.get(operationId(id, need.step)), times.get(operationId(id, step.key))];
+        if (!from || !to || !need.film || !need.stage) continue;
+        seen++;
+        const ready = waits.readyAt(need.film, need.stage, made.t0 + from.end * 60_000, need.wet);
+        expect(made.t0 + to.start * 60_000, `${step.key} after ${need.step}`).toBeGreaterThanOrEqual(ready);
+      }
+  expect(seen).toBeGreaterThan(6);
 });

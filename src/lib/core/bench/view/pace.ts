@@ -43,6 +43,12 @@ export function learntPace(ratios: readonly number[]): number {
   return (n * median + PRIOR) / (n + PRIOR);
 }
 
+/** The factor that a kind of step was planned with: what is learnt is over the figure itself. */
+export const plannedPace = (
+  choice: { paces: Readonly<Record<string, number>> } | null,
+  key: string,
+): number => choice?.paces[key] ?? 1;
+
 /** A route at learnt paces. @param paces factor by kind of step */
 export const atPace = (route: readonly Step[], paces: Readonly<Record<string, number>>): Step[] =>
   route.map((step) => {

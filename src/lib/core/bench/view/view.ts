@@ -278,7 +278,7 @@ export function benchView(bench: Bench, now: number, recent = 10) {
   };
   const site = () => {
     const next = new Set(siteNext(state, bench.site).map((s) => s.key));
-    return siteProgress(state, bench.site, bench.siteWaits).flatMap(({ step, from, to, state: how }) =>
+    const listed = siteProgress(state, bench.site, bench.siteWaits).flatMap(({ step, from, to, state: how }) =>
       how === 'done' || (how === 'pending' && !next.has(step.key))
         ? []
         : [
@@ -311,6 +311,9 @@ export function benchView(bench: Bench, now: number, recent = 10) {
             },
           ],
     );
+    // As they are planned; what has no time keeps its place behind them.
+    const at = ({ planned }: (typeof listed)[number]): number => planned ?? Number.MAX_SAFE_INTEGER;
+    return listed.sort((a, b) => at(a) - at(b));
   };
   const common = lazily({ marked: () => markedPieces(bench, now) });
   return lazily({

@@ -19,15 +19,28 @@ function readyIn({ film, stage, wet }: Requirement, waits: Waits, t0: number): R
   };
 }
 
+/** When both are ready. */
+export const latest = (one: Ready | undefined, other: Ready): Ready =>
+  one === undefined || one === other ? other : (end) => Math.max(one(end), other(end));
+
 /** The waits of the same links in other air. @param films what each link waits for */
-export function waitsOfFilms(films: ReadonlyMap<string, Requirement>, waits: Waits, t0: number): AirWaits {
+export function waitsOfFilms(
+  films: ReadonlyMap<string, readonly Requirement[]>,
+  waits: Waits,
+  t0: number,
+): AirWaits {
   const known = new Map<string, Ready>();
+  const readyOf = (need: Requirement): Ready => {
+    const key = need.film && need.stage ? waitKey(need.film, need.stage, need.wet) : '';
+    const ready = known.get(key) ?? readyIn(need, waits, t0);
+    known.set(key, ready);
+    return ready;
+  };
+  const both = (ready: Ready | undefined, need: Requirement): Ready => latest(ready, readyOf(need));
   return new Map(
-    [...films].map(([link, need]) => {
-      const key = need.film && need.stage ? waitKey(need.film, need.stage, need.wet) : '';
-      const ready = known.get(key) ?? readyIn(need, waits, t0);
-      known.set(key, ready);
-      return [link, ready];
+    [...films].flatMap(([link, needs]) => {
+      const ready = needs.reduce<Ready | undefined>(both, undefined);
+      return ready ? [[link, ready]] : [];
     }),
   );
 }

@@ -20,7 +20,7 @@ export interface JobProblem {
   /** waits that follow the air, by link */
   air: AirWaits;
   /** the films that wait in the air where pieces dry */
-  films: ReadonlyMap<string, Requirement>;
+  films: ReadonlyMap<string, readonly Requirement[]>;
 }
 
 /** Nothing begins before a minute: what nothing leads to waits for it. */

@@ -8,7 +8,7 @@ import { ALWAYS, linkKey, type Ready } from '../model/model';
 import type { Interval, Problem } from '../model/problem';
 import { NO_RULES } from '../model/rules';
 import { hoursToCoat } from './coating-air';
-import { filmWaits } from './film-waits';
+import { filmWaits, latest } from './film-waits';
 import { houseHours, minutesOf } from './house-hours';
 import type { JobToPlan } from './job-to-plan';
 import { airCalendar, helperId } from './operation-id';
@@ -24,7 +24,7 @@ export interface ProblemDraft {
   horizon: number;
   /** waits that follow the air, by link; and the films that wait in the air where pieces dry */
   air: Map<string, Ready>;
-  films: Map<string, Requirement>;
+  films: Map<string, Requirement[]>;
   /** minute until which each person is at work already */
   busyUntil: Map<string, number>;
   /** whole minutes from the start to a moment, 0 at least; ms since 1970 */
@@ -136,7 +136,7 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
   };
   const airHours = new Map<string, { calendar?: string }>();
   const air = new Map<string, Ready>();
-  const films = new Map<string, Requirement>();
+  const films = new Map<string, Requirement[]>();
   const busyUntil = new Map<string, number>();
   const helper: ProblemDraft['helper'] = (id, lot, minutes, station = null, at = 0) => {
     problem.workers.push({ id, calendar: ALWAYS, skills: [id] });
@@ -185,8 +185,10 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
       const most = need.max === null ? null : Math.floor(need.max);
       problem.links.push({ from, to, minLag: least, maxLag: most });
       if (!film) return;
-      air.set(linkKey(from, to), film.ready);
-      if (where === 'pieces' || !job.siteWaits) films.set(linkKey(from, to), need);
+      // What one operation waits for of another may be several films or stages: the latest counts.
+      const key = linkKey(from, to);
+      air.set(key, latest(air.get(key), film.ready));
+      if (where === 'pieces' || !job.siteWaits) films.set(key, [...(films.get(key) ?? []), need]);
     },
     inAirFor: (product, where) => {
       const climate = job.coatingAir?.[where];

@@ -484,7 +484,7 @@ it('leaves to the planner how pieces are divided, and how they are turned', asyn
     await choosePlan(db, job, choice({ lotSize }), () => NOW);
     expect(best).toBeLessThanOrEqual((handBack(await plan())?.at ?? 0) + MINUTE);
   }
-  expect(settled?.open).toEqual({ lots: true, pattern: true });
+  expect(settled?.open).toEqual({ lots: true, pattern: true, stages: false });
 });
 
 it('explains its chain, and beats a plan that takes one lot after another', async () => {

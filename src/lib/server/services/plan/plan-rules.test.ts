@@ -45,7 +45,8 @@ beforeEach(() => {
 describe('the room of a slot in the form', () => {
   it('is read in the unit of the job, and refused where it is no length', () => {
     expect(read({ slotLength: '60', slotDepth: '600 mm' }).slot).toEqual({ length: 1524, depth: 600 });
-    expect(read({}).slot).toEqual({ length: 1500, depth: 750 });
+    // Five feet by two and a half, where nothing is typed in a kitchen of inches.
+    expect(read({}).slot).toEqual({ length: 1524, depth: 762 });
     expect(refused({ slotLength: 'long', slotDepth: '30' })).toBe('Write the length of a slot');
     expect(refused({ slotLength: '60', slotDepth: '1' })).toMatch(/at least 100 mm deep/);
   });

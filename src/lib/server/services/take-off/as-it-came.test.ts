@@ -2,6 +2,8 @@
 import { expect, it } from 'vitest';
 import { openBench } from '$core/bench/view/bench-job';
 import { handOverPage } from '$core/bench/pages/hand-over';
+import type { Fact } from '$core/bench/state/events';
+import { takeDownMinutes } from '$core/takeoff/visits';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { factOf, SMALL_KITCHEN, usualChoice } from '../../../../../tests/builders';
 import { newDatabase } from '../../../../../tests/new-database';
@@ -134,7 +136,31 @@ it('hours of visits come as they were started and ended in the kitchen', async (
   const line = (kind: string) => came?.hours.find((h) => h.act === visit(kind)?.visit?.act);
   expect(line('arrive')).toMatchObject({ came: 62, expected: 45, done: true, kitchen: true });
   expect(line('out')?.came).toBe(25);
+  // All of them were ticked down at once: how long that took nobody knows.
+  expect(line('down')).toBeUndefined();
   // One lot of several is carried.
   expect(line('out')?.done).toBe(file.lots.length === 1);
   expect(came?.sum?.came).toBe(file.lots.length === 1 ? 87 : 62);
+});
+
+it('hours of taking down come from the ticks, lot by lot', async () => {
+  const { db, job, worker } = newDatabase({ zone: 'America/Halifax' }, NOW - 9 * 24 * HOUR);
+  saveSurvey(db, job, SMALL_KITCHEN);
+  const choice = choiceSchema.parse({ ...usualChoice([worker]), visits: true });
+  await choosePlan(db, job, { ...choice, lotSize: 60, rackSlots: 60 }, () => NOW);
+  const record = (fact: Fact) => recordFacts(db, job, [fact]);
+  const { pieces, lots } = openJob(db, job);
+  expect(lots.length).toBe(1);
+  record(factOf(job, worker, NOW, { kind: 'piece.labelled', pieces: pieces.map((p) => p.id) }));
+  let at = NOW;
+  for (const piece of pieces) {
+    // Each takes twice what the figures say.
+    at += 2 * takeDownMinutes(piece) * 60_000;
+    record(factOf(job, worker, at, { kind: 'piece.down', pieces: [piece.id], place: 'table' }));
+  }
+  const file = openJob(db, job);
+  const totals = takeOff(db, file, null);
+  const line = totals && asItCame(file, totals)?.hours.find((h) => h.act === 'Label and take down');
+  expect(line?.done).toBe(true);
+  expect(line?.came).toBeCloseTo(2 * (line?.expected ?? NaN), 6);
 });

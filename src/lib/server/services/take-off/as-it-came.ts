@@ -1,6 +1,8 @@
 /** Hours and paint of a job as they were recorded, against its take-off. */
 import { laidPaint } from '$core/bench/view/paint-used';
 import { handMinutes } from '$core/bench/view/pace';
+import { tickedPace } from '$core/bench/view/ticked-pace';
+import { counting, tickedWorks, ticksOf } from '$core/bench/view/ticked-works';
 import { pieceState } from '$core/bench/state/state';
 import { visitLeft } from '$core/bench/view/visits';
 import { isVisit } from '$core/takeoff/visits';
@@ -41,12 +43,33 @@ function minutesOf(file: OpenJob): { minutes: Map<string, number>; done: Set<str
     const line = lineOf.get(acts.get(step) ?? '');
     if (line && end !== null) add(line, (end - start) / 60_000);
   }
+  for (const [line, came] of tickedMinutes(file, (step) => lineOf.get(acts.get(step) ?? '') ?? step))
+    if (!minutes.has(line)) add(line, came);
   const done = new Set([...lineOf].flatMap(([act, line]) => (open.has(act) ? [] : [line])));
   for (const step of file.route) {
     const due = file.pieces.filter((p) => gets(step, p.id));
     if (due.length && due.every((p) => pieceState(file.state, p.id).done.has(step.key))) done.add(step.key);
   }
   return { minutes, done };
+}
+
+/**
+ * Minutes of what is ticked piece by piece, by line: of lots that are all ticked, as far as their ticks say how long it took.
+ * @param lineOf the take-off's line of a step
+ */
+function tickedMinutes(file: OpenJob, lineOf: (step: string) => string): Map<string, number> {
+  const log = counting(file.facts);
+  const came = new Map<string, number>();
+  const silent = new Set<string>();
+  for (const work of tickedWorks(file)) {
+    if (!work.isWhole) continue;
+    const line = lineOf(work.step.key);
+    const ratio = tickedPace(ticksOf(work, log));
+    // A lot that was ticked all at once leaves the line without a figure, not with too small a one.
+    if (ratio === null) silent.add(line);
+    else came.set(line, (came.get(line) ?? 0) + ratio * work.figure);
+  }
+  return new Map([...came].filter(([line]) => !silent.has(line)));
 }
 
 /** @returns null before anything is recorded as done */
