@@ -278,38 +278,40 @@ export function benchView(bench: Bench, now: number, recent = 10) {
   };
   const site = () => {
     const next = new Set(siteNext(state, bench.site).map((s) => s.key));
-    const listed = siteProgress(state, bench.site, bench.siteWaits).flatMap(({ step, from, to, state: how }) =>
-      how === 'done' || (how === 'pending' && !next.has(step.key))
-        ? []
-        : [
-            {
-              key: step.key,
-              touchUp: step.touchUp ?? null,
-              /** where it is recorded, where that is not here */
-              elsewhere: elsewhere(step),
-              act: step.act,
-              how: step.how,
-              colour: pack.zones.length > 1 ? (pack.zones.find((z) => z.id === step.zone)?.colour ?? '') : '',
-              product: step.product?.name ?? '',
-              toLoad: toLoad(
-                step.product,
-                step.tool,
-                pack.zones.find((z) => z.id === step.zone)?.colour ?? '',
-                bench,
-                state.loadedOnSite,
-              ),
-              cautions: cautionsFor({ ...step, onWall: true }, houseOf(bench), pack.system?.cautions),
-              minutes: step.minutes,
-              from,
-              /** why it is made ready anew before it is begun; null where it need not be */
-              ready: how === 'pending' ? siteUnready(bench, step, to, now) : null,
-              planned: due.get(`site:${step.key}`) ?? null,
-              work:
-                how === 'pending'
-                  ? null
-                  : { id: state.site.get(step.key)?.id ?? '', since: how.start, who: who(how.worker) },
-            },
-          ],
+    const listed = siteProgress(state, bench.site, bench.siteWaits).flatMap(
+      ({ step, from, to, state: how }) =>
+        how === 'done' || (how === 'pending' && !next.has(step.key))
+          ? []
+          : [
+              {
+                key: step.key,
+                touchUp: step.touchUp ?? null,
+                /** where it is recorded, where that is not here */
+                elsewhere: elsewhere(step),
+                act: step.act,
+                how: step.how,
+                colour:
+                  pack.zones.length > 1 ? (pack.zones.find((z) => z.id === step.zone)?.colour ?? '') : '',
+                product: step.product?.name ?? '',
+                toLoad: toLoad(
+                  step.product,
+                  step.tool,
+                  pack.zones.find((z) => z.id === step.zone)?.colour ?? '',
+                  bench,
+                  state.loadedOnSite,
+                ),
+                cautions: cautionsFor({ ...step, onWall: true }, houseOf(bench), pack.system?.cautions),
+                minutes: step.minutes,
+                from,
+                /** why it is made ready anew before it is begun; null where it need not be */
+                ready: how === 'pending' ? siteUnready(bench, step, to, now) : null,
+                planned: due.get(`site:${step.key}`) ?? null,
+                work:
+                  how === 'pending'
+                    ? null
+                    : { id: state.site.get(step.key)?.id ?? '', since: how.start, who: who(how.worker) },
+              },
+            ],
     );
     // As they are planned; what has no time keeps its place behind them.
     const at = ({ planned }: (typeof listed)[number]): number => planned ?? Number.MAX_SAFE_INTEGER;
