@@ -73,9 +73,9 @@ function* race(
   // Sizes that come to the same lots are one way.
   const same = new Map<string, Choice>();
   for (const choice of choices) {
-    const { pattern, patterns } = choice;
+    const { pattern, patterns, stages } = choice;
     const lots = withChoice(inputs, choice).lots.map((l) => l.pieces);
-    const key = JSON.stringify([lots, pattern, patterns]);
+    const key = JSON.stringify([lots, pattern, patterns, stages]);
     if (!same.has(key)) same.set(key, choice);
   }
   let left: Settled[] = [...same.values()].map((choice) => ({ choice, outcome: null }));
