@@ -291,38 +291,3 @@ test('better lots and turning are looked for with progress, stopped, let go on, 
   // Each lot is hung once.
   await expect(page.locator('g[data-operation$=":hang"]')).toHaveCount(Number(lots), { timeout: 30_000 });
 });
-
-test('minutes in the house are the company’s own, and what counts first is chosen with the set-up', async ({
-  page,
-}) => {
-  await page.goto(`${server.url}/settings`);
-  await ready(page);
-  const figures = page.locator('section', {
-    has: page.getByRole('heading', { name: 'Minutes in the house' }),
-  });
-  const arrive = figures.getByLabel('Arriving and protecting, min');
-  await arrive.fill('long');
-  await figures.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByRole('alert')).toContainText('Write a number');
-  await expect(arrive).toHaveValue('long');
-  await arrive.fill('75');
-  await figures.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'Minutes in the house are set' })).toBeVisible();
-
-  const job = await plan(page, 'Orchard Row');
-  await expect(page.getByText('First counts the promised day, then an early hand-back')).toBeVisible();
-  const away = async (): Promise<number> =>
-    Number(/away\s+(\d+\.\d)\s+days/.exec((await page.locator('.rest').textContent()) ?? '')?.[1]);
-  const before = await away();
-  await page.goto(`${job}/plan/set-up`);
-  await ready(page);
-  await page.getByLabel('What counts first').selectOption('few days without fronts');
-  await page.getByRole('button', { name: 'Plan again' }).click();
-  await page.waitForURL(`${job}/plan`, { timeout: 60_000 });
-  await expect(
-    page.getByText('First counts the promised day, then few days without fronts, then an early hand-back'),
-  ).toBeVisible();
-  await expect.poll(away).toBeLessThan(before);
-  // The kitchen is arrived in for an hour and a quarter.
-  await expect(page.locator('.day, .days, main').getByText('09:00–10:15').first()).toBeVisible();
-});

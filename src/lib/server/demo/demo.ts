@@ -1,4 +1,5 @@
 /** The demo: an invented company, and the job Lanternhouse in the middle of its coats. Made through the services. */
+import { HANDLING } from '$core/coating/handling';
 import { gets } from '$core/coating/route';
 import { usualCounts } from '$core/coating/system';
 import { FAST_CABINET, SHELLAC_URETHANE } from '$core/coating/systems/index';
@@ -204,11 +205,13 @@ async function hangFerrySteps(db: Db, workers: readonly string[]): Promise<strin
   recordFacts(
     db,
     job,
-    order.map((p, i) => fact(hanging + i * 5 * MINUTE, { kind: 'piece.hung', piece: p.id, opening: p.id })),
+    order.map((p, i) =>
+      fact(hanging + i * HANDLING.hang.value * MINUTE, { kind: 'piece.hung', piece: p.id, opening: p.id }),
+    ),
   );
   const fitted = (part: Fitting) =>
     order.filter((p) => fittingsFor(order, p).includes(part)).map((p) => p.id);
-  const done = hanging + order.length * 5 * MINUTE;
+  const done = hanging + order.length * HANDLING.hang.value * MINUTE;
   const handles = fitted('handle').sort(
     (a, b) => printFreeFrom(bench.context, a) - printFreeFrom(bench.context, b),
   );

@@ -1,0 +1,46 @@
+/** What counts first in a plan, and the minutes that it reckons with in the house. */
+import { expect, test } from '@playwright/test';
+import { jobCalled, ready, startServer, type TestServer } from './server';
+
+let server: TestServer;
+test.beforeAll(async () => {
+  server = await startServer();
+});
+test.afterAll(() => server.end());
+
+test('minutes in the house are the company’s own, and what counts first is chosen with the set-up', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/settings`);
+  await ready(page);
+  const figures = page.locator('section', {
+    has: page.getByRole('heading', { name: 'Minutes in the house' }),
+  });
+  const arrive = figures.getByLabel('Arriving and protecting, min');
+  await arrive.fill('long');
+  await figures.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('alert')).toContainText('Write a number');
+  await expect(arrive).toHaveValue('long');
+  await arrive.fill('75');
+  await figures.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Minutes in the house are set' })).toBeVisible();
+
+  const job = await jobCalled(server.url, 'Orchard Row');
+  await page.goto(`${job}/plan`);
+  await ready(page);
+  await expect(page.getByText('First counts the promised day, then an early hand-back')).toBeVisible();
+  const away = async (): Promise<number> =>
+    Number(/away\s+(\d+\.\d)\s+days/.exec((await page.locator('.rest').textContent()) ?? '')?.[1]);
+  const before = await away();
+  await page.goto(`${job}/plan/set-up`);
+  await ready(page);
+  await page.getByLabel('What counts first').selectOption('few days without fronts');
+  await page.getByRole('button', { name: 'Plan again' }).click();
+  await page.waitForURL(`${job}/plan`, { timeout: 60_000 });
+  await expect(
+    page.getByText('First counts the promised day, then few days without fronts, then an early hand-back'),
+  ).toBeVisible();
+  await expect.poll(away).toBeLessThan(before);
+  // The kitchen is arrived in for an hour and a quarter.
+  await expect(page.locator('table.days tr', { hasText: 'Arrive and protect' })).toContainText('09:00–10:15');
+});
