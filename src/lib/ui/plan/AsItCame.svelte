@@ -38,8 +38,9 @@
       <tbody>
         {#each came.paint as p, i (i)}
           <tr
-            ><td>{p.name}{p.colour ? `, ${p.colour}` : ''}</td><td>{formatVolume(p.expected, measures)}</td
-            ><td>{formatVolume(p.came, measures)}</td></tr
+            ><td>{p.name}{p.colour ? `, ${p.colour}` : ''}</td><td class="volume"
+              >{formatVolume(p.expected, measures)}</td
+            ><td class="volume">{formatVolume(p.came, measures)}</td></tr
           >
         {/each}
       </tbody>
@@ -50,3 +51,9 @@
   {/if}
   {#if came.touchUpMinutes}<p>Touch-ups since: {sayMinutes(came.touchUpMinutes)}.</p>{/if}
 </section>
+
+<style>
+  .volume {
+    white-space: nowrap;
+  }
+</style>
