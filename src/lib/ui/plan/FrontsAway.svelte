@@ -7,7 +7,7 @@
   import Hidden from '$ui/kit/Hidden.svelte';
   import Notice from '$ui/kit/Notice.svelte';
   import { sayDay, sayHours, sayTime } from '$core/units/clock-time';
-  import { counted } from '../words';
+  import { capital, counted, small } from '../words';
   import { sayChance } from './say-chance';
   import type { WeighedTrade } from '../../workers/questions';
   import type { Planner } from './planner';
@@ -86,7 +86,7 @@
         <span>
           <b>Hand back {sayTime(t.back, zone)}</b>{t.later > 0 ? `, ${counted(t.later, 'day')} later` : ''}:
           {#if t.way}
-            lots of up to {counted(t.way.lotSize, 'piece')}, {PATTERN_FACTS[t.way.pattern].name},
+            lots of up to {counted(t.way.lotSize, 'piece')}, {small(PATTERN_FACTS[t.way.pattern].name)},
             <b>{sayHours((first?.minutes ?? 0) - t.minutes)} less of hands</b>;
           {/if}
           without fronts for
@@ -97,10 +97,10 @@
             ? ''
             : `, ${counted(t.household.nights, 'night')} with solvent`}.
           {#if t.sure !== null && promised !== null}
-            <b>{sayChance(t.sure)} sure</b> of the promised {sayDay(promised - 60_000, zone)}{asPlanned ===
-            null
-              ? ''
-              : `, ${sayChance(asPlanned)} as soon as it can be`}.{/if}
+            <b>{capital(sayChance(t.sure))} sure</b> of the promised {sayDay(
+              promised - 60_000,
+              zone,
+            )}{asPlanned === null ? '' : `, ${sayChance(asPlanned)} as soon as it can be`}.{/if}
         </span>
         <Button type="submit" kind="tertiary">Plan it so</Button>
       </form>

@@ -4,6 +4,7 @@
   import Notice from '$ui/kit/Notice.svelte';
   import { chanceBy } from '$core/planning/risk/risk';
   import { sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
+  import { capital } from '../words';
   import { sayChance as chance } from './say-chance';
   import type { Planner } from './planner';
   import type { RiskFound, WhatIfsFound } from '../../workers/questions';
@@ -50,7 +51,6 @@
     const timer = setTimeout(() => void run('risk', FEW), 300);
     return () => clearTimeout(timer);
   });
-  const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
   const promise = $derived.by(() =>
     risk && promised !== null
       ? `${capital(chance(chanceBy(risk, (promised - risk.t0) / MINUTE)))} sure of the promised ${sayDay(promised - MINUTE, zone)}`
