@@ -3,7 +3,7 @@ import { ifKnown } from '../coating/missing-figure';
 import { PATTERN_FACTS, PATTERNS } from '../coating/pattern';
 import { TOOL_FACTS } from '../coating/tool';
 import { choiceSchema, type Choice } from '../planning/job/choice';
-import { stagingName } from '../kitchen/stages';
+import { lastWall, stagingName } from '../kitchen/stages';
 import { stagings } from './divisions';
 import type { PackedAir } from '../drying/packed-air';
 import type { WorkWeek } from '../planning/model/work-week';
@@ -69,7 +69,8 @@ export function whatIfs({ inputs, at, people, warmer }: Questions): WhatIf[] {
         pattern,
         patterns: {},
       });
-  for (const stages of stagings(inputs))
+  // Which wall is last is the household's to say: one more for each wall would save no time.
+  for (const stages of stagings(inputs).filter((s) => lastWall(s) === null))
     change(
       `stages ${stages}`,
       stages === 'together' ? 'Take all of it down at once' : `In two stages: ${stagingName(stages)}`,

@@ -26,7 +26,8 @@ const NAMES: Readonly<Record<(typeof BY_PLACE)[number], string>> = {
   'island-last': 'all but the island, then the island',
 };
 
-const lastWall = (staging: Staging): string | null =>
+/** The wall that comes down last; null where it is staged otherwise. */
+export const lastWall = (staging: Staging): string | null =>
   staging.startsWith(LAST) ? staging.slice(LAST.length) : null;
 
 export function stagingName(staging: Staging): string {
