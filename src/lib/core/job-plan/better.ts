@@ -1,5 +1,6 @@
 /** Which of two plans is better. */
 import { inOrder, type Goal } from '../planning/job/goals';
+import type { Problem } from '../planning/model/problem';
 import { dayAfter } from '../units/clock-time';
 import type { PlanInputs } from './inputs';
 import type { TimedPlan } from './neighbours';
@@ -17,18 +18,18 @@ export interface Outcome {
   pieceDays: number;
 }
 
+/** Minutes of hands that a problem still has to be worked. */
+export const handsIn = ({ operations }: Problem): number =>
+  operations.reduce((sum, o) => sum + (o.lockedStart === null ? o.minutes : 0), 0);
+
 /** @returns null where there is no plan */
 export function outcomeOf(plan: TimedPlan | null): Outcome | null {
   if (!plan || 'infeasible' in plan.result) return null;
-  const minutes = plan.problem.operations.reduce(
-    (sum, o) => sum + (o.lockedStart === null ? o.minutes : 0),
-    0,
-  );
   const { makespan, lowerBound, pieceDays } = plan.result;
   return {
     back: plan.t0 + makespan * MINUTE,
     bound: plan.t0 + lowerBound * MINUTE,
-    minutes,
+    minutes: handsIn(plan.problem),
     pieceDays: pieceDays?.is ?? 0,
   };
 }

@@ -8,7 +8,7 @@ import { ifKnown } from '../coating/missing-figure';
 import type { Choice } from '../planning/job/choice';
 import { buildProblem } from '../planning/job/job-problem';
 import type { Effort } from '../planning/search/effort';
-import { outcomeOf } from './better';
+import { handsIn, outcomeOf } from './better';
 import { divisions } from './divisions';
 import { householdIn, type Household } from './household';
 import type { PlanInputs } from './inputs';
@@ -78,9 +78,7 @@ const WAYS = 5;
 /** Minutes of hands of a way, without planning it; null where a figure that it needs is not known. */
 function minutesOf(inputs: PlanInputs, now: number, days: number): number | null {
   const built = ifKnown(() => buildProblem(jobAt(inputs, now, days)));
-  return built
-    ? built.problem.operations.reduce((sum, o) => sum + (o.lockedStart === null ? o.minutes : 0), 0)
-    : null;
+  return built ? handsIn(built.problem) : null;
 }
 
 /**
