@@ -1,9 +1,10 @@
 /**
- * `npm run optima`: solves the random problems of tests/random-problem, and those of tests/fronts-problem, exactly with HiGHS, another
+ * `npm run optima`: solves the random problems of tests/random-problem, tests/fronts-problem and tests/household-problem exactly with HiGHS, another
  * route than the planner's, and writes the optima (null: no plan) to tests/reference/data. Takes some minutes.
  */
 import { writeFileSync } from 'node:fs';
 import { frontsProblem } from '../tests/fronts-problem';
+import { HOUSEHOLD_ORDERS, householdProblem } from '../tests/household-problem';
 import { GRID, randomProblem } from '../tests/random-problem';
 import { lexicographic, solveByMilp } from '../tests/reference/milp';
 
@@ -24,3 +25,9 @@ await keep('random-optima.json', (seed) => solveByMilp(randomProblem(seed), GRID
 await keep('fronts-optima.json', (seed) =>
   lexicographic(frontsProblem(seed), GRID, ['makespan', 'fronts']).catch(() => 'unsolved'),
 );
+// The makespan, then days in the house and nights with solvent, each first of the two.
+await keep('household-optima.json', async (seed) => {
+  const by = (goals: (typeof HOUSEHOLD_ORDERS)[keyof typeof HOUSEHOLD_ORDERS]) =>
+    lexicographic(householdProblem(seed), GRID, goals).catch(() => 'unsolved');
+  return { visits: await by(HOUSEHOLD_ORDERS.visits), nights: await by(HOUSEHOLD_ORDERS.nights) };
+});

@@ -98,7 +98,9 @@
               >
               <span
                 >{act.words}
-                <span class="soft">{pieces(act.pieces)}{act.who ? ` · ${act.who}` : ''}</span></span
+                <span class="soft"
+                  >{[act.pieces ? pieces(act.pieces) : '', act.who].filter(Boolean).join(' · ')}</span
+                ></span
               >
             </li>
           {/each}

@@ -34,7 +34,30 @@ test('minutes in the house are the company’s own, and what counts first is cho
   const before = await away();
   await page.goto(`${job}/plan/set-up`);
   await ready(page);
-  await page.getByLabel('What counts first').selectOption('few days without fronts');
+  const goals = page.getByRole('group', { name: 'What counts, one after another' }).getByRole('listitem');
+  await expect(goals).toContainText([
+    'an early hand-back',
+    'few days without fronts',
+    'few days with people',
+  ]);
+  // By the keyboard: down and up again, each button keeps the focus while it can be used.
+  await page.getByRole('button', { name: 'Down: few days without fronts' }).press('Enter');
+  await expect(page.getByRole('button', { name: 'Down: few days without fronts' })).toBeFocused();
+  await expect(goals).toContainText([
+    'an early hand-back',
+    'few days with people',
+    'few days without fronts',
+  ]);
+  const up = page.getByRole('button', { name: 'Up: few days without fronts' });
+  await up.press('Enter');
+  await up.press('Enter');
+  await expect(goals).toContainText([
+    'few days without fronts',
+    'an early hand-back',
+    'few days with people',
+  ]);
+  await expect(up).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Down: few days without fronts' })).toBeFocused();
   await page.getByRole('button', { name: 'Plan again' }).click();
   await page.waitForURL(`${job}/plan`, { timeout: 60_000 });
   await expect(

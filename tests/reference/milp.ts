@@ -69,11 +69,11 @@ export async function solveByMilp(problem: Problem, grid: number): Promise<numbe
   return (await lexicographic(problem, grid, ['makespan']))?.[0] ?? null;
 }
 
-export type Goal = 'makespan' | 'fronts' | 'days' | 'ends';
+export type Goal = 'makespan' | 'fronts' | 'visits' | 'nights' | 'days' | 'ends';
 
 /**
  * Solves for one goal after another, what was reached before being kept: the makespan, days without fronts (each piece counted by itself),
- * days on which people come, the sum of ends.
+ * days on which somebody is in a house, nights with solvent, days on which people come, the sum of ends.
  * @returns the least of each, or null when no plan is right
  */
 export async function lexicographic(
@@ -195,8 +195,31 @@ async function leastOf(
         rows.push(`${sum(then, () => 1)} - ${operations.length} d_${k}_${day} <= 0`);
       }
     }
+  // A day in a house is one on which work there begins or ends; a night with solvent one in which a coat smells: at least that of its day.
+  const covered = (name: string, of: (x: Option) => [house: string, day: number][]): string[] => {
+    const by = new Map<string, Option[]>();
+    for (const x of options)
+      for (const [house, day] of new Map(of(x).map((d) => [d.join(), d])).values())
+        by.set(`${name}_${house}_${day}`, [...(by.get(`${name}_${house}_${day}`) ?? []), x]);
+    for (const [day, list] of by) rows.push(`${sum(list, () => 1)} - ${operations.length} ${day} <= 0`);
+    return [...by.keys()];
+  };
+  const known = (x: Option) => problem.household?.find((h) => h.operation === operations[x.operation]?.id);
+  const visits = covered('v', (x) => {
+    const own = known(x);
+    return own?.visit ? [x.start, x.end - 1].map((t) => [own.house, Math.floor(t / DAY)]) : [];
+  });
+  const nights = covered('n', (x) => {
+    const own = known(x);
+    if (own?.smell == null) return [];
+    const first = Math.floor(x.end / DAY);
+    const last = Math.max(first, Math.floor((x.end + own.smell) / DAY) - 1);
+    return Array.from({ length: last - first + 1 }, (_, k) => [own.house, first + k]);
+  });
   const what: Record<Goal, string> = {
     makespan: 'makespan',
+    visits: visits.map((d) => `+ ${d}`).join(' '),
+    nights: nights.map((d) => `+ ${d}`).join(' '),
     days: days.map((d) => `+ ${d}`).join(' '),
     ends: sum(options, (x) => x.end),
     fronts: (problem.fronts ?? [])
@@ -208,7 +231,7 @@ async function leastOf(
   };
   before.forEach((g, k) => rows.push(`${what[g]} <= ${reached[k] ?? 0}`));
   const wrap = (text: string) => text.replace(/(.{1,400})( |$)/g, '$1\n ');
-  const binaries = wrap([...options.map((x) => x.name), ...paths, ...days].join(' '));
+  const binaries = wrap([...options.map((x) => x.name), ...paths, ...days, ...visits, ...nights].join(' '));
   const lp = `Minimize\n obj: ${wrap(what[goal])}\nSubject To\n${rows.map((row, i) => ` c${i}: ${wrap(row)}`).join('\n')}\nBounds\n makespan >= 0\nBinary\n ${binaries}\nEnd\n`;
   const solution = highs.solve(lp);
   if (solution.Status === 'Infeasible') return null;

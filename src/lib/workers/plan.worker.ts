@@ -2,7 +2,7 @@
  * Answers a page's questions about a plan while the page goes on: what each change would gain, what a pin would cost, and
  * how likely a date is. One question at a time; a new one of its kind, or a stop, ends the one before.
  */
-import { compare, outcomeOf, wantedOf, type Outcome } from '$core/job-plan/better';
+import { asksForWhole, compare, outcomeOf, wantedOf, type Outcome } from '$core/job-plan/better';
 import { boundOverDivisions } from '$core/job-plan/divisions';
 import { EFFORTS, HORIZONS } from '$core/job-plan/efforts';
 import type { PlanInputs } from '$core/job-plan/inputs';
@@ -115,7 +115,7 @@ async function settle(id: number, asked: Given, times: number, live: () => boole
   }
   if (step.done) best = step.value;
   const way = withChoice(inputs, best.choice);
-  const whole = inputs.choice.goal === 'fronts';
+  const whole = asksForWhole(inputs.choice);
   const then = best.outcome && (whole ? weighWhole(way, at, EFFORTS.whatIf, HORIZON) : weigh(way, at));
   const now = outcomeOf(plan);
   if (!then || !now) {

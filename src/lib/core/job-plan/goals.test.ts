@@ -1,12 +1,16 @@
-/** What counts first: an early hand-back, few days without fronts, or few hours of hands. */
+/** What counts in a plan, one goal after another. */
 import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '$core/coating/systems/index';
 import { planInputs } from '../../../../tests/plan-inputs';
+import { choiceSchema } from '../planning/job/choice';
+import { GOALS, withFirst, type Goal } from '../planning/model/goals';
 import { isoDay } from '../units/clock-time';
 import { compare, outcomeOf, wantedOf, type Outcome } from './better';
 import { divisions } from './divisions';
 import { EFFORTS } from './efforts';
+import { householdIn } from './household';
 import { withChoice } from './job-at';
+import { timesOf } from './made-plan';
 import { makePlan, weighPlan } from './make-plan';
 import { settleChoice } from './settle-choice';
 
@@ -24,8 +28,8 @@ const made = (more: object) => {
 };
 
 describe('few days without fronts', () => {
-  const soon = made({ goal: 'back' });
-  const calm = made({ goal: 'fronts' });
+  const soon = made({});
+  const calm = made({ goals: withFirst('fronts') });
   it('go before an early hand-back, up to a week later', () => {
     expect(calm.pieceDays).toBeLessThan(soon.pieceDays);
     expect(calm.back).toBeGreaterThanOrEqual(soon.back);
@@ -33,17 +37,17 @@ describe('few days without fronts', () => {
   });
   it('never go before the promised day', () => {
     const promised = isoDay(soon.back, zone);
-    const kept = made({ goal: 'fronts', promised });
+    const kept = made({ goals: withFirst('fronts'), promised });
     expect(isoDay(kept.back, zone) <= promised).toBe(true);
     // A promise that cannot be kept is missed by as little as can be.
-    const missed = made({ goal: 'fronts', promised: '2026-03-09' });
+    const missed = made({ goals: withFirst('fronts'), promised: '2026-03-09' });
     expect(missed.back).toBe(soon.back);
   });
 });
 
 describe('few hours of hands', () => {
   const open = { lots: true, pattern: true };
-  const inputs = planInputs(system, { fixed: false, rackSlots: 8, open, goal: 'hours' });
+  const inputs = planInputs(system, { fixed: false, rackSlots: 8, open, goals: withFirst('hours') });
   const outcomes = divisions(inputs, open).flatMap((c) => {
     const outcome = weighPlan(withChoice(inputs, c), AT, EFFORTS.settle);
     return outcome ? [outcome] : [];
@@ -62,17 +66,84 @@ describe('few hours of hands', () => {
   });
 });
 
-it('compares goal by goal, what is late after the promised day before all of it', () => {
-  const o = (back: number, pieceDays: number, minutes: number): Outcome => ({
-    back,
-    bound: 0,
-    pieceDays,
-    minutes,
+describe('each goal', () => {
+  // Coated in the house with solvent, by two people who need not come on the same days.
+  const [slow] = SYSTEMS.filter((s) => s.products.some((p) => p.base === 'solvent'));
+  const own = (more: object) => {
+    const outcome = outcomeOf(
+      makePlan(planInputs(slow ?? system, { ...asked, place: 'house', ...more }), AT),
+    );
+    if (!outcome) throw new Error('no plan');
+    return outcome;
+  };
+  const sides: Record<Exclude<Goal, 'moves'>, (o: Outcome) => number> = {
+    back: (o) => o.back,
+    fronts: (o) => o.pieceDays,
+    visits: (o) => o.visits,
+    nights: (o) => o.nights,
+    hours: (o) => o.workerDays,
+  };
+  const goals = GOALS.filter((g) => g !== 'moves');
+  const plans = new Map(goals.map((g) => [g, own({ goals: withFirst(g) })]));
+  it('that counts first is met no worse than where another one does', () => {
+    for (const goal of goals)
+      for (const [other, plan] of plans)
+        expect(
+          sides[goal](plans.get(goal) as Outcome),
+          `${goal} first, against ${other} first`,
+        ).toBeLessThanOrEqual(sides[goal](plan));
   });
-  const by = (goal: 'back' | 'fronts' | 'hours', promised: number | null = null) => ({ goal, promised });
+  it('is worth something: another plan is made for it', () => {
+    const soon = plans.get('back') as Outcome;
+    const better = goals.filter((g) => sides[g](plans.get(g) as Outcome) < sides[g](soon));
+    expect(better).toEqual(['fronts', 'visits', 'nights', 'hours']);
+  });
+});
+
+it('few changes first keep the plan that people know, where another one would be sooner', () => {
+  // They were told of a plan that begins two days later.
+  const people = timesOf(makePlan(planInputs(system, { ...asked, startDay: '2026-03-11' }), AT));
+  const changes = (goals: readonly Goal[]): number => {
+    const then = timesOf(makePlan(planInputs(system, { ...asked, goals }), AT, people));
+    return [...(people ?? [])].filter(([id, { at }]) => then?.get(id)?.at !== at).length;
+  };
+  expect(changes(withFirst('moves'))).toBe(0);
+  expect(changes(GOALS)).toBeGreaterThan(0);
+});
+
+it('a plan says of the household what its days come to', () => {
+  const inputs = planInputs(system, { ...asked, place: 'house' });
+  const plan = makePlan(inputs, AT);
+  const household = plan && householdIn(plan, inputs);
+  const outcome = outcomeOf(plan);
+  expect(household?.visits).toBeGreaterThan(3);
+  expect([outcome?.visits, outcome?.nights, outcome?.pieceDays]).toEqual([
+    household?.visits,
+    household?.nights,
+    household?.pieceDays.is,
+  ]);
+});
+
+it('a choice names every goal once; one that named only the first is read', () => {
+  const { choice } = planInputs(system, asked);
+  expect(choiceSchema.safeParse({ ...choice, goals: ['back', 'fronts'] }).success).toBe(false);
+  expect(choiceSchema.safeParse({ ...choice, goals: [...GOALS, 'back'] }).success).toBe(false);
+  const { goals: _, ...older } = choice;
+  expect(choiceSchema.parse({ ...older, goal: 'hours' }).goals).toEqual(withFirst('hours'));
+  expect(choiceSchema.parse(older).goals).toEqual(GOALS);
+});
+
+it('compares goal by goal, what is late after the promised day before all of it', () => {
+  const o = (back: number, pieceDays: number, minutes: number, visits = 0, nights = 0): Outcome => ({
+    ...{ back, bound: 0, pieceDays, minutes, visits, nights, workerDays: 0 },
+  });
+  const by = (goal: Goal, promised: number | null = null) => ({ goals: withFirst(goal), promised });
   expect(compare(o(1, 9, 9), o(2, 1, 1), by('back'))).toBeLessThan(0);
   expect(compare(o(1, 9, 9), o(2, 1, 1), by('fronts'))).toBeGreaterThan(0);
   expect(compare(o(1, 1, 9), o(2, 9, 1), by('hours'))).toBeGreaterThan(0);
+  expect(compare(o(1, 1, 1, 2), o(2, 9, 9, 1), by('visits'))).toBeGreaterThan(0);
+  expect(compare(o(1, 1, 1, 1, 2), o(2, 9, 9, 9, 1), by('nights'))).toBeGreaterThan(0);
+  expect(compare(o(1, 1, 1), o(2, 1, 1), by('moves'))).toBeLessThan(0);
   expect(compare(o(5, 9, 9), o(7, 1, 1), by('fronts', 6))).toBeLessThan(0);
   expect(compare(o(5, 9, 9), o(6, 1, 1), by('fronts', 6))).toBeGreaterThan(0);
   expect(compare(o(1, 2, 3), o(1, 2, 3), by('hours'))).toBe(0);

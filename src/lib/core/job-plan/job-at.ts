@@ -78,19 +78,19 @@ function inStages({ choice, job, pieces, lots }: PlanInputs, progress: LotProgre
   return progress.map((lot) => ({ ...lot, stage: of.get(lot.id) ?? 0 }));
 }
 
-/** Days by which a plan may end later where days without fronts count first. Our choice. */
-const LATER_FOR_FRONTS = 7;
+/** Days by which a plan may end later where something else than an early hand-back counts first. Our choice. */
+const LATER_FOR_GOALS = 7;
 
-/** By how much a plan may end later than it could: as was shown and chosen, or as far as the goal and the promised day go. */
+/** By how much a plan may end later than it could: as was shown and chosen, or as far as the goals and the promised day go. */
 function laterThanFirst(
-  { goal, later, promised }: Choice,
+  { goals, later, promised }: Choice,
   zone: string,
   t0: number,
 ): Pick<JobToPlan, 'later' | 'by' | 'shown'> {
   if (later > 0) return { later: later * 1440, shown: true };
-  if (goal !== 'fronts') return { later: 0 };
+  if (goals[0] === 'back') return { later: 0 };
   const by = promised === null ? {} : { by: Math.floor((dayAfter(promised, zone) - t0) / MINUTE) };
-  return { later: LATER_FOR_FRONTS * 1440, ...by };
+  return { later: LATER_FOR_GOALS * 1440, ...by };
 }
 
 /** The whole minute from which a job is planned, ms since 1970. */
@@ -135,6 +135,8 @@ export function jobAt(
     siteWaits,
     ...(coatingAir ? { coatingAir } : {}),
     atHouse: choice.place === 'house',
+    atHome: choice.place !== 'shop',
+    goals: choice.goals,
     rules: choice.rules,
     site: siteProgress(state, within(siteNow(inputs), t0 + (horizonDays / 2) * DAY), siteWaits),
     pins: new Map([...pins].filter(([, pinnedTo]) => pinnedTo >= t0)),

@@ -9,7 +9,7 @@ import { PATTERNS } from '../coating/pattern';
 import type { Choice } from '../planning/job/choice';
 import { DIVISIONS } from '../planning/job/lots';
 import type { Effort } from '../planning/search/effort';
-import { compare, isBetter, wantedOf, type Outcome } from './better';
+import { asksForWhole, compare, isBetter, isSoonest, wantedOf, type Outcome } from './better';
 import { changed, divisions, stagings, uneven } from './divisions';
 import { EFFORTS } from './efforts';
 import { leavesOpen, type PlanInputs } from './inputs';
@@ -69,7 +69,7 @@ function* race(
   than: Outcome | null,
 ): Generator<void, Settled | null> {
   const wanted = wantedOf(inputs);
-  const soonest = wanted.goal === 'back';
+  const soonest = isSoonest(wanted);
   // Sizes that come to the same lots are one way.
   const same = new Map<string, Choice>();
   for (const choice of choices) {
@@ -87,7 +87,7 @@ function* race(
       // No plan is found, or a figure that a pattern would need is not known.
       const way = withChoice(inputs, choice);
       // Bringing fronts home together takes long: what is looked at first is measured by its hand-back.
-      const whole = wanted.goal === 'fronts' && k > 0;
+      const whole = asksForWhole(wanted) && k > 0;
       const outcome = ifKnown(() =>
         whole ? weighWhole(way, at, round.effort) : weighPlan(way, at, round.effort),
       );

@@ -1,12 +1,10 @@
 /** Nights in which solvent dries where a family lives. */
-import type { Base, Product } from '../coating/system';
+import { smellOf } from '../coating/smell';
+import type { Product } from '../coating/system';
 import { isoDay } from '../units/clock-time';
 
 const MINUTE = 60_000;
 const DAY = 1440 * MINUTE;
-const SOLVENTS: ReadonlySet<Base> = new Set(['alcohol', 'solvent', 'lacquer', 'two-pack']);
-/** The smell of a film goes when it may be coated again; of shellac within the evening. */
-const smells = (product: Product): number => product.stages.recoat?.value ?? 0;
 
 /** A coat of a plan. */
 export interface Laid {
@@ -20,9 +18,10 @@ export interface Laid {
 /** @returns how many nights; a film laid by day is smelt in the evening */
 export function solventNights(laid: readonly Laid[], zone: string): number {
   const nights = new Set(
-    laid
-      .filter((l) => l.home && SOLVENTS.has(l.product.base))
-      .flatMap((l) => nightsIn(l.end, l.end + smells(l.product) * MINUTE, zone)),
+    laid.flatMap(({ product, end, home }) => {
+      const smell = home ? smellOf(product) : null;
+      return smell === null ? [] : nightsIn(end, end + smell * MINUTE, zone);
+    }),
   );
   return nights.size;
 }

@@ -10,6 +10,7 @@ import { SITE } from '../takeoff/site-route';
 import { visitKey } from '../takeoff/visits';
 import { EFFORTS } from './efforts';
 import type { PlanInputs } from './inputs';
+import { withFirst } from '../planning/model/goals';
 import { compare, wantedOf } from './better';
 import { siteNow, withChoice } from './job-at';
 import { makePlan, weighWhole } from './make-plan';
@@ -115,7 +116,13 @@ it('stacks hold no more than they may', () => {
 it('left to the planner the stages are those that are best by what counts first', () => {
   const open = { lots: false, pattern: false, stages: true };
   for (const goal of ['back', 'fronts'] as const) {
-    const inputs = planInputs(system, { stages: 'island-last', visits: true, fixed: true, goal, open });
+    const inputs = planInputs(system, {
+      stages: 'island-last',
+      visits: true,
+      fixed: true,
+      goals: withFirst(goal),
+      open,
+    });
     const settled = settleChoice(inputs, AT);
     const outcome = (stages: Staging) =>
       weighWhole(withChoice(inputs, { ...inputs.choice, stages }), AT, EFFORTS.settleMost);

@@ -579,6 +579,8 @@ async function fill(db: Db): Promise<void> {
     fact(early + 45 * MINUTE, { kind: 'piece.down', pieces: pieces.map((p) => p.id), place: 'tent rack' }),
   ]);
   await followPlan(db, job);
+  // What is still to be done in the house is planned too, from now on.
+  await choosePlan(db, job, { ...openJob(db, job).choice, visits: true }, () => DEMO_NOW);
   await planOrchardRow(db, surveyOrchardRow(db));
   surveyWeaversYard(db);
   await hangFerrySteps(db, workers);

@@ -1,6 +1,6 @@
 /** What jobs want next once what waits on this device is counted, too: for pages of all jobs. */
-import { acts } from '$core/bench/view/acts';
 import { openBench } from '$core/bench/view/bench-job';
+import { nextActs } from '$core/bench/view/next-acts';
 import type { TodayJob } from '$server/services/across/today';
 import { readKept } from '../facts/kept';
 import { keptField } from './field';
@@ -21,19 +21,14 @@ export async function waitingActs(
     if (!field) continue;
     const own = kept.filter((k) => k.job === job).map((k) => k.fact);
     const bench = openBench(field.field.pack, own);
-    const { pack, state, route, lots, waits } = bench;
+    const { pack } = bench;
     const people = new Map(pack.people.map((p) => [p.id, p.name]));
-    const list = acts(state, route, lots, now, new Map(pack.planned), waits);
+    const list = nextActs({ ...bench, zones: pack.zones }, now, new Map(pack.planned), pack.job.zone);
     out.set(job, {
       waits: own.length,
-      acts: list.slice(0, SHOWN).map((a) => ({
-        status: a.status,
-        words: `${a.step.act} · lot ${lots.find((l) => l.id === a.lot)?.name ?? ''}`,
-        pieces: a.pieces.length,
-        from: a.status === 'waiting' ? a.from : null,
-        closes: a.closes,
-        who: a.status === 'running' ? (people.get(a.work.worker) ?? '') : '',
-      })),
+      acts: list
+        .slice(0, SHOWN)
+        .map(({ worker, ...act }) => ({ ...act, who: people.get(worker ?? '') ?? '' })),
     });
   }
   return out;

@@ -28,9 +28,13 @@ export function luby(k: number): number {
 /** The most that a plan may have. */
 export interface NoMore {
   pieceDays?: number;
+  visits?: number;
+  nights?: number;
   days?: number;
   ends?: number;
 }
+
+const NUMBERS = ['pieceDays', 'visits', 'nights', 'days', 'ends'] as const satisfies (keyof NoMore)[];
 
 export class LearnedSearch {
   private readonly e = new Engine();
@@ -100,6 +104,8 @@ export class LearnedSearch {
       this.n.days,
       this.n.ends,
       this.n.pieceDays,
+      this.n.visits,
+      this.n.nights,
     ])
       if (p >= 0 && !e.isFixed(p)) {
         e.decide(other(p), -e.least(p));
@@ -120,11 +126,12 @@ export class LearnedSearch {
     return this.e.depth > depth ? 'decided' : 'as it was';
   }
 
-  /** What leaves no more days without fronts, no more days on which people come, and no larger sum of ends. */
-  noMore({ pieceDays, days, ends }: NoMore): Literals {
-    const most = (side: number, value: number | undefined): Literals =>
-      value === undefined || side < 0 ? [] : [other(side), -value];
-    return [...most(this.n.pieceDays, pieceDays), ...most(this.n.days, days), ...most(this.n.ends, ends)];
+  /** What leaves no more of these. */
+  noMore(most: NoMore): Literals {
+    return NUMBERS.flatMap((name) => {
+      const [side, value] = [this.n[name], most[name]];
+      return value === undefined || side < 0 ? [] : [other(side), -value];
+    });
   }
 
   /** Days without fronts that no plan that ends by a minute has fewer of, as far as that follows from the rules at once. */

@@ -9,7 +9,7 @@ import { Engine, other, type Propagator } from './engine';
 import { OpenTime } from './open-time';
 import { RoomRule, type Stay } from './room-rule';
 import { RunRule, type Way } from './run-rule';
-import { DaysRule, FrontsRule, SumRule, type Work } from './tie-rules';
+import { CoverRule, DaysRule, FrontsRule, SumRule, type Cover, type Work } from './tie-rules';
 
 /** Whether all rules of a problem are known here: not work of no minutes, nor holds that may be over when they begin. */
 export const canLearn = (m: Model): boolean =>
@@ -29,11 +29,14 @@ export interface Numbers {
   ends: number;
   /** days without fronts, each piece counted by itself; −1 where nobody asks, or there are none */
   pieceDays: number;
+  /** days on which somebody is in a house, and nights with solvent; −1 where nobody asks, or there are none */
+  visits: number;
+  nights: number;
 }
 
 /** What plans of one makespan are asked for besides. */
 export interface Asked {
-  /** days on which people come, and the sum of all ends */
+  /** days in the house, nights with solvent, days on which people come, and the sum of all ends */
   ties: boolean;
   /** the fewest days on which each front can be gone; null where days without fronts do not matter */
   fronts: readonly number[] | null;
@@ -61,7 +64,19 @@ function tiesOf(m: Model, e: Engine, n: Numbers): Propagator[] {
     return { start: at(n.start, i), end: at(n.end, i), people };
   });
   const hours = m.problem.workers.map((w, k) => (isHelper(w) ? null : (m.hours[k]?.[0] ?? [])));
-  return [new DaysRule(e, n.days, works, hours, m.midnight), new SumRule(e, n.ends, n.end)];
+  const visits = m.visits.flatMap(({ operation, house }): Cover[] => [
+    { group: house, side: at(n.start, operation), from: 0, to: 0 },
+    { group: house, side: at(n.end, operation), from: -1, to: -1 },
+  ]);
+  const nights = m.smells.map(({ operation, house, minutes }): Cover => ({
+    ...{ group: house, side: at(n.end, operation), from: 0, to: minutes - 1440 },
+  }));
+  return [
+    new DaysRule(e, n.days, works, hours, m.midnight),
+    ...(n.visits < 0 ? [] : [new CoverRule(e, n.visits, visits, m.midnight)]),
+    ...(n.nights < 0 ? [] : [new CoverRule(e, n.nights, nights, m.midnight)]),
+    new SumRule(e, n.ends, n.end),
+  ];
 }
 
 function frontsOf(m: Model, e: Engine, n: Numbers, least: readonly number[]): Propagator[] {
@@ -103,8 +118,14 @@ function numbersOf(m: Model, e: Engine, { ties, fronts }: Asked): Numbers {
     days: ties ? e.number(0, most) : -1,
     ends: ties ? e.number(0, horizon * m.operations.length) : -1,
     pieceDays: fronts ? e.number(0, Math.ceil(horizon / 1440 + 2) * pieces) : -1,
+    visits: ties && m.visits.length ? e.number(0, 2 * m.visits.length) : -1,
+    nights: ties && m.smells.length ? e.number(0, nightsAtMost(m)) : -1,
   };
 }
+
+/** Nights with solvent that no plan has more of: every coat smells in nights of its own. */
+const nightsAtMost = (m: Model): number =>
+  m.smells.reduce((sum, { minutes }) => sum + Math.ceil(minutes / 1440) + 1, 0);
 
 /** Work through open hours, what follows it, and the end of the plan. */
 function runsOf(m: Model, e: Engine, n: Numbers): Propagator[] {

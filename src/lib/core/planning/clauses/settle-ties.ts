@@ -1,11 +1,13 @@
 /**
- * Of plans that end at the same minute the one whose doors are away on the fewest days, then with the fewest days on which people come, then
+ * Of plans that end at the same minute the one that is best by the goals, one after another; of those that are equal in all of them the one
  * with the earliest ends.
  */
 import { pieceDays } from '../model/fronts';
+import { afterBack, type Goal } from '../model/goals';
+import { solventNights, visits, workerDays } from '../model/measures';
+import type { Model } from '../model/model';
 import { makespanOf, type Schedule } from '../model/schedule';
 import type { LearnedSearch, NoMore } from './learned-search';
-import type { Model } from '../model/model';
 
 export interface Settled {
   best: Schedule;
@@ -13,19 +15,46 @@ export interface Settled {
   isFewest: boolean;
 }
 
+/** A number that is made as small as can be. */
+interface Side {
+  name: keyof NoMore;
+  of: (s: Schedule) => number;
+}
+
+/** What is made smaller, one after another. Few changes are no number of the search: what counts less than they do is left as it is. */
+function sidesOf(m: Model, goals: readonly Goal[] | undefined, ties: boolean, follows: boolean): Side[] {
+  const known: Record<Exclude<Goal, 'back' | 'moves'>, Side | null> = {
+    fronts: m.fronts.length ? { name: 'pieceDays', of: (s) => pieceDays(m, s) } : null,
+    visits: m.visits.length ? { name: 'visits', of: (s) => visits(m, s) } : null,
+    nights: m.smells.length ? { name: 'nights', of: (s) => solventNights(m, s) } : null,
+    hours: { name: 'days', of: workerDays(m) },
+  };
+  const sides: Side[] = [];
+  for (const goal of afterBack(goals)) {
+    if (goal === 'back' || (goal === 'moves' && !follows)) continue;
+    if (goal === 'moves') return sides;
+    const side = known[goal];
+    if (!side) continue;
+    // Without ties days without fronts are all that the search counts.
+    if (!ties && goal !== 'fronts') return sides;
+    sides.push(side);
+  }
+  return ties ? [...sides, { name: 'ends', of: (s) => s.end.reduce((sum, t) => sum + t, 0) }] : sides;
+}
+
 /**
  * @param search one that counts all of them
  * @param best a plan of the least makespan
- * @param daysOf on how many days people come in a plan
- * @param ties whether days and ends are settled, too
+ * @param goals what counts, one after another
+ * @param ties whether all goals are settled, and ends
+ * @param follows whether it stays near to another plan
  * @returns the best that was found within so many conflicts; all of it is proven where that is fewer
  */
 export function settleTies(
   m: Model,
   search: LearnedSearch,
   best: Schedule,
-  daysOf: (s: Schedule) => number,
-  ties: boolean,
+  { goals, ties, follows }: { goals: readonly Goal[] | undefined; ties: boolean; follows: boolean },
   conflicts: number,
   stop?: () => boolean,
 ): Settled {
@@ -42,14 +71,14 @@ export function settleTies(
       best = found;
     }
   };
-  const gone = (s: Schedule): number => pieceDays(m, s);
-  const isFewest = m.fronts.length === 0 || less((s) => ({ pieceDays: gone(s) - 1 }));
-  if (ties) {
-    less((s) => ({ pieceDays: gone(s), days: daysOf(s) - 1 }));
-    less((s) => ({
-      ...{ pieceDays: gone(s), days: daysOf(s) },
-      ends: s.end.reduce((sum, t) => sum + t, 0) - 1,
+  let isFewest = m.fronts.length === 0;
+  const sides = sidesOf(m, goals, ties, follows);
+  for (const [k, { name, of }] of sides.entries()) {
+    const isLeast = less((s) => ({
+      ...Object.fromEntries(sides.slice(0, k).map((side) => [side.name, side.of(s)])),
+      [name]: of(s) - 1,
     }));
+    if (k === 0 && name === 'pieceDays') isFewest = isLeast;
   }
   return { best, isFewest };
 }

@@ -78,6 +78,49 @@ export class DaysRule implements Propagator {
   }
 }
 
+/** A number that stands for days of a group: from its day so many minutes on, to that so many minutes on or the same. */
+export interface Cover {
+  group: number;
+  side: number;
+  from: number;
+  to: number;
+}
+
+/** Days that are surely covered, each once in its group, counted from below. */
+export class CoverRule implements Propagator {
+  readonly priority = 2;
+  isQueued = false;
+
+  /** @param days the number that is never below */
+  constructor(
+    private readonly e: Engine,
+    private readonly days: number,
+    private readonly covers: readonly Cover[],
+    private readonly midnight: number,
+  ) {
+    for (const { side } of covers) for (const s of [side, other(side)]) e.listen(s, this, 0);
+  }
+
+  private day = (minute: number): number => dayOf(this.midnight, minute);
+  private begins = (day: number): number => dayStart(this.midnight, day);
+
+  propagate(): boolean {
+    const { e } = this;
+    const why = new Map<number, Literals>();
+    for (const { group, side, from, to } of this.covers) {
+      const [least, most] = [e.least(side), e.most(side)];
+      const last = Math.max(this.day(least + from), this.day(least + to));
+      for (let day = this.day(most + from); day <= last; day++) {
+        const key = group * 100_000 + day;
+        if (why.has(key)) continue;
+        const since = Math.min(this.begins(day) - from, this.begins(day) - to);
+        why.set(key, [other(side), 1 - (this.begins(day + 1) - from), ...(since > 0 ? [side, since] : [])]);
+      }
+    }
+    return e.raise(this.days, why.size, [...why.values()].flat());
+  }
+}
+
 /** A front's operations as sides: the start of what takes it down (−1: it is down already), and the end of what hangs it. */
 export interface Away extends Front {
   /** days on which it is gone in every plan */

@@ -7,7 +7,7 @@ import { schoolsSchema } from '$core/coating/schools';
 import { TOOLS } from '$core/coating/tool';
 import { stagingSchema } from '$core/kitchen/stages';
 import { visitMinutesSchema } from '$core/takeoff/visit-minutes';
-import { GOALS } from './goals';
+import { GOALS, goalsSchema, withFirst } from '../model/goals';
 import { DIVISIONS } from './lots';
 import { NO_RULES, rulesSchema } from '../model/rules';
 import { workWeekSchema } from '../model/work-week';
@@ -44,7 +44,15 @@ interface Counted {
 const counted = ({ system, counts }: Counted): boolean => counts.length === system.layers.length;
 const fronted = ({ counts }: Counted): boolean => counts.some((n) => n.front > 0);
 
-export const choiceSchema = z
+/** Before there were several goals in order a choice named the first of them. */
+function inOrder(given: unknown): unknown {
+  const first = z.looseObject({ goal: z.enum(GOALS) }).safeParse(given);
+  return first.success && !('goals' in first.data)
+    ? { ...first.data, goals: withFirst(first.data.goal) }
+    : given;
+}
+
+const chosenSchema = z
   .object({
     system: systemSchema,
     counts: coatCountsSchema,
@@ -97,8 +105,8 @@ export const choiceSchema = z
     /** the day that was promised, and how much this job weighs against others */
     promised: z.iso.date('Write the day as 2026-03-09').nullable().default(null),
     priority: z.number().int().min(1).max(3).default(2),
-    /** what counts first, once the promised day is kept */
-    goal: z.enum(GOALS).default('back'),
+    /** what counts, one goal after another, once the promised day is kept */
+    goals: goalsSchema.default([...GOALS]),
     /** days by which it may be handed back later than it could, where fronts are away on fewer days then */
     later: z.number().int().min(0).max(7, 'At most 7 days later').default(0),
     /** learnt factors of the figures' minutes by kind of step, as they were when this was chosen */
@@ -122,6 +130,7 @@ export const choiceSchema = z
     path: ['counts'],
     message: 'The fronts need at least one coat',
   });
+export const choiceSchema = z.preprocess(inOrder, chosenSchema);
 export type Choice = z.infer<typeof choiceSchema>;
 
 /** Eight hours with an hour's lunch, Monday to Friday. Common practice, no source. */

@@ -7,6 +7,7 @@ import { SITE } from '$core/takeoff/site-route';
 import type { AirWaits } from '../model/model';
 import type { Problem } from '../model/problem';
 import type { JobToPlan } from './job-to-plan';
+import { addHousehold } from './household-work';
 import { addLots } from './lot-operations';
 import { helperId } from './operation-id';
 import { addPeople, addRackOfOthers } from './other-jobs';
@@ -60,5 +61,6 @@ export function buildProblem(job: JobToPlan): JobProblem | null {
   if (firstDay > 0) beginOn(draft, firstDay);
   addRackOfOthers(draft, job);
   addPeople(draft, job);
+  addHousehold(draft, job);
   return { problem: draft.problem, air: draft.air, films: draft.films };
 }

@@ -4,6 +4,7 @@ import type { Tool } from '$core/coating/tool';
 import type { Waits } from '$core/coating/waits';
 import type { Climate } from '$core/drying/climate';
 import type { SiteStep } from '$core/takeoff/site-route';
+import type { Goal } from '../model/goals';
 import type { Rules } from '../model/rules';
 import type { WorkWeek } from '../model/work-week';
 
@@ -91,12 +92,16 @@ export interface JobToPlan {
   coatingAir?: { pieces: Climate; site: Climate };
   /** coated in the house: nothing is coated when nobody may come */
   atHouse?: boolean;
+  /** coated in the house or in a tent beside it */
+  atHome?: boolean;
   rules?: Rules;
   /** fixed work, in order */
   site?: readonly SiteProgress[];
   /** operations that were pinned, by id, ms since 1970 */
   pins?: ReadonlyMap<string, number>;
-  /** minutes by which it may be handed back later than it could, where fronts are away on fewer days then */
+  /** what counts, one goal after another; the usual order where nothing is said */
+  goals?: readonly Goal[];
+  /** minutes by which it may be handed back later than it could, where it is better by the goals then */
   later?: number;
   /** the minute of the plan by which it is to end all the same; where nothing is said, any */
   by?: number;

@@ -4,7 +4,8 @@
  */
 import { LONG_STAND } from '$core/coating/long-stand';
 import type { Effort, Near } from '../search/effort';
-import type { Plan } from '../model/problem';
+import { GOALS, type Goal } from '../model/goals';
+import type { Plan, Problem } from '../model/problem';
 import type { JobToPlan } from './job-to-plan';
 import { readOperationId } from './operation-id';
 import type { PlannedJob } from './planned-job';
@@ -50,15 +51,30 @@ function standing(job: JobToPlan, { problem, result }: PlannedJob): string[] {
 const nearOf = ({ assignments }: Plan): Near =>
   new Map(assignments.map(({ operation, start, worker }) => [operation, { start, worker }]));
 
-/** The better of two plans: the earlier end, then fewer days without fronts, then less work; where it may end later, the days first. */
-function better(a: PlannedJob | null, b: PlannedJob | null, mayEndLater: boolean): PlannedJob | null {
+/** What a plan comes to by a goal; how little it changes is the same for both that are compared. */
+const OF: Readonly<Record<Goal, (plan: Plan, problem: Problem) => number>> = {
+  back: (plan) => plan.makespan,
+  fronts: (plan) => plan.pieceDays?.is ?? 0,
+  visits: (plan) => plan.household?.visits ?? 0,
+  nights: (plan) => plan.household?.nights ?? 0,
+  hours: (_, problem) => problem.operations.reduce((sum, o) => sum + o.minutes, 0),
+  moves: () => 0,
+};
+
+/** The better of two plans: less late after the minute by which it is to end, then goal by goal. */
+function better(
+  a: PlannedJob | null,
+  b: PlannedJob | null,
+  { by = Infinity, goals = GOALS }: JobToPlan,
+): PlannedJob | null {
   const [x, y] = [a?.result, b?.result];
   if (!x || 'infeasible' in x) return y && 'infeasible' in y ? null : b;
   if (!y || 'infeasible' in y) return a;
-  const work = ({ problem }: PlannedJob): number => problem.operations.reduce((sum, o) => sum + o.minutes, 0);
-  const [ends, days] = [x.makespan - y.makespan, (x.pieceDays?.is ?? 0) - (y.pieceDays?.is ?? 0)];
-  const by = (mayEndLater ? days || ends : ends || days) || (a && b ? work(a) - work(b) : 0);
-  return by <= 0 ? a : b;
+  if (!a || !b) return a;
+  const late = (plan: Plan): number => Math.max(0, plan.makespan - by);
+  const sides = [late, ...goals.map((g) => OF[g])];
+  const worse = sides.reduce((sum, side) => sum || side(x, a.problem) - side(y, b.problem), 0);
+  return worse <= 0 ? a : b;
 }
 
 /**
@@ -76,7 +92,7 @@ export function keepFresh(job: JobToPlan, first: PlannedJob, effort: Effort, pla
     const wiped = { ...asked, wiped: new Set([...(asked.wiped ?? []), ...stands]) };
     const soon = { ...asked, soon: new Set([...(asked.soon ?? []), ...stands]) };
     const [again, sooner] = [wiped, soon].map((way) => planOnce(way, lessOf(effort), near));
-    const next = better(sooner ?? null, again ?? null, (job.later ?? 0) > 0);
+    const next = better(sooner ?? null, again ?? null, job);
     if (!next) break;
     [made, asked] = [next, next === sooner ? soon : wiped];
   }

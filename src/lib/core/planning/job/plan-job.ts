@@ -35,7 +35,7 @@ export function planTrades(job: JobToPlan, effort: Effort, near?: Near): Planned
   const built = buildProblem(job);
   if (!built) return [];
   const { problem, air } = built;
-  return solveTrades(problem, effort, { air, near }).map((result) => ({
+  return solveTrades(problem, effort, { air, near, goals: job.goals }).map((result) => ({
     problem: freeze(problem, air, result),
     result,
   }));
@@ -58,6 +58,9 @@ function planOnce(job: JobToPlan, effort: Effort, near?: Near): PlannedJob | nul
   const built = buildProblem(job);
   if (!built) return null;
   const { problem, air } = built;
-  const result = solve(problem, effort, { air, near, later: job.later, by: job.by });
+  const result = solve(problem, effort, {
+    ...{ air, near, goals: job.goals, later: job.later, by: job.by },
+    shown: job.shown,
+  });
   return { problem: 'infeasible' in result ? problem : freeze(problem, air, result), result };
 }

@@ -4,7 +4,7 @@
  * share its station and its rack; every kitchen stays its own. What is weighed is each job's hand-back against its promise.
  */
 import { intersect, unite } from '../model/calendar';
-import type { Effort, Goal } from '../search/effort';
+import type { Effort, Weighed } from '../search/effort';
 import { COATING } from './stations';
 import { buildProblem } from './job-problem';
 import type { JobToPlan } from './job-to-plan';
@@ -28,7 +28,7 @@ export interface JobTogether {
 export interface Joined {
   problem: Problem;
   air: AirWaits;
-  goal: Goal;
+  weighed: Weighed;
 }
 
 const openIn = (p: Problem, calendar: string): [number, number][] =>
@@ -59,7 +59,7 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
   });
   if (built.length === 0) return null;
   const air = new Map<string, Ready>();
-  const goal: Goal = { jobs: [] };
+  const weighed: Weighed = { jobs: [] };
   const people = new Map<string, [number, number][]>();
   const problem: Problem = {
     format: 'anthem.planning-problem',
@@ -76,6 +76,7 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
     finish: [],
     travel: [],
     fronts: [],
+    household: [],
     midnight: built[0]?.problem.midnight ?? 0,
   };
   const hours = hoursApart(built);
@@ -153,13 +154,15 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
     problem.finish.push(...finish);
     for (const f of p.fronts ?? [])
       problem.fronts?.push({ ...f, down: f.down === null ? null : at(f.down), home: at(f.home) });
+    for (const h of p.household ?? [])
+      problem.household?.push({ ...h, operation: at(h.operation), house: at(h.house) });
     for (const t of p.travel ?? [])
       problem.travel?.push({
         ...t,
         from: t.from === null ? null : station(t.from),
         to: t.to === null ? null : station(t.to),
       });
-    goal.jobs.push({
+    weighed.jobs.push({
       finish,
       promised: promised === null ? null : Math.floor((promised - job.t0) / 60_000),
       weight,
@@ -168,7 +171,7 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
   for (const [id, open] of people) problem.calendars.push({ id: ownId('crew', id), open });
   const seen = new Set<string>();
   problem.calendars = problem.calendars.filter((c) => !seen.has(c.id) && seen.add(c.id));
-  return { problem, air, goal };
+  return { problem, air, weighed };
 }
 
 export interface PlannedTogether {
@@ -186,8 +189,8 @@ export function planTogether(
 ): PlannedTogether | null {
   const joined = joinJobs(name, jobs);
   if (!joined) return null;
-  const { problem, air, goal } = joined;
-  const result = solve(problem, effort, { air, goal });
+  const { problem, air, weighed } = joined;
+  const result = solve(problem, effort, { air, weighed });
   const backs = new Map<string, number>();
   if ('infeasible' in result) return { problem, result, backs };
   const ends = new Map(result.assignments.map((a) => [a.operation, a.end]));

@@ -58,6 +58,9 @@ export interface Model {
   windows: boolean;
   /** what the household is without, by operations; down = -1: gone already */
   fronts: Front[];
+  /** work in somebody's house, and coats whose solvent smells for so many minutes where a family lives */
+  visits: { operation: number; house: number }[];
+  smells: { operation: number; house: number; minutes: number }[];
   /** minutes from the start to the first midnight */
   midnight: number;
 }
@@ -100,6 +103,22 @@ function travels(problem: Problem, station: readonly number[]): Model['travel'] 
   const minutes = new Int32Array(width * width);
   for (const t of problem.travel) minutes[index(t.from) * width + index(t.to)] = t.minutes;
   return (last, next) => cell(minutes, ((station[last] ?? -1) + 1) * width + at(station, next) + 1);
+}
+
+/** What the household knows of the work, by index. */
+function householdOf({ household = [] }: Problem, index: ReadonlyMap<string, number>) {
+  const houses = [...new Set(household.map((h) => h.house))];
+  const all = household.map((h) => ({
+    ...h,
+    operation: index.get(h.operation) ?? -1,
+    house: houses.indexOf(h.house),
+  }));
+  return {
+    visits: all.flatMap(({ operation, house, visit }) => (visit ? [{ operation, house }] : [])),
+    smells: all.flatMap(({ operation, house, smell }) =>
+      smell === null ? [] : [{ operation, house, minutes: smell }],
+    ),
+  } satisfies Pick<Model, 'visits' | 'smells'>;
 }
 
 /**
@@ -264,6 +283,7 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
       home: index.get(f.home) ?? -1,
       pieces: f.pieces,
     })),
+    ...householdOf(problem, index),
     midnight: problem.midnight ?? 0,
   };
 }

@@ -91,6 +91,19 @@ export const problemSchema = z
      * addition of ours to the format
      */
     fronts: several(z.strictObject({ down: id.nullable(), home: id, pieces: slots }), 'holds').optional(),
+    /**
+     * what else the household knows of the work: in whose house it is done (`visit`), and for how many minutes its solvent smells where the
+     * family lives. An addition of ours to the format
+     */
+    household: several(
+      z.strictObject({
+        operation: id,
+        house: z.string().max(200),
+        visit: z.boolean(),
+        smell: minute.nullable(),
+      }),
+      'operations',
+    ).optional(),
     /** minutes from the start to the first midnight, by which days are counted; 0 where nothing is said. An addition of ours */
     midnight: minute.max(1440).optional(),
   })
@@ -159,6 +172,9 @@ export const problemSchema = z
       known(operations, f.down, 'operation', ['fronts', i, 'down']);
       known(operations, f.home, 'operation', ['fronts', i, 'home']);
     });
+    p.household?.forEach((h, i) =>
+      known(operations, h.operation, 'operation', ['household', i, 'operation']),
+    );
     p.finish.forEach((f, i) => known(operations, f.operation, 'operation', ['finish', i, 'operation']));
   });
 
@@ -176,6 +192,8 @@ export const planSchema = z.object({
   lowerBound: minute,
   /** days without fronts, each piece counted by itself; and what no plan that ends with this one has fewer of */
   pieceDays: z.object({ is: slots, least: slots }).optional(),
+  /** days on which somebody is in the house, nights with solvent there, and days on which people come, each counted by themselves */
+  household: z.object({ visits: slots, nights: slots, workerDays: slots }).optional(),
 });
 export type Plan = z.infer<typeof planSchema>;
 

@@ -1,6 +1,7 @@
 /** A schedule of a model: when every operation starts and ends, and who does it. */
 import { cell } from '$core/units/at';
 import { pieceDays } from './fronts';
+import { solventNights, visits, workerDays } from './measures';
 import type { Model } from './model';
 import type { Plan } from './problem';
 
@@ -70,5 +71,8 @@ export function planOf(m: Model, s: Schedule, lowerBound: number, least = 0): Pl
   return {
     ...{ assignments, makespan: makespanOf(m, s.end), lowerBound },
     ...(m.fronts.length ? { pieceDays: { is: days, least: Math.min(days, least) } } : {}),
+    ...(m.problem.household
+      ? { household: { visits: visits(m, s), nights: solventNights(m, s), workerDays: workerDays(m)(s) } }
+      : {}),
   };
 }

@@ -1,8 +1,9 @@
 /** How hard the planner tries, and what it is asked for beside the rules. */
+import type { Goal } from '../model/goals';
 import type { AirWaits } from '../model/model';
 
 /** Jobs weighed together: each with its operations that end it, its promised minute and its weight. */
-export interface Goal {
+export interface Weighed {
   jobs: { finish: { operation: string; tail: number }[]; promised: number | null; weight: number }[];
 }
 
@@ -29,11 +30,15 @@ export interface SolveOptions {
   /** waits that depend on when a coat is laid */
   air?: AirWaits;
   /** what several jobs are weighed by; the makespan where nothing is said */
-  goal?: Goal;
-  /** minutes by which the plan may end later than the first that is found, where fronts are away on fewer days then */
+  weighed?: Weighed;
+  /** the goals, what counts most first; the usual order where nothing is said. The earliest end is looked for first, whatever counts first */
+  goals?: readonly Goal[] | undefined;
+  /** minutes by which the plan may end later than the first that is found, where it is better by the goals then */
   later?: number;
   /** the minute by which such a plan is to end all the same */
   by?: number;
+  /** so many minutes later were chosen for a plan that was shown: the one whose fronts are away for the fewest days */
+  shown?: boolean | undefined;
   /** a plan to stay near to, by operation */
   near?: Near;
 }

@@ -7,12 +7,12 @@ import { at, cell, item } from '$core/units/at';
 import { seeded } from '$core/units/random';
 import { Mirror } from './mirror';
 import { construct } from './construct';
-import { firstOpen } from '../model/calendar';
-import { dayOf, pieceDays } from '../model/fronts';
-import { isHelper, type Model } from '../model/model';
+import { afterBack } from '../model/goals';
+import type { Model } from '../model/model';
 import type { Effort, Near, SolveOptions } from './effort';
 import { endOfPlan, latestStarts, type Heads } from '../model/propagate';
 import { makespanOf, type Schedule } from '../model/schedule';
+import { isLess, ranking, type Rank } from './rank';
 
 /** Minutes of hand-back that a minute after the promise counts for. Our choice. */
 const LATE = 10;
@@ -33,48 +33,19 @@ interface LotOrder {
   apart: number;
 }
 
-/** What a plan is measured by, one after another; what comes later is worked out where what comes first is equal. */
+/** What a plan is measured by: its hand-back first, whatever counts first in the end, then the goals one after another. */
 interface Cost {
   main: number;
-  then: () => readonly number[];
+  then: Rank;
 }
 
-const better = (a: Cost, b: Cost): boolean => {
-  if (a.main !== b.main) return a.main < b.main;
-  const [x, y] = [a.then(), b.then()];
-  const k = x.findIndex((n, i) => n !== y[i]);
-  return k >= 0 && at(x, k) < at(y, k);
-};
-
-/** On how many days people come in a plan, each counted by themselves; those who stand for facts do not come. */
-export function workerDays(m: Model): (s: Schedule) => number {
-  const helpers = new Set(m.problem.workers.flatMap((w, i) => (isHelper(w) ? [i] : [])));
-  return (s) => {
-    const days = new Set<number>();
-    s.start.forEach((start, i) => {
-      const [w, end] = [cell(s.worker, i), cell(s.end, i)];
-      if (helpers.has(w)) return;
-      const open = m.hours[w]?.[0] ?? [];
-      for (let k = firstOpen(open, start); (open[k]?.[0] ?? Infinity) < end; k++)
-        days.add(w * 100_000 + dayOf(m.midnight, open[k]?.[0] ?? 0));
-    });
-    return days.size;
-  };
-}
-
-const moved = (s: Schedule, near: readonly (number | null)[]): number =>
-  near.filter((was, i) => was !== null && was !== s.start[i]).length;
-
-function once<T>(work: () => T): () => T {
-  let made: { value: T } | null = null;
-  return () => (made ??= { value: work() }).value;
-}
+const better = (a: Cost, b: Cost): boolean => (a.main === b.main ? isLess(a.then, b.then) : a.main < b.main);
 
 /** What is minimised first: hand-back, or the jobs' weighed hand-backs. */
 export function worthOf(m: Model, options: SolveOptions): (s: Schedule) => number {
-  if (!options.goal) return (s) => makespanOf(m, s.end);
+  if (!options.weighed) return (s) => makespanOf(m, s.end);
   const index = new Map(m.operations.map((o, i) => [o.id, i]));
-  const jobs = options.goal.jobs.map((j) => ({
+  const jobs = options.weighed.jobs.map((j) => ({
     ...j,
     finish: j.finish.map((f) => [index.get(f.operation) ?? -1, f.tail] as const),
   }));
@@ -85,19 +56,11 @@ export function worthOf(m: Model, options: SolveOptions): (s: Schedule) => numbe
     }, 0);
 }
 
-/** What is minimised: that first, then days without fronts, then moves or worker-days, then ends. */
+/** What is minimised: that first, then the other goals, then ends. */
 function costOf(m: Model, options: SolveOptions): (s: Schedule) => Cost {
   const worth = worthOf(m, options);
-  const near = options.near && m.operations.map((o) => options.near?.get(o.id)?.start ?? null);
-  const daysOf = workerDays(m);
-  return (s) => {
-    const then = (): number[] => [
-      pieceDays(m, s),
-      near ? moved(s, near) : daysOf(s),
-      s.end.reduce((a, b) => a + b, 0),
-    ];
-    return { main: worth(s), then: once(then) };
-  };
+  const rank = ranking(m, { goals: afterBack(options.goals), near: options.near });
+  return (s) => ({ main: worth(s), then: rank(s) });
 }
 
 /** When the operations of a plan that is followed began, and who did them, by index. */
@@ -315,7 +278,7 @@ export function improve(
     }
     const found = best as { schedule: Schedule; cost: Cost } | null;
     if (!found && step + 1 >= hopeless) break;
-    if (found && !options.goal && found.cost.main <= bound && step >= Math.min(n, effort.steps / 4, 12))
+    if (found && !options.weighed && found.cost.main <= bound && step >= Math.min(n, effort.steps / 4, 12))
       break;
     if (step % 8 === 7) effort.progress?.((step + 1) / effort.steps, found?.cost.main ?? null);
     if (effort.stop?.()) break;

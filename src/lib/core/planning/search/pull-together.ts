@@ -4,10 +4,11 @@
  * not taken. Again until none can be put off by itself, or enough was tried.
  */
 import { cell } from '$core/units/at';
-import { dayOf, dayStart, daysGone, pieceDays } from '../model/fronts';
+import { dayOf, dayStart, daysGone } from '../model/fronts';
 import type { Model } from '../model/model';
 import { makespanOf, type Schedule } from '../model/schedule';
 import { construct } from './construct';
+import { isLess, type Rank } from './rank';
 
 /** How often a window may push its opener. Our choice. */
 const PUSHES = 20;
@@ -17,21 +18,23 @@ const PLACED = 60_000;
 /**
  * @param best a right plan
  * @param least the fewest days on which each front can be gone
+ * @param rank which of two plans is better
  * @param worth what a plan is measured by: its end, where nothing is said
  * @param most what it must not be above: what it is now, where nothing is said
- * @returns a right plan that is no worse, with as few piece-days or fewer
+ * @returns a right plan that is as good or better
  */
 export function pullTogether(
   m: Model,
   best: Schedule,
   least: readonly number[],
+  rank: (s: Schedule) => Rank,
   {
     worth = (s) => makespanOf(m, s.end),
     most = worth(best),
     stop = () => false,
   }: { worth?: (s: Schedule) => number; most?: number; stop?: () => boolean } = {},
 ): Schedule {
-  let days = pieceDays(m, best);
+  let reached = rank(best);
   let tries = Math.ceil(PLACED / Math.max(1, m.operations.length));
   const over = (): boolean => tries <= 0 || stop();
   const putOff = (down: number, day: number): boolean => {
@@ -44,9 +47,9 @@ export function pullTogether(
       { later, by: new Map([...best.worker.entries()]), pushes: PUSHES, stop },
     );
     if ('clash' in made || worth(made) > most) return false;
-    const then = pieceDays(m, made);
-    if (then >= days) return false;
-    [best, days] = [made, then];
+    const then = rank(made);
+    if (!isLess(then, reached)) return false;
+    [best, reached] = [made, then];
     return true;
   };
   for (let moved = true; moved && !over();) {

@@ -5,15 +5,16 @@ import { settleTies } from '../clauses/settle-ties';
 import { conflictsFor, shorten, type Shortened } from '../clauses/shorten';
 import { explainClash } from '../job/clash';
 import { leastDaysGone, leastPieceDays, pieceDays } from '../model/fronts';
+import { afterBack } from '../model/goals';
 import type { Model } from '../model/model';
 import type { NoPlan, Plan } from '../model/problem';
 import type { Heads } from '../model/propagate';
 import { makespanOf, planOf, type Schedule } from '../model/schedule';
 import { construct } from './construct';
 import type { Effort, Near, SolveOptions } from './effort';
-import { asItWas, improve, workerDays } from './improve';
-import { pullTogether } from './pull-together';
-import { trade } from './trade';
+import { asItWas, improve } from './improve';
+import { bringTogether } from './bring-together';
+import { bestBy, trade } from './trade';
 
 /** Operations above which it is too slow to be of use. */
 const LEARNED = 600;
@@ -63,18 +64,27 @@ export function solveByLearning(
     (made ??= new LearnedSearch(m, { ties, fronts: free <= SETTLED && m.fronts.length ? least : null }));
   const found = shortest(m, head, bound, effort, options, { conflicts, search, ties });
   if ('infeasible' in found) return found;
-  const together = pullTogether(m, found.best, least, { stop });
+  const goals = ['back', ...afterBack(options.goals)] as const;
+  const together = bringTogether(m, found.best, { least, goals, near: options.near, stop });
   const low = leastPieceDays(m, least);
   const asked = conflicts > 0 && (ties || (pieceDays(m, together) > low && free <= SETTLED));
   const { best, isFewest } = asked
-    ? settleTies(m, search(), together, workerDays(m), ties, ties ? conflicts : conflicts * FRONTS, stop)
+    ? settleTies(
+        ...([m, search(), together] as const),
+        { goals: options.goals, ties, follows: options.near !== undefined },
+        ties ? conflicts : conflicts * FRONTS,
+        stop,
+      )
     : { best: together, isFewest: false };
-  if (options.later && m.fronts.length) {
+  if (options.later) {
     const known = options.near ? [nearest(m, options.near)].flatMap((s) => s ?? []) : [];
     const first = makespanOf(m, best.end);
     const until = Math.max(first, Math.min(first + options.later, options.by ?? Infinity));
-    const traded = trade(m, best, least, effort, known).findLast((t) => t.makespan <= until);
-    if (traded) return planOf(m, traded.schedule, found.bound, low);
+    const looked = { least, goals: options.goals, near: options.near, seed: effort.seed, stop };
+    const chosen = options.shown
+      ? trade(m, best, looked, known).findLast((t) => t.makespan <= until)?.schedule
+      : bestBy(m, best, until, looked, known);
+    if (chosen) return planOf(m, chosen, found.bound, low);
   }
   return planOf(m, best, found.bound, isFewest ? Infinity : low);
 }

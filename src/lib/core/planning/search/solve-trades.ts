@@ -19,7 +19,7 @@ export function solveTrades(problem: Problem, effort: Effort, options: SolveOpti
   if ('infeasible' in result || 'infeasible' in m || 'infeasible' in head) return [];
   const least = leastDaysGone(m, head);
   const low = leastPieceDays(m, least);
-  return trade(m, scheduleOf(m, result), least, effort).map(({ schedule }) =>
+  return trade(m, scheduleOf(m, result), { least, ...effort }).map(({ schedule }) =>
     planOf(m, schedule, result.lowerBound, low),
   );
 }

@@ -12,8 +12,10 @@ import { improve, worthOf } from './improve';
 import { pullTogether } from './pull-together';
 import { mayLearn, solveByLearning } from './solve-by-learning';
 import type { Effort, SolveOptions } from './effort';
+import { ranking } from './rank';
 import { compile, type Model } from '../model/model';
 import type { NoPlan, Plan, Problem } from '../model/problem';
+import { afterBack } from '../model/goals';
 import { leastDaysGone, leastPieceDays } from '../model/fronts';
 import { heads } from '../model/propagate';
 import { makespanOf, planOf, racksHold, type Schedule } from '../model/schedule';
@@ -65,9 +67,9 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
   let best: Schedule | null = m.operations.length > LARGE ? plainly(m, effort) : null;
   // Where jobs are weighed together the last one's end says little: each has a bound of its own.
   const bound =
-    options.goal || effort.bound === 'chain' ? makespanOf(m, head.end) : lowerBound(m, head, effort.stop);
-  if (!options.goal && mayLearn(m)) return solveByLearning(m, head, bound, effort, options);
-  const small = !options.goal && m.operations.filter((o) => o.lockedStart === null).length <= SMALL;
+    options.weighed || effort.bound === 'chain' ? makespanOf(m, head.end) : lowerBound(m, head, effort.stop);
+  if (!options.weighed && mayLearn(m)) return solveByLearning(m, head, bound, effort, options);
+  const small = !options.weighed && m.operations.filter((o) => o.lockedStart === null).length <= SMALL;
   const nodes = effort.nodes ?? NODES;
   // A little of both first: most small problems are settled then. What is not gets all there is of both.
   const rounds: { steps: number; nodes: number }[] = small
@@ -102,6 +104,8 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
   }
   if (!best) return { infeasible: true, proven: false, reason: `No right plan was found: ${clash}` };
   const least = leastDaysGone(m, head);
-  const together = pullTogether(m, best, least, { worth: worthOf(m, options), stop: effort.stop });
+  const worth = worthOf(m, options);
+  const rank = ranking(m, { goals: ['back', ...afterBack(options.goals)], near: options.near, back: worth });
+  const together = pullTogether(m, best, least, rank, { worth, stop: effort.stop });
   return planOf(m, together, bound, leastPieceDays(m, least));
 }

@@ -48,7 +48,7 @@ describe('plans that end later and leave fronts away for fewer days', () => {
       if (!problem || !last) throw new Error('no plans');
       const first = solve(problem, EFFORT);
       expect('infeasible' in first ? null : first.makespan).toBe(plans[0]?.makespan);
-      const later = solve(problem, EFFORT, { later: 7 * 1440 });
+      const later = solve(problem, EFFORT, { later: 7 * 1440, shown: true });
       expect('infeasible' in later ? null : [later.makespan, later.pieceDays?.is]).toEqual([
         last.makespan,
         last.pieceDays?.is,

@@ -1,14 +1,16 @@
 /**
- * Plans that give up some of the hand-back for days with fronts: none of them is worse in both than another. Whole lots are placed in
- * several orders, more or less one after another, and each plan is brought together.
+ * Plans that give up some of the hand-back for what else counts, such as days with fronts. Whole lots are placed in several orders, more or
+ * less one after another, and each plan is brought together.
  */
 import { at, cell } from '$core/units/at';
 import { seeded } from '$core/units/random';
 import { pieceDays } from '../model/fronts';
+import { withFirst } from '../model/goals';
 import type { Model } from '../model/model';
 import { makespanOf, type Schedule } from '../model/schedule';
 import { construct } from './construct';
-import { pullTogether } from './pull-together';
+import { bringTogether, type BroughtBy } from './bring-together';
+import { isLess, ranking } from './rank';
 
 /** Orders that are tried. Our choice. */
 const ORDERS = 12;
@@ -18,35 +20,23 @@ const PUSHES = 20;
 /** Minutes by which plans may end later that are looked at. Our choice. */
 const WINDOW = 7 * 1440;
 
-export interface Traded {
-  schedule: Schedule;
-  makespan: number;
-  pieceDays: number;
+interface Looked extends BroughtBy {
+  seed: number;
 }
 
-/**
- * @param best the plan that ends first, brought together
- * @param least the fewest days on which each front can be gone
- * @param others plans that are known besides
- * @returns the best and those that are away for fewer piece-days, the earliest end first
- */
-export function trade(
+/** Right plans that end by a minute, each brought together. @param best the plan that ends first */
+function endingBy(
   m: Model,
   best: Schedule,
-  least: readonly number[],
-  { seed, stop = () => false }: { seed: number; stop?: () => boolean },
-  others: readonly Schedule[] = [],
-): Traded[] {
+  most: number,
+  { seed, stop = () => false, ...by }: Looked,
+): Schedule[] {
   const random = seeded(seed);
-  const most = makespanOf(m, best.end) + WINDOW;
-  const told = (schedule: Schedule): Traded => ({
-    ...{ schedule, makespan: makespanOf(m, schedule.end), pieceDays: pieceDays(m, schedule) },
-  });
-  const found = [told(best), ...others.map(told)];
+  const found: Schedule[] = [];
   const keep = (s: Schedule): void => {
     if (makespanOf(m, s.end) > most) return;
-    const together = pullTogether(m, s, least, { stop });
-    found.push(told(together), told(pullTogether(m, together, least, { stop, most })));
+    const together = bringTogether(m, s, { ...by, stop });
+    found.push(together, bringTogether(m, together, { ...by, stop }, most));
   };
   keep(best);
   const lots = [...new Set(m.operations.map((o) => o.lot))];
@@ -56,11 +46,11 @@ export function trade(
   const spread = Math.max(...m.tail);
   let order = lots.sort((a, b) => (begins.get(a) ?? 0) - (begins.get(b) ?? 0));
   for (let k = 0; k < ORDERS && lots.length > 1 && !stop(); k++) {
-    const rank = new Map(order.map((lot, r) => [lot, r]));
+    const rankOf = new Map(order.map((lot, r) => [lot, r]));
     const apart = APART[k % APART.length] ?? 1;
     const keys = Float64Array.from(
       m.operations,
-      (o, i) => at(m.tail, i) - (rank.get(o.lot) ?? 0) * apart * spread,
+      (o, i) => at(m.tail, i) - (rankOf.get(o.lot) ?? 0) * apart * spread,
     );
     const made = construct(m, keys, { pushes: PUSHES, stop });
     if (!('clash' in made)) keep(made);
@@ -74,10 +64,53 @@ export function trade(
       );
     }
   }
+  return found.filter((s) => makespanOf(m, s.end) <= most);
+}
+
+export interface Traded {
+  schedule: Schedule;
+  makespan: number;
+  pieceDays: number;
+}
+
+/**
+ * Plans of which none is worse in both hand-back and days without fronts than another.
+ * @param best the plan that ends first, brought together
+ * @param others plans that are known besides
+ * @returns the best and those that are away for fewer piece-days, the earliest end first
+ */
+export function trade(m: Model, best: Schedule, looked: Looked, others: readonly Schedule[] = []): Traded[] {
+  const most = makespanOf(m, best.end) + WINDOW;
   const out: Traded[] = [];
+  const found = [best, ...others, ...endingBy(m, best, most, { ...looked, goals: withFirst('fronts') })].map(
+    (schedule) => ({
+      ...{ schedule, makespan: makespanOf(m, schedule.end), pieceDays: pieceDays(m, schedule) },
+    }),
+  );
   for (const t of found
     .filter((x) => x.makespan <= most)
     .sort((a, b) => a.makespan - b.makespan || a.pieceDays - b.pieceDays))
     if (t.pieceDays < (out.at(-1)?.pieceDays ?? Infinity)) out.push(t);
   return out;
+}
+
+/**
+ * The best plan by the goals of those that end by a minute.
+ * @param best the plan that ends first
+ * @param others plans that are known besides
+ */
+export function bestBy(
+  m: Model,
+  best: Schedule,
+  until: number,
+  looked: Looked,
+  others: readonly Schedule[] = [],
+): Schedule {
+  const rank = ranking(m, looked);
+  let [first, reached] = [best, rank(best)];
+  for (const s of [...others, ...endingBy(m, best, until, looked)]) {
+    const then = rank(s);
+    if (makespanOf(m, s.end) <= until && isLess(then, reached)) [first, reached] = [s, then];
+  }
+  return first;
 }

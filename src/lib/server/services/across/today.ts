@@ -3,6 +3,7 @@ import { fittingsLeft } from '$core/bench/hanging';
 import { printFreeFrom } from '$core/bench/guard/print-free';
 import { pieceState, type TouchUp } from '$core/bench/state/state';
 import { acts } from '$core/bench/view/acts';
+import { nextActs, type NextAct } from '$core/bench/view/next-acts';
 import { freshAir } from '$core/bench/view/fresh-air';
 import { airStops } from '$core/bench/view/air-stops';
 import { visitDue } from '$core/quality/visits';
@@ -27,14 +28,7 @@ const HOUR = 60 * MINUTE;
 /** A window that closes, or a cup that dies, is named so long before. */
 const SOON = 4 * HOUR;
 
-export interface TodayAct {
-  status: 'running' | 'ready' | 'waiting' | 'up';
-  words: string;
-  pieces: number;
-  from: number | null;
-  closes: number | null;
-  who: string;
-}
+export type TodayAct = Omit<NextAct, 'worker'> & { who: string };
 
 export interface TodayJob {
   id: string;
@@ -163,14 +157,9 @@ function todayJob(db: Db, own: JobWithPlan, now: number): TodayJob {
     pieces: summary.pieces,
     passes: `${summary.passesDone} of ${summary.passes} passes`,
     openTouchUps: summary.openTouchUps,
-    acts: list.slice(0, 4).map((a) => ({
-      status: a.status,
-      words: `${a.step.act} · lot ${names.get(a.lot) ?? ''}`,
-      pieces: a.pieces.length,
-      from: a.status === 'waiting' ? a.from : null,
-      closes: a.closes,
-      who: a.status === 'running' ? (people.get(a.work.worker) ?? '') : '',
-    })),
+    acts: nextActs({ ...file, siteWaits: file.context.siteWaits }, now, due, file.job.zone)
+      .slice(0, 4)
+      .map(({ worker, ...act }) => ({ ...act, who: people.get(worker ?? '') ?? '' })),
     stops,
     soon,
     notes: notesOf(db, own, now)?.notes ?? null,

@@ -10,6 +10,7 @@ import {
   USUAL_SLOT_INCHES,
   type Choice,
 } from '$core/planning/job/choice';
+import { GOALS } from '$core/planning/model/goals';
 import { NO_RULES } from '$core/planning/model/rules';
 import { parseLength } from '$core/units/length';
 import type { Db } from '../../db/open';
@@ -52,7 +53,7 @@ export function formDefaults(db: Db, file: OpenJob, now: number): Omit<Choice, '
     open: { lots: false, pattern: false, stages: false },
     promised: null,
     priority: 2,
-    goal: 'back',
+    goals: [...GOALS],
     later: 0,
     ...file.choice,
     paces: learntPaces(db),
@@ -115,6 +116,7 @@ export function choiceFromForm(db: Db, file: OpenJob, form: FormData, now: numbe
   const tool = text('tool', base.tool) as Choice['tool'];
   const said = system.layers.map((_, i) => ({ back: count('back', i), front: count('front', i) }));
   const answers = answersOf(file) ?? USUAL_ANSWERS;
+  const goals: readonly string[] = field('goals', () => list(text('goals', '')), base.goals);
   return {
     ...primed(db, system, said, form, answers, tool),
     finishes: finishesFrom(db, file, form, answers, tool),
@@ -135,9 +137,9 @@ export function choiceFromForm(db: Db, file: OpenJob, form: FormData, now: numbe
       holes: text('holes', base.schools.holes),
       standDays: field('standDays', () => whole(form, 'standDays'), base.schools.standDays),
     },
-    goal: text('goal', base.goal),
+    goals,
     // What was chosen for what it showed holds as long as the same counts first.
-    later: text('goal', base.goal) === base.goal ? base.later : 0,
+    later: goals[0] === base.goals[0] ? base.later : 0,
     // Once work has begun, its figures stay.
     paces: file.state.works.size ? (file.choice?.paces ?? {}) : base.paces,
     visitMinutes: file.state.works.size ? (file.choice?.visitMinutes ?? {}) : base.visitMinutes,

@@ -6,7 +6,7 @@ import { COATING } from '$core/planning/job/stations';
 import { readOperationId } from '$core/planning/job/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { sayDay, sayMinutes, sayTime, startOfDay } from '$core/units/clock-time';
-import { GOAL_NAMES, inOrder } from '$core/planning/job/goals';
+import { GOAL_NAMES } from '$core/planning/model/goals';
 import { stagingName } from '$core/kitchen/stages';
 import { PATTERN_FACTS } from '$core/coating/pattern';
 import { TOOL_FACTS } from '$core/coating/tool';
@@ -42,7 +42,7 @@ export function saySetUp(file: OpenJob, people: ReadonlyMap<string, string>): st
   return [
     `${file.system?.name ?? ''}, ${TOOL_FACTS[choice.tool].name}, in the ${choice.place}`,
     `${crew}; from ${sayDay(startOfDay(Date.parse(`${choice.startDay}T12:00Z`), 'UTC'), 'UTC')}`,
-    `First counts ${choice.promised ? 'the promised day, then ' : ''}${inOrder(choice.goal)
+    `First counts ${choice.promised ? 'the promised day, then ' : ''}${choice.goals
       .map((g) => GOAL_NAMES[g])
       .join(', then ')}`,
     ...(choice.stages === 'together' ? [] : [`In two stages: ${stagingName(choice.stages)}`]),

@@ -10,12 +10,12 @@
   import Option from '$ui/kit/Option.svelte';
   import Tick from '$ui/kit/Tick.svelte';
   import type { Choice as PlanChoice } from '$core/planning/job/choice';
-  import { GOAL_NAMES, GOALS } from '$core/planning/job/goals';
+  import GoalOrder from './GoalOrder.svelte';
   import TimeSpan from './TimeSpan.svelte';
 
   type Asked = Pick<
     PlanChoice,
-    'rules' | 'fixed' | 'visits' | 'shared' | 'open' | 'goal' | 'promised' | 'priority'
+    'rules' | 'fixed' | 'visits' | 'shared' | 'open' | 'goals' | 'promised' | 'priority'
   >;
   let { form }: { form: Asked } = $props();
   const quiet = $derived([...form.rules.quiet, ['', ''] as [string, string]]);
@@ -38,10 +38,8 @@
   <Tick name="openPattern" value="yes" checked={form.open.pattern}>how they are turned</Tick>
   <Tick name="openStages" value="yes" checked={form.open.stages}>in which stages it goes home</Tick>
 </Group>
+<GoalOrder goals={form.goals} />
 <div class="fields">
-  <Choice label="What counts first" name="goal" value={form.goal}>
-    {#each GOALS as goal (goal)}<Option value={goal} text={GOAL_NAMES[goal]} />{/each}
-  </Choice>
   <DateField label="Promised for" name="promised" value={form.promised ?? ''} />
   <Choice label="Priority" name="priority" value={String(form.priority)}>
     <Option value="1" text="lower than other jobs" />
