@@ -26,7 +26,7 @@ await keep('fronts-optima.json', (seed) =>
   lexicographic(frontsProblem(seed), GRID, ['makespan', 'fronts']).catch(() => 'unsolved'),
 );
 // The makespan, then days in the house and nights with solvent, each first of the two.
-await keep('household-optima.json', async (seed) => {
+await keep('house-days-optima.json', async (seed) => {
   const by = (goals: (typeof HOUSEHOLD_ORDERS)[keyof typeof HOUSEHOLD_ORDERS]) =>
     lexicographic(householdProblem(seed), GRID, goals).catch(() => 'unsolved');
   return { visits: await by(HOUSEHOLD_ORDERS.visits), nights: await by(HOUSEHOLD_ORDERS.nights) };
