@@ -23,6 +23,7 @@ export const nearFrom = (times: Times | undefined, t0: number): Near | undefined
  * @param at ms since 1970
  * @param near a plan to stay near to
  * @param only other jobs it keeps clear of; all where nothing is said
+ * @param shown it was chosen from a list that showed it: as many days later as is chosen, whatever counts first
  * @returns null when nothing is left to do
  * @throws Error when a figure is missing, or when the planner made a wrong plan
  */
@@ -31,11 +32,12 @@ export function makePlan(
   at: number,
   near?: Times,
   effort: Effort = EFFORTS.stored,
-  only?: ReadonlySet<string>,
+  { only, shown = false }: { only?: ReadonlySet<string> | undefined; shown?: boolean | undefined } = {},
 ): MadePlan | null {
   let made: MadePlan | null = null;
   for (const days of HORIZONS) {
-    const job = jobAt(inputs, at, days, only);
+    const own = jobAt(inputs, at, days, only);
+    const job = shown ? { ...own, shown, later: inputs.choice.later * 1440 } : own;
     const planned = planJob(job, effort, nearFrom(near, job.t0));
     if (!planned) return null;
     made = { ...planned, t0: job.t0 };
@@ -62,9 +64,9 @@ export function weighPlan(inputs: PlanInputs, at: number, effort: Effort, days =
   return made && outcomeOf({ ...made, t0: job.t0 });
 }
 
-/** The same of a plan as it would be kept, brought together as its goal asks. @throws Error when a figure is missing */
+/** The same of a plan that is brought together as its goals ask; what stands too long is left aside. @throws Error when a figure is missing */
 export function weighWhole(inputs: PlanInputs, at: number, effort: Effort, days = COMPARED): Outcome | null {
   const job = jobAt(inputs, at, days);
-  const made = planJob({ ...job, shown: true }, effort);
+  const made = planJob({ ...job, compared: true }, effort);
   return made && outcomeOf({ ...made, t0: job.t0 });
 }

@@ -9,12 +9,12 @@ import { PATTERNS } from '../coating/pattern';
 import type { Choice } from '../planning/job/choice';
 import { DIVISIONS } from '../planning/job/lots';
 import type { Effort } from '../planning/search/effort';
-import { asksForWhole, compare, isBetter, isSoonest, wantedOf, type Outcome } from './better';
+import { asksForWhole, compare, isBetter, isSoonest, outcomeOf, wantedOf, type Outcome } from './better';
 import { changed, divisions, stagings, uneven } from './divisions';
 import { EFFORTS } from './efforts';
 import { leavesOpen, type PlanInputs } from './inputs';
 import { withChoice } from './job-at';
-import { weighPlan, weighWhole } from './make-plan';
+import { makePlan, weighPlan, weighWhole } from './make-plan';
 
 interface Round {
   effort: Effort;
@@ -147,6 +147,14 @@ export function* settling(inputs: PlanInputs, at: number, times = 1): Generator<
       );
       yield* among(turned, FEW);
     }
+  // What a plan comes to is told apart only as it is kept: the way that it goes now stays where no other is better then.
+  const wanted = wantedOf(inputs);
+  if (asksForWhole(wanted) && best.choice !== choice) {
+    const [now, then] = [choice, best.choice].map((c) =>
+      ifKnown(() => outcomeOf(makePlan(withChoice(inputs, c), at))),
+    );
+    if (now && !isBetter(then ?? null, now, wanted)) best = { choice, outcome: now };
+  }
   return best;
 }
 

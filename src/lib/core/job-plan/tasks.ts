@@ -27,7 +27,13 @@ import type { PlannedTogether } from '../planning/job/together';
 /** Tasks by kind: what is given and what comes back. `at` and `now` in ms since 1970. */
 export interface Tasks {
   plan: {
-    given: { inputs: PlanInputs; at: number; near: Times | undefined; effort?: keyof typeof EFFORTS };
+    given: {
+      inputs: PlanInputs;
+      at: number;
+      near: Times | undefined;
+      effort?: keyof typeof EFFORTS;
+      shown?: boolean;
+    };
     back: MadePlan | null;
   };
   'settle-choice': { given: { inputs: PlanInputs; at: number }; back: Choice };
@@ -72,8 +78,8 @@ const compare = ({ ways, at }: Tasks['compare']['given']): (Outcome | null)[] =>
 export type Progress = (share: number) => void;
 
 const DO: { [K in TaskKind]: (given: Tasks[K]['given'], progress?: Progress) => Tasks[K]['back'] } = {
-  plan: ({ inputs, at, near, effort = near ? 'followed' : 'stored' }) =>
-    makePlan(inputs, at, near, EFFORTS[effort]),
+  plan: ({ inputs, at, near, effort = near ? 'followed' : 'stored', shown }) =>
+    makePlan(inputs, at, near, EFFORTS[effort], { shown }),
   'settle-choice': ({ inputs, at }, progress) => settleChoice(inputs, at, progress),
   'settle-rework': ({ inputs, at, weighed, ids }) => {
     const left = [...ids];

@@ -104,7 +104,7 @@ export function* fewerHours(
   for (const [, way] of [...ways].sort(([a], [b]) => a - b).slice(0, WAYS)) {
     const job = jobAt(way, now, days);
     // As the others: early first, and what stands long is not looked at.
-    const made = planJob({ ...job, later: 0, shown: true }, effort);
+    const made = planJob({ ...job, later: 0, compared: true }, effort);
     if (!made) continue;
     const plan = { ...made, t0: job.t0 };
     mustBeRight(inputs.job.name, plan);

@@ -44,14 +44,15 @@
   const others = $derived(
     (trades ?? []).filter(
       (t) =>
-        (t.way !== null || t.later !== later) && (t.later <= 0 || promised === null || t.back <= promised),
+        (t.way !== null || t.later !== later || t.household.pieceDays.is < household.pieceDays.is) &&
+        (t.later <= 0 || promised === null || t.back <= promised),
     ),
   );
   const first = $derived(trades?.[0]);
   /** the chance of the earliest of them */
   const asPlanned = $derived(first?.sure ?? null);
   const fewer = (t: WeighedTrade): string => {
-    const by = (first?.household.mean ?? 0) - t.household.mean;
+    const by = household.mean - t.household.mean;
     return by > 0.05 ? `, ${one(by)} days fewer` : '';
   };
 </script>

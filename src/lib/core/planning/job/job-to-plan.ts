@@ -105,6 +105,8 @@ export interface JobToPlan {
   later?: number;
   /** the minute of the plan by which it is to end all the same; where nothing is said, any */
   by?: number;
+  /** it is only compared with others: what stands too long is left aside */
+  compared?: boolean;
   /** so many minutes later were chosen for a plan that was shown */
   shown?: boolean;
   /** false where only the hand-back matters, not how long fronts are away */

@@ -48,8 +48,8 @@ export function planTrades(job: JobToPlan, effort: Effort, near?: Near): Planned
  */
 export function planJob(job: JobToPlan, effort: Effort, near?: Near): PlannedJob | null {
   const first = planOnce(job, effort, near);
-  // Where hand-backs are only compared, and where a later one was chosen for what it showed, what stands is left aside: wiping takes minutes.
-  const asShown = job.fronts === false || job.shown === true;
+  // Where plans are only compared, and where a later one was chosen for what it showed, what stands is left aside: wiping takes minutes.
+  const asShown = job.fronts === false || job.compared === true || job.shown === true;
   return first && !asShown ? keepFresh(job, first, effort, planOnce) : first;
 }
 

@@ -29,10 +29,8 @@ export function bringTogether(
 ): Schedule {
   const until = most === undefined ? { stop } : { stop, most };
   const rank = ranking(m, { goals, near });
-  const own = gather(m, pullTogether(m, best, least, rank, until), rank, until);
-  if (afterBack(goals)[0] === 'fronts') return own;
-  // Doors that come down late bring the rest together as well, which one step at a time by another goal may not find.
-  const late = pullTogether(m, best, least, ranking(m, { goals: withFirst('fronts') }), until);
-  const other = gather(m, late, rank, until);
-  return isLess(rank(other), rank(own)) ? other : own;
+  // Doors that come down late bring the rest together as well, which one step at a time by another goal does not find.
+  const byFronts = afterBack(goals)[0] === 'fronts' ? rank : ranking(m, { goals: withFirst('fronts') });
+  const together = gather(m, pullTogether(m, best, least, byFronts, until), rank, until);
+  return isLess(rank(best), rank(together)) ? best : together;
 }

@@ -37,7 +37,7 @@ export interface SolveOptions {
   later?: number;
   /** the minute by which such a plan is to end all the same */
   by?: number;
-  /** so many minutes later were chosen for a plan that was shown: the one whose fronts are away for the fewest days */
+  /** so many minutes later, or none, were chosen for a plan that was shown: the one whose fronts are away for the fewest days */
   shown?: boolean | undefined;
   /** a plan to stay near to, by operation */
   near?: Near;

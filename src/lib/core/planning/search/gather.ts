@@ -11,8 +11,8 @@ import { isLess, type Rank } from './rank';
 
 /** How often a window may push its opener. Our choice. */
 const PUSHES = 20;
-/** Operations that are placed at most, all tries together. Our choice: a tenth of what a stored plan takes. */
-const PLACED = 6_000;
+/** Operations that are placed at most, all tries together. Our choice: a twentieth of what a stored plan takes. */
+const PLACED = 3_000;
 /** Operations of a day that are put off together at most, where the plan must not end later. Our choice. */
 const LITTLE = 3;
 

@@ -14,6 +14,8 @@ import { construct } from './construct';
 import type { Effort, Near, SolveOptions } from './effort';
 import { asItWas, improve } from './improve';
 import { bringTogether } from './bring-together';
+import { isLess, ranking, type Rank } from './rank';
+import { shake } from './shake';
 import { bestBy, trade } from './trade';
 
 /** Operations above which it is too slow to be of use. */
@@ -35,6 +37,8 @@ const FRONTS = 0.25;
 const FIND = 600;
 /** So many of them before constructions are tried again. Our choice. */
 const TURN = 200;
+/** Constructions above which a plan that is as short as it will be is looked at longer for what else counts. Our choice. */
+const STORED = 200;
 /** Constructions that look after what comes next, once a plan is as short as it will be. Our choice. */
 const TIDY = 24;
 
@@ -65,7 +69,10 @@ export function solveByLearning(
   const found = shortest(m, head, bound, effort, options, { conflicts, search, ties });
   if ('infeasible' in found) return found;
   const goals = ['back', ...afterBack(options.goals)] as const;
-  const together = bringTogether(m, found.best, { least, goals, near: options.near, stop });
+  const by = { least, goals, near: options.near, stop };
+  const brought = bringTogether(m, found.best, by);
+  const longer = { ...by, seed: effort.seed, steps: effort.steps - STORED };
+  const together = shake(m, brought, makespanOf(m, brought.end), longer).reduce(better(ranking(m, by)));
   const low = leastPieceDays(m, least);
   const asked = conflicts > 0 && (ties || (pieceDays(m, together) > low && free <= SETTLED));
   const { best, isFewest } = asked
@@ -76,11 +83,18 @@ export function solveByLearning(
         stop,
       )
     : { best: together, isFewest: false };
-  if (options.later) {
+  if (options.later || options.shown) {
     const known = options.near ? [nearest(m, options.near)].flatMap((s) => s ?? []) : [];
     const first = makespanOf(m, best.end);
-    const until = Math.max(first, Math.min(first + options.later, options.by ?? Infinity));
-    const looked = { least, goals: options.goals, near: options.near, seed: effort.seed, stop };
+    const until = Math.max(first, Math.min(first + (options.later ?? 0), options.by ?? Infinity));
+    const looked = {
+      least,
+      goals: options.goals,
+      near: options.near,
+      seed: effort.seed,
+      steps: effort.steps,
+      stop,
+    };
     const chosen = options.shown
       ? trade(m, best, looked, known).findLast((t) => t.makespan <= until)?.schedule
       : bestBy(m, best, until, looked, known);
@@ -88,6 +102,12 @@ export function solveByLearning(
   }
   return planOf(m, best, found.bound, isFewest ? Infinity : low);
 }
+
+/** The better of two plans. */
+const better =
+  (rank: (s: Schedule) => Rank) =>
+  (a: Schedule, b: Schedule): Schedule =>
+    isLess(rank(b), rank(a)) ? b : a;
 
 /** A plan that is followed, as it would be now; null where it cannot be kept. */
 function nearest(m: Model, near: Near): Schedule | null {

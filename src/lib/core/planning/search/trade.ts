@@ -10,42 +10,34 @@ import type { Model } from '../model/model';
 import { makespanOf, type Schedule } from '../model/schedule';
 import { construct } from './construct';
 import { bringTogether, type BroughtBy } from './bring-together';
+import type { Effort } from './effort';
+import { shake } from './shake';
 import { isLess, ranking } from './rank';
 
-/** Orders that are tried. Our choice. */
+/** Orders that are tried at most, and constructions of an effort for each. Our choice. */
 const ORDERS = 12;
+const EACH = 12;
 /** How far apart lots stand, in lengths of the longest way. Our choice. */
 const APART = [2, 1, 0.5, 0.25] as const;
 const PUSHES = 20;
+const DAY = 1440;
 /** Minutes by which plans may end later that are looked at. Our choice. */
-const WINDOW = 7 * 1440;
+const WINDOW = 7 * DAY;
 
-interface Looked extends BroughtBy {
-  seed: number;
-}
+type Looked = BroughtBy & Pick<Effort, 'seed' | 'steps'>;
 
-/** Right plans that end by a minute, each brought together. @param best the plan that ends first */
-function endingBy(
-  m: Model,
-  best: Schedule,
-  most: number,
-  { seed, stop = () => false, ...by }: Looked,
-): Schedule[] {
+/** Plans of whole lots in several orders, more or less one after another. @param best the plan whose order is begun from */
+function ordered(m: Model, best: Schedule, { seed, steps, stop = () => false }: Looked): Schedule[] {
   const random = seeded(seed);
   const found: Schedule[] = [];
-  const keep = (s: Schedule): void => {
-    if (makespanOf(m, s.end) > most) return;
-    const together = bringTogether(m, s, { ...by, stop });
-    found.push(together, bringTogether(m, together, { ...by, stop }, most));
-  };
-  keep(best);
   const lots = [...new Set(m.operations.map((o) => o.lot))];
   const begins = new Map<string, number>();
   for (const [i, o] of m.operations.entries())
     begins.set(o.lot, Math.min(begins.get(o.lot) ?? Infinity, cell(best.start, i)));
   const spread = Math.max(...m.tail);
   let order = lots.sort((a, b) => (begins.get(a) ?? 0) - (begins.get(b) ?? 0));
-  for (let k = 0; k < ORDERS && lots.length > 1 && !stop(); k++) {
+  const orders = Math.min(ORDERS, Math.ceil(steps / EACH));
+  for (let k = 0; k < orders && lots.length > 1 && !stop(); k++) {
     const rankOf = new Map(order.map((lot, r) => [lot, r]));
     const apart = APART[k % APART.length] ?? 1;
     const keys = Float64Array.from(
@@ -53,7 +45,7 @@ function endingBy(
       (o, i) => at(m.tail, i) - (rankOf.get(o.lot) ?? 0) * apart * spread,
     );
     const made = construct(m, keys, { pushes: PUSHES, stop });
-    if (!('clash' in made)) keep(made);
+    if (!('clash' in made)) found.push(made);
     // Another order every time all distances were tried.
     if (k % APART.length === APART.length - 1) {
       order = [...order];
@@ -64,7 +56,26 @@ function endingBy(
       );
     }
   }
-  return found.filter((s) => makespanOf(m, s.end) <= most);
+  return found;
+}
+
+/** Right plans that end by a minute, brought together. @param best the plan that ends first @param others plans that are known besides */
+function endingBy(
+  m: Model,
+  best: Schedule,
+  most: number,
+  looked: Looked,
+  others: readonly Schedule[],
+): Schedule[] {
+  const ends = (s: Schedule): boolean => makespanOf(m, s.end) <= most;
+  const rank = ranking(m, looked);
+  const together = [best, ...ordered(m, best, looked)]
+    .filter(ends)
+    .map((s) => bringTogether(m, s, looked, most));
+  const found = [best, ...others, ...together].filter(ends);
+  const ranks = new Map(found.map((s) => [s, rank(s)]));
+  const first = found.reduce((a, b) => (isLess(ranks.get(b) ?? [], ranks.get(a) ?? []) ? b : a));
+  return [...found, ...shake(m, first, most, looked).filter(ends)];
 }
 
 export interface Traded {
@@ -82,11 +93,10 @@ export interface Traded {
 export function trade(m: Model, best: Schedule, looked: Looked, others: readonly Schedule[] = []): Traded[] {
   const most = makespanOf(m, best.end) + WINDOW;
   const out: Traded[] = [];
-  const found = [best, ...others, ...endingBy(m, best, most, { ...looked, goals: withFirst('fronts') })].map(
-    (schedule) => ({
-      ...{ schedule, makespan: makespanOf(m, schedule.end), pieceDays: pieceDays(m, schedule) },
-    }),
-  );
+  const byFronts = { ...looked, goals: withFirst('fronts'), near: undefined };
+  const found = endingBy(m, best, most, byFronts, others).map((schedule) => ({
+    ...{ schedule, makespan: makespanOf(m, schedule.end), pieceDays: pieceDays(m, schedule) },
+  }));
   for (const t of found
     .filter((x) => x.makespan <= most)
     .sort((a, b) => a.makespan - b.makespan || a.pieceDays - b.pieceDays))
@@ -108,9 +118,9 @@ export function bestBy(
 ): Schedule {
   const rank = ranking(m, looked);
   let [first, reached] = [best, rank(best)];
-  for (const s of [...others, ...endingBy(m, best, until, looked)]) {
+  for (const s of endingBy(m, best, until, looked, others)) {
     const then = rank(s);
-    if (makespanOf(m, s.end) <= until && isLess(then, reached)) [first, reached] = [s, then];
+    if (isLess(then, reached)) [first, reached] = [s, then];
   }
   return first;
 }

@@ -50,14 +50,20 @@ async function planOf(
   inputs: PlanInputs,
   at: number,
   last: StoredPlan | undefined,
+  shown: boolean,
 ): Promise<MadePlan | null> {
+  // What was shown is looked for as hard as then.
+  const effort = shown ? 'followed' : 'stored';
   try {
-    return await ask('plan', { inputs, at, near: timesOf(last) });
+    return await ask('plan', { inputs, at, near: timesOf(last), effort, shown });
   } catch (error) {
     console.error(error);
     return null;
   }
 }
+
+/** Which pieces are in which lot. */
+const piecesOf = (lots: PlanInputs['lots']): string => JSON.stringify(lots.map((l) => [l.id, l.pieces]));
 
 /**
  * Keeps what was chosen for the plan, divides the pieces into lots and plans the job. What is left open is settled first, in
@@ -80,7 +86,9 @@ export async function choosePlan(db: Db, job: string, input: unknown, clock: () 
     mustKeepWork(file, routeFor(choice, file));
     const lots = dividedLots(db, job, choice);
     const inputs = { ...basis.inputs, choice, lots };
-    const made = await planOf(inputs, at, lastPlan(db, file));
+    // What is divided otherwise has no plan to stay near to.
+    const same = piecesOf(lots) === piecesOf(basis.inputs.lots);
+    const made = await planOf(inputs, at, same ? lastPlan(db, file) : undefined, false);
     const text = JSON.stringify(choice);
     const write = (): void => {
       writeChoice(db, job, text);
@@ -155,7 +163,7 @@ export async function chooseLater(db: Db, job: string, days: number, clock: () =
     const wanted = readInput(choiceSchema, input, 'That many days later cannot be planned.');
     const basis = basisOf(db, job, clock(), () => wanted);
     if (!basis) throw new Refused(409, 'Choose a system first.');
-    const made = await planOf(basis.inputs, basis.at, lastPlan(db, basis.file));
+    const made = await planOf(basis.inputs, basis.at, lastPlan(db, basis.file), true);
     const text = JSON.stringify(wanted);
     const kept = keepPlan(db, basis, {
       made,
