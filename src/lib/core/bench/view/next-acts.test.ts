@@ -31,9 +31,10 @@ describe('what a job wants next', () => {
   it('is to arrive and take down, not the washing of what still hangs', () => {
     const { at } = job(true);
     const [first, ...rest] = at(MONDAY);
-    expect(first).toMatchObject({ words: 'Arrive and protect · kitchen', status: 'ready', from: null });
+    expect(first).toMatchObject({ words: 'Arrive and protect · kitchen', status: 'ready', pieces: 0 });
     expect(rest.every((a) => a.status !== 'up')).toBe(true);
-    expect(rest.map((a) => a.words).join()).toContain('Label and take down, lot A · kitchen');
+    const down = rest.find((a) => a.words === 'Label and take down, lot A · kitchen');
+    expect(down?.pieces).toBe(job(true).lots[0]?.pieces.length);
     expect(rest.map((a) => a.words).join()).not.toContain('Clean');
   });
   it('waits for its day in the house: the evening before it says when', () => {

@@ -4,16 +4,19 @@ import type { Waits } from '$core/coating/waits';
 import type { Lot } from '$core/planning/job/lots';
 import { operationId } from '$core/planning/job/operation-id';
 import { SITE, type SiteStep } from '$core/takeoff/site-route';
+import type { VisitKind } from '$core/takeoff/visit';
+import { isVisit } from '$core/takeoff/visits';
 import { dayAfter, isoDay } from '$core/units/clock-time';
 import type { JobState } from '../state/state';
 import { acts } from './acts';
 import { siteNext, siteProgress } from './site';
+import { visitLeft } from './visits';
 
 export interface NextAct {
   /** `up`: some of its pieces still hang in their openings */
   status: 'running' | 'ready' | 'waiting' | 'up';
   words: string;
-  /** none for fixed work */
+  /** none for fixed work and for what is done once for the whole kitchen */
   pieces: number;
   /** from when it may be done, or is planned in the house, ms since 1970 */
   from: number | null;
@@ -32,6 +35,9 @@ interface JobNow {
   siteWaits?: Waits | undefined;
   zones: readonly { id: string; colour: string }[];
 }
+
+/** Visits that are for pieces; the others are for the whole kitchen. */
+const BY_PIECE: readonly VisitKind[] = ['down', 'out', 'back', 'handles'];
 
 const RANK = { running: 0, ready: 1, waiting: 2, up: 3 };
 
@@ -79,7 +85,7 @@ export function nextActs(
       status:
         how !== 'pending' ? ('running' as const) : since > now ? ('waiting' as const) : ('ready' as const),
       words: `${step.act}${colour ? `, ${colour}` : ''}${where}`,
-      pieces: step.visit?.pieces.length ?? 0,
+      pieces: isVisit(step) && BY_PIECE.includes(step.visit.kind) ? visitLeft(state, step).length : 0,
       from: how === 'pending' && since > now ? since : null,
       closes: to,
       worker: how === 'pending' ? null : typeof how === 'object' ? how.worker : null,

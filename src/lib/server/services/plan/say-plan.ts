@@ -46,7 +46,7 @@ export function saySetUp(file: OpenJob, people: ReadonlyMap<string, string>): st
       .map((g) => GOAL_NAMES[g])
       .join(', then ')}`,
     ...(choice.stages === 'together' ? [] : [`In two stages: ${stagingName(choice.stages)}`]),
-    `${lots.length === 1 ? '1 lot' : `${lots.length} lots`} on a rack of ${choice.rackSlots}; ${PATTERN_FACTS[choice.pattern].name}${open.length ? `; ${open.join(' and ')} left to the planner` : ''}`,
+    `${PATTERN_FACTS[choice.pattern].name}: ${lots.length === 1 ? '1 lot' : `${lots.length} lots`} on a rack of ${choice.rackSlots}${open.length ? `; ${open.join(' and ')} left to the planner` : ''}`,
   ];
 }
 

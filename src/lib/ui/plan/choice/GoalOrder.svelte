@@ -5,16 +5,19 @@
   import Button from '$ui/kit/Button.svelte';
   import Group from '$ui/kit/Group.svelte';
   import Hidden from '$ui/kit/Hidden.svelte';
+  import { holding } from '$ui/kit/holding.svelte';
 
   let { goals }: { goals: readonly Goal[] } = $props();
-  let order = $derived([...goals]);
+  /** as one word: the same again is no change, and what was moved stays */
+  const held = holding(() => goals.join(' '));
+  const order = $derived(held.current.split(' ') as Goal[]);
   let list = $state<HTMLOListElement | null>(null);
   let said = $state('');
 
   async function move(goal: Goal, by: -1 | 1) {
     const from = order.indexOf(goal);
     const others = order.filter((g) => g !== goal);
-    order = others.toSpliced(from + by, 0, goal);
+    held.current = others.toSpliced(from + by, 0, goal).join(' ');
     said = `${GOAL_NAMES[goal]}: now number ${order.indexOf(goal) + 1}`;
     await tick();
     // Where it cannot go on, the other button of the same goal is next.
@@ -25,7 +28,7 @@
   }
 </script>
 
-<Hidden name="goals" value={order.join(' ')} />
+<Hidden name="goals" value={held.current} />
 <Group legend="What counts, one after another: first the promised day, then" column>
   <ol bind:this={list}>
     {#each order as goal, i (goal)}
