@@ -2,21 +2,41 @@
  * Why a problem has no plan: rules are left out one after another; those without which a plan would be possible are
  * the clash (a deletion filter, Chinneck, Feasibility and Infeasibility in Optimization, 2008).
  */
+import type { Effort } from '../search/effort';
 import { searchExactly } from '../search/exact/exact';
 import { compile } from '../model/model';
 import { heads } from '../model/propagate';
 import type { Problem } from '../model/problem';
 
-/** Nodes that the question may cost for each rule. */
+/** Nodes that the question may cost for each rule; and for all of them together, times operations: some seconds. Our choice. */
 const NODES = 3_000;
+const IN_ALL = 400_000;
 
-/** Whether a problem has a plan; null when that could not be told. */
-function possible(problem: Problem, stop: () => boolean): boolean | null {
-  const m = compile(problem);
-  if ('infeasible' in m) return false;
-  if ('infeasible' in heads(m)) return false;
-  const found = searchExactly(m, null, NODES, stop);
-  return found.best ? true : found.complete ? false : null;
+/** Asks whether problems have plans, until so many nodes are spent on it. */
+class Asking {
+  private left: number;
+
+  constructor(
+    operations: number,
+    private readonly stop: () => boolean,
+  ) {
+    this.left = Math.ceil(IN_ALL / Math.max(1, operations));
+  }
+
+  get isOver(): boolean {
+    return this.left <= 0 || this.stop();
+  }
+
+  /** @returns null when that could not be told */
+  possible(problem: Problem): boolean | null {
+    const m = compile(problem);
+    if ('infeasible' in m) return false;
+    if ('infeasible' in heads(m)) return false;
+    if (this.isOver) return null;
+    const found = searchExactly(m, null, Math.min(NODES, this.left), this.stop);
+    this.left -= found.nodes;
+    return found.best ? true : found.complete ? false : null;
+  }
 }
 
 interface Rule {
@@ -70,6 +90,10 @@ function familiesOf(problem: Problem): Rule[][] {
   ];
 }
 
+/** The clash as far as an effort asks for it. @param clash what stopped a construction */
+export const reasonFor = (problem: Problem, clash: string, { explain, stop }: Effort): string =>
+  explain === false ? clash : explainClash(problem, clash, stop);
+
 /**
  * @param problem a problem that is known to have no plan
  * @param clash what stopped a construction, for when the question stays open
@@ -77,20 +101,22 @@ function familiesOf(problem: Problem): Rule[][] {
  * @returns the clash in words: rules that cannot be kept together
  */
 export function explainClash(problem: Problem, clash: string, stop: () => boolean = () => false): string {
+  const asking = new Asking(problem.operations.length, stop);
   let left = problem;
   const kept: string[] = [];
   for (const family of familiesOf(problem)) {
-    // Who waits no longer is told what stopped the search.
-    if (stop() && clash) return clash;
+    // Who waits no longer, or waited long enough, is told what stopped the search.
+    if (asking.isOver && clash) return clash;
     // A whole family that has no part in it goes at once.
     const without = family.reduce((p, rule) => rule.without(p), left);
-    if (family.length > 1 && possible(without, stop) === false) {
+    if (family.length > 1 && asking.possible(without) === false) {
       left = without;
       continue;
     }
     for (const rule of family) {
       const one = rule.without(left);
-      if (possible(one, stop) === false) left = one;
+      if (asking.possible(one) === false) left = one;
+      else if (asking.isOver && clash) return clash;
       else kept.push(rule.words);
     }
   }

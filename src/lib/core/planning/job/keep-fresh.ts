@@ -23,6 +23,7 @@ const lessOf = ({ seed, steps, nodes, learning = 1, bound, stop }: Effort): Effo
   ...{ seed, steps: Math.max(1, Math.round(steps * LESS)), learning: learning * LESS },
   ...(nodes === undefined ? {} : { nodes: Math.round(nodes * LESS) }),
   ...(bound ? { bound } : {}),
+  explain: false,
   ...(stop ? { stop } : {}),
 });
 

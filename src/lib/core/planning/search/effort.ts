@@ -17,6 +17,8 @@ export interface Effort {
   nodes?: number;
   /** `chain`: only the longest chain through the calendars, for plans that are compared with each other and not with what is possible */
   bound?: 'chain';
+  /** false where nobody asks why there is no plan: finding that out takes long */
+  explain?: false;
   /** asked now and then; true stops the search with the best plan so far */
   stop?: () => boolean;
   /** told now and then: share of the work done, and the best makespan so far */

@@ -3,7 +3,7 @@ import { LearnedSearch } from '../clauses/learned-search';
 import { canLearn } from '../clauses/numbers';
 import { settleTies } from '../clauses/settle-ties';
 import { conflictsFor, shorten, type Shortened } from '../clauses/shorten';
-import { explainClash } from '../job/clash';
+import { reasonFor } from '../job/clash';
 import { leastDaysGone, leastPieceDays, pieceDays } from '../model/fronts';
 import { afterBack } from '../model/goals';
 import type { Model } from '../model/model';
@@ -142,7 +142,7 @@ function shortest(
   for (let turn = 1; !best; turn++) {
     const found = search().find(problem.horizon + Math.max(0, ...m.finish), TURN, effort.stop);
     if (found === 'none')
-      return { infeasible: true, proven: true, reason: explainClash(problem, tried.clash, effort.stop) };
+      return { infeasible: true, proven: true, reason: reasonFor(problem, tried.clash, effort) };
     best = found === 'open' ? tries(effort.seed + turn).best : found;
     if (!best && (search().conflicts >= most || effort.stop?.()))
       return { infeasible: true, proven: false, reason: `No right plan was found: ${tried.clash}` };

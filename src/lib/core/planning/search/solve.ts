@@ -5,7 +5,7 @@
  * Deterministic for a seed and a budget; stops early when the bound is met.
  */
 import { lowerBound } from '../bounds/bound';
-import { explainClash } from '../job/clash';
+import { reasonFor } from '../job/clash';
 import { construct } from './construct';
 import { searchExactly } from './exact/exact';
 import { improve, worthOf } from './improve';
@@ -90,14 +90,14 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
     if (found.complete)
       return best
         ? planOf(m, best, makespanOf(m, best.end))
-        : { infeasible: true, proven: true, reason: explainClash(problem, clash, effort.stop) };
+        : { infeasible: true, proven: true, reason: reasonFor(problem, clash, effort) };
     if (found.doubtful) {
       const settled = settleDoubt(m, best, round.nodes, options, effort.stop);
       best = settled.best;
       if (settled.proven)
         return best
           ? planOf(m, best, makespanOf(m, best.end))
-          : { infeasible: true, proven: true, reason: explainClash(problem, clash, effort.stop) };
+          : { infeasible: true, proven: true, reason: reasonFor(problem, clash, effort) };
       break;
     }
     if (effort.stop?.()) break;
