@@ -24,7 +24,7 @@ export function visits(m: Model, { start, end }: Pick<Worked, 'start' | 'end'>):
 }
 
 /** The last evening, as a day, in which a coat smells that is laid by a minute; it always smells in its first. */
-export const lastNight = (midnight: number, end: number, smell: number): number =>
+const lastNight = (midnight: number, end: number, smell: number): number =>
   Math.max(dayOf(midnight, end), dayOf(midnight, end + smell) - 1);
 
 /** Nights in which solvent dries where a family lives. */

@@ -13,7 +13,7 @@ import { isLess, type Rank } from './rank';
 const PUSHES = 20;
 /** Operations that are placed at most, all tries together. Our choice: a twentieth of what a stored plan takes. */
 const PLACED = 3_000;
-/** Operations of a day that are put off together at most, where the plan must not end later. Our choice. */
+/** Operations of a day that are put off together at most. Our choice. */
 const LITTLE = 3;
 
 /** Work of a day, and the next day to which it could go. */
