@@ -3,7 +3,7 @@ import { launchOptions } from './scripts/parts/chromium.mjs';
 
 export default defineConfig({
   testDir: 'tests/e2e',
-  globalSetup: './tests/e2e/demo-once.ts',
+  globalSetup: './tests/set-up/demo.ts',
   timeout: 360_000,
   expect: { timeout: 60_000 },
   workers: 2,

@@ -1,6 +1,7 @@
 import { sveltekit } from '@sveltejs/kit/vite';
 import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
+import { compiledCore } from './tests/set-up/compiled-core.ts';
 
 /** Shared by so many pages, a part is fetched with all of its kind at once: on a slow connection each request costs a second. */
 const SHARED = 2;
@@ -37,13 +38,44 @@ const fewFiles: Plugin = {
         },
 };
 
+/** Checks against the outside that go through the services. */
+const SERVED = ['hand-over-pdf', 'household', 'label-pdf', 'work-order'].map(
+  (name) => `tests/reference/${name}.test.ts`,
+);
+
 export default defineConfig({
-  plugins: [sveltekit(), fewFiles],
+  plugins: [sveltekit(), fewFiles, ...(process.env.VITEST ? [compiledCore()] : [])],
   build: { chunkSizeWarningLimit: 900 },
   test: {
-    include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts'],
     environment: 'node',
+    // Nothing here leaves the process otherwise than it was: files share one, and what they import.
+    pool: 'threads',
+    isolate: false,
+    maxWorkers: 2,
+    server: { deps: { external: [/test-results\/core\//] } },
     testTimeout: 240_000,
     hookTimeout: 240_000,
+    // Samples are drawn by it: `npm test` gives another one each time.
+    env: { ANTHEM_SEED: process.env.ANTHEM_SEED ?? '1' },
+    projects: [
+      {
+        extends: true,
+        test: {
+          name: 'core',
+          include: ['src/lib/{core,ui,workers}/**/*.test.ts', 'tests/reference/**/*.test.ts'],
+          exclude: SERVED,
+          globalSetup: 'tests/set-up/demo.ts',
+        },
+      },
+      {
+        extends: true,
+        test: {
+          name: 'server',
+          include: ['src/lib/server/**/*.test.ts', ...SERVED],
+          globalSetup: 'tests/set-up/demo.ts',
+          setupFiles: 'tests/set-up/services.ts',
+        },
+      },
+    ],
   },
 });

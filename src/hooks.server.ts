@@ -2,37 +2,25 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import { error, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
 import { v7 as newId } from 'uuid';
 import { database } from '$server/db/open';
-import { makeDemo } from '$server/demo/demo';
-import { isDemo, now } from '$server/services/company/clock';
-import { followPlans, lookAtPlans } from '$server/services/plan/make/follow';
+import { begin, end, obeyParent } from '$server/run';
+import { now } from '$server/services/company/clock';
+import { lookAtPlans } from '$server/services/plan/make/follow';
 import { makeCurrentPlan } from '$server/services/plan/make/make-plan';
 import { openPlanned, type JobWithPlan } from '$server/services/plan/open-planned';
-import { followSensors } from '$server/services/air/sensors';
-import { endThreads } from '$server/threads/ask';
 import { Refused } from '$server/refused';
-import { firstStart } from '$server/services/company/first-start';
 import { compressed } from '$server/compress';
 import { unavailable } from '$server/unavailable';
-import { labelPrinter } from '$server/ports/devices';
 import { listWorkers } from '$server/store/workers';
 import { OURS } from '$core/units/ours';
 import { version } from '$app/environment';
 
 export const init: ServerInit = async () => {
-  const db = database();
-  const clock = () => now(db);
-  if (isDemo()) await makeDemo(db);
-  else firstStart(db);
+  await begin();
+  obeyParent();
   // No thread or timer ends the server: what one of them missed is said, and the rest goes on.
   process.on('uncaughtException', (reason) => console.error('Not caught:', unavailable(reason) ?? reason));
   process.on('unhandledRejection', (reason) => console.error('Not caught:', unavailable(reason) ?? reason));
-  const ends = [followSensors(db, clock), followPlans(db, clock)];
-  process.on('sveltekit:shutdown', () => {
-    for (const end of ends) end();
-    void endThreads();
-  });
-  // What was waiting at the label printer goes on.
-  labelPrinter.wake(db, clock);
+  process.on('sveltekit:shutdown', end);
 };
 
 /** A job that is not there, or not any more, is no fault of the server's. @throws the page that says so */
@@ -108,7 +96,7 @@ export const handle: Handle = async ({ event, resolve }) => {
   const response = await opened.run(jobs, () =>
     resolve(event, { filterSerializedResponseHeaders: (name) => name === OURS || name === 'etag' }),
   );
-  if (event.request.method !== 'GET') lookAtPlans(db);
+  if (event.request.method !== 'GET') lookAtPlans(database());
   response.headers.set('server-timing', `app;dur=${(performance.now() - started).toFixed(1)}`);
   // By this devices tell our answers from those of whatever is on the way.
   response.headers.set(OURS, version);

@@ -2,10 +2,12 @@ import type { ChildProcess } from 'node:child_process';
 
 export const root: string;
 export function install(): void;
+export function isBuilt(): boolean;
 export function build(): void;
 export function freePort(wanted: number, host?: string): Promise<number>;
 export function serve(
   env: Record<string, string>,
   wantedPort: number,
   stdio?: 'inherit' | 'ignore',
+  obeys?: boolean,
 ): Promise<{ server: ChildProcess; url: string; port: number }>;

@@ -33,13 +33,18 @@ function newest(path) {
   return Math.max(0, ...readdirSync(path).map((name) => newest(join(path, name))));
 }
 
-/** Builds the application when its sources are newer than the build. */
-export function build() {
+/** Whether the build is there and no source is newer. */
+export function isBuilt() {
   const built = join(root, 'build', 'index.js');
   const sources = ['src', 'static', 'package-lock.json', 'svelte.config.js', 'vite.config.ts'].map((p) =>
     newest(join(root, p)),
   );
-  if (existsSync(built) && statSync(built).mtimeMs > Math.max(...sources)) return;
+  return existsSync(built) && statSync(built).mtimeMs > Math.max(...sources);
+}
+
+/** Builds the application when its sources are newer than the build. */
+export function build() {
+  if (isBuilt()) return;
   console.log('Building …');
   run('npx', ['--no-install', 'vite', 'build', '--logLevel', 'warn']);
 }
@@ -70,14 +75,16 @@ function listens(server) {
 /**
  * Starts the built server and waits for its first page. What answers at the address is this server: where another takes the
  * port first, the next one is tried.
+ * @param stdio where its errors go
+ * @param obeys whether it takes messages of this process
  * @returns the process, its address on this computer and its port
  */
-export async function serve(env, wantedPort, stdio = 'inherit') {
+export async function serve(env, wantedPort, stdio = 'inherit', obeys = false) {
   const port = await freePort(wantedPort, env.HOST);
   const url = `http://localhost:${port}`;
   const server = spawn(process.execPath, [join('scripts', 'server.mjs')], {
     cwd: root,
-    stdio: ['ignore', 'pipe', stdio],
+    stdio: ['ignore', 'pipe', stdio, ...(obeys ? ['ipc'] : [])],
     env: {
       ...process.env,
       HOST: '127.0.0.1',
@@ -88,7 +95,7 @@ export async function serve(env, wantedPort, stdio = 'inherit') {
   });
   if (!(await listens(server))) {
     const next = await freePort(port, env.HOST);
-    if (next !== port) return serve(env, next, stdio);
+    if (next !== port) return serve(env, next, stdio, obeys);
     throw new Error(`The server ended with status ${server.exitCode}`);
   }
   for (let i = 0; i < 400; i++) {

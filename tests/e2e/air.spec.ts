@@ -1,10 +1,10 @@
 /** The air of the places, and how a product dries in it. */
 import { expect, test } from '@playwright/test';
-import { jobCalled, ready, setClock, startServer, type TestServer } from './server';
+import { jobCalled, ready, setClock, demoServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await startServer();
+  server = await demoServer();
 });
 test.afterAll(() => server.end());
 

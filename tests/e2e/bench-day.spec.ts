@@ -1,6 +1,6 @@
 /** A day at Lanternhouse’s bench, and two phones that worked apart. */
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { jobCalled, ready, setClock, startServer, type TestServer } from './server';
+import { jobCalled, ready, setClock, demoServer, type TestServer } from './server';
 
 interface Sent {
   id: string;
@@ -71,7 +71,7 @@ const openRack = (page: Page) =>
 test('a full day of Lanternhouse: stops, a flip, a move, a touch test, a flaw and its rework', async ({
   page,
 }) => {
-  const server = await startServer();
+  const server = await demoServer();
   const job = await jobCalled(server.url, 'Lanternhouse');
   const bench = `${job}/coat`;
   await page.goto(bench);
@@ -251,7 +251,7 @@ const put = async (page: Page, piece: string, place: string) => {
 test('two phones apart on one job: nothing is dropped, a person settles what disagrees', async ({
   browser,
 }) => {
-  const server = await startServer();
+  const server = await demoServer();
   const job = await jobCalled(server.url, 'Lanternhouse');
   const before = await factsOf(job);
   const one = await phone(server, browser, job);

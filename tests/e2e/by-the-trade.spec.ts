@@ -1,10 +1,10 @@
 /** A zone in a system of its own, what systems come to, layers of one's own, and records taken back together. */
 import { expect, test, type Page } from '@playwright/test';
-import { jobCalled, ready, setClock, startServer, type TestServer } from './server';
+import { jobCalled, ready, setClock, demoServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await startServer();
+  server = await demoServer();
 });
 test.afterAll(() => server.end());
 

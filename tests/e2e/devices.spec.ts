@@ -4,14 +4,15 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import { factSchema, type Fact } from '$core/bench/state/events';
+import { keepsApplication, keysOf } from './device';
 import { startProxy, type Fate, type Proxy } from './proxy';
-import { jobCalled, ready, startServer, type TestServer } from './server';
+import { demoServer, jobCalled, ownServer, ready, type TestServer } from './server';
 
 const PHONE = { viewport: { width: 390, height: 844 } };
 let server: TestServer;
 let proxy: Proxy;
 test.beforeEach(async () => {
-  server = await startServer();
+  server = await demoServer();
   proxy = await startProxy(server.url);
 });
 test.afterEach(() => {
@@ -32,7 +33,7 @@ async function phone(browser: Browser, path: string): Promise<{ context: Browser
   const page = await context.newPage();
   await page.goto(path);
   await ready(page);
-  await page.evaluate(async () => void (await navigator.serviceWorker.ready));
+  await keepsApplication(page);
   // From the first page that it controls on, the device answers for itself.
   await page.reload();
   await ready(page);
@@ -136,16 +137,18 @@ test('a build is kept whole or not at all', async ({ browser }) => {
     spoilt++;
     return { status: 200, body: '<h1>Sign in</h1>' };
   };
+  const begun = context.waitForEvent('serviceworker');
   await page.goto(`${job}/coat`);
   await ready(page);
   await expect.poll(() => spoilt).toBeGreaterThan(0);
-  await page.waitForTimeout(1500);
-  expect(
-    await page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active ?? null),
-  ).toBeNull();
+  // What would keep it was begun, and is given up.
+  await begun;
+  await expect
+    .poll(() => page.evaluate(async () => (await navigator.serviceWorker.getRegistration()) === undefined))
+    .toBe(true);
   proxy.decide = () => 'pass';
   await page.reload();
-  await page.evaluate(async () => void (await navigator.serviceWorker.ready));
+  await keepsApplication(page);
   const kept = await page.evaluate(async () => {
     const [name] = (await caches.keys()).filter((n) => n.startsWith('build '));
     const urls = (await (await caches.open(name ?? '')).keys()).map((r) => new URL(r.url).pathname);
@@ -157,6 +160,8 @@ test('a build is kept whole or not at all', async ({ browser }) => {
 });
 
 test('a server set back to an older copy is given again what it had', async ({ browser }) => {
+  server = await ownServer();
+  proxy.to(server.url);
   const job = await jobAt('Lanternhouse');
   const folder = mkdtempSync(join(tmpdir(), 'anthem-copy-'));
   const { context, page } = await phone(browser, `${job}/coat`);
@@ -275,7 +280,7 @@ test('the plan and the survey can be read without signal, and what is typed on t
   await editor.fill(`${saved}\nwall Pantry\nbase 30 : pair`);
   await page.getByRole('button', { name: 'Save the survey' }).click();
   await expect(page.getByText(/the server does not answer/)).toBeVisible();
-  await page.waitForTimeout(800);
+  await expect.poll(() => keysOf(page, 'answers')).toContain(`draft ${new URL(job).pathname}/survey`);
   page.on('dialog', (dialog) => void dialog.accept());
   await page.goto(`${job}/plan`);
   await expect(page.getByText('It can be read, not changed.')).toBeVisible();

@@ -1,11 +1,11 @@
 /** Before the night and before the day, on the demo: what Today says, and the private calendar. */
 import { expect, test } from '@playwright/test';
 import ICAL from 'ical.js';
-import { calm, jobCalled, ready, setClock, startServer, type TestServer } from './server';
+import { calm, jobCalled, ready, setClock, demoServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await startServer();
+  server = await demoServer();
 });
 test.afterAll(() => server.end());
 

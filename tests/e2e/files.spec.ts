@@ -1,11 +1,11 @@
 /** In and out: tables with a preview, whole jobs as JSON, walls as SVG. */
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { jobCalled, newJob, ready, startServer, type TestServer } from './server';
+import { jobCalled, newJob, ready, demoServer, ownServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await startServer();
+  server = await demoServer();
 });
 test.afterAll(() => server.end());
 
@@ -63,7 +63,7 @@ test('a job goes to another machine and is the same there', async ({ page }) => 
   await bring(server.url, Buffer.from(JSON.stringify(broken)));
   await expect(page.getByRole('alert')).toContainText('zones:');
 
-  const other = await startServer({ ANTHEM_DEMO: '' });
+  const other = await ownServer({ ANTHEM_DEMO: '' });
   try {
     await bring(other.url, out);
     await page.waitForURL('**/survey');

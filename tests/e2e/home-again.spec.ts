@@ -10,13 +10,14 @@ import type { Fact } from '$core/bench/state/events';
 import { openBench, type Bench, type BenchPack } from '$core/bench/view/bench-job';
 import { gets } from '$core/coating/route';
 import { unpackJson } from '$core/units/pack-json';
-import { jobCalled, ready, setClock, startServer, type TestServer } from './server';
+import { keptHere } from './device';
+import { jobCalled, ready, setClock, demoServer, type TestServer } from './server';
 
 const MINUTE = 60_000;
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await startServer();
+  server = await demoServer();
 });
 test.afterAll(() => server.end());
 
@@ -70,21 +71,6 @@ async function coatAll(page: Page, job: string): Promise<void> {
   expect(answer.ok(), await answer.text()).toBe(true);
 }
 
-/** Waits until the device keeps the application, and the data of a job. */
-const kept = (page: Page): Promise<unknown> =>
-  page.evaluate(async () => {
-    await navigator.serviceWorker.ready;
-    const open = indexedDB.open('anthem');
-    await new Promise((done) => (open.onsuccess = done));
-    for (let i = 0; i < 100; i++) {
-      const all = open.result.transaction('answers').objectStore('answers').getAllKeys();
-      await new Promise((done) => (all.onsuccess = done));
-      if (all.result.some((k) => String(k).endsWith('/pack'))) break;
-      await new Promise((done) => setTimeout(done, 100));
-    }
-    open.result.close();
-  });
-
 const openAt = async (page: Page, address: string): Promise<void> => {
   await page.goto(address);
   await ready(page);
@@ -113,7 +99,7 @@ test.describe.serial('Lanternhouse', () => {
     phone = await browser.newContext({ viewport: { width: 390, height: 844 } });
     const away = await phone.newPage();
     await openAt(away, `${job}/hang`);
-    await kept(away);
+    await keptHere(away, job);
     await phone.setOffline(true);
 
     await openAt(page, `${job}/hang`);

@@ -1,7 +1,7 @@
 /** A server killed while it records has, started again, every fact it confirmed, once. */
 import { expect, test } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
-import { jobCalled, ready, startServer } from './server';
+import { jobCalled, ready, ownServer } from './server';
 
 /** So often the server and a browser are killed; more in a trial by hand: ANTHEM_KILLS=200 npx playwright test killed. */
 const ROUNDS = Number(process.env.ANTHEM_KILLS ?? 3);
@@ -9,7 +9,7 @@ const ROUNDS = Number(process.env.ANTHEM_KILLS ?? 3);
 test.setTimeout(360_000 + ROUNDS * 20_000);
 
 test('nothing confirmed is lost, nothing is doubled', async () => {
-  let server = await startServer();
+  let server = await ownServer();
   const jobs = await (await fetch(`${server.url}/jobs`)).text();
   const job = /\/jobs\/([0-9a-f-]{36})\//.exec(jobs)?.[1] ?? '';
   const facts = async () =>
@@ -41,19 +41,20 @@ test('nothing confirmed is lost, nothing is doubled', async () => {
   const sent: ReturnType<typeof make>[] = [];
   const confirmed = new Set<string>();
   for (let round = 0; round < ROUNDS; round++) {
-    const kill = setTimeout(() => server.process.kill('SIGKILL'), 300 + (round % 7) * 170);
     let alive = true;
+    let batches = 0;
     while (alive) {
       // Four writers at once, so that the blow falls in the middle of something.
       const batch = Array.from({ length: 4 }, (_, i) => make(sent.length + i));
       sent.push(...batch);
-      const answers = await Promise.allSettled(batch.map((f) => send([f])));
+      const answered = Promise.allSettled(batch.map((f) => send([f])));
+      if (++batches === 5 + 7 * (round % 5)) server.process.kill('SIGKILL');
+      const answers = await answered;
       for (const a of answers) {
         if (a.status === 'fulfilled') a.value.forEach((id) => confirmed.add(id));
         else alive = false;
       }
     }
-    clearTimeout(kill);
     server = await server.restart();
     const stored = (await facts()).map((f) => f.id);
     expect(new Set(stored).size).toBe(stored.length);
@@ -72,7 +73,7 @@ test('nothing confirmed is lost, nothing is doubled', async () => {
 test('a browser that is killed while it sends to a server that is killed: what was shown as recorded is there, once', async ({
   browser,
 }) => {
-  let server = await startServer();
+  let server = await ownServer();
   const job = await jobCalled(server.url, 'Lanternhouse');
   const api = () => `${server.url}/api${new URL(job).pathname}/facts`;
   const stored = async () => ((await (await fetch(api())).json()) as { facts: { id: string }[] }).facts;

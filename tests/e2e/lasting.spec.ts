@@ -2,12 +2,13 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { expect, test, type Page } from '@playwright/test';
-import { ready, setClock, startServer, type TestServer } from './server';
+import { keepsApplication } from './device';
+import { ready, setClock, demoServer, type TestServer } from './server';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await startServer();
+  server = await demoServer();
 });
 test.afterAll(() => server.end());
 
@@ -103,8 +104,7 @@ test('a round of two visits on a phone without signal: a cross-cut that fails, i
   await expect(round).toContainText('All its kitchens are kept on this device');
   await axeIn(phone);
   const address = phone.url();
-  await phone.evaluate(() => navigator.serviceWorker.ready);
-  await phone.waitForTimeout(1500);
+  await keepsApplication(phone);
 
   // From here on there is no signal: the round, both kitchens and what is recorded in them work on.
   await context.setOffline(true);

@@ -1,12 +1,13 @@
 /** What stopped people, lost what they did or took everything down: each as it was met, at the size where it shows. */
 import Database from 'better-sqlite3';
 import { expect, test, type Page, type Route } from '@playwright/test';
-import { jobCalled, newJob, ready, startServer, type TestServer } from './server';
+import { deviceFacts } from './device';
+import { jobCalled, newJob, ready, demoServer, ownServer, type TestServer } from './server';
 
 let server: TestServer;
 let bench: string;
 test.beforeAll(async () => {
-  server = await startServer();
+  server = await demoServer();
   bench = `${await jobCalled(server.url, 'Lanternhouse')}/coat`;
 });
 test.afterAll(() => server.end());
@@ -90,7 +91,7 @@ test('Enter in a field of a test, or beside the sheet, chooses nothing; many lab
     await page.getByLabel(field, { exact: true }).fill('over the stove');
     await page.getByLabel(field, { exact: true }).press('Enter');
   }
-  await page.waitForTimeout(400);
+  expect(await deviceFacts(page)).toEqual([]);
   expect((await factsOf(job)).length).toBe(before);
   await page.goto(`${job}/take-down/labels`);
   await ready(page);
@@ -112,7 +113,7 @@ test.describe('single keys', () => {
     await expect(page.getByRole('dialog')).toBeVisible();
     await page.getByRole('dialog').focus();
     for (const key of ['s', 'd', 'n', '/']) await page.keyboard.press(key);
-    await page.waitForTimeout(400);
+    expect(await deviceFacts(page)).toEqual([]);
     expect((await factsOf(bench)).length).toBe(before);
     await expect(page.locator('#find')).not.toBeFocused();
   });
@@ -157,7 +158,7 @@ test.describe('single keys', () => {
     await ready(page);
     const before = (await factsOf(bench)).length;
     for (const key of ['/', '?', 's', 'd']) await page.keyboard.press(key);
-    await page.waitForTimeout(400);
+    expect(await deviceFacts(page)).toEqual([]);
     await expect(page.locator('#find')).not.toBeFocused();
     await expect(page.getByRole('dialog', { name: 'Keys' })).toHaveCount(0);
     expect((await factsOf(bench)).length).toBe(before);
@@ -260,7 +261,9 @@ test.describe('what answers in the place of the server', () => {
     await expect.poll(() => noted('goes on')).toBe(1);
     expect(await noted('breaks it')).toBe(0);
     // What is set aside stays in sight while everything else is sent.
-    await page.waitForTimeout(1000);
+    await page.evaluate(() => window.dispatchEvent(new Event('online')));
+    await noteAir(page, 'goes on too');
+    await expect.poll(() => noted('goes on too')).toBe(1);
     await expect(page.getByText(/1 not sent yet/)).toBeVisible();
     await page.unrouteAll();
     await page.reload();
@@ -287,10 +290,9 @@ test.describe('a database that another program holds', () => {
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ facts: [await airFact()] }),
     });
-    await page.waitForTimeout(6500);
+    const answer = await sent;
     for (const path of ['/', '/jobs', '/calendar', '/air'])
       expect((await fetch(server.url + path)).status).toBe(200);
-    const answer = await sent;
     expect(answer.status).toBe(503);
     expect(((await answer.json()) as { error: string }).error).toContain(
       'Another program holds the database',
@@ -323,7 +325,7 @@ test.describe('a database that another program holds', () => {
 test.describe('the first job on a machine that knows UTC alone', () => {
   let own: TestServer;
   test.beforeAll(async () => {
-    own = await startServer({ ANTHEM_DEMO: '', TZ: 'UTC' });
+    own = await ownServer({ ANTHEM_DEMO: '', TZ: 'UTC' });
   });
   test.afterAll(() => own.end());
   test.use({ timezoneId: 'Europe/Lisbon' });

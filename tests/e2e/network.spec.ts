@@ -8,7 +8,7 @@ import { makeCertificate } from '../../scripts/certificate.mjs';
 import { ownAddresses } from '../../scripts/parts/network.mjs';
 import { freePort } from '../../scripts/parts/prepare.mjs';
 import { addressLines } from '../../scripts/parts/serve-command.mjs';
-import { startServer, type TestServer } from './server';
+import { demoServer, ownServer, type TestServer } from './server';
 
 const folder = join(mkdtempSync(join(tmpdir(), 'anthem-')), 'certificate');
 let server: TestServer;
@@ -16,8 +16,8 @@ let securePort: number;
 let port: number;
 test.beforeAll(async () => {
   await makeCertificate(folder);
-  securePort = await freePort(8400 + Math.floor(Math.random() * 500), '0.0.0.0');
-  server = await startServer({
+  securePort = await freePort(8400 + 100 * Number(process.env.TEST_PARALLEL_INDEX), '0.0.0.0');
+  server = await ownServer({
     HOST: '0.0.0.0',
     HTTPS_PORT: String(securePort),
     ANTHEM_CERTIFICATE: folder,
@@ -127,7 +127,7 @@ test('each address is named with who reaches it and what works there', async () 
 });
 
 test('unasked, it answers this computer alone', async () => {
-  const local = await startServer();
+  const local = await demoServer();
   try {
     const at = new URL(local.url).port;
     for (const address of ownAddresses())

@@ -1,10 +1,10 @@
 /** Someone new opens a surveyed kitchen, answers the questions, takes what is proposed and tries another school. */
 import { expect, test, type Page } from '@playwright/test';
-import { jobCalled, newJob, ready, startServer, type TestServer } from './server';
+import { jobCalled, newJob, ready, demoServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await startServer();
+  server = await demoServer();
 });
 test.afterAll(() => server.end());
 

@@ -1,11 +1,11 @@
 /** A new kitchen from the offer to the fitted handles: what was offered is planned, ordered, worked, and held against the offer. */
 import { expect, test, type Page } from '@playwright/test';
 import { v7 as newId } from 'uuid';
-import { newJob, ready, setClock, startServer, type TestServer } from './server';
+import { newJob, ready, setClock, demoServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await startServer();
+  server = await demoServer();
 });
 test.afterAll(() => server.end());
 

@@ -4,36 +4,10 @@ import { expect, test, type Browser, type BrowserContext, type Page } from '@pla
 import { fold } from '$core/bench/state/fold';
 import type { JobState } from '$core/bench/state/state';
 import { factSchema, type Fact } from '$core/bench/state/events';
-import { jobCalled, ready, startServer, type TestServer } from './server';
+import { deviceFacts, keptHere } from './device';
+import { demoServer, jobCalled, ownServer, ready, type TestServer } from './server';
 
 const PLACES = ['table', 'van', 'hanger', 'stack'];
-
-/** Waits until the device keeps the application, and the data of a job. */
-async function keptHere(page: Page, job: string): Promise<void> {
-  await page.evaluate(async () => void (await navigator.serviceWorker.ready));
-  const path = `/api${new URL(job).pathname}`;
-  await expect
-    .poll(() => keysOf(page, 'answers'))
-    .toEqual(expect.arrayContaining(['/api/here', `${path}/head`, `${path}/pack`, `${path}/facts`]));
-}
-
-/** What a store of the device's database has, by key. */
-const keysOf = (page: Page, store: string): Promise<string[]> =>
-  page.evaluate(
-    (name) =>
-      new Promise((resolve, reject) => {
-        const open = indexedDB.open('anthem');
-        open.onerror = () => reject(new Error('no database'));
-        open.onsuccess = () => {
-          const keys = open.result.transaction(name).objectStore(name).getAllKeys();
-          keys.onsuccess = () => {
-            open.result.close();
-            resolve(keys.result.map(String));
-          };
-        };
-      }),
-    store,
-  );
 
 /** A phone with the bench of Lanternhouse on it, kept for when there is no signal. */
 async function phoneAtBench(server: TestServer, browser: Browser) {
@@ -53,7 +27,7 @@ const photo = (): Promise<Buffer> =>
     .toBuffer();
 
 test('a flaw is photographed without signal, and its photo comes after it', async ({ browser }) => {
-  const server = await startServer();
+  const server = await demoServer();
   const { job, context, page } = await phoneAtBench(server, browser);
   await context.setOffline(true);
   const before = await serverFacts(job);
@@ -126,25 +100,8 @@ const serverFacts = async (job: string): Promise<Fact[]> => {
   return ((await answer.json()) as { facts: unknown[] }).facts.map((f) => factSchema.parse(f));
 };
 
-/** What the device keeps, in the order of recording. */
-const deviceFacts = (page: Page): Promise<{ n: number; state: string; fact: Fact }[]> =>
-  page.evaluate(
-    () =>
-      new Promise((resolve, reject) => {
-        const open = indexedDB.open('anthem');
-        open.onerror = () => reject(new Error('no database'));
-        open.onsuccess = () => {
-          const all = open.result.transaction('facts').objectStore('facts').getAll();
-          all.onsuccess = () => {
-            open.result.close();
-            resolve(all.result as { n: number; state: string; fact: Fact }[]);
-          };
-        };
-      }),
-  );
-
 test('what a bench left unsent is sent from any other page', async ({ browser }) => {
-  const server = await startServer();
+  const server = await demoServer();
   const { job, context, page } = await phoneAtBench(server, browser);
   await page.goto(server.url);
   await ready(page);
@@ -170,7 +127,7 @@ test('what a bench left unsent is sent from any other page', async ({ browser })
 test('a page that would load its data again without signal stays, and does so when there is one', async ({
   browser,
 }) => {
-  const server = await startServer();
+  const server = await demoServer();
   const { job, context, page } = await phoneAtBench(server, browser);
   await page.goto(`${server.url}/air`);
   await ready(page);
@@ -196,7 +153,7 @@ test('a page that would load its data again without signal stays, and does so wh
 });
 
 test('many facts of many pieces go too', async ({ browser }) => {
-  const server = await startServer();
+  const server = await demoServer();
   const { job, context, page } = await phoneAtBench(server, browser);
   const before = await serverFacts(job);
   const [first] = before;
@@ -245,7 +202,7 @@ test('many facts of many pieces go too', async ({ browser }) => {
 test('a device whose clock is wrong says so, and records by the server’s, without signal too', async ({
   browser,
 }) => {
-  const server = await startServer();
+  const server = await demoServer();
   const setting = await browser.newPage();
   await setting.goto(`${server.url}/settings`);
   await ready(setting);
@@ -295,7 +252,7 @@ async function kill(context: BrowserContext, page: Page): Promise<Page> {
 test('200 facts without signal, the tab killed twice, the server killed while it is sent to', async ({
   browser,
 }) => {
-  let server = await startServer();
+  let server = await ownServer();
   const job = await jobCalled(server.url, 'Lanternhouse');
   const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
   let page = await context.newPage();
@@ -331,7 +288,6 @@ test('200 facts without signal, the tab killed twice, the server killed while it
   await context.setOffline(false);
   await first;
   server.process.kill('SIGKILL');
-  await page.waitForTimeout(300);
   server = await server.restart();
   // While it is sent in time, nothing is said of it: what the device keeps tells when it is through.
   await expect

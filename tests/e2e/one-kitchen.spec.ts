@@ -5,11 +5,11 @@
  * sanding a face 5 + 9 = 14, flip 2 + 3.6 → 6, hang 5 + 54 = 59), 20 min to change product, open 8–12 and 13–16:30.
  */
 import { expect, test, type Page } from '@playwright/test';
-import { byItself, ready, setClock, startServer, type TestServer } from './server';
+import { byItself, ready, setClock, demoServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await startServer();
+  server = await demoServer();
 });
 test.afterAll(() => server.end());
 

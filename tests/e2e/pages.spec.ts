@@ -3,13 +3,13 @@ import { COMPANY_PAGES, JOB_PAGES } from './addresses';
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { jobCalled, ready, startServer, type TestServer } from './server';
+import { jobCalled, ready, demoServer, type TestServer } from './server';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 let server: TestServer;
 let job: string;
 test.beforeAll(async () => {
-  server = await startServer();
+  server = await demoServer();
   job = (await jobCalled(server.url, 'Lanternhouse')).replace(server.url, '');
 });
 test.afterAll(() => server.end());

@@ -1,10 +1,10 @@
 /** In gloves: a kitchen taken down, coated and corrected on a phone; and what is refused says so. */
 import { expect, test } from '@playwright/test';
-import { byItself, newJob, ready, setClock, startServer, type TestServer } from './server';
+import { byItself, newJob, ready, setClock, demoServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await startServer();
+  server = await demoServer();
 });
 test.afterAll(() => server.end());
 test.use({ viewport: { width: 390, height: 844 } });

@@ -2,11 +2,11 @@
 import { COMPANY_PAGES, JOB_FILES, JOB_PAGES } from './addresses';
 import { expect, test, type Page } from '@playwright/test';
 import Database from 'better-sqlite3';
-import { calm, jobCalled, ready, startServer, type TestServer } from './server';
+import { calm, jobCalled, ready, demoServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await startServer();
+  server = await demoServer();
 });
 test.afterAll(() => server.end());
 

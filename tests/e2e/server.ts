@@ -1,12 +1,12 @@
 /** The built server on a database of its own, and what tests do to it. */
 import { once } from 'node:events';
-import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { dirname, join } from 'node:path';
+import { join } from 'node:path';
 import type { ChildProcess } from 'node:child_process';
 import { expect, type Page } from '@playwright/test';
 import { serve } from '../../scripts/parts/prepare.mjs';
-import { DEMO } from './demo-once';
+import { DEMO_FILE } from '../demo-file';
 
 export interface TestServer {
   url: string;
@@ -19,19 +19,20 @@ export interface TestServer {
   end: () => void;
 }
 
-async function start(
-  folder: string,
-  env: Record<string, string> = {},
-  wanted = 5200 + Math.floor(Math.random() * 2000),
-): Promise<TestServer> {
+/** Ports of this worker, one after another. */
+let port = 5200 + 100 * Number(process.env.TEST_PARALLEL_INDEX ?? 0);
+
+async function start(folder: string, env: Record<string, string> = {}, wanted = ++port): Promise<TestServer> {
+  const data = join(folder, 'anthem.db');
   const { server, url } = await serve(
-    { ANTHEM_DEMO: '1', ANTHEM_DATA: join(folder, 'anthem.db'), ...env },
+    { ANTHEM_DEMO: '1', ANTHEM_DATA: data, ...env },
     wanted,
     'ignore',
+    true,
   );
   return {
     url,
-    data: join(folder, 'anthem.db'),
+    data,
     process: server,
     // At the same address: a browser keeps what it has by address. A killed one holds its port until it is gone.
     restart: async () => {
@@ -50,17 +51,39 @@ async function start(
   };
 }
 
+const newFolder = (): string => mkdtempSync(join(tmpdir(), 'anthem-'));
+
+/** A server of a test's own, for what ends it or needs another one: on the demo, or empty where it is started without. */
+export function ownServer(env: Record<string, string> = {}): Promise<TestServer> {
+  const folder = newFolder();
+  if ((env.ANTHEM_DEMO ?? '1') === '1') copyFileSync(DEMO_FILE, join(folder, 'anthem.db'));
+  return start(folder, env);
+}
+
+let shared: Promise<TestServer> | null = null;
+
+async function startShared(): Promise<TestServer> {
+  const folder = newFolder();
+  for (const name of ['anthem.db', 'anthem.db.as-made']) copyFileSync(DEMO_FILE, join(folder, name));
+  const server = await start(folder);
+  process.on('exit', server.end);
+  return { ...server, end: () => undefined };
+}
+
+/** The server of this worker with the demo as it was made; whatever was done to it before is gone. */
+export async function demoServer(): Promise<TestServer> {
+  if (!shared) return (shared = startShared());
+  const server = await shared;
+  const answer = once(server.process, 'message');
+  server.process.send('begin anew');
+  const [said] = (await answer) as [string];
+  if (said !== 'begun anew') throw new Error(said);
+  return server;
+}
+
 /** Waits until the page that was loaded answers to keys and pointers. */
 export const ready = (page: Page): Promise<unknown> =>
   page.locator('html[data-ready]').waitFor({ state: 'attached' });
-
-/** A server on a database of its own: the demo, or an empty one where it is started without. */
-export function startServer(env: Record<string, string> = {}): Promise<TestServer> {
-  const folder = mkdtempSync(join(tmpdir(), 'anthem-'));
-  if ((env.ANTHEM_DEMO ?? '1') === '1' && existsSync(DEMO))
-    cpSync(dirname(DEMO), folder, { recursive: true });
-  return start(folder, env);
-}
 
 /** The address of a job by its name. */
 export async function jobCalled(url: string, name: string): Promise<string> {

@@ -3,7 +3,7 @@ import { JOB_PAGES } from './addresses';
 import Database from 'better-sqlite3';
 import { rmSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { jobCalled, ready, startServer, type TestServer } from './server';
+import { jobCalled, ready, demoServer, type TestServer } from './server';
 
 let server: TestServer;
 let db: Database.Database;
@@ -11,7 +11,7 @@ let spoilt: string;
 let sound: string;
 
 test.beforeAll(async () => {
-  server = await startServer();
+  server = await demoServer();
   db = new Database(server.data);
   spoilt = (await jobCalled(server.url, 'Lanternhouse')).split('/').at(-1) ?? '';
   sound = (await jobCalled(server.url, 'Orchard Row')).split('/').at(-1) ?? '';

@@ -1,10 +1,10 @@
 /** A kitchen of 57 pieces, two colours and an island: once by notation, once by pointing only; both draw the same. */
 import { expect, test, type Page } from '@playwright/test';
-import { newJob, ready, startServer, type TestServer } from './server';
+import { newJob, ready, demoServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await startServer();
+  server = await demoServer();
 });
 test.afterAll(() => server.end());
 

@@ -5,11 +5,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { launchOptions } from '../../scripts/parts/chromium.mjs';
 import { labelVideo } from './label-video';
-import { jobCalled, newJob, ready, startServer, type TestServer } from './server';
+import { jobCalled, newJob, ready, demoServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await startServer();
+  server = await demoServer();
 });
 test.afterAll(() => server.end());
 

@@ -1,7 +1,7 @@
 /**
  * The second goal: of plans that end at the same minute the one whose doors are away on the fewest days, each piece counted by itself. Against
  * a mixed-integer program solved by HiGHS for one goal after the other, on 300 random small problems (tests/fronts-problem). What it found is
- * kept in data/fronts-optima.json (`npm run optima` makes it anew); some are solved again in each run.
+ * kept in data/fronts-optima.json (`npm run optima` makes it anew); each run tries a sample of them and has a few solved again.
  */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -11,24 +11,25 @@ import { solve } from '$core/planning/search/solve';
 import { frontsProblem } from '../fronts-problem';
 import { GRID } from '../random-problem';
 import { lexicographic } from './milp';
+import { sampled } from '../budget';
 
 const { optima } = JSON.parse(
   readFileSync(join(import.meta.dirname, 'data', 'fronts-optima.json'), 'utf8'),
 ) as { optima: ([makespan: number, pieceDays: number] | null | 'unsolved')[] };
 const DAY = 1440;
-/** Every so many are solved again. */
-const EACH = 29;
 
 it('is met and proven', () => {
   const wrong: unknown[] = [];
   let seen = 0;
-  for (const [k, exact] of optima.entries()) {
+  const seeds = sampled(50, optima.length);
+  for (const seed of seeds) {
+    const exact = optima[seed - 1] ?? null;
     // The solver gives up on one.
     if (exact === 'unsolved') continue;
-    const problem = frontsProblem(k + 1);
+    const problem = frontsProblem(seed);
     const plan = solve(problem, { seed: 1, steps: 60 });
     if ('infeasible' in plan || exact === null) {
-      if ('infeasible' in plan !== (exact === null)) wrong.push([k + 1, plan, exact]);
+      if ('infeasible' in plan !== (exact === null)) wrong.push([seed, plan, exact]);
       continue;
     }
     seen++;
@@ -38,17 +39,20 @@ it('is met and proven', () => {
       return sum + pieces * (Math.floor(((at.get(home)?.end ?? NaN) - 1) / DAY) - first + 1);
     }, 0);
     if (audit(problem, plan).length || `${[plan.makespan, gone]}` !== `${exact}`)
-      wrong.push([k + 1, plan.makespan, gone, exact]);
+      wrong.push([seed, plan.makespan, gone, exact]);
     if (plan.pieceDays?.is !== gone || plan.pieceDays.least !== gone)
-      wrong.push([k + 1, 'not proven', plan.pieceDays, exact]);
+      wrong.push([seed, 'not proven', plan.pieceDays, exact]);
   }
   expect(wrong).toEqual([]);
-  expect(seen).toBeGreaterThan(150);
-}, 120_000);
+  expect(seen).toBeGreaterThan(seeds.length / 3);
+});
 
 it('is what it is kept as', async () => {
-  for (let seed = 1; seed <= optima.length; seed += EACH)
+  // The solver takes seconds for these, minutes for some others.
+  for (const k of sampled(1, 11)) {
+    const seed = 29 * k - 28;
     expect(await lexicographic(frontsProblem(seed), GRID, ['makespan', 'fronts']), `seed ${seed}`).toEqual(
       optima[seed - 1],
     );
-}, 120_000);
+  }
+});

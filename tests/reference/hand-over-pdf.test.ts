@@ -3,8 +3,8 @@ import { expect, it } from 'vitest';
 import { handOverPage } from '$core/bench/pages/hand-over';
 import { openBench } from '$core/bench/view/bench-job';
 import { sayDay } from '$core/units/clock-time';
-import { openDatabase } from '$server/db/open';
-import { DEMO_NOW, makeDemo } from '$server/demo/demo';
+import { demoDatabase } from '../demo-database';
+import { DEMO_NOW } from '$server/demo/demo';
 import { handOverPdf } from '$server/files/hand-over-pdf';
 import { benchPack } from '$server/services/bench/bench-pack';
 import { openJob } from '$server/services/job/open-job';
@@ -15,8 +15,7 @@ import { v7 as newId } from 'uuid';
 import { textOf } from './pdf-text';
 
 it('has what was done with what, care by date, what was seen, what is kept, and where the codes are', async () => {
-  const db = openDatabase(':memory:');
-  await makeDemo(db);
+  const db = demoDatabase();
   const job = listJobIds(db).find((id) => openJob(db, id).job.name === 'Ferry Steps') ?? '';
   const worker = listWorkers(db)[0]?.id ?? '';
   const piece = openJob(db, job).pieces[3]?.id ?? '';

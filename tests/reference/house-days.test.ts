@@ -1,7 +1,7 @@
 /**
  * Of plans that end at the same minute the one with the fewest days in the house, or the fewest nights with solvent, whichever counts more:
  * against a mixed-integer program solved by HiGHS for one goal after another, on 300 random small problems (tests/household-problem). What it
- * found is kept in data/house-days-optima.json (`npm run optima` makes it anew); some are solved again in each run.
+ * found is kept in data/house-days-optima.json (`npm run optima` makes it anew); each run tries a sample of them and has a few solved again.
  */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -12,42 +12,46 @@ import { solve } from '$core/planning/search/solve';
 import { HOUSEHOLD_ORDERS, householdProblem } from '../household-problem';
 import { GRID } from '../random-problem';
 import { lexicographic } from './milp';
+import { sampled } from '../budget';
 
 type Optimum = [makespan: number, first: number, then: number] | null | 'unsolved';
 const { optima } = JSON.parse(
   readFileSync(join(import.meta.dirname, 'data', 'house-days-optima.json'), 'utf8'),
 ) as { optima: Record<keyof typeof HOUSEHOLD_ORDERS, Optimum>[] };
-/** Every so many are solved again. */
-const EACH = 97;
 
 describe.each(['visits', 'nights'] as const)('%s before the other', (first) => {
   const order = HOUSEHOLD_ORDERS[first];
   it('are as few as they can be', () => {
     const wrong: unknown[] = [];
     let [seen, several] = [0, 0];
-    for (const [k, { [first]: exact }] of optima.entries()) {
+    const seeds = sampled(20, optima.length);
+    for (const seed of seeds) {
+      const exact = optima[seed - 1]?.[first] ?? null;
       if (exact === 'unsolved') continue;
-      const problem = householdProblem(k + 1);
+      const problem = householdProblem(seed);
       const plan = solve(problem, { seed: 1, steps: 60 }, { goals: withFirst(first) });
       if ('infeasible' in plan || exact === null) {
-        if ('infeasible' in plan !== (exact === null)) wrong.push([k + 1, 'only one has a plan']);
+        if ('infeasible' in plan !== (exact === null)) wrong.push([seed, 'only one has a plan']);
         continue;
       }
       seen++;
       if (exact[1] > 1 && exact[2] > 1) several++;
       const own = { makespan: plan.makespan, visits: 0, nights: 0, ...plan.household };
       const found = order.map((goal) => own[goal]);
-      if (audit(problem, plan).length || `${found}` !== `${exact}`) wrong.push([k + 1, found, exact]);
+      if (audit(problem, plan).length || `${found}` !== `${exact}`) wrong.push([seed, found, exact]);
     }
     expect(wrong).toEqual([]);
-    expect(seen).toBeGreaterThan(200);
-    expect(several).toBeGreaterThan(60);
-  }, 240_000);
+    expect(seen).toBeGreaterThan(seeds.length / 2);
+    expect(several).toBeGreaterThan(seeds.length / 10);
+  });
 
   it('are kept as they are solved', async () => {
-    for (let seed = 2; seed <= optima.length; seed += EACH)
+    // The solver takes seconds for these, minutes for some others.
+    for (const k of sampled(1, 4)) {
+      const seed = 97 * k - 95;
       expect(await lexicographic(householdProblem(seed), GRID, order), `seed ${seed}`).toEqual(
         optima[seed - 1]?.[first],
       );
-  }, 120_000);
+    }
+  });
 });

@@ -16,8 +16,8 @@ import { FAST_CABINET } from '$core/coating/systems/index';
 import { usualCounts } from '$core/coating/system';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/job/choice';
 import { customerPhoto, listReports, photosOf, type CustomerLink } from '$server/store/customers';
-import { openDatabase } from '$server/db/open';
-import { DEMO_NOW, makeDemo } from '$server/demo/demo';
+import { demoDatabase } from '../demo-database';
+import { DEMO_NOW } from '$server/demo/demo';
 import { listJobIds } from '$server/store/jobs';
 import { listWorkers } from '$server/store/workers';
 import { openJob } from '$server/services/job/open-job';
@@ -154,8 +154,7 @@ describe('the page', () => {
     expect(htmlOf()).toContain('Put the dates in my calendar');
   });
   it('holds nothing of prices, of the crew, of other jobs, nor of ids that are not its own', async () => {
-    const demo = openDatabase(':memory:');
-    await makeDemo(demo);
+    const demo = demoDatabase();
     const jobs = listJobIds(demo).map((id) => openJob(demo, id));
     const ferry = jobs.find((j) => j.job.name === 'Ferry Steps');
     if (!ferry) throw new Error('no Ferry Steps');

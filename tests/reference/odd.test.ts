@@ -5,14 +5,15 @@ import { readProblem } from '$core/planning/model/problem';
 import { solve } from '$core/planning/search/solve';
 import { everyStart, keepsRules } from '../every-start';
 import { ODD_GRID, oddProblem } from '../odd-problem';
+import { sampled } from '../budget';
 
-const PROBLEMS = import.meta.env.MODE === 'soak' ? 5000 : 1000;
-
-it(`agrees on ${PROBLEMS} odd problems`, () => {
+it('agrees on odd problems', () => {
+  const seeds = sampled(150, 5000);
+  const PROBLEMS = seeds.length;
   const wrong: string[] = [];
   // Open: nothing is claimed that does not hold, and it is not settled. Holds that may be over in the moment they begin do that.
   let [possible, impossible, offGrid, open] = [0, 0, 0, 0];
-  for (let seed = 1; seed <= PROBLEMS; seed++) {
+  for (const seed of seeds) {
     const problem = oddProblem(seed);
     expect('problem' in readProblem(problem), `seed ${seed}`).toBe(true);
     const exact = everyStart(problem, ODD_GRID);
@@ -44,8 +45,8 @@ it(`agrees on ${PROBLEMS} odd problems`, () => {
       wrong.push(`${seed}: ${plan.makespan} against ${exact.makespan}, bound ${plan.lowerBound}`);
   }
   expect(wrong.slice(0, 12), `${wrong.length} of ${PROBLEMS}`).toEqual([]);
-  expect(open).toBeLessThan(PROBLEMS / 50);
-  expect(offGrid).toBeLessThan(PROBLEMS / 50);
+  expect(open).toBeLessThan(2 + PROBLEMS / 50);
+  expect(offGrid).toBeLessThan(2 + PROBLEMS / 50);
   expect(possible).toBeGreaterThan(PROBLEMS / 3);
-  expect(impossible).toBeGreaterThan(PROBLEMS / 50);
-}, 600_000);
+  expect(impossible).toBeGreaterThan(0);
+});

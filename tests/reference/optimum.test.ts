@@ -1,7 +1,7 @@
 /**
  * The planner against an independent exact route on 300 random small problems (seeds 1 to 300 of tests/random-problem):
  * a mixed-integer program solved by HiGHS. Its optima are kept in data/random-optima.json (`npm run optima` makes them
- * anew); a part of them is solved again each time.
+ * anew). Each run tries a sample of them, and has HiGHS solve a few again.
  */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -13,48 +13,55 @@ import { heads } from '$core/planning/model/propagate';
 import { solve } from '$core/planning/search/solve';
 import { GRID, randomProblem } from '../random-problem';
 import { solveByMilp } from './milp';
+import { sampled } from '../budget';
 
 const { optima } = JSON.parse(
   readFileSync(join(import.meta.dirname, 'data', 'random-optima.json'), 'utf8'),
 ) as { optima: (number | null)[] };
-/** Every so many are solved again. */
-const AGAIN = 12;
+const ALL = 300;
 
-it('agrees with the exact optimum, or that there is none, on 300 random problems', () => {
-  expect(optima).toHaveLength(300);
+it('agrees with the exact optimum, or that there is none, on random problems', () => {
+  expect(optima).toHaveLength(ALL);
   const wrong: unknown[] = [];
-  optima.forEach((optimum, k) => {
-    const problem = randomProblem(k + 1);
+  const seeds = sampled(60, ALL);
+  for (const seed of seeds) {
+    const optimum = optima[seed - 1] ?? null;
+    const problem = randomProblem(seed);
     const plan = solve(problem, { seed: 1, steps: 240 });
     if ('infeasible' in plan) {
-      if (optimum !== null || !plan.proven || plan.reason === '') wrong.push([k + 1, optimum, plan]);
+      if (optimum !== null || !plan.proven || plan.reason === '') wrong.push([seed, optimum, plan]);
     } else if (plan.makespan !== optimum || plan.lowerBound !== optimum || audit(problem, plan).length)
-      wrong.push([k + 1, optimum, plan.makespan, plan.lowerBound, audit(problem, plan)]);
-  });
+      wrong.push([seed, optimum, plan.makespan, plan.lowerBound, audit(problem, plan)]);
+  }
   expect(wrong).toEqual([]);
   // Both answers are tried.
-  expect(optima.filter((o) => o === null).length).toBeGreaterThan(30);
-  expect(optima.filter((o) => o !== null).length).toBeGreaterThan(150);
-}, 120_000);
+  const none = seeds.filter((seed) => optima[seed - 1] === null).length;
+  expect(none).toBeGreaterThan(0);
+  expect(seeds.length - none).toBeGreaterThan(seeds.length / 3);
+});
 
 it('the plain bound is never above the optimum, and meets it now and then', () => {
   let met = 0;
-  optima.forEach((optimum, k) => {
-    const m = compile(randomProblem(k + 1));
-    if (optimum === null || 'infeasible' in m) return;
+  for (const seed of sampled(60, ALL)) {
+    const optimum = optima[seed - 1] ?? null;
+    const m = compile(randomProblem(seed));
+    if (optimum === null || 'infeasible' in m) continue;
     const head = heads(m);
     if ('infeasible' in head) throw new Error(head.reason);
     const bound = lowerBound(m, head);
-    expect(bound, `seed ${k + 1}`).toBeLessThanOrEqual(optimum);
+    expect(bound, `seed ${seed}`).toBeLessThanOrEqual(optimum);
     if (bound === optimum) met++;
-  });
-  expect(met).toBeGreaterThan(30);
-}, 120_000);
+  }
+  expect(met).toBeGreaterThan(0);
+});
 
 it('was given optima that HiGHS finds again', async () => {
-  for (let seed = AGAIN; seed <= optima.length; seed += AGAIN)
+  // The solver takes seconds for these, minutes for some others.
+  for (const k of sampled(1, 25)) {
+    const seed = 12 * k;
     expect({ seed, optimum: await solveByMilp(randomProblem(seed), GRID) }).toEqual({
       seed,
       optimum: optima[seed - 1],
     });
-}, 120_000);
+  }
+});

@@ -9,19 +9,22 @@ import { audit } from '$core/planning/audit';
 import { solve } from '$core/planning/search/solve';
 import { GRID, randomProblem } from '../random-problem';
 import { lexicographic } from './milp';
+import { SOAK, sampled } from '../budget';
 
 const { optima } = JSON.parse(
   readFileSync(join(import.meta.dirname, 'data', 'random-optima.json'), 'utf8'),
 ) as { optima: (number | null)[] };
-/** Every so many are solved. */
+/** HiGHS takes minutes for some of the others. */
 const EACH = 17;
 const DAY = 1440;
 
 it('agrees with the exact answer to all three questions', async () => {
   const wrong: unknown[] = [];
   let [seen, several] = [0, 0];
-  for (let seed = 1; seed <= 300; seed += EACH) {
-    if (optima[seed - 1] === null) continue;
+  // Each run takes some of those that have a plan.
+  const solved = optima.flatMap((optimum, k) => (k % EACH === 0 && optimum !== null ? [k + 1] : []));
+  for (const k of sampled(3, solved.length)) {
+    const seed = solved[k - 1] ?? NaN;
     const problem = randomProblem(seed);
     const plan = solve(problem, { seed: 1, steps: 60 });
     if ('infeasible' in plan) throw new Error(plan.reason);
@@ -42,6 +45,6 @@ it('agrees with the exact answer to all three questions', async () => {
       wrong.push([seed, plan.makespan, days.size, ends, exact]);
   }
   expect(wrong).toEqual([]);
-  expect(seen).toBeGreaterThan(10);
-  expect(several).toBeGreaterThan(4);
-}, 120_000);
+  expect(seen).toBeGreaterThan(2);
+  if (SOAK) expect(several).toBeGreaterThan(4);
+});

@@ -1,11 +1,12 @@
 /** A database that is held by another program, or has no room left: it is said, nothing is half-saved, and reading goes on. */
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { v7 as newId } from 'uuid';
 import { describe, expect, it, vi } from 'vitest';
 import { openDatabase, type Db } from './db/open';
-import { DEMO_NOW, makeDemo } from './demo/demo';
+import { demoBytes } from '../../../tests/demo-database';
+import { DEMO_NOW } from './demo/demo';
 import { attachPhoto } from './services/survey/attach-photo';
 import { companyCalendar } from './services/across/company-calendar';
 import { makeCurrentPlan } from './services/plan/make/make-plan';
@@ -19,10 +20,10 @@ import { listWorkers } from './store/workers';
 import { isHeld, storeIfPossible, unavailable } from './unavailable';
 
 /** A demo in a file, and how another program opens it. */
-async function demo(): Promise<{ db: Db; job: string; other: () => Db }> {
+function demo(): { db: Db; job: string; other: () => Db } {
   const path = join(mkdtempSync(join(tmpdir(), 'anthem-')), 'a.db');
+  writeFileSync(path, demoBytes());
   const db = openDatabase(path);
-  await makeDemo(db);
   const job = listOpenJobs(db).find((j) => j.name === 'Orchard Row')?.id ?? '';
   return { db, job, other: () => openDatabase(path) };
 }
@@ -50,7 +51,7 @@ const fill = (db: Db): void => {
 
 describe('a disk that is full', () => {
   it('is said to who records, nothing is kept by halves, and everything can be read', async () => {
-    const { db, job } = await demo();
+    const { db, job } = demo();
     fill(db);
     const before = facts(db);
     const many = Array.from({ length: 40 }, () => air(db, job));
@@ -75,7 +76,7 @@ describe('a disk that is full', () => {
 
 describe('a database that another program holds', () => {
   it('is waited for without holding the thread, and what was recorded is stored when it is free', async () => {
-    const { db, job, other } = await demo();
+    const { db, job, other } = demo();
     const holder = other();
     holder.exec('BEGIN IMMEDIATE');
     const before = facts(db);
@@ -87,7 +88,7 @@ describe('a database that another program holds', () => {
   });
 
   it('lets the label printer go on when it is free, and never throws out of its timer', async () => {
-    const { db, job, other } = await demo();
+    const { db, job, other } = demo();
     const [label] = [
       { key: 'k', kind: 'piece', piece: null, code: '1', lines: [], arrow: false, zone: null, hinges: null },
     ] as const;

@@ -16,6 +16,7 @@ import { atPace, handMinutes, learntPace, paceKey, paceOf } from './view/pace';
 import { lotProgress } from './view/progress';
 import { openFlaws, withRework } from './rework';
 import { did, fact, MINUTE, takenDown, uuid } from '../../../../tests/bench-builders';
+import { always } from '../../../../tests/budget';
 
 const [A, B] = [uuid(1), uuid(2)];
 const base = buildRoute(SHELLAC_URETHANE, usualCounts(SHELLAC_URETHANE), 'spray');
@@ -148,7 +149,7 @@ it('bleeding is primed, and the primer waited for, though another coat comes', (
 });
 
 it('every defect at every step gives a route that a piece can go to its end', () => {
-  fc.assert(
+  always(
     fc.property(
       fc.constantFrom(...DEFECT_KEYS),
       fc.integer({ min: 0, max: base.length - 2 }),
@@ -178,7 +179,7 @@ it('every defect at every step gives a route that a piece can go to its end', ()
         );
       },
     ),
-    { numRuns: 120 },
+    60,
   );
 });
 /** Seen when no coat of that face comes any more and none lies there: nothing but leaving it, or the hand, mends it. */

@@ -8,6 +8,7 @@ import { pieceState } from './state/state';
 import { judge } from './guard/judge';
 import type { Context } from './guard/context';
 import { account, ticksFor, whereabouts } from './take-down';
+import { always } from '../../../../tests/budget';
 
 const id = (n: number): string => `01890000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const JOB = id(999);
@@ -111,7 +112,7 @@ describe('the account', () => {
         if (n === 4) return { kind: 'piece.prepared', tick: 'bagged', pieces };
         return { kind: 'piece.hung', piece: first, opening: first };
       });
-    fc.assert(
+    always(
       fc.property(fc.array(body, { maxLength: 20 }), (bodies) => {
         const facts = bodies.map((b, i) => fact(i, b));
         const a = account(fold(facts), PIECES);

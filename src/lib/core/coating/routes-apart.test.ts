@@ -6,6 +6,7 @@ import { buildRoute, gets, type Step } from './route';
 import { mergeRoutes, sparingBacks } from './routes-apart';
 import { usualCounts } from './system';
 import { SYSTEMS } from './systems/index';
+import { always } from '../../../../tests/budget';
 
 const bare = (step: Step): string => step.key.replace(new RegExp(`^(${PATTERNS.join('|')})\\.`), '');
 
@@ -17,7 +18,7 @@ const cases = fc.record({
 
 describe('ways of turning in one route', () => {
   it('give every piece the steps and waits that it would have by itself', () => {
-    fc.assert(
+    always(
       fc.property(cases, ({ system, ways, frontOnly }) => {
         const counts = usualCounts(system);
         const alone = (pattern: Pattern) => buildRoute(system, counts, 'spray', pattern);
@@ -53,7 +54,7 @@ describe('ways of turning in one route', () => {
           });
         }
       }),
-      { numRuns: 200 },
+      100,
     );
   });
 
@@ -97,7 +98,7 @@ describe('finishes in one route', () => {
     selector: (s) => s.key,
   });
   it('give every piece the steps and waits of its own system, and nothing of the others', () => {
-    fc.assert(
+    always(
       fc.property(finishes, fc.constantFrom(...PATTERNS), fc.boolean(), (systems, pattern, frontOnly) => {
         const alone = (i: number) => {
           const system = systems[i] ?? SYSTEMS[0];
@@ -139,7 +140,7 @@ describe('finishes in one route', () => {
           });
         });
       }),
-      { numRuns: 100 },
+      100,
     );
   });
 });

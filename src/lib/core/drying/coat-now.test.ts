@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { coatNow, judgeHours, type HourVerdict } from './coat-now';
 import { constantClimate, ratesOf } from './climate';
+import { always } from '../../../../tests/budget';
 
 const HOUR = 3_600_000;
 const hours = (pattern: string): HourVerdict[] =>
@@ -43,7 +44,7 @@ describe('go, wait or stop', () => {
   });
 
   it('what it says holds for any hours', () => {
-    fc.assert(
+    always(
       fc.property(
         fc.string({ unit: fc.constantFrom('+', '-'), minLength: 1, maxLength: 49 }),
         fc.integer({ min: 1, max: 5 }),
@@ -83,7 +84,7 @@ describe('sums of rates', () => {
   });
 
   it('when and passed undo each other', () => {
-    fc.assert(
+    always(
       fc.property(
         fc.array(fc.double({ min: 5, max: 35, noNaN: true }), { minLength: 10, maxLength: 60 }),
         fc.double({ min: 0, max: 5, noNaN: true }),

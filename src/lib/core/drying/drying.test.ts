@@ -4,6 +4,7 @@ import { constantClimate, ratesOf, type Climate } from './climate';
 import { phaseRate, REFERENCE_AIR, type FilmAir, type FilmStage, type Phase } from './phase';
 import { fittingMultiplier, minutesIn, progressAt, readyAt } from './ready';
 import { vapourPressure } from './vapour';
+import { always } from '../../../../tests/budget';
 
 const MINUTE = 60_000;
 const still = (celsius: number, humidity: number): FilmAir => ({ celsius, humidity, wind: 0.1 });
@@ -114,7 +115,7 @@ const minutes = fc.double({ min: 1, max: 1500, noNaN: true });
 
 describe('what holds for every film and air', () => {
   it('a constant climate gives the closed form', () => {
-    fc.assert(
+    always(
       fc.property(arbitraryAir, arbitraryPhases, minutes, (air, phases, m) => {
         const film = stage(m, phases, { film: 1.3, multiplier: 0.9 });
         const rates = ratesOf(constantClimate(air, 0, 400));
@@ -125,7 +126,7 @@ describe('what holds for every film and air', () => {
   });
 
   it('a coat laid later is never ready earlier', () => {
-    fc.assert(
+    always(
       fc.property(
         arbitraryClimate,
         arbitraryPhases,
@@ -144,7 +145,7 @@ describe('what holds for every film and air', () => {
   });
 
   it('warmer never dries a reaction slower, damper never dries water faster', () => {
-    fc.assert(
+    always(
       fc.property(arbitraryAir, minutes, fc.double({ min: 0, max: 0.05, noNaN: true }), (air, m, more) => {
         const warmer = { ...air, celsius: air.celsius + more * 200 };
         expect(minutesIn(stage(m, REACTION), warmer)).toBeLessThanOrEqual(minutesIn(stage(m, REACTION), air));
@@ -155,7 +156,7 @@ describe('what holds for every film and air', () => {
   });
 
   it('more film never dries sooner, and a larger multiplier neither', () => {
-    fc.assert(
+    always(
       fc.property(
         arbitraryClimate,
         arbitraryPhases,
@@ -172,7 +173,7 @@ describe('what holds for every film and air', () => {
   });
 
   it('progress runs from 0 to 1, and the multiplier that fits a moment gives that moment', () => {
-    fc.assert(
+    always(
       fc.property(
         arbitraryClimate,
         arbitraryPhases,
@@ -191,7 +192,7 @@ describe('what holds for every film and air', () => {
           expect(fittingMultiplier(stage(m, phases), 0, ready, rates)).toBeCloseTo(multiplier, 4);
         },
       ),
-      { numRuns: 40 },
+      40,
     );
   });
 });

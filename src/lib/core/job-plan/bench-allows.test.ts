@@ -24,6 +24,7 @@ import type { PlanInputs } from './inputs';
 import { siteWaitsFor, waitsFor } from './job-at';
 import { makePlan } from './make-plan';
 import { waysOf } from './ways';
+import { always, SOAK, sampled } from '../../../../tests/budget';
 
 const COLOURS = new Map([
   [WALLS, 'Oatcloth'],
@@ -181,13 +182,13 @@ const condition = fc.record({
 });
 
 describe('over all systems, turnings, schools, counts and conditions', () => {
-  it.each(SYSTEMS.map((s) => [s.key, s] as const))('%s as it ships, turned in every way', (_, shipped) => {
-    for (const pattern of PATTERNS)
+  it.each(SYSTEMS.map((s) => [s.key, s] as const))('%s as it ships, however it is turned', (_, shipped) => {
+    for (const pattern of sampled(1, PATTERNS.length).flatMap((k) => PATTERNS[k - 1] ?? []))
       expect([pattern, workOff(planInputs(shipped, { pattern }))]).toEqual([pattern, []]);
   });
 
   it('no guard contradicts the route that it belongs to', () => {
-    fc.assert(
+    always(
       fc.property(
         fc.record({
           system,
@@ -243,7 +244,7 @@ describe('over all systems, turnings, schools, counts and conditions', () => {
           expect(workOff({ ...inputs, air: place, houseAir })).toEqual([]);
         },
       ),
-      { numRuns: 40 },
+      5,
     );
-  }, 180_000);
+  });
 });

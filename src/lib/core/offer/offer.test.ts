@@ -17,6 +17,7 @@ import {
 } from './offer';
 import { labourCents, MOST_MARGIN, netPrice, totalOf } from './price';
 import { sayDaysMoved, sayWhenBack } from './say-offer';
+import { always } from '../../../../tests/budget';
 
 const step = (key: string, minutes: number): OfferedStep => ({ key, act: key, minutes, kitchen: false });
 const paint = (name: string, ml: number, cents: number): OfferedPaint => ({
@@ -63,7 +64,7 @@ describe('a price', () => {
   });
 
   it('leaves its margin: cost over price is one less the margin, to a cent', () => {
-    fc.assert(
+    always(
       fc.property(
         fc.integer({ min: 0, max: 10_000_000 }),
         fc.double({ min: 0, max: MOST_MARGIN, noNaN: true }),
@@ -78,7 +79,7 @@ describe('a price', () => {
   });
 
   it('is taxed once, on the sum: net and tax are the total, whatever is taken', () => {
-    fc.assert(
+    always(
       fc.property(
         fc.array(fc.integer({ min: -50_000, max: 500_000 }), { maxLength: 8 }),
         fc.double({ min: 0, max: 0.3, noNaN: true }),
@@ -102,7 +103,7 @@ describe('an option', () => {
     { selector: (s) => s.key },
   );
   it('is what differs: the job with it is the job as it would be', () => {
-    fc.assert(
+    always(
       fc.property(steps, steps, (base, then) => {
         const [was, is] = [base, then].map((list) => list.map((s) => step(s.key, s.minutes)));
         const option = { key: 'o', words: 'o', minutes: 0, paint: [], otherCents: 0, days: 0 };

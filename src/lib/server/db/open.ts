@@ -1,6 +1,6 @@
 /** The database: opened once per process, migrated before use. */
 import Database from 'better-sqlite3';
-import { mkdirSync, readdirSync, readFileSync } from 'node:fs';
+import { copyFileSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 
 export type Db = Database.Database;
@@ -40,11 +40,11 @@ function keepStatements(db: Db): void {
 
 /**
  * Opens a database file and brings it up to date.
- * @param path the file, or `:memory:`
+ * @param from the file, `:memory:`, or the bytes of a serialized database, which is opened in memory
  */
-export function openDatabase(path: string, migrations = 'migrations'): Db {
-  if (path !== ':memory:') mkdirSync(dirname(resolve(path)), { recursive: true });
-  const db = new Database(path);
+export function openDatabase(from: string | Buffer, migrations = 'migrations'): Db {
+  if (typeof from === 'string' && from !== ':memory:') mkdirSync(dirname(resolve(from)), { recursive: true });
+  const db = new Database(from);
   db.pragma('journal_mode = WAL');
   // A fact that was confirmed survives the loss of power.
   db.pragma('synchronous = FULL');
@@ -60,8 +60,20 @@ export function openDatabase(path: string, migrations = 'migrations'): Db {
 
 let shared: Db | null = null;
 
+/** Where the server's own database is. */
+export const databasePath = (): string => process.env.ANTHEM_DATA ?? 'data/anthem.db';
+
 /** The server's own database, at ANTHEM_DATA or data/anthem.db. */
 export function database(): Db {
-  shared ??= openDatabase(process.env.ANTHEM_DATA ?? 'data/anthem.db');
+  shared ??= openDatabase(databasePath());
   return shared;
+}
+
+/** Puts a copy of a file in the place of the server's own database. What goes on using the old one is refused. */
+export function replaceDatabase(file: string): void {
+  shared?.close();
+  shared = null;
+  const path = databasePath();
+  for (const suffix of ['-wal', '-shm']) rmSync(path + suffix, { force: true });
+  copyFileSync(file, path);
 }

@@ -4,6 +4,7 @@ import { lastingView, reasonsFor } from '$core/durability/lasting';
 import { readRecords } from '$core/durability/stored-record';
 import type { KitchenRecord } from '$core/durability/record';
 import { newDatabase } from '../../../../tests/new-database';
+import { pastDatabase } from '../../../../tests/past-database';
 import type { Db } from '../db/open';
 import { durabilityRecord } from '../services/job/durability-record';
 import { openJob } from '../services/job/open-job';
@@ -26,8 +27,8 @@ const make = (): Db => {
 };
 let db: Db;
 let records: readonly KitchenRecord[];
-beforeAll(() => {
-  db = make();
+beforeAll(async () => {
+  ({ db } = await pastDatabase());
   records = readRecords(listRecords(db));
 });
 

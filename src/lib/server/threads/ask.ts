@@ -20,3 +20,5 @@ export const search = async (
 ): Promise<Running> => (await import('./planner-thread')).search(what, progress);
 
 export const endThreads = async (): Promise<void> => (await import('./pool')).endThreads();
+
+export const dropThreads = async (): Promise<void> => (await import('./pool')).dropThreads();

@@ -61,3 +61,12 @@ export async function beginSearch(
 
 export const stopSearch = (key: string): void => searches.get(key)?.stop();
 export const forgetSearch = (key: string): void => void searches.delete(key);
+
+/** Stops all searches; nothing is known of them any more. */
+export function forgetAllSearches(): void {
+  for (const [key, search] of searches) {
+    stopSearch(key);
+    search.state = 'done';
+    forgetSearch(key);
+  }
+}

@@ -8,6 +8,7 @@ import { fold, foldOn, inOrder, lastToHappen } from './fold';
 import { pieceState } from './state';
 import { FEELS } from '../view/looks';
 import { fact, uuid } from '../../../../../tests/bench-builders';
+import { always } from '../../../../../tests/budget';
 
 const PIECES = [uuid(1), uuid(2), uuid(3), uuid(4)];
 const STEPS = ['clean', 'sand', 'back.primer.1', 'front.primer.1'];
@@ -99,7 +100,7 @@ const story: fc.Arbitrary<Fact[]> = fc
   );
 
 it('any order and any repetition of arrival gives the same state', () => {
-  fc.assert(
+  always(
     fc.property(
       story.chain((s) =>
         fc.tuple(
@@ -113,12 +114,12 @@ it('any order and any repetition of arrival gives the same state', () => {
         expect(fold([...again, ...order, ...more])).toEqual(fold(facts));
       },
     ),
-    { numRuns: 400 },
+    100,
   );
 });
 
 it('any prefix, and any part of a log that has arrived, is a valid state', () => {
-  fc.assert(
+  always(
     fc.property(
       story.chain((s) => fc.tuple(fc.constant(s), fc.subarray(s), fc.nat(s.length))),
       ([facts, part, length]) => {
@@ -140,12 +141,12 @@ it('any prefix, and any part of a log that has arrived, is a valid state', () =>
         }
       },
     ),
-    { numRuns: 300 },
+    100,
   );
 });
 
 it('a fact that arrives late takes its place in time', () => {
-  fc.assert(
+  always(
     fc.property(story, (facts) => {
       const sorted = inOrder(facts);
       expect(sorted).toHaveLength(facts.length);
@@ -170,7 +171,7 @@ it('a fact before the time that another was put right to is not taken on behind 
 });
 
 it('taking facts on one by one gives what folding them all gives, or says that it cannot', () => {
-  fc.assert(
+  always(
     fc.property(story, (facts) => {
       let state = fold([]);
       const known: Fact[] = [];
@@ -181,6 +182,6 @@ it('taking facts on one by one gives what folding them all gives, or says that i
         expect(state).toEqual(fold(known));
       }
     }),
-    { numRuns: 150 },
+    75,
   );
 });

@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '$core/coating/systems/index';
 import { routeNow, siteNow, waitsFor } from '$core/job-plan/job-at';
+import { EFFORTS } from '$core/job-plan/efforts';
 import { makePlan } from '$core/job-plan/make-plan';
 import { operationId, plannedSteps } from '$core/planning/job/operation-id';
 import { takenDown } from '../../../../../tests/bench-builders';
@@ -18,7 +19,7 @@ const MONDAY = Date.UTC(2026, 2, 9, 7);
 
 function job(visits: boolean, log: readonly Fact[] = []) {
   const inputs = { ...planInputs(system as NonNullable<typeof system>, { visits }), state: fold(log) };
-  const plan = makePlan(inputs, MONDAY);
+  const plan = makePlan(inputs, MONDAY, undefined, EFFORTS.first);
   if (!plan || 'infeasible' in plan.result) throw new Error('no plan');
   const planned = plannedSteps(plan.result.assignments, plan.t0);
   const starts = new Map(planned.map((s) => [operationId(s.lot, s.step), s.start]));

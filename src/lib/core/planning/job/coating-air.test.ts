@@ -5,6 +5,7 @@ import { judgeAir } from '$core/air/humid-air';
 import { URETHANE_ENAMEL } from '$core/coating/systems/products';
 import type { Climate } from '$core/drying/climate';
 import { hoursToCoat, mayCoatFrom } from './coating-air';
+import { always } from '../../../../../tests/budget';
 
 const MINUTE = 60_000;
 const { limits } = URETHANE_ENAMEL;
@@ -31,7 +32,7 @@ const allowed = ({ start, step, air }: Climate, minute: number): boolean => {
 
 describe('the hours whose air suits a product', () => {
   it('are those that the air of every minute allows, sorted and apart', () => {
-    fc.assert(
+    always(
       fc.property(climate, (of) => {
         const open = hoursToCoat(of, limits, 0, 1500);
         const inside = (m: number): boolean => open.some(([a, b]) => a <= m && m < b);
@@ -44,7 +45,7 @@ describe('the hours whose air suits a product', () => {
     );
   });
   it('begin where the next of them is asked for', () => {
-    fc.assert(
+    always(
       fc.property(climate, fc.integer({ min: 0, max: 1400 }), (of, at) => {
         const from = mayCoatFrom(of, limits, at * MINUTE);
         const first = Array.from({ length: 6000 }, (_, i) => at + i).find((m) => allowed(of, m)) ?? null;

@@ -1,6 +1,7 @@
 import * as fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { divide, DIVISIONS, lotName, type Divided } from './lots';
+import { always } from '../../../../../tests/budget';
 
 type Piece = Divided & { id: number };
 const pieces = fc
@@ -17,7 +18,7 @@ const most = fc.integer({ min: 1, max: 60 });
 const sizes = (lots: readonly unknown[][]): number[] => lots.map((l) => l.length);
 
 it('divides every piece into one lot, none above the most and none empty, in order within each', () => {
-  fc.assert(
+  always(
     fc.property(pieces, most, fc.constantFrom(...DIVISIONS), (list, n, way) => {
       const lots = divide(list, n, way);
       expect(
@@ -38,7 +39,7 @@ it('divides every piece into one lot, none above the most and none empty, in ord
 });
 
 it('divides evenly, as few lots as can be', () => {
-  fc.assert(
+  always(
     fc.property(pieces, most, (list, n) => {
       const lots = divide(list, n);
       expect(lots.length).toBe(Math.ceil(list.length / n));
@@ -49,7 +50,7 @@ it('divides evenly, as few lots as can be', () => {
 });
 
 it('takes no lot round a corner that whole walls do not fill', () => {
-  fc.assert(
+  always(
     fc.property(pieces, most, (list, n) => {
       const lots = divide(list, n, 'walls');
       const ofWall = (wall: string): number => list.filter((p) => p.wall === wall).length;
@@ -63,7 +64,7 @@ it('takes no lot round a corner that whole walls do not fill', () => {
 });
 
 it('keeps large pieces apart from small ones', () => {
-  fc.assert(
+  always(
     fc.property(pieces, most, (list, n) => {
       const lots = divide(list, n, 'sizes').map((lot) => lot.map((p) => p.w * p.h));
       for (const [k, lot] of lots.entries())
@@ -74,7 +75,7 @@ it('keeps large pieces apart from small ones', () => {
 });
 
 it('makes the lot at one end about half as large as the others', () => {
-  fc.assert(
+  always(
     fc.property(fc.integer({ min: 4, max: 200 }), fc.integer({ min: 4, max: 60 }), (count, n) => {
       const list = Array.from({ length: count }, (_, id): Piece => ({ id, wall: 'A', w: 400, h: 700 }));
       const [first = 0, ...others] = sizes(divide(list, n, 'small-first'));

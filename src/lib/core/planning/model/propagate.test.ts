@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { DAY } from '../../../../../tests/plan-builders';
 import { earliestRun } from './calendar';
 import { latestStart, startToEndAt } from './propagate';
+import { always } from '../../../../../tests/budget';
 
 describe('work walked back from a moment', () => {
   const seeds = fc.record({
@@ -12,7 +13,7 @@ describe('work walked back from a moment', () => {
     pausable: fc.boolean(),
   });
   it('is the latest start that still ends by then', () => {
-    fc.assert(
+    always(
       fc.property(seeds, ({ end, minutes, pausable }) => {
         const start = latestStart(DAY, end, minutes, pausable);
         if (start === null) return fc.pre(false);
@@ -25,7 +26,7 @@ describe('work walked back from a moment', () => {
     );
   });
   it('pushes no further than an end needs', () => {
-    fc.assert(
+    always(
       fc.property(seeds, ({ end, minutes, pausable }) => {
         const start = startToEndAt(DAY, end, minutes, pausable);
         if (start === null) return fc.pre(false);

@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { seeded } from '$core/units/random';
 import { logNormal, normals } from './risk';
 import { learnRisk, USUAL_RISK } from './risk-model';
+import { always } from '../../../../../tests/budget';
 
 const draw = (n: number, variation: number, seed: number, pace = 1): number[] => {
   const z = normals(seeded(seed));
@@ -52,7 +53,7 @@ describe('what the record teaches of risk', () => {
     expect(humidity).toBeCloseTo(0.08, 12);
   });
   it('stays a share, and grows with the flaws', () => {
-    fc.assert(
+    always(
       fc.property(fc.nat(5000), fc.nat(5000), (a, b) => {
         const [flaws, passes] = [Math.min(a, b), Math.max(a, b)];
         const { rework } = learnRisk({ paces: [], passes, flaws });

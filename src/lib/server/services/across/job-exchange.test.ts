@@ -5,13 +5,13 @@ import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
-import { newDatabase } from '../../../../../tests/new-database';
+import { demoDatabase } from '../../../../../tests/demo-database';
+import { emptyDatabase, newDatabase } from '../../../../../tests/new-database';
 import { randomKitchen } from '../../../../../tests/random-kitchen';
 import { jobJsonSchema, readJobFile } from '$core/formats/job-json';
 import { CSV_FIELDS, guessMapping, piecesToRows } from '$core/formats/pieces-csv';
 import { writeNotation } from '$core/kitchen/notation-write';
-import { openDatabase, type Db } from '../../db/open';
-import { makeDemo } from '../../demo/demo';
+import type { Db } from '../../db/open';
 import { readCsv, writeCsv } from '../../files/csv';
 import { findJob, listJobIds } from '../../store/jobs';
 import { listPhotoFiles } from '../../store/photos';
@@ -29,6 +29,7 @@ import { choiceFromForm } from '../plan/plan-form';
 import { choosePlan } from '../plan/choose-plan';
 import { recordFacts } from '../bench/record-facts';
 import { saveSurvey } from '../survey/save-survey';
+import { always } from '../../../../../tests/budget';
 
 /** Runs what must be refused, and gives what was said. */
 function refusal(act: () => unknown): string {
@@ -48,8 +49,7 @@ let demo: Db;
 let whole: string;
 let orchard: string;
 beforeAll(async () => {
-  demo = openDatabase(':memory:');
-  await makeDemo(demo);
+  demo = demoDatabase();
   orchard = listJobIds(demo).find((id) => findJob(demo, id)?.name === 'Orchard Row') ?? '';
   const file = openJob(demo, orchard);
   const worker = listWorkers(demo)[0]?.id ?? '';
@@ -95,7 +95,7 @@ describe('a job as JSON', () => {
     recordFacts(db, job, [
       { id: newId(), job, at: 5, worker, device: 't', body: { kind: 'mix.made', ...cup } },
     ]);
-    const other = openDatabase(':memory:');
+    const other = emptyDatabase();
     bring(other, JSON.parse(JSON.stringify(exportJob(db, job))));
     const there = openJob(other, job);
     expect(there.choice).toMatchObject({
@@ -126,7 +126,7 @@ describe('a job as JSON', () => {
     drop(old.job.choice, 'pattern', 'schools', 'place', 'air');
     drop(old.job.choice.system, 'traits', 'close');
     for (const p of old.job.choice.system.products) drop(p as Record<string, unknown>, 'density', 'thinUpTo');
-    const other = openDatabase(':memory:');
+    const other = emptyDatabase();
     bring(other, old);
     const { choice, waits, route } = openJob(other, job);
     expect(choice).toMatchObject({ air: 'sheet', pattern: 'backs-then-fronts', schools: { standDays: 0 } });
@@ -137,7 +137,7 @@ describe('a job as JSON', () => {
   it('comes back the same in another database, for every job of the demo', () => {
     for (const id of listJobIds(demo)) {
       const out = JSON.parse(JSON.stringify(exportJob(demo, id))) as unknown;
-      const other = openDatabase(':memory:');
+      const other = emptyDatabase();
       bring(other, out);
       expect(exportJob(other, id)).toEqual(exportJob(demo, id));
       // And again in the same place it is refused, and nothing is doubled.
@@ -147,8 +147,8 @@ describe('a job as JSON', () => {
 
   it('comes back the same for random kitchens', { timeout: 120_000 }, () => {
     const { db, job } = newDatabase();
-    const other = openDatabase(':memory:');
-    fc.assert(
+    const other = emptyDatabase();
+    always(
       fc.property(randomKitchen, (k) => {
         db.exec('SAVEPOINT one');
         other.exec('SAVEPOINT one');
@@ -159,7 +159,7 @@ describe('a job as JSON', () => {
         db.exec('ROLLBACK TO one; RELEASE one');
         other.exec('ROLLBACK TO one; RELEASE one');
       }),
-      { numRuns: import.meta.env.MODE === 'soak' ? 1000 : 200 },
+      40,
     );
   });
 
@@ -181,9 +181,9 @@ describe('a job as JSON', () => {
     expect(exportJob(db, orchard).facts.every((f) => f.worker === first?.id)).toBe(true);
   });
 
-  it('is refused whole when it is broken: 200 mutations, each with a clear error or no harm', () => {
+  it('is refused whole when it is broken: whatever is changed in it, each with a clear error or no harm', () => {
     const text = whole;
-    const other = openDatabase(':memory:');
+    const other = emptyDatabase();
     const counts = () =>
       ['job', 'zone', 'lot', 'piece', 'event', 'print_label', 'photo'].map((t) =>
         other.prepare(`SELECT count(*) FROM ${t}`).pluck().get(),
@@ -199,7 +199,7 @@ describe('a job as JSON', () => {
     };
     walk(JSON.parse(text), []);
     let refused = 0;
-    fc.assert(
+    always(
       fc.property(
         fc.constantFrom(...paths),
         fc.constantFrom<unknown>(undefined, null, -1, 1e9, '', 'x'.repeat(300), [], {}, true, ['nothing']),
@@ -218,9 +218,9 @@ describe('a job as JSON', () => {
           }
         },
       ),
-      { numRuns: 200, seed: 3 },
+      100,
     );
-    expect(refused).toBeGreaterThan(150);
+    expect(refused).toBeGreaterThan(50);
     for (const nonsense of [null, 4, 'job', [], {}, { format: 'other' }])
       expect(refusal(() => bring(other, nonsense))).toMatch(/: /);
     expect(counts()).toEqual(before);
@@ -238,7 +238,7 @@ describe('a file that names what is here already', () => {
       facts: file.facts.map((f) => ({ ...f, job })),
     };
   };
-  const other = openDatabase(':memory:');
+  const other = emptyDatabase();
   let before = '';
   beforeAll(() => {
     bring(other, JSON.parse(whole));
@@ -312,7 +312,7 @@ describe('photos of a file', () => {
       .jpeg()
       .toBuffer();
     expect(camera.toString('latin1')).toContain('Somebody at home');
-    const db = openDatabase(':memory:');
+    const db = emptyDatabase();
     const id = await importJob(db, withPhoto(camera));
     const [photo] = listPhotoFiles(db, id);
     expect(photo).toMatchObject({ width: 64, height: 48 });
@@ -322,7 +322,7 @@ describe('photos of a file', () => {
     }
   });
   it('that are none are refused with their place, and nothing is kept', async () => {
-    const db = openDatabase(':memory:');
+    const db = emptyDatabase();
     const none = Buffer.concat([Buffer.from([0xff, 0xd8, 0xff]), Buffer.from('no picture at all')]);
     await expect(importJob(db, withPhoto(none))).rejects.toThrow(/photos\.0\.image: This is no photo/);
     expect(listJobIds(db)).toEqual([]);
@@ -440,7 +440,7 @@ describe('pieces as a table', () => {
       ':',
     );
     let refused = 0;
-    fc.assert(
+    always(
       fc.property(
         fc.array(fc.tuple(fc.nat(), signs, fc.nat({ max: 6 })), { minLength: 2, maxLength: 9 }),
         fc.boolean(),
@@ -465,14 +465,14 @@ describe('pieces as a table', () => {
           db.exec('ROLLBACK TO one; RELEASE one');
         },
       ),
-      { numRuns: 200, seed: 11 },
+      100,
     );
-    expect(refused).toBeGreaterThan(80);
+    expect(refused).toBeGreaterThan(30);
   });
 });
 
 describe('a broken survey', () => {
-  it('200 texts: kept as typed, every fault with its place, pieces untouched', () => {
+  it('is kept as typed, every fault with its place, pieces untouched', () => {
     const { db, job } = newDatabase();
     const good = 'wall North\nupper 30 : pair\nbase 24 : drawer / door L\nbase 18 : 3x drawer + end R\n';
     saveSurvey(db, job, good);
@@ -494,7 +494,7 @@ describe('a broken survey', () => {
       ' ',
     );
     let faulty = 0;
-    fc.assert(
+    always(
       fc.property(
         fc.array(fc.tuple(fc.nat(), signs, fc.nat({ max: 4 })), { minLength: 1, maxLength: 6 }),
         (cuts) => {
@@ -516,9 +516,9 @@ describe('a broken survey', () => {
           db.exec('ROLLBACK TO one; RELEASE one');
         },
       ),
-      { numRuns: 200, seed: 5 },
+      100,
     );
-    expect(faulty).toBeGreaterThan(100);
+    expect(faulty).toBeGreaterThan(40);
   });
 });
 

@@ -2,21 +2,18 @@
 import { beforeAll, expect, it } from 'vitest';
 import { dayToMs } from '$core/units/clock-time';
 import { companyZone } from '../company/clock';
-import { newDatabase } from '../../../../../tests/new-database';
+import { pastDatabase } from '../../../../../tests/past-database';
 import { askedRound } from '../../asked-round';
 import type { Db } from '../../db/open';
-import { makePast } from '../../demo/past';
 import { jobPositions, writePosition } from '../../store/jobs';
-import { listWorkers } from '../../store/workers';
 import { placeJob, positionFrom } from '../job/manage-job';
 import { roundOf, visitsToMake } from './rounds';
 
 const NOW = Date.UTC(2026, 2, 11, 13, 20);
 const HALF_NINE = 8 * 60 + 30;
 let db: Db;
-beforeAll(() => {
-  ({ db } = newDatabase({ zone: 'America/Halifax' }, NOW));
-  makePast(db, [listWorkers(db)[0]?.id ?? ''], NOW);
+beforeAll(async () => {
+  ({ db } = await pastDatabase());
 });
 
 it('offers what is due or may be made soon, the most pressing first', () => {

@@ -2,7 +2,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
 import { factOf } from '../../../../../tests/builders';
-import { newDatabase } from '../../../../../tests/new-database';
+import { madeOnce, newDatabase } from '../../../../../tests/new-database';
 import { KNEW_NOTHING } from '$core/bench/apart';
 import { openBench } from '$core/bench/view/bench-job';
 import type { Fact, FactBody } from '$core/bench/state/events';
@@ -69,7 +69,7 @@ function workTo(key: string, from = NOW - 60 * DAY): number {
   return at;
 }
 
-beforeEach(async () => {
+const chosen = madeOnce(async () => {
   ({ db, job, worker } = newDatabase({ zone: ZONE }, NOW - 70 * DAY));
   saveSurvey(db, job, 'wall North\nupper 30 : pair\nupper 30 : pair\nbase 36 : drawer / pair\n');
   await choosePlan(
@@ -88,6 +88,10 @@ beforeEach(async () => {
     },
     () => NOW,
   );
+  return { db, job, worker };
+});
+beforeEach(async () => {
+  ({ db, job, worker } = await chosen());
 });
 
 /** The job as pages show it once its plan holds. */

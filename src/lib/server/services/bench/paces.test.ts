@@ -1,7 +1,7 @@
 /** How long work takes here is learnt from what is recorded: started and ended, or ticked piece by piece. */
 import { beforeEach, describe, expect, it } from 'vitest';
 import { factOf } from '../../../../../tests/builders';
-import { newDatabase } from '../../../../../tests/new-database';
+import { madeOnce, newDatabase } from '../../../../../tests/new-database';
 import type { Fact, FactBody } from '$core/bench/state/events';
 import { workMinutes, worthOf } from '$core/coating/route';
 import { paceKey } from '$core/bench/view/pace';
@@ -50,10 +50,14 @@ const choose = (more: Partial<Choice> = {}) =>
     () => NOW,
   );
 
-beforeEach(async () => {
+const chosen = madeOnce(async () => {
   ({ db, job, worker } = newDatabase({ zone: ZONE }, NOW - 70 * 1440 * MINUTE));
   saveSurvey(db, job, 'wall North\nupper 30 : pair\nupper 30 : pair\nbase 36 : drawer / pair\n');
   await choose();
+  return { db, job, worker };
+});
+beforeEach(async () => {
+  ({ db, job, worker } = await chosen());
 });
 
 /** Starts and ends a step in the kitchen. */

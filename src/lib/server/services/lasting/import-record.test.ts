@@ -1,10 +1,9 @@
 /** The record leaves whole and comes back the same; what is wrong in it is named with its place. */
 import { beforeAll, expect, it } from 'vitest';
 import { newDatabase } from '../../../../../tests/new-database';
+import { pastDatabase } from '../../../../../tests/past-database';
 import type { Db } from '../../db/open';
-import { makePast } from '../../demo/past';
 import { Refused } from '../../refused';
-import { listWorkers } from '../../store/workers';
 import { forgetImported, importedKitchens, importRecord } from './import-record';
 import { lasting, lastingQuery } from './lasting';
 import { recallOf } from './recall';
@@ -14,9 +13,8 @@ const NOW = Date.UTC(2026, 2, 11, 13, 20);
 type File = ReturnType<typeof recordFile>;
 let here: Db;
 let file: File;
-beforeAll(() => {
-  ({ db: here } = newDatabase({ zone: 'America/Halifax' }, NOW));
-  makePast(here, [listWorkers(here)[0]?.id ?? ''], NOW);
+beforeAll(async () => {
+  ({ db: here } = await pastDatabase());
   file = JSON.parse(JSON.stringify(recordFile(here, true))) as File;
 });
 const another = (): Db => newDatabase({ zone: 'America/Halifax' }, NOW).db;

@@ -1,7 +1,7 @@
 /** Offers of a planned kitchen: made once, never changed, accepted once, and held against what came. */
 import { beforeEach, describe, expect, it } from 'vitest';
 import { factOf, SMALL_KITCHEN, usualChoice } from '../../../../../tests/builders';
-import { newDatabase } from '../../../../../tests/new-database';
+import { emptyDatabase, madeOnce, newDatabase } from '../../../../../tests/new-database';
 import { refusal } from '../../../../../tests/refusal';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { priceWith } from '$core/offer/offer';
@@ -31,7 +31,7 @@ let db: Db;
 let job: string;
 let worker: string;
 
-beforeEach(async () => {
+const chosen = madeOnce(async () => {
   ({ db, job, worker } = newDatabase({ zone: ZONE, colour: 'Slatewing' }, NOW - 9 * DAY));
   saveSurvey(db, job, SMALL_KITCHEN);
   setCosts(db, { currency: 'CAD', hour: '60' });
@@ -39,6 +39,10 @@ beforeEach(async () => {
   const pieces = openJob(db, job).pieces.map((p) => p.id);
   noteCondition(db, job, pieces, { wood: 'oak' });
   await choosePlan(db, job, choiceSchema.parse({ ...usualChoice([worker]), visits: true }), () => NOW);
+  return { db, job, worker };
+});
+beforeEach(async () => {
+  ({ db, job, worker } = await chosen());
 });
 
 let serial = 0;
@@ -144,7 +148,7 @@ it('goes into the job’s file with all that was said to it, and comes back the 
     [1, ['accepted', 'withdrawn']],
     [2, ['accepted']],
   ]);
-  const other = openDatabase(':memory:');
+  const other = emptyDatabase();
   expect(bringIn(other, readImport(file, NOW))).toBe(job);
   expect(exportJob(other, job).offers).toEqual(file.offers);
   // In the same house under another job its ids are new, and all it says is kept.
@@ -162,7 +166,7 @@ it('goes into the job’s file with all that was said to it, and comes back the 
   expect(again.some((o) => file.offers.some((f) => f.id === o.id))).toBe(false);
   // Files from before offers come in; one that takes what was not offered does not.
   Reflect.deleteProperty(twin, 'offers');
-  bringIn(openDatabase(':memory:'), readImport(twin, NOW));
+  bringIn(emptyDatabase(), readImport(twin, NOW));
   const [first] = file.offers;
   first?.answers[0]?.options.push('gold leaf');
   expect(refusal(() => readImport(file, NOW)).message).toContain('offers.0.answers.0.options');

@@ -4,16 +4,19 @@ import { audit } from '$core/planning/audit';
 import { readOperationId } from '$core/planning/job/operation-id';
 import { makePlan } from '$core/job-plan/make-plan';
 import { timesOf } from '$core/job-plan/made-plan';
-import { openDatabase } from '../../db/open';
-import { DEMO_NOW, makeDemo } from '../../demo/demo';
+import { demoDatabase } from '../../../../../tests/demo-database';
+import { sampled } from '../../../../../tests/budget';
+import { planInEarnest } from '../../../../../tests/plan-effort';
+import { DEMO_NOW } from '../../demo/demo';
 import { listOpenJobs } from '../../store/jobs';
 import { makeCurrentPlan } from './make/make-plan';
 import { planInputs } from './make/plan-inputs';
 import { openJob } from '../job/open-job';
 
-it('every operation of the demo’s jobs can be pinned to its own planned minute', async () => {
-  const db = openDatabase(':memory:');
-  await makeDemo(db);
+planInEarnest();
+
+it('operations of the demo’s jobs can be pinned to their own planned minute', async () => {
+  const db = demoDatabase();
   const refused: string[] = [];
   let tried = 0;
   for (const { id } of listOpenJobs(db)) {
@@ -21,7 +24,8 @@ it('every operation of the demo’s jobs can be pinned to its own planned minute
     const plan = await makeCurrentPlan(db, id, () => DEMO_NOW);
     const inputs = planInputs(db, file, DEMO_NOW);
     if (!plan || !inputs || 'infeasible' in plan.result) continue;
-    for (const { operation, start } of plan.result.assignments) {
+    const planned = plan.result.assignments;
+    for (const { operation, start } of sampled(12, planned.length).flatMap((k) => planned[k - 1] ?? [])) {
       if (readOperationId(operation) === null) continue;
       const at = plan.t0 + start * 60_000;
       const pinned = { ...inputs, pins: new Map([[operation, at]]) };
@@ -31,6 +35,6 @@ it('every operation of the demo’s jobs can be pinned to its own planned minute
       else expect(audit(made.problem, made.result)).toEqual([]);
     }
   }
-  expect(tried).toBeGreaterThan(80);
+  expect(tried).toBeGreaterThan(10);
   expect(refused).toEqual([]);
-}, 300_000);
+});

@@ -3,7 +3,7 @@ import ICAL from 'ical.js';
 import { v7 as newId } from 'uuid';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { listOpenJobs } from '../../store/jobs';
-import { newDatabase, newJob } from '../../../../../tests/new-database';
+import { madeOnce, newDatabase, newJob } from '../../../../../tests/new-database';
 import { usualCounts } from '$core/coating/system';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { audit } from '$core/planning/audit';
@@ -85,10 +85,14 @@ const second = async (more: object = {}): Promise<string> => {
   return other;
 };
 
-beforeEach(async () => {
+const planned = madeOnce(async () => {
   ({ db, job, worker } = newDatabase({ zone: ZONE }, NOW));
   saveSurvey(db, job, KITCHEN);
   await choosePlan(db, job, choice(), () => NOW);
+  return { db, job, worker };
+});
+beforeEach(async () => {
+  ({ db, job, worker } = await planned());
 });
 
 describe('fixed work', () => {

@@ -4,19 +4,20 @@ import { riskJobs } from '$core/job-plan/risk-jobs';
 import { Replay } from '$core/planning/risk/replay';
 import { assessRisk, chanceBy } from '$core/planning/risk/risk';
 import { USUAL_RISK } from '$core/planning/risk/risk-model';
-import { openDatabase } from '$server/db/open';
 import type { Db } from '$server/db/open';
-import { makeDemo } from '$server/demo/demo';
+import { demoDatabase } from '../../../../../tests/demo-database';
+import { planInEarnest } from '../../../../../tests/plan-effort';
 import { now } from '$server/services/company/clock';
 import { openJob } from '$server/services/job/open-job';
 import { makeCurrentPlan } from '$server/services/plan/make/make-plan';
 import { listOpenJobs } from '$server/store/jobs';
 import { questions } from './questions';
 
+planInEarnest();
+
 let db: Db;
 beforeAll(async () => {
-  db = openDatabase(':memory:');
-  await makeDemo(db);
+  db = demoDatabase();
   for (let round = 0; round < 2; round++)
     for (const { id } of listOpenJobs(db)) await makeCurrentPlan(db, id, () => now(db));
 }, 120_000);

@@ -1,7 +1,7 @@
 /** Touch-ups of a finished kitchen stand in its plan, at the bench and in a round, and leave its hand-back alone. */
 import { beforeEach, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
-import { newDatabase } from '../../../../../tests/new-database';
+import { pastDatabase } from '../../../../../tests/past-database';
 import { checkPage } from '$core/bench/pages/check';
 import { openBench } from '$core/bench/view/bench-job';
 import { TOOL_FACTS } from '$core/coating/tool';
@@ -9,7 +9,6 @@ import { plannedSteps } from '$core/planning/job/operation-id';
 import { isTouchUp } from '$core/takeoff/site-route';
 import { dayToMs, isoDay } from '$core/units/clock-time';
 import type { Db } from '$server/db/open';
-import { makePast } from '$server/demo/past';
 import { listSummaries } from '$server/store/summaries';
 import { listWorkers } from '$server/store/workers';
 import { planTouchUps, visitsToMake } from '$server/services/across/rounds';
@@ -27,10 +26,8 @@ let db: Db;
 let job: string;
 let worker: string;
 
-beforeEach(() => {
-  ({ db } = newDatabase({ zone: ZONE }, NOW));
-  worker = listWorkers(db)[0]?.id ?? '';
-  makePast(db, [worker], NOW);
+beforeEach(async () => {
+  ({ db, worker } = await pastDatabase());
   job = listSummaries(db).find((s) => s.handedOver !== null && s.openTouchUps === 0)?.id ?? '';
 });
 

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { boardScale, cutStretches } from './board-scale';
+import { always } from '../../../../../tests/budget';
 
 const HOUR = 3_600_000;
 const span = fc.tuple(fc.integer({ min: -5, max: 60 }), fc.integer({ min: 0, max: 20 })).map(([a, n]) => {
@@ -10,7 +11,7 @@ const usual = { from: 0, to: 48 * HOUR, worked: [], left: 70, right: 8, room: 88
 
 describe('cutStretches', () => {
   it('covers the span in order and without gaps, open where any span is', () => {
-    fc.assert(
+    always(
       fc.property(fc.array(span, { maxLength: 8 }), (spans) => {
         const cuts = cutStretches(0, 48 * HOUR, spans);
         expect(cuts[0]?.a).toBe(0);
@@ -52,7 +53,7 @@ describe('boardScale', () => {
   });
 
   it('finds the moment back from its place, within open hours', () => {
-    fc.assert(
+    always(
       fc.property(fc.double({ min: 8.01, max: 11.99, noNaN: true }), fc.boolean(), (hour, nights) => {
         const scale = boardScale({ ...usual, open, nights });
         expect(scale.momentAt(scale.x(hour * HOUR)) / HOUR).toBeCloseTo(hour, 6);

@@ -4,7 +4,7 @@ import { pieceState } from '$core/bench/state/state';
 import type { FactBody } from '$core/bench/state/events';
 import { USUAL_PLACES } from '$core/air/places';
 import { factOf, SMALL_KITCHEN, usualChoice } from '../../../../../../tests/builders';
-import { newDatabase, newJob } from '../../../../../../tests/new-database';
+import { madeOnce, newDatabase, newJob } from '../../../../../../tests/new-database';
 import type { Db } from '$server/db/open';
 import { insertReading } from '$server/store/readings';
 import { writeSetting } from '$server/store/settings';
@@ -48,8 +48,12 @@ beforeEach(() => {
 });
 
 describe('a stored plan knows what it was made from', () => {
-  beforeEach(async () => {
+  const planned = madeOnce(async () => {
     await choosePlan(db, job, inAir(), clock);
+    return { db, job, worker };
+  });
+  beforeEach(async () => {
+    ({ db, job, worker } = await planned());
     expect(stale()).toBeNull();
   });
   it('a fact', () => {

@@ -1,0 +1,3 @@
+import { planQuickly } from '../plan-effort';
+
+planQuickly();
