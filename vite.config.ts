@@ -52,7 +52,9 @@ export default defineConfig({
     pool: 'threads',
     isolate: false,
     maxWorkers: 2,
-    server: { deps: { external: [/test-results\/core\//] } },
+    server: { deps: { external: [/test-results\/core/] } },
+    // A test that looks at nothing fails: an empty list passes no loop unseen.
+    expect: { requireAssertions: true },
     testTimeout: 240_000,
     hookTimeout: 240_000,
     // Samples are drawn by it: `npm test` gives another one each time.

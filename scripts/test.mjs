@@ -1,95 +1,215 @@
-/** `npm test`: everything, from a fresh clone. Ends with a line "N passed, N failed". */
+/**
+ * `npm test`: everything, from a fresh clone. Ends with the share of each step, the slowest tests, and a line "N passed, N failed".
+ * `npm test -- --near`: lint, format and the unit tests nearest to what is changed and not committed (or to the last commit), in under a minute.
+ * `npm test -- --unchanged-out`: leaves out steps whose files are what they were when the step last passed.
+ */
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
-import { chromiumPath } from './parts/chromium.mjs';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import { chromiumPackage, chromiumPath } from './parts/chromium.mjs';
+import { nearTests } from './parts/near.mjs';
 import { install, root } from './parts/prepare.mjs';
 
+const near = process.argv.includes('--near');
+const unchangedOut = process.argv.includes('--unchanged-out');
+const results = join(root, 'test-results');
+const SLOWEST = 20;
+
 install();
-if (!existsSync(chromiumPath)) {
-  const asRoot = process.getuid?.() === 0;
+if (!near) installChromium();
+
+function installChromium() {
+  if (existsSync(chromiumPath)) return;
   console.log('Chromium is missing; installing Debian’s package …');
-  if (asRoot) {
+  if (process.getuid?.() === 0) {
     spawnSync('apt-get', ['update', '-q'], { stdio: 'ignore' });
-    spawnSync('apt-get', ['install', '-y', '-q', '--no-install-recommends', 'chromium'], {
+    spawnSync('apt-get', ['install', '-y', '-q', '--no-install-recommends', chromiumPackage], {
       stdio: 'inherit',
     });
   }
-  if (!existsSync(chromiumPath)) {
-    console.error('The browser tests need Chromium: apt-get install chromium, or set CHROMIUM to its path.');
-    console.log('0 passed, 1 failed');
-    process.exit(1);
-  }
+  if (existsSync(chromiumPath)) return;
+  console.error(
+    `The browser tests need Chromium: apt-get install ${chromiumPackage}, or set CHROMIUM to its path.`,
+  );
+  console.log('0 passed, 1 failed');
+  process.exit(1);
 }
 
-rmSync(join(root, 'test-results'), { recursive: true, force: true });
-mkdirSync(join(root, 'test-results'));
+mkdirSync(results, { recursive: true });
+// Samples are other ones in every run; the same number draws the same again.
+process.env.ANTHEM_SEED ??= String(Date.now() % 2 ** 31);
+console.log(`Samples are drawn by ANTHEM_SEED=${process.env.ANTHEM_SEED}`);
+
+const started = Date.now();
 let passed = 0;
 let failed = 0;
+/** seconds of each step */
+const shares = [];
 
-/** A check that passes or fails as one. What it says is shown when it has ended, so that two may run at once. */
-function check(name, ...args) {
+const git = (...args) =>
+  spawnSync('git', args, { cwd: root, encoding: 'utf8' }).stdout.split('\n').filter(Boolean);
+
+/** What each step looks at, by the beginnings of paths. */
+const LOOKS_AT = {
+  unit: ['src/', 'tests/', 'migrations/', 'scripts/', 'docs/', 'package', 'vite.config.ts', 'tsconfig.json'],
+  browser: ['src/', 'static/', 'tests/', 'migrations/', 'scripts/', 'package', 'playwright.config.ts'],
+  layers: ['src/', '.dependency-cruiser'],
+};
+const GREEN = join(results, 'green.json');
+const green = existsSync(GREEN) ? JSON.parse(readFileSync(GREEN, 'utf8')) : {};
+
+/** Stands for the files that a step looks at; all of them where nothing is said. */
+function markOf(name) {
+  const hash = createHash('sha256');
+  const from = LOOKS_AT[name] ?? [''];
+  for (const file of git('ls-files', '--cached', '--others', '--exclude-standard').sort())
+    if (from.some((start) => file.startsWith(start)) && existsSync(join(root, file)))
+      hash.update(file).update(readFileSync(join(root, file)));
+  return hash.digest('hex');
+}
+
+/** Runs a step unless it may be left out, and keeps its time and whether it passed. */
+async function step(name, run) {
+  const mark = markOf(name);
+  if (unchangedOut && green[name] === mark) {
+    console.log(`\n— ${name}: unchanged since it passed`);
+    return;
+  }
+  const begun = Date.now();
+  const before = failed;
+  await run();
+  shares.push([name, (Date.now() - begun) / 1000]);
+  green[name] = failed === before ? mark : null;
+  writeFileSync(GREEN, JSON.stringify(green));
+}
+
+/** Runs a command; what it says is shown when it has ended, so that two may run at once. @returns whether it ended well */
+function ended(name, ...args) {
   return new Promise((resolve) => {
     const run = spawn('npx', ['--no-install', ...args], { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
     let said = '';
     for (const stream of [run.stdout, run.stderr]) stream.on('data', (part) => (said += part));
     run.once('close', (status) => {
       console.log(`\n— ${name}\n${said}`);
-      if (status === 0) passed++;
-      else failed++;
-      resolve();
+      resolve(status === 0);
     });
   });
 }
 
-/** Some checks one after another. */
-async function checks(list) {
-  for (const [name, ...args] of list) await check(name, ...args);
+/** A check that passes or fails as one. */
+const check = (name, ...args) =>
+  step(name, async () => {
+    if (await ended(name, ...args)) passed++;
+    else failed++;
+  });
+
+/** Checks, two at a time, in order. */
+async function checks(...list) {
+  const next = list.values();
+  const some = async () => {
+    for (const args of next) await check(...args);
+  };
+  await Promise.all([some(), some()]);
 }
 
-/** Counts of a test runner's JSON report; a run without a report is a failure. */
-function suite(name, report, count, ...args) {
-  console.log(`\n— ${name}`);
-  const { status } = spawnSync('npx', ['--no-install', ...args], { cwd: root, stdio: 'inherit' });
-  const path = join(root, 'test-results', report);
-  const [good, bad] = existsSync(path) ? count(JSON.parse(readFileSync(path, 'utf8'))) : [0, 1];
-  passed += good;
-  failed += status !== 0 && bad === 0 ? 1 : bad;
+/** A test runner with a JSON report; a run without a report is a failure. */
+const suite = (name, report, count, ...args) =>
+  step(name, () => {
+    console.log(`\n— ${name}`);
+    const path = join(results, report);
+    rmSync(path, { force: true });
+    const { status } = spawnSync('npx', ['--no-install', ...args], { cwd: root, stdio: 'inherit' });
+    const [good, bad] = existsSync(path) ? count(JSON.parse(readFileSync(path, 'utf8'))) : [0, 1];
+    passed += good;
+    failed += status !== 0 && bad === 0 ? 1 : bad;
+  });
+
+const units = (...files) =>
+  suite(
+    'unit',
+    'unit.json',
+    (r) => [r.numPassedTests, r.numFailedTests],
+    ...['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json'],
+    ...files,
+  );
+
+/** Every test of the last reports with its seconds, the slowest first. */
+function slowest() {
+  const read = (report) =>
+    existsSync(join(results, report)) ? JSON.parse(readFileSync(join(results, report), 'utf8')) : null;
+  const unit = (read('unit.json')?.testResults ?? []).flatMap((file) =>
+    file.assertionResults.map((t) => [(t.duration ?? 0) / 1000, relative(root, file.name), t.fullName]),
+  );
+  const inSuites = (suites) =>
+    suites.flatMap((s) => [
+      ...inSuites(s.suites ?? []),
+      ...(s.specs ?? []).map((spec) => [
+        spec.tests.reduce((sum, t) => sum + t.results.reduce((n, r) => n + r.duration, 0), 0) / 1000,
+        `tests/e2e/${spec.file}`,
+        spec.title,
+      ]),
+    ]);
+  return [...unit, ...inSuites(read('browser.json')?.suites ?? [])].sort((a, b) => b[0] - a[0]);
 }
 
-await check('prepare', 'svelte-kit', 'sync');
-await Promise.all([
-  checks([
-    ['types of components', 'svelte-check', '--fail-on-warnings', '--output', 'human'],
-    ['types', 'tsc', '--noEmit'],
-  ]),
-  checks([
+/** Seconds that unit tests of a file took when they last ran. */
+const TIMES = join(results, 'times.json');
+const knownTimes = () => (existsSync(TIMES) ? JSON.parse(readFileSync(TIMES, 'utf8')) : {});
+function keepTimes() {
+  const times = knownTimes();
+  const now = {};
+  for (const [seconds, file] of slowest()) now[file] = (now[file] ?? 0) + seconds;
+  writeFileSync(TIMES, JSON.stringify({ ...times, ...now }));
+}
+
+/** As many of the nearest unit tests as half a minute allows on two threads. */
+function nearest(changed) {
+  const times = knownTimes();
+  let left = 60;
+  return [...nearTests(changed).keys()].filter((file) => (left -= times[file] ?? 1) > 0);
+}
+
+if (near) {
+  const changed = [
+    ...git('diff', '--name-only', 'HEAD'),
+    ...git('ls-files', '--others', '--exclude-standard'),
+  ];
+  const files = (changed.length ? changed : git('diff', '--name-only', 'HEAD~1')).filter((f) =>
+    existsSync(join(root, f)),
+  );
+  const linted = files.filter((f) => /\.(m?[jt]s|svelte)$/.test(f));
+  const tests = nearest(files);
+  console.log(`${files.length} changed files, ${tests.length} test files near them. Types are not checked.`);
+  if (files.length)
+    await check('format', 'prettier', '--check', '--ignore-unknown', '--log-level', 'warn', ...files);
+  if (linted.length) await check('style', 'eslint', '--max-warnings', '0', ...linted);
+  if (tests.length) await units(...tests);
+} else {
+  await check('prepare', 'svelte-kit', 'sync');
+  await checks(
     ['style', 'eslint', '.', '--max-warnings', '0'],
+    ['build', 'vite', 'build', '--logLevel', 'error'],
+    ['types', 'svelte-check', '--fail-on-warnings', '--output', 'human'],
     ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
     ['layers', 'depcruise', 'src', '--config', '.dependency-cruiser.cjs', '--output-type', 'err'],
-  ]),
-]);
-suite(
-  'unit and reference',
-  'unit.json',
-  (r) => [r.numPassedTests, r.numFailedTests],
-  'vitest',
-  'run',
-  '--reporter=default',
-  '--reporter=json',
-  '--outputFile.json=test-results/unit.json',
-);
-await check('build', 'vite', 'build', '--logLevel', 'error');
-suite(
-  'browser',
-  'browser.json',
-  (r) => {
-    if (r.stats.flaky) console.log(`${r.stats.flaky} passed only when run again`);
-    return [r.stats.expected + r.stats.flaky, r.stats.unexpected];
-  },
-  'playwright',
-  'test',
-);
+  );
+  await units();
+  await suite(
+    'browser',
+    'browser.json',
+    (r) => [r.stats.expected, r.stats.unexpected + r.stats.flaky],
+    'playwright',
+    'test',
+  );
+  console.log(`\nThe ${SLOWEST} slowest tests, seconds`);
+  for (const [seconds, file, name] of slowest().slice(0, SLOWEST))
+    console.log(`${seconds.toFixed(1).padStart(6)}  ${file}  ${name}`);
+}
+keepTimes();
 
+console.log('\nSteps, seconds; the first five, two at a time');
+for (const [name, seconds] of shares) console.log(`${seconds.toFixed(1).padStart(6)}  ${name}`);
+console.log(`${((Date.now() - started) / 1000).toFixed(1).padStart(6)}  in all, after the install`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

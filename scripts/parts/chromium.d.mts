@@ -1,2 +1,3 @@
 export const chromiumPath: string;
 export const launchOptions: { executablePath: string; args: string[] };
+export const chromiumPackage: string;

@@ -1,11 +1,11 @@
 /** The plan through the interface, on the demo: what-ifs, risk, pins, replanning, what cannot be, calendars. */
 import { expect, test, type Page } from '@playwright/test';
 import ICAL from 'ical.js';
-import { calm, jobCalled, ready, setClock, demoServer, type TestServer } from './server';
+import { calm, jobCalled, ready, setClock, planningServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await demoServer();
+  server = await planningServer();
 });
 test.afterAll(() => server.end());
 

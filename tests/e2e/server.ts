@@ -25,7 +25,7 @@ let port = 5200 + 100 * Number(process.env.TEST_PARALLEL_INDEX ?? 0);
 async function start(folder: string, env: Record<string, string> = {}, wanted = ++port): Promise<TestServer> {
   const data = join(folder, 'anthem.db');
   const { server, url } = await serve(
-    { ANTHEM_DEMO: '1', ANTHEM_DATA: data, ...env },
+    { ANTHEM_DEMO: '1', ANTHEM_DATA: data, ANTHEM_EFFORT: 'quick', ...env },
     wanted,
     'ignore',
     true,
@@ -60,6 +60,9 @@ export function ownServer(env: Record<string, string> = {}): Promise<TestServer>
   return start(folder, env);
 }
 
+/** A server on the demo whose plans are as good as those that people get. */
+export const planningServer = (): Promise<TestServer> => ownServer({ ANTHEM_EFFORT: '' });
+
 let shared: Promise<TestServer> | null = null;
 
 async function startShared(): Promise<TestServer> {
@@ -70,7 +73,10 @@ async function startShared(): Promise<TestServer> {
   return { ...server, end: () => undefined };
 }
 
-/** The server of this worker with the demo as it was made; whatever was done to it before is gone. */
+/**
+ * The server of this worker with the demo as it was made; whatever was done to it before is gone. Its plans are among the first that come
+ * to mind.
+ */
 export async function demoServer(): Promise<TestServer> {
   if (!shared) return (shared = startShared());
   const server = await shared;

@@ -8,7 +8,7 @@ import { isDemo, now } from './services/company/clock';
 import { firstStart } from './services/company/first-start';
 import { followPlans } from './services/plan/make/follow';
 import { listJobIds } from './store/jobs';
-import { dropThreads, endThreads } from './threads/ask';
+import { dropWork, endThreads } from './threads/ask';
 import { forgetAllSearches } from './threads/searches';
 
 /** The demo as it was made, kept beside its database. */
@@ -48,7 +48,7 @@ export function end(): void {
 async function beginAnew(): Promise<void> {
   pause();
   forgetAllSearches();
-  await dropThreads();
+  await dropWork();
   replaceDatabase(asMade());
   await begin();
 }

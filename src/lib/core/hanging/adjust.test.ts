@@ -129,6 +129,28 @@ describe('a door', () => {
   });
 });
 
+it('a screw moves its front as one rigid thing: what turns it sideways by height lifts it by width', () => {
+  const drawer: Front = { id: 'd', w: 500, h: 180, side: null, hinges: [] };
+  const fronts = [DOOR, { ...DOOR, side: 'right' as const }, drawer];
+  let turned = 0;
+  for (const front of fronts)
+    for (const screw of screwsOf(front)) {
+      const at = (x: number, y: number) => moves(front, screw, x, y);
+      const sideways = at(50, 300).right - at(50, 100).right;
+      expect(at(250, 100).down - at(50, 100).down).toBeCloseTo(-sideways, 9);
+      // Nothing is stretched.
+      expect(at(250, 100).right).toBeCloseTo(at(50, 100).right, 9);
+      expect(at(50, 300).down).toBeCloseTo(at(50, 100).down, 9);
+      if (sideways !== 0) turned++;
+    }
+  expect(turned).toBe(6);
+  // By hand: the left bracket of a drawer front 500 mm wide lifts its left edge and turns it by 1/500 about the right one.
+  const left = { front: 'd', kind: 'height' as const, at: 0 };
+  expect(moves(drawer, left, 0, 90)).toEqual({ right: expect.closeTo(0, 9) as number, down: 1 });
+  expect(moves(drawer, left, 500, 180).down).toBe(0);
+  expect(moves(drawer, left, 0, 180).right).toBeCloseTo(90 / 500, 9);
+});
+
 describe('fronts that stand together', () => {
   const left: Front = { id: 'l', w: 380, h: 700, side: 'left', hinges: [90, 610] };
   const right: Front = { id: 'r', w: 380, h: 700, side: 'right', hinges: [90, 610] };

@@ -24,7 +24,7 @@ import type { PlanInputs } from './inputs';
 import { siteWaitsFor, waitsFor } from './job-at';
 import { makePlan } from './make-plan';
 import { waysOf } from './ways';
-import { always, SOAK, sampled } from '../../../../tests/budget';
+import { always, sampled } from '../../../../tests/budget';
 
 const COLOURS = new Map([
   [WALLS, 'Oatcloth'],

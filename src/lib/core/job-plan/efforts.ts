@@ -34,6 +34,25 @@ export const EFFORTS = {
   sent: effort(400, 1_000_000, 20),
 } as const satisfies Record<string, Effort>;
 
+const usual = structuredClone(EFFORTS) as Record<string, Effort>;
+
+/**
+ * How hard the planner tries from here on, in this process.
+ * @param much `quickly`: plans are among the first that come to mind, for tests and slow machines; they keep every rule all the same
+ */
+export function plan(much: 'as usual' | 'quickly'): void {
+  for (const [name, effort] of Object.entries(usual))
+    Object.assign(
+      EFFORTS[name as keyof typeof EFFORTS],
+      effort,
+      much === 'quickly' && {
+        steps: Math.min(effort.steps, 8),
+        ...(effort.nodes === undefined ? {} : { nodes: Math.min(effort.nodes, 300) }),
+        ...(effort.learning === undefined ? {} : { learning: Math.min(effort.learning, 0.05) }),
+      },
+    );
+}
+
 /** Effort for jobs that are planned together, by how many operations they have. */
 export const togetherEffort = (operations: number): Effort => ({
   seed: SEED,

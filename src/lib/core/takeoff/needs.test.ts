@@ -27,6 +27,34 @@ it('adds up a single slab drawer by hand', () => {
   expect(enamel?.wetUm).toBeCloseTo(100, 9);
 });
 
+it('loads a gun anew only where another product was in it', () => {
+  const counts = (back: number, front: number) => SHELLAC_URETHANE.layers.map(() => ({ back, front }));
+  const piece = { form: 'drawer' as const, w: 400, h: 200 };
+  const loads = (route: ReturnType<typeof buildRoute>, fixed: Parameters<typeof productNeeds>[2] = []) =>
+    productNeeds(route, [piece], fixed).map((n) => [n.product.key, n.loads]);
+  // Backs: primer, enamel; fronts: primer, enamel. However many coats follow each other, each is loaded twice.
+  expect(loads(buildRoute(SHELLAC_URETHANE, counts(1, 1), 'spray'))).toEqual([
+    ['shellac-primer', 2],
+    ['urethane-enamel', 2],
+  ]);
+  expect(loads(buildRoute(SHELLAC_URETHANE, counts(3, 3), 'spray'))).toEqual([
+    ['shellac-primer', 2],
+    ['urethane-enamel', 2],
+  ]);
+  // Fronts alone: each once. What is in the gun for the pieces serves the walls.
+  const fronts = buildRoute(SHELLAC_URETHANE, counts(0, 2), 'spray');
+  const coats = fronts.flatMap((s) =>
+    s.product && s.tool ? [{ product: s.product, tool: s.tool, wet: 1, areaM2: 1, zone: null }] : [],
+  );
+  expect(loads(fronts)).toEqual([
+    ['shellac-primer', 1],
+    ['urethane-enamel', 1],
+  ]);
+  expect(loads(fronts, coats)).toEqual(loads(fronts));
+  // The walls alone are loaded for by themselves.
+  expect(productNeeds([], [], coats).map((n) => n.loads)).toEqual([1, 1]);
+});
+
 it('counts the setup once a lot, so that many small lots take longer', () => {
   const route = buildRoute(
     SHELLAC_URETHANE,

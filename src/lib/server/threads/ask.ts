@@ -21,4 +21,4 @@ export const search = async (
 
 export const endThreads = async (): Promise<void> => (await import('./pool')).endThreads();
 
-export const dropThreads = async (): Promise<void> => (await import('./pool')).dropThreads();
+export const dropWork = async (): Promise<void> => (await import('./pool')).dropWork();

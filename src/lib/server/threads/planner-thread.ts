@@ -5,7 +5,7 @@
 import { constants, setPriority } from 'node:os';
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
 import { planAllJobs } from '$core/job-plan/all-jobs';
-import { EFFORTS } from '$core/job-plan/efforts';
+import { EFFORTS, plan } from '$core/job-plan/efforts';
 import type { PlanInputs } from '$core/job-plan/inputs';
 import { makePlan } from '$core/job-plan/make-plan';
 import type { MadePlan } from '$core/job-plan/made-plan';
@@ -118,6 +118,9 @@ function reply({ id, kind, given }: Order, progress: Progress): Reply {
     return { id, failed: error instanceof Error ? error.message : String(error) };
   }
 }
+
+// For tests and slow machines.
+if (process.env.ANTHEM_EFFORT === 'quick') plan('quickly');
 
 /** Whoever uses the pages goes before the planner. On Linux this holds for the thread alone; elsewhere for all, so not there. */
 if (!isMainThread && process.platform === 'linux') setPriority(constants.priority.PRIORITY_LOW);

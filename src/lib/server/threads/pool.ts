@@ -89,15 +89,15 @@ export function ask<K extends TaskKind>(
   }) as Promise<Answer<K>>;
 }
 
-/** Drops all that is asked for or waits; what is asked next gets new threads. */
-export async function dropThreads(): Promise<void> {
+/** Drops all that is asked for or waits: threads that are at work end. */
+export async function dropWork(): Promise<void> {
   const why = new Error('The planner’s work was dropped');
   for (const { reject } of waiting.splice(0)) reject(why);
-  await Promise.all([...threads].map((t) => t.worker.terminate()));
+  await Promise.all([...threads].flatMap((t) => (t.doing ? [t.worker.terminate()] : [])));
 }
 
 /** Ends all threads, so that the server can end. */
 export async function endThreads(): Promise<void> {
   ending = true;
-  await dropThreads();
+  await Promise.all([...threads].map((t) => t.worker.terminate()));
 }

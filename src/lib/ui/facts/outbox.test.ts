@@ -116,6 +116,7 @@ describe('what a device recorded', () => {
     ['a server that lets this one not in', 403, '{"error":"No."}', /does not let this device in/],
     ['a server that knows no such job', 404, '{"error":"No."}', /does not know this job/],
     ['a server that waited too long', 408, '{}', /cannot take it now/],
+    ['a way that takes no more at once', 413, '', /larger than the way/],
     ['a server that wants a pause', 429, '{}', /cannot take it now \(429\)/],
     ['a gateway without its server', 502, '<h1>Bad gateway</h1>', /cannot take it now/],
   ])('is not taken as sent, nor as refused, by %s', async (_, status, body, why) => {

@@ -40,6 +40,7 @@ const rules = (
   judge(contextOf([], facts, { ...usual, site: steps, ...more }), facts, fact(minute, body)).map(
     (r) => r.rule,
   );
+const LOADED_FACT = (minute: number): Fact => fact(minute - 5, LOADED);
 const start = (step: string): FactBody => ({ kind: 'site.started', step });
 
 describe('a step of the fixed work', () => {
@@ -77,6 +78,18 @@ describe('a step of the fixed work', () => {
     expect(rules([...sand.facts, lead], sand.minute, start('fixed.sand'))).toEqual(['finding']);
     const clean = upTo('fixed.clean');
     expect(rules([...clean.facts, lead], clean.minute, start('fixed.clean'))).toEqual([]);
+    // Lead stands against sanding where something is coated already, too, as long as that coat has no colour of this step.
+    const other = { ...lead, body: { ...lead.body, piece: uuid(1) } } as Fact;
+    expect(rules([...sand.facts, other], sand.minute, start('fixed.sand'))).toEqual([]);
+    // A test of wiping stands against coats alone, and not once its colour is coated.
+    expect(rules([...sand.facts, wipe('grey', 50)], sand.minute, start('fixed.sand'))).toEqual([]);
+    expect(
+      rules(
+        [...enamel.facts, LOADED_FACT(enamel.minute), wipe('grey', enamel.minute - 30)],
+        enamel.minute,
+        start(ENAMEL),
+      ),
+    ).not.toContain('finding');
   });
   it('asks what is in the brush or gun there, and in which colour', () => {
     expect(rules(enamel.facts, enamel.minute, start(ENAMEL))).toEqual(['gun-unknown']);

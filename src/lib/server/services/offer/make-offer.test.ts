@@ -8,7 +8,7 @@ import { priceWith } from '$core/offer/offer';
 import { choiceSchema } from '$core/planning/job/choice';
 import { isoDay } from '$core/units/clock-time';
 import type { JobExport } from '$core/formats/job-json';
-import { openDatabase, type Db } from '../../db/open';
+import type { Db } from '../../db/open';
 import { offerPdf } from '../../files/offer-pdf';
 import { writeCans } from '../../store/cans';
 import { listOffers } from '../../store/offers';

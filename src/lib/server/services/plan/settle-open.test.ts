@@ -1,6 +1,8 @@
-import { expect, it, vi } from 'vitest';
+import { afterEach, expect, it, vi } from 'vitest';
 import { SYSTEMS } from '$core/coating/systems/index';
+import { runTask } from '$core/job-plan/tasks';
 import { planInputs } from '../../../../../tests/plan-inputs';
+import * as threads from '../../threads/ask';
 import { settledShare, settleOpen } from './settle-open';
 
 const [system] = SYSTEMS;
@@ -9,23 +11,16 @@ const open = { lots: true, pattern: false };
 const inputs = planInputs(system, { fixed: false, rackSlots: 8, open });
 const AT = Date.UTC(2026, 2, 9, 6);
 
-const seen: (number | null)[] = [];
-vi.mock('../../threads/ask', async () => {
-  const { runTask } = await import('$core/job-plan/tasks');
-  return {
-    ask: async (
-      kind: 'settle-choice',
-      given: { inputs: typeof inputs; at: number },
-      progress: (share: number) => void,
-    ) =>
-      runTask(kind, given, (share) => {
-        progress(share);
-        seen.push(settledShare('a'));
-      }),
-  };
-});
+afterEach(() => void vi.restoreAllMocks());
 
 it('knows how far it is while it settles, and nothing before and after', async () => {
+  const seen: (number | null)[] = [];
+  vi.spyOn(threads, 'ask').mockImplementation(async (kind, given, progress) =>
+    runTask(kind, given, (share) => {
+      progress?.(share);
+      seen.push(settledShare('a'));
+    }),
+  );
   expect(settledShare('a')).toBeNull();
   const settling = settleOpen('a', inputs, AT);
   expect(settledShare('a')).not.toBeNull();

@@ -1,0 +1,119 @@
+/**
+ * `npm run mutants -- ROOM [--count N] [--seed S]`: changes single lines of a room, one at a time, runs the unit tests that are near, and
+ * tells which changes no test notices. Nothing on the disk is changed.
+ */
+import { spawn } from 'node:child_process';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { seeded } from '../src/lib/core/units/random';
+import { importers, nearTests } from './parts/near.mjs';
+import { applied, mutantsOf, type Mutant } from './parts/mutate';
+
+const CORE = 'src/lib/core';
+/** What each room is, by the beginnings of paths. */
+const ROOMS: Record<string, string[]> = {
+  guard: [`${CORE}/bench/guard/`],
+  state: [`${CORE}/bench/state/`],
+  drying: [`${CORE}/drying/`, `${CORE}/air/`],
+  planning: [`${CORE}/planning/`],
+  'take-off': [`${CORE}/takeoff/`],
+  hanging: [`${CORE}/hanging/`],
+  durability: [`${CORE}/durability/`],
+  coating: [`${CORE}/coating/`],
+  services: ['src/lib/server/services/'],
+  views: [`${CORE}/bench/view/`, `${CORE}/bench/pages/`, `${CORE}/evening/`],
+};
+/** Tests of a mutant: the nearest, as many as take so long in all, s; and at least so many. */
+const SECONDS = 25;
+const FEW = 3;
+/** A mutant that never ends is noticed too, ms. */
+const PATIENCE = 120_000;
+const AT_ONCE = 2;
+
+const { values, positionals } = parseArgs({
+  options: { count: { type: 'string', default: '30' }, seed: { type: 'string', default: '1' } },
+  allowPositionals: true,
+});
+const rooms = positionals[0] === 'all' ? Object.keys(ROOMS) : positionals;
+if (!rooms.length || rooms.some((room) => !ROOMS[room])) {
+  console.error(
+    `Usage: npm run mutants -- ROOM [--count N] [--seed S], ROOM one of ${Object.keys(ROOMS).join(', ')}, all`,
+  );
+  process.exit(1);
+}
+
+const TIMES = 'test-results/times.json';
+const times = (existsSync(TIMES) ? JSON.parse(readFileSync(TIMES, 'utf8')) : {}) as Record<string, number>;
+const by = importers();
+
+/** So many mutants of a room, drawn by the seed. */
+function drawn(room: string, count: number, seed: number): Mutant[] {
+  const random = seeded(seed);
+  return (ROOMS[room] ?? [])
+    .flatMap((folder) =>
+      readdirSync(folder, { recursive: true, encoding: 'utf8' })
+        .filter((name) => name.endsWith('.ts') && !name.endsWith('.test.ts'))
+        .map((name) => folder + name),
+    )
+    .sort()
+    .flatMap((file) => mutantsOf(file, readFileSync(file, 'utf8')))
+    .map((mutant) => ({ mutant, key: random() }))
+    .sort((a, b) => a.key - b.key)
+    .slice(0, count)
+    .map((m) => m.mutant);
+}
+
+function testsFor(file: string): string[] {
+  let left = SECONDS;
+  return [...nearTests([file], by).keys()].filter((test, i) => {
+    const time = times[test] ?? 1;
+    if (i >= FEW && time > left) return false;
+    left -= time;
+    return true;
+  });
+}
+
+const folder = mkdtempSync(join(tmpdir(), 'mutants-'));
+
+/** Whether a test notices it. */
+function isNoticed(mutant: Mutant, slot: number): Promise<boolean> {
+  const tests = testsFor(mutant.file);
+  if (!tests.length) return Promise.resolve(false);
+  const file = join(folder, `${slot}.json`);
+  writeFileSync(
+    file,
+    JSON.stringify({ file: mutant.file, text: applied(readFileSync(mutant.file, 'utf8'), mutant) }),
+  );
+  const run = spawn(
+    process.execPath,
+    ['node_modules/vitest/vitest.mjs', 'run', '--bail=1', '--reporter=dot', '--maxWorkers=1', ...tests],
+    { stdio: 'ignore', env: { ...process.env, ANTHEM_MUTANT: file, ANTHEM_SEED: '1' } },
+  );
+  const late = setTimeout(() => run.kill('SIGKILL'), PATIENCE);
+  return new Promise((resolve) =>
+    run.once('close', (status) => {
+      clearTimeout(late);
+      resolve(status !== 0);
+    }),
+  );
+}
+
+for (const room of rooms) {
+  const mutants = drawn(room, Number(values.count), Number(values.seed));
+  const alive: Mutant[] = [];
+  const queue = mutants.values();
+  await Promise.all(
+    Array.from({ length: AT_ONCE }, async (_, slot) => {
+      for (const mutant of queue) if (!(await isNoticed(mutant, slot))) alive.push(mutant);
+    }),
+  );
+  const share = (100 * (mutants.length - alive.length)) / mutants.length;
+  console.log(
+    `${room}: ${mutants.length - alive.length} of ${mutants.length} noticed, ${share.toFixed(0)} %`,
+  );
+  for (const { file, line, was, is } of alive.sort((a, b) => (a.file < b.file ? -1 : 1)))
+    console.log(`  ${file}:${line}  ${was}  →  ${is}`);
+}
+rmSync(folder, { recursive: true });
