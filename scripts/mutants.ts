@@ -26,7 +26,7 @@ const ROOMS: Record<string, string[]> = {
   views: [`${CORE}/bench/view/`, `${CORE}/bench/pages/`, `${CORE}/evening/`],
 };
 /** Tests of a mutant: the nearest, as many as take so long in all, s; and at least so many. */
-const SECONDS = 25;
+const SECONDS = 8;
 const FEW = 3;
 /** A mutant that never ends is noticed too, ms. */
 const PATIENCE = 120_000;
@@ -65,15 +65,22 @@ function drawn(room: string, count: number, seed: number): Mutant[] {
     .map((m) => m.mutant);
 }
 
+/** The run knows no components. */
+const needsNoComponents = (test: string): boolean =>
+  !test.startsWith('src/lib/ui/') && !readFileSync(test, 'utf8').includes('.svelte');
+
 function testsFor(file: string): string[] {
   let left = SECONDS;
-  return [...nearTests([file], by).keys()].filter((test, i) => {
+  return [...nearTests([file], by).keys()].filter(needsNoComponents).filter((test, i) => {
     const time = times[test] ?? 1;
     if (i >= FEW && time > left) return false;
     left -= time;
     return true;
   });
 }
+
+const projectsOf = (tests: readonly string[]): string[] =>
+  tests.some((t) => t.startsWith('src/lib/server/')) ? [] : ['--project', 'core'];
 
 const folder = mkdtempSync(join(tmpdir(), 'mutants-'));
 
@@ -88,8 +95,11 @@ function isNoticed(mutant: Mutant, slot: number): Promise<boolean> {
   );
   const run = spawn(
     process.execPath,
-    ['node_modules/vitest/vitest.mjs', 'run', '--bail=1', '--reporter=dot', '--maxWorkers=1', ...tests],
-    { stdio: 'ignore', env: { ...process.env, ANTHEM_MUTANT: file, ANTHEM_SEED: '1' } },
+    [
+      ...['node_modules/vitest/vitest.mjs', 'run', '--config', 'tests/set-up/mutants.config.ts'],
+      ...['--bail=1', '--reporter=dot', '--maxWorkers=1', ...projectsOf(tests), ...tests],
+    ],
+    { stdio: 'ignore', env: { ...process.env, ANTHEM_MUTANT: file } },
   );
   const late = setTimeout(() => run.kill('SIGKILL'), PATIENCE);
   return new Promise((resolve) =>

@@ -189,7 +189,12 @@ describe('the page', () => {
     const { chosen } = customerView(db, link(), asked({ piece, point: { x: 0.5, y: 0.25 } }), NOW);
     expect(chosen?.width).toBeLessThanOrEqual(300);
     const svg = doorSvg(db, link(), piece, { x: 0.5, y: 0.25 });
-    expect(svg).toContain(`cx="${((chosen?.width ?? 0) / 2).toFixed(1)}"`);
+    expect(svg).toContain(
+      `cx="${((chosen?.width ?? 0) / 2).toFixed(1)}" cy="${((chosen?.height ?? 0) / 4).toFixed(1)}"`,
+    );
+    // The front's inner frame stands as far from each edge.
+    const [, x, y, w, h] = /<rect x="(\d+)" y="(\d+)" width="(\d+)" height="(\d+)"/.exec(svg ?? '') ?? [];
+    expect([2 * Number(x) + Number(w), 2 * Number(y) + Number(h)]).toEqual([chosen?.width, chosen?.height]);
     expect(doorSvg(db, link(), '00000000-0000-7000-8000-000000000001', null)).toBeNull();
     expect(customerView(db, link(), asked({ piece: 'x' }), NOW).chosen).toBeNull();
   });

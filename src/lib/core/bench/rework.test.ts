@@ -47,6 +47,11 @@ describe('a run in the last coat', () => {
       'Sand out, front: run, sag or drip',
       'Coat again, front: run, sag or drip',
     ]);
+    // Coated as its coat was, with its time; sanded by hand with the time of the remedy.
+    const coat = base.find((s) => s.key === 'front.urethane-enamel.2');
+    expect(added.map((s) => s.tool)).toEqual([null, 'spray']);
+    expect(added.map((s) => s.minutesPerPiece)).toEqual([DEFECTS.run.minutes, coat?.minutesPerPiece]);
+    expect(added.map((s) => s.setupMinutes)).toEqual([3, coat?.setupMinutes]);
     expect(added.every((s) => gets(s, A) && !gets(s, B))).toBe(true);
     expect(nextStep(state, route, A)?.key).toBe(added[0]?.key);
     expect(nextStep(state, route, B)?.kind).toBe('hang');
@@ -274,6 +279,7 @@ describe('a remedy uses what stops the fault', () => {
     expect(acts(GLAZE_CLEAR, 'front.glazed-enamel.2', 'bleed')[1]?.product?.key).toBe('shellac-primer');
     const named = acts(ALL_IN_ONE, 'front.self-priming.2', 'bleed')[1];
     expect(named?.act).toMatch(/^Block the stain with Shellac primer/);
+    expect([named?.tool, named?.minutesPerPiece]).toEqual(['brush-roller', DEFECTS.bleed.minutes]);
     expect(named?.how).toMatch(/not in this system: it is on the shopping list/);
     expect(acts(SHELLAC_URETHANE, LAST, 'bleed')[1]?.how).not.toMatch(/shopping list/);
   });

@@ -75,6 +75,9 @@ it('leaves as tables and as a file with its dictionary, without names unless ask
   const [head] = rows;
   expect(rows.length).toBeGreaterThan(1000);
   expect(rows.every((r) => r.length === head?.length)).toBe(true);
+  // Films of a piece are counted from one.
+  const films = new Set(rows.slice(1).map((r) => r[3]));
+  expect([films.has('0'), films.has('1')]).toEqual([false, true]);
   const name = head?.indexOf('name') ?? -1;
   expect(rows.slice(1).every((r) => r[name] === '')).toBe(true);
   expect(recordTable(db, true)[1]?.[name]).not.toBe('');

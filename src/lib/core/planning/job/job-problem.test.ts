@@ -82,6 +82,27 @@ const operation = (problem: Problem, id: string) => problem.operations.find((o) 
 const startOf = (plan: Plan, id: string): number =>
   plan.assignments.find((a) => a.operation === id)?.start ?? NaN;
 
+describe('a wait in whole minutes', () => {
+  /** The link of a step on another, with its figure as given. */
+  const linkOf = (min: number, max: number | null) => {
+    const [clean, next] = route;
+    if (!clean || !next) throw new Error('no route');
+    const after = [{ step: clean.key, film: null, stage: null, wet: 1, min, max }];
+    job.route = route.map((s) => (s === next ? { ...s, after } : s));
+    const [from, to] = [operationId('A', clean.key), operationId('A', next.key)];
+    return build().links.find((l) => l.from === from && l.to === to);
+  };
+  it('is no shorter than its figure, and a window no longer', () => {
+    expect(linkOf(2.5, 7.5)).toMatchObject({ minLag: 3, maxLag: 7 });
+    expect(linkOf(3, 7)).toMatchObject({ minLag: 3, maxLag: 7 });
+    expect(linkOf(0.1, null)).toMatchObject({ minLag: 1, maxLag: null });
+  });
+  it('is never below nothing, and at most a minute beyond the days that are planned', () => {
+    expect(linkOf(-5, null)?.minLag).toBe(0);
+    expect(linkOf(1e9, null)?.minLag).toBe(30 * 1440 + 1);
+  });
+});
+
 describe('a fresh job', () => {
   it('has an operation per lot and step, with the work of its pieces', () => {
     const problem = build();

@@ -294,10 +294,12 @@ it('a house of before 1978 is treated with caution for lead, and a chosen system
   saveSurvey(db, job, SMALL_KITCHEN);
   noteCondition(db, job, ids(), { wood: 'oak' });
   expect(jobCautions(file())).toEqual([]);
-  writeChoice(db, job, JSON.stringify(choiceSchema.parse(usualChoice([worker]))));
+  writeChoice(db, job, JSON.stringify(choiceSchema.parse(usualChoice([worker], { fixed: true }))));
   const keys = (): string[] => jobCautions(file()).map((c) => JSON.stringify(c));
   const young = keys();
   expect(young.length).toBeGreaterThan(0);
+  // Walls are coated standing on something.
+  expect(young.join()).toContain('Ladder on firm ground');
   expect(young.join().toLowerCase()).not.toContain('lead');
   db.prepare('UPDATE job SET house_year = 1931 WHERE id = ?').run(job);
   expect(keys().join().toLowerCase()).toContain('lead');

@@ -42,7 +42,14 @@ const label = (n: number) => record({ kind: 'piece.labelled', pieces: ids().slic
 describe('zones', () => {
   it('take the next free letter, are painted on, and give codes', () => {
     const island = addZone(db, job, SLATE);
-    expect(listZones(db, job).map((z) => z.letter)).toEqual(['A', 'C']);
+    addZone(db, job, { ...SLATE, name: 'Pantry' });
+    const pantry = listZones(db, job).find((z) => z.name === 'Pantry');
+    expect(listZones(db, job).map((z) => [z.letter, z.position])).toEqual([
+      ['A', 0],
+      ['C', 1],
+      [pantry?.letter, 2],
+    ]);
+    removeZone(db, job, pantry?.id ?? '');
     setCodeRules(db, job, { scheme: 'zone', leaveOutUnsafe: false, way: 'lying' });
     paintZone(db, job, island, ids().slice(2));
     expect(codes()).toEqual(['A1', 'A2', 'C1', 'C2', 'C3']);
