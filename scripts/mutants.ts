@@ -1,6 +1,6 @@
 /**
  * `npm run mutants -- ROOM [--count N] [--seed S]`: changes single lines of a room, one at a time, runs the unit tests that are near, and
- * tells which changes no test notices. Nothing on the disk is changed.
+ * tells which changes no test notices. FILE:LINE in the place of a room tries every change of that line. Nothing on the disk is changed.
  */
 import { spawn } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -37,9 +37,10 @@ const { values, positionals } = parseArgs({
   allowPositionals: true,
 });
 const rooms = positionals[0] === 'all' ? Object.keys(ROOMS) : positionals;
-if (!rooms.length || rooms.some((room) => !ROOMS[room])) {
+const isLine = (room: string): boolean => /\.ts:\d+$/.test(room);
+if (!rooms.length || rooms.some((room) => !ROOMS[room] && !isLine(room))) {
   console.error(
-    `Usage: npm run mutants -- ROOM [--count N] [--seed S], ROOM one of ${Object.keys(ROOMS).join(', ')}, all`,
+    `Usage: npm run mutants -- ROOM [--count N] [--seed S], ROOM one of ${Object.keys(ROOMS).join(', ')}, all, or FILE:LINE`,
   );
   process.exit(1);
 }
@@ -50,6 +51,10 @@ const by = importers();
 
 /** So many mutants of a room, drawn by the seed. */
 function drawn(room: string, count: number, seed: number): Mutant[] {
+  if (isLine(room)) {
+    const [file = '', line] = room.split(':');
+    return mutantsOf(file, readFileSync(file, 'utf8')).filter((m) => m.line === Number(line));
+  }
   const random = seeded(seed);
   return (ROOMS[room] ?? [])
     .flatMap((folder) =>
