@@ -19,8 +19,7 @@ it('six codes are named, and of more than six how many there are', () => {
 
 it('a piece was handled when its last step ended, or it was wiped since', () => {
   const [piece] = [uuid(1)];
-  const at = (...facts: Fact[]): number | null =>
-    handledAt(pieceState(fold(facts), piece));
+  const at = (...facts: Fact[]): number | null => handledAt(pieceState(fold(facts), piece));
   expect(at()).toBeNull();
   const steps = [...takenDown([piece]), ...did('clean', 10, 30, [piece]), ...did('sand', 40, 55, [piece])];
   expect(at(...steps)).toBe(55 * 60_000);
