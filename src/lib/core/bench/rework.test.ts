@@ -50,6 +50,11 @@ describe('a run in the last coat', () => {
     // Coated as its coat was, with its time; sanded by hand with the time of the remedy.
     const coat = base.find((s) => s.key === 'front.urethane-enamel.2');
     expect(added.map((s) => s.tool)).toEqual([null, 'spray']);
+    // The first step waits for the film of the coat, the next for the first.
+    expect(added.map((s) => s.after.some((r) => r.step === coat?.key && r.film !== null))).toEqual([
+      true,
+      false,
+    ]);
     expect(added.map((s) => s.minutesPerPiece)).toEqual([DEFECTS.run.minutes, coat?.minutesPerPiece]);
     expect(added.map((s) => s.setupMinutes)).toEqual([3, coat?.setupMinutes]);
     expect(added.every((s) => gets(s, A) && !gets(s, B))).toBe(true);
