@@ -1,17 +1,15 @@
 /** What runs beside the requests: it begins with the server and ends with it. */
-import { rmSync } from 'node:fs';
-import { database, databasePath, replaceDatabase, type Db } from './db/open';
+import { database, databasePath, replaceDatabase } from './db/open';
 import { makeDemo } from './demo/demo';
 import { labelPrinter } from './ports/devices';
 import { followSensors } from './services/air/sensors';
 import { isDemo, now } from './services/company/clock';
 import { firstStart } from './services/company/first-start';
 import { followPlans } from './services/plan/make/follow';
-import { listJobIds } from './store/jobs';
 import { dropWork, endThreads } from './threads/ask';
 import { forgetAllSearches } from './threads/searches';
 
-/** The demo as it was made, kept beside its database. */
+/** The demo as it was made, which whoever may have it begun anew puts beside its database. */
 const asMade = (): string => `${databasePath()}.as-made`;
 
 let ends: (() => void)[] = [];
@@ -19,19 +17,12 @@ let ends: (() => void)[] = [];
 /** Fills a new database, and lets sensors, plans and the label printer go on by themselves. */
 export async function begin(): Promise<void> {
   const db = database();
-  if (isDemo()) await fillDemo(db);
+  if (isDemo()) await makeDemo(db);
   else firstStart(db);
   const clock = () => now(db);
   ends = [followSensors(db, clock), followPlans(db, clock)];
   // What was waiting at the label printer goes on.
   labelPrinter.wake(db, clock);
-}
-
-async function fillDemo(db: Db): Promise<void> {
-  if (listJobIds(db).length > 0) return;
-  await makeDemo(db);
-  rmSync(asMade(), { force: true });
-  db.prepare('VACUUM INTO ?').run(asMade());
 }
 
 const pause = (): void => {
