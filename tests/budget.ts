@@ -18,8 +18,11 @@ const ownSeed = (name: string): number =>
 
 const testName = (): string => expect.getState().currentTestName ?? '';
 
-/** `few` different whole numbers from 1 to `all`, in order and other ones in every run; all of them in a soak. */
-export function sampled(few: number, all: number): number[] {
+/**
+ * `few` different whole numbers from 1 to `all`, in order and other ones in every run; all of them in a soak.
+ * @param failed those that failed once: tried in every run
+ */
+export function sampled(few: number, all: number, failed: readonly number[] = []): number[] {
   const numbers = Array.from({ length: all }, (_, i) => i + 1);
   if (SOAK || few >= all) return numbers;
   const random = seeded(ownSeed(testName()));
@@ -27,7 +30,7 @@ export function sampled(few: number, all: number): number[] {
     const j = i + Math.floor(random() * (all - i));
     [numbers[i], numbers[j]] = [numbers[j] ?? 0, numbers[i] ?? 0];
   }
-  return numbers.slice(0, few).sort((a, b) => a - b);
+  return [...new Set([...failed, ...numbers.slice(0, few)])].sort((a, b) => a - b);
 }
 
 interface Kept {

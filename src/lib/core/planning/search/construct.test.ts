@@ -165,6 +165,22 @@ describe('a pinned coat', () => {
     });
     expect(times(p)).toEqual({ a: [480, 540], c: [540, 630], b: [660, 720] });
   });
+
+  it('of no minutes is changed over for by nothing, where other work begins in its minute', () => {
+    const p = problem(
+      [
+        inBooth('a', 'q', { minutes: 0, lockedStart: 660 }),
+        inBooth('b', 'p', { lockedStart: 660 }),
+        inBooth('c', 'p'),
+      ],
+      { stations: [booth] },
+    );
+    const m = compile(p);
+    if ('infeasible' in m) throw new Error(m.reason);
+    const made = construct(m, new Float64Array(3));
+    // Before them it would put half an hour between two that begin together.
+    expect('clash' in made ? made.clash : [...made.start]).toEqual([660, 660, 780]);
+  });
 });
 
 it('a construction is right whatever the urgencies, or says what clashed', () => {

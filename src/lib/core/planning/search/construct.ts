@@ -208,7 +208,8 @@ class Construction {
     if (run?.[0] !== next.from || run[1] > m.problem.horizon) return null;
     const end = run[1];
     if (end === next.to) return end;
-    const after = (spans: readonly Busy[] = []) => spans[lastAt(spans, next.from) + 1];
+    // Work of no minutes and what comes after it may begin in the same minute.
+    const after = (spans: readonly Busy[] = []) => spans[spans.findIndex((b) => b.op === next.op) + 1];
     const [there, own] = [after(this.stations[s]), after(this.workers[w])];
     if (there && there.from < end) return null;
     if (own && own.from < end + m.travel(next.op, own.op)) return null;
@@ -392,7 +393,7 @@ class Construction {
     if (s < 0) return;
     into(this.stations[s]);
     const there = item(this.stations, s);
-    const next = this.m.single[s] ? there[lastAt(there, busy.from) + 1] : undefined;
+    const next = this.m.single[s] ? there[there.indexOf(busy) + 1] : undefined;
     if (!next) return;
     // What is on the station after it changes over from it now.
     next.to = this.end[next.op] = this.endBehind(s, i, next) ?? next.to;
