@@ -1,3 +1,4 @@
+/** Style of components; all else, and what is between their script tags too, is oxlint's (`.oxlintrc.json`), which takes a second. */
 import js from '@eslint/js';
 import svelte from 'eslint-plugin-svelte';
 import globals from 'globals';
@@ -5,13 +6,12 @@ import ts from 'typescript-eslint';
 import svelteConfig from './svelte.config.js';
 
 export default ts.config(
-  { ignores: ['build/', '.svelte-kit/', 'node_modules/', 'data/', 'playwright-report/', 'test-results/'] },
   js.configs.recommended,
   ...ts.configs.strict,
   ...svelte.configs.recommended,
-  { languageOptions: { globals: { ...globals.browser, ...globals.node } } },
+  { languageOptions: { globals: globals.browser } },
   {
-    files: ['**/*.svelte', '**/*.svelte.ts'],
+    files: ['**/*.svelte'],
     languageOptions: { parserOptions: { parser: ts.parser, extraFileExtensions: ['.svelte'], svelteConfig } },
     rules: {
       // Links are plain paths: the application is served from the root.
@@ -29,25 +29,6 @@ export default ts.config(
       '@typescript-eslint/no-invalid-void-type': 'off',
       // What is left out of a copy is named and not used.
       '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
-      'no-console': ['error', { allow: ['error'] }],
-    },
-  },
-  {
-    files: ['src/routes/**'],
-    rules: {
-      // What is written goes through a service, which checks it.
-      'no-restricted-imports': [
-        'error',
-        {
-          patterns: [
-            {
-              group: ['$server/store/*'],
-              importNamePattern: '^(write|insert|delete|clear|mark|forget|undelete|put|remove)',
-              message: 'Routes may read from stores; services write.',
-            },
-          ],
-        },
-      ],
     },
   },
   {
@@ -76,11 +57,5 @@ export default ts.config(
         { name: 'carbon-components-svelte', message: 'The kit ($ui/kit) has its controls.' },
       ],
     },
-  },
-  { files: ['scripts/**', 'tests/**'], rules: { 'no-console': 'off' } },
-  {
-    files: ['**/*.cjs'],
-    languageOptions: { globals: globals.node },
-    rules: { '@typescript-eslint/no-require-imports': 'off' },
   },
 );

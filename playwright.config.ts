@@ -15,6 +15,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     actionTimeout: 60_000,
+    // Each new device would fetch and keep the whole application, two seconds of a core; tests of what works without signal allow it.
+    serviceWorkers: 'block',
     launchOptions,
   },
 });

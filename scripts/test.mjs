@@ -16,6 +16,13 @@ const unchangedOut = process.argv.includes('--unchanged-out');
 const results = join(root, 'test-results');
 const SLOWEST = 20;
 
+/** Components have their own tools: what reads all else in a second does not know them. */
+const COMPONENTS = 'src/**/*.svelte';
+const OXLINT = ['oxlint', '--deny-warnings'];
+const OXFMT = ['oxfmt', '--check'];
+const ESLINT = ['eslint', '--max-warnings', '0'];
+const PRETTIER = ['prettier', '--check', '--log-level', 'warn'];
+
 install();
 if (!near) installChromium();
 
@@ -180,20 +187,25 @@ if (near) {
   const files = (changed.length ? changed : git('diff', '--name-only', 'HEAD~1')).filter((f) =>
     existsSync(join(root, f)),
   );
-  const linted = files.filter((f) => /\.(m?[jt]s|svelte)$/.test(f));
+  const components = files.filter((f) => f.endsWith('.svelte'));
   const tests = nearest(files);
   console.log(`${files.length} changed files, ${tests.length} test files near them. Types are not checked.`);
-  if (files.length)
-    await check('format', 'prettier', '--check', '--ignore-unknown', '--log-level', 'warn', ...files);
-  if (linted.length) await check('style', 'eslint', '--max-warnings', '0', ...linted);
+  await check('format', ...OXFMT);
+  await check('style', ...OXLINT);
+  if (components.length) {
+    await check('format of components', ...PRETTIER, ...components);
+    await check('style of components', ...ESLINT, ...components);
+  }
   if (tests.length) await units(...tests);
 } else {
   await check('prepare', 'svelte-kit', 'sync');
   await checks(
-    ['style', 'eslint', '.', '--max-warnings', '0'],
     ['build', 'vite', 'build', '--logLevel', 'error'],
-    ['types', 'svelte-check', '--fail-on-warnings', '--output', 'human'],
-    ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
+    ['types', 'svelte-check', '--tsgo', '--fail-on-warnings', '--output', 'human'],
+    ['style of components', ...ESLINT, COMPONENTS],
+    ['format of components', ...PRETTIER, COMPONENTS],
+    ['style', ...OXLINT],
+    ['format', ...OXFMT],
     ['layers', 'depcruise', 'src', '--config', '.dependency-cruiser.cjs', '--output-type', 'err'],
   );
   await units();
@@ -214,7 +226,7 @@ if (near) {
 }
 keepTimes();
 
-console.log('\nSteps, seconds; the first five, two at a time');
+console.log('\nSteps, seconds; what comes before the unit tests, two at a time');
 for (const [name, seconds] of shares) console.log(`${seconds.toFixed(1).padStart(6)}  ${name}`);
 console.log(`${((Date.now() - started) / 1000).toFixed(1).padStart(6)}  in all, after the install`);
 console.log(`\n${passed} passed, ${failed} failed`);

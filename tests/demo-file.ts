@@ -13,8 +13,8 @@ export const DEMO_STAMP = join(folder, 'made-from');
 export function demoSources(): string {
   const hash = createHash('sha256');
   for (const part of ['src/lib/core', 'src/lib/server', 'migrations'])
-    for (const entry of readdirSync(join(root, part), { recursive: true, withFileTypes: true }).sort(
-      (a, b) => (join(a.parentPath, a.name) < join(b.parentPath, b.name) ? -1 : 1),
+    for (const entry of readdirSync(join(root, part), { recursive: true, withFileTypes: true }).sort((a, b) =>
+      join(a.parentPath, a.name) < join(b.parentPath, b.name) ? -1 : 1,
     ))
       if (entry.isFile() && !entry.name.endsWith('.test.ts'))
         hash.update(entry.name).update(readFileSync(join(entry.parentPath, entry.name)));

@@ -238,7 +238,10 @@ test('a full day of Lanternhouse: stops, a flip, a move, a touch test, a flaw an
 });
 
 async function phone(server: TestServer, browser: import('@playwright/test').Browser, job: string) {
-  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    serviceWorkers: 'allow',
+  });
   const page = await context.newPage();
   await page.goto(`${job}/coat`);
   await ready(page);

@@ -8,6 +8,8 @@ import { keepsApplication, keysOf } from './device';
 import { startProxy, type Fate, type Proxy } from './proxy';
 import { demoServer, jobCalled, ownServer, ready, type TestServer } from './server';
 
+test.use({ serviceWorkers: 'allow' });
+
 const PHONE = { viewport: { width: 390, height: 844 } };
 let server: TestServer;
 let proxy: Proxy;

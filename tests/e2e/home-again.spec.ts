@@ -96,7 +96,7 @@ test.describe.serial('Lanternhouse', () => {
     const { pack } = await benchOf(job);
     const order = hangingOrder(pack.pieces);
     const own = order.slice(-3);
-    phone = await browser.newContext({ viewport: { width: 390, height: 844 } });
+    phone = await browser.newContext({ viewport: { width: 390, height: 844 }, serviceWorkers: 'allow' });
     const away = await phone.newPage();
     await openAt(away, `${job}/hang`);
     await keptHere(away, job);

@@ -6,6 +6,7 @@ import { jobCalled, ready, ownServer } from './server';
 /** So often the server and a browser are killed; more in a trial by hand: ANTHEM_KILLS=200 npx playwright test killed. */
 const ROUNDS = Number(process.env.ANTHEM_KILLS ?? 3);
 
+test.use({ serviceWorkers: 'allow' });
 test.setTimeout(360_000 + ROUNDS * 20_000);
 
 test('nothing confirmed is lost, nothing is doubled', async () => {

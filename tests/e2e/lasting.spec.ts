@@ -91,7 +91,10 @@ test('a round of two visits on a phone without signal: a cross-cut that fails, i
 }) => {
   const before = await table('/lasting/curves.csv');
   const looks = await table('/lasting/record.csv');
-  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    serviceWorkers: 'allow',
+  });
   const phone = await context.newPage();
   await open(phone, '/rounds');
   const ticks = phone.getByRole('region', { name: 'Visits and touch-ups to make' }).locator('label');

@@ -213,7 +213,6 @@ test.describe('on the phone', () => {
 });
 
 test.describe('what answers in the place of the server', () => {
-  test.use({ serviceWorkers: 'block' });
   const between = async (page: Page, answer: (route: Route) => Promise<void>) => {
     await page.route('**/api/jobs/*/facts', (route) =>
       route.request().method() === 'POST' ? answer(route) : route.continue(),

@@ -7,6 +7,8 @@ import { factSchema, type Fact } from '$core/bench/state/events';
 import { deviceFacts, keptHere } from './device';
 import { demoServer, jobCalled, ownServer, ready, type TestServer } from './server';
 
+test.use({ serviceWorkers: 'allow' });
+
 const PLACES = ['table', 'van', 'hanger', 'stack'];
 
 /** A phone with the bench of Lanternhouse on it, kept for when there is no signal. */

@@ -1,13 +1,12 @@
-/** The plan through the interface, on the demo: what-ifs, risk, pins, replanning, what cannot be, calendars. */
+/** The plan through the interface, on the demo: what-ifs, risk, what cannot be, calendars, longer searches. */
 import { expect, test, type Page } from '@playwright/test';
 import ICAL from 'ical.js';
-import { calm, jobCalled, ready, setClock, planningServer, type TestServer } from './server';
+import { calm, jobCalled, ready, setClock, demoServer, type TestServer } from './server';
 
 let server: TestServer;
-test.beforeAll(async () => {
-  server = await planningServer();
+test.beforeEach(async () => {
+  server = await demoServer();
 });
-test.afterAll(() => server.end());
 
 const plan = async (page: Page, name: string): Promise<string> => {
   const job = await jobCalled(server.url, name);
@@ -16,7 +15,6 @@ const plan = async (page: Page, name: string): Promise<string> => {
   return job;
 };
 const handBack = (page: Page) => page.locator('.back .big');
-const bar = (page: Page, step: string) => page.locator(`g[data-operation$=":${step}"]`);
 
 test('what-ifs are computed and ranked, and the date is weighed, while the page goes on answering', async ({
   page,
@@ -67,62 +65,6 @@ test('how long fronts are away is said, and a plan that leaves them away for les
   await other.getByRole('button', { name: 'Plan it so' }).click();
   await expect(card).toContainText(`A front is away ${away} days on average`, { timeout: 60_000 });
   await expect(handBack(page)).toHaveText(back);
-});
-
-test('a bar is dragged and pinned, its effect shown meanwhile; keys do the same; a pin is let go', async ({
-  page,
-}) => {
-  await plan(page, 'Orchard Row');
-  const before = await handBack(page).textContent();
-  const first = bar(page, 'clean').first();
-  const operation = await first.getAttribute('data-operation');
-  const own = page.locator(`g[data-operation="${operation}"]`);
-  await own.scrollIntoViewIfNeeded();
-  const box = await own.boundingBox();
-  if (!box) throw new Error('The bar is not drawn');
-  await page.mouse.move(box.x + 3, box.y + 12);
-  await page.mouse.down();
-  await page.mouse.move(box.x + 160, box.y + 12, { steps: 8 });
-  await expect(page.locator('.picked')).toContainText(/: (hand back|no plan fits)/);
-  await page.mouse.move(box.x + 170, box.y + 12, { steps: 2 });
-  await expect(page.locator('.picked')).toContainText(/hand back .*(as before|later|sooner)/);
-  await page.mouse.up();
-  const pinned = page.locator('.card', { has: page.getByRole('heading', { name: 'Pinned' }) });
-  await expect(pinned).toContainText('Clean, lot');
-  await expect(own).toHaveAttribute('aria-label', /pinned/);
-  await pinned.getByRole('button', { name: 'Unpin' }).click();
-  await expect(pinned).toBeHidden();
-  await expect(handBack(page)).toContainText((before ?? '').split(',')[0] ?? '');
-
-  const hang = bar(page, 'hang').last();
-  await hang.focus();
-  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
-  await expect(page.locator('.picked')).toContainText(/hand back .* later/);
-  await page.keyboard.press('Enter');
-  await expect(pinned).toContainText('Hang, lot');
-  await expect(handBack(page)).not.toHaveText(before ?? '');
-  await pinned.getByRole('button', { name: 'Unpin' }).click();
-  await expect(pinned).toBeHidden();
-});
-
-test('a coat that is late moves the plan: what, from, to, why; accepted or kept', async ({ page }) => {
-  await setClock(page, server.url, '2026-03-11T15:30');
-  await calm(server.url);
-  const job = await plan(page, 'Lanternhouse');
-  const moved = page.locator('.moved');
-  await expect(moved).toContainText('The plan moved');
-  await moved.getByText('What moved, and why').click();
-  const row = moved.getByRole('row').nth(1);
-  await expect(row).toContainText('→');
-  await expect(row).toContainText(/waits|follows|taken|until|hours|start of the plan|at /);
-  await moved.getByRole('button', { name: 'Keep the old ones where possible' }).click();
-  await expect(moved).toBeHidden();
-  await page.goto(`${job}/coat`);
-  await ready(page);
-  // Lot C’s priming was never said to be done.
-  await expect(page.locator('.card.now')).toHaveCount(1);
-  await page.getByRole('button', { name: 'Start', exact: true }).first().click();
-  await expect(page.locator('.card.now')).toHaveCount(2);
 });
 
 test('a plan that cannot be is explained', async ({ page }) => {
@@ -196,9 +138,6 @@ test('calendars are read, kept clear of, and given out', async ({ page, request 
 });
 
 test('all jobs are planned together, in a thread of the server, and taken over', async ({ page }) => {
-  // What was pinned before may stand on a day that is closed by now.
-  const lantern = await jobCalled(server.url, 'Lanternhouse');
-  await page.request.post(`${lantern}/plan?/unpin`, { form: {}, headers: { origin: server.url } });
   await page.goto(`${server.url}/calendar`);
   await ready(page);
   await page.getByRole('button', { name: 'When could one start?' }).click();

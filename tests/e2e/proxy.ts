@@ -12,7 +12,12 @@ export interface Asked {
  * in the server's place.
  */
 export type Fate =
-  'pass' | 'hang' | 'cut' | 'deaf' | 'twice' | { status: number; type?: string; body: string };
+  | 'pass'
+  | 'hang'
+  | 'cut'
+  | 'deaf'
+  | 'twice'
+  | { status: number; type?: string; body: string };
 
 export interface Proxy {
   url: string;

@@ -60,9 +60,6 @@ export function ownServer(env: Record<string, string> = {}): Promise<TestServer>
   return start(folder, env);
 }
 
-/** A server on the demo whose plans are as good as those that people get. */
-export const planningServer = (): Promise<TestServer> => ownServer({ ANTHEM_EFFORT: '' });
-
 let shared: Promise<TestServer> | null = null;
 
 async function startShared(): Promise<TestServer> {

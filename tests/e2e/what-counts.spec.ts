@@ -1,10 +1,10 @@
 /** What counts first in a plan, and the minutes that it reckons with in the house. */
 import { expect, test } from '@playwright/test';
-import { jobCalled, ready, planningServer, type TestServer } from './server';
+import { jobCalled, ready, demoServer, type TestServer } from './server';
 
 let server: TestServer;
 test.beforeAll(async () => {
-  server = await planningServer();
+  server = await demoServer();
 });
 test.afterAll(() => server.end());
 

@@ -134,7 +134,12 @@ it('every pattern of files that lint has names one', async () => {
         .replace(/\{([^}]*)\}/g, (_, list: string) => `(${list.replaceAll(',', '|')})`)}$`,
     );
   // What only ignores is of the whole project: folders that a build makes.
-  const globs = configs.flatMap(({ files, ignores }) => (files ? [...files.flat(), ...(ignores ?? [])] : []));
+  const { overrides } = JSON.parse(readFileSync(join(root, '.oxlintrc.json'), 'utf8')) as {
+    overrides: { files: string[] }[];
+  };
+  const globs = [...configs, ...overrides].flatMap(({ files, ignores }: (typeof configs)[0]) =>
+    files ? [...files.flat(), ...(ignores ?? [])] : [],
+  );
   const none = globs.filter((glob) => !FILES.some((file) => pattern(glob).test(file)));
   // Kinds of files that a plugin knows and this project does not have.
   expect(none.filter((glob) => glob.includes('/') && !glob.startsWith('**/*.'))).toEqual([]);

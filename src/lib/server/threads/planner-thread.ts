@@ -102,7 +102,9 @@ export interface Order {
   given: Tasks[TaskKind]['given'];
 }
 export type Reply =
-  { id: number; share: number } | { id: number; answer: Answer<TaskKind> } | { id: number; failed: string };
+  | { id: number; share: number }
+  | { id: number; answer: Answer<TaskKind> }
+  | { id: number; failed: string };
 
 /** Starts a thread that does one task after another; the server may end while it has none. */
 export function startThread(): Worker {

@@ -10,8 +10,8 @@ async function keptJob(piece: string): Promise<string | null> {
     for (const path of await db.getAllKeys('answers')) {
       const job = /^\/api\/jobs\/([0-9a-f-]{36})\/pack$/.exec(path)?.[1];
       if (!job) continue;
-      const { pack } = (await db.get('answers', path))?.data as FieldPack;
-      if (pack.pieces.some((p) => p.id === piece)) return job;
+      const data = (await db.get('answers', path))?.data as FieldPack | undefined;
+      if (data?.pack.pieces.some((p) => p.id === piece)) return job;
     }
   } catch {
     // The server is asked.

@@ -1,6 +1,6 @@
 /** A proposed system taken for a job or for a part of it; primers under it; what it comes to here. */
 import { beforeEach, describe, expect, it } from 'vitest';
-import { newDatabase } from '../../../../../tests/new-database';
+import { madeOnce, newDatabase } from '../../../../../tests/new-database';
 import { refusal } from '../../../../../tests/refusal';
 import { gets } from '$core/coating/route';
 import { choiceSchema } from '$core/planning/job/choice';
@@ -26,7 +26,7 @@ let db: Db;
 let job: string;
 let island: string;
 const file = () => openJob(db, job);
-beforeEach(() => {
+const surveyed = madeOnce(() => {
   ({ db, job } = newDatabase({ houseYear: 1994, zone: 'America/Halifax' }, NOW));
   saveSurvey(
     db,
@@ -47,6 +47,10 @@ beforeEach(() => {
     side.map((p) => p.id),
     { wood: 'melamine' },
   );
+  return { db, job, island };
+});
+beforeEach(async () => {
+  ({ db, job, island } = await surveyed());
 });
 const form = (fields: Record<string, string>): FormData => {
   const made = new FormData();
@@ -84,10 +88,15 @@ describe('a proposal', () => {
 });
 
 describe('a finish of its own', () => {
-  beforeEach(async () => {
+  const apart = madeOnce(async () => {
+    ({ db } = await surveyed());
     await take('shellac-urethane');
     await take('melamine', island);
     await take('all-in-one', 'shelves');
+    return { db };
+  });
+  beforeEach(async () => {
+    ({ db } = await apart());
   });
   const steps = (piece: string): string[] =>
     file()
@@ -198,9 +207,14 @@ describe('melamine pieces among others', () => {
   const steps = (piece: string) => file().route.filter((s) => gets(s, piece));
   const products = (piece: string) => new Set(steps(piece).flatMap((s) => s.product?.key ?? []));
   const doors = () => file().pieces.filter((p) => p.zoneId !== island && p.form === 'door');
-  beforeEach(async () => {
+  const printed = madeOnce(async () => {
+    ({ db } = await surveyed());
     noteCondition(db, job, [doors()[0]?.id ?? ''], { oldFinish: 'printed film' });
     await take('shellac-urethane');
+    return { db };
+  });
+  beforeEach(async () => {
+    ({ db } = await printed());
   });
   it('are proposed for by themselves', () => {
     expect(partOf(file(), 'slick')).toBe('slick');

@@ -24,23 +24,27 @@ const snapped = (ms: number): number => Math.round(ms / (SNAP * MINUTE)) * SNAP 
 export class BoardMove {
   /** The bar that is moved, and where to; the pointer is null where keys move it. */
   bar: { bar: Bar; at: number; pointer: number | null; grip: number } | null = $state(null);
-  outcome = $state('');
   #asking = false;
-  #asked: number | null = null;
+  #asked = '';
+  #answer = $state({ place: '', says: '' });
   readonly #board: Board;
 
   constructor(board: Board) {
     this.#board = board;
   }
 
+  /** What comes of the bar at the minute where it is; empty until that is known. */
+  get outcome(): string {
+    return this.#answer.place === this.#place() ? this.#answer.says : '';
+  }
+
   can = (bar: Bar): boolean => bar.operation !== null && this.#board.onPin !== undefined;
 
   grab = (event: PointerEvent & { currentTarget: Element }, bar: Bar): void => {
     if (!this.can(bar) || event.button !== 0) return;
+    this.#forget();
     const px = event.clientX - this.#board.left();
     this.bar = { bar, at: bar.start, pointer: event.pointerId, grip: px - this.#board.scale().x(bar.start) };
-    this.outcome = '';
-    this.#asked = null;
     event.currentTarget.setPointerCapture(event.pointerId);
   };
 
@@ -76,6 +80,7 @@ export class BoardMove {
     const step = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
     if (step) {
       event.preventDefault();
+      if (this.bar?.bar.id !== bar.id) this.#forget();
       const was = this.bar?.bar.id === bar.id ? this.bar.at : bar.start;
       const at = this.#notPast(was + step * (event.shiftKey ? LEAP : NUDGE) * MINUTE);
       this.bar = { bar, at, pointer: null, grip: 0 };
@@ -94,20 +99,31 @@ export class BoardMove {
     return Math.max(snapped(this.#board.now() + SNAP * MINUTE), snapped(ms));
   }
 
+  /** What was said before another move says nothing of it: the plan may be another one. */
+  #forget(): void {
+    this.#asked = '';
+    this.#answer = { place: '', says: '' };
+  }
+
+  /** The bar that is moved and its minute, to compare. */
+  #place(): string {
+    return this.bar ? `${this.bar.bar.id} ${this.bar.at}` : '';
+  }
+
   /** Asks for the newest place only, one question at a time. */
   async #ask(): Promise<void> {
     const { onTry } = this.#board;
     if (this.#asking || !this.bar?.bar.operation || !onTry) return;
     const { bar, at } = this.bar;
-    if (this.#asked === at) return;
+    const place = this.#place();
+    if (this.#asked === place) return;
     this.#asking = true;
-    this.#asked = at;
+    this.#asked = place;
     const says = await onTry(bar.operation ?? '', at).catch((error: unknown) =>
       error instanceof Error ? error.message : '',
     );
     this.#asking = false;
-    if (!this.bar) return;
-    if (this.bar.at === at) this.outcome = says;
-    else void this.#ask();
+    this.#answer = { place, says };
+    if (this.bar) void this.#ask();
   }
 }
