@@ -9,8 +9,6 @@ export default defineConfig({
   expect: { timeout: 60_000 },
   workers: 2,
   fullyParallel: false,
-  // A machine that stands still for seconds is no fault of the product; what passes only then is named at the end of a run.
-  retries: 1,
   reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },

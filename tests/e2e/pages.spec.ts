@@ -120,7 +120,8 @@ test('the planning service plans, explains and refuses', async ({ request }) => 
   expect(await plan.json()).toMatchObject({ makespan: 4110 });
   const none = await post(load('impossible-302.json'));
   expect(none.status()).toBe(422);
-  expect((await none.json()).reason).toContain('cannot all be kept');
+  // Which rules clash is found where there is time for it; what went wrong at last is said in any case.
+  expect((await none.json()).reason).toMatch(/cannot all be kept|must start within/);
   const wrong = await post('{"format":"anthem.planning-problem"}');
   expect(wrong.status()).toBe(400);
   expect((await wrong.json()).faults.join()).toContain('version');

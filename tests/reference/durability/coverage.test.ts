@@ -14,7 +14,7 @@ import { SOAK } from '../../budget';
 import { simulate, trueSurvival, type Truth } from './simulated';
 
 // The records are the same in every run: other ones would stray beyond these bounds by chance now and then.
-const RUNS = SOAK ? 1000 : 30;
+const RUNS = SOAK ? 1000 : 15;
 /** Around the wanted bounds, so much more as fewer runs leave to chance: three standard errors. */
 const ROOM = SOAK ? 0 : 0.12;
 const VISITS = [7, 30, 182, 365, 730, 1095, 1461];

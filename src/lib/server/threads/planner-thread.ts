@@ -121,11 +121,10 @@ function reply({ id, kind, given }: Order, progress: Progress): Reply {
   }
 }
 
-// For tests and slow machines.
+// For tests and slow machines. Plans that are made so quickly keep no page waiting, and need not wait for pages.
 if (process.env.ANTHEM_EFFORT === 'quick') plan('quickly');
-
 /** Whoever uses the pages goes before the planner. On Linux this holds for the thread alone; elsewhere for all, so not there. */
-if (!isMainThread && process.platform === 'linux') setPriority(constants.priority.PRIORITY_LOW);
+else if (!isMainThread && process.platform === 'linux') setPriority(constants.priority.PRIORITY_LOW);
 
 const own = workerData as { stays?: true; search?: Search; flag?: SharedArrayBuffer } | null;
 if (!isMainThread && own?.stays)
