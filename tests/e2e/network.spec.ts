@@ -127,6 +127,7 @@ test('each address is named with who reaches it and what works there', async () 
 });
 
 test('unasked, it answers this computer alone', async () => {
+  test.skip(ownAddresses().length === 0, 'This computer is in no network.');
   const local = await demoServer();
   try {
     const at = new URL(local.url).port;

@@ -5,6 +5,7 @@ import { refusal } from '../../../../../tests/refusal';
 import { dayToMs } from '$core/units/clock-time';
 import type { Db } from '../../db/open';
 import { companyZone } from '../company/clock';
+import { lastForecast } from '../../store/forecasts';
 import { listReadings } from '../../store/readings';
 import { importReadings, typeReading } from './readings-in';
 
@@ -21,6 +22,11 @@ describe('a typed reading', () => {
   it('is kept with its moment and where it comes from', () => {
     typeReading(db, reading, NOW);
     expect(kept()).toMatchObject([{ ...reading, at: NOW, source: 'typed' }]);
+  });
+  it('keeps what is foreseen for its place with it, to be held against later readings', () => {
+    typeReading(db, reading, NOW);
+    expect(lastForecast(db, 'tent')).toBeGreaterThan(NOW + 24 * HOUR);
+    expect(lastForecast(db, 'shop')).toBeNull();
   });
   it.each([
     [{ celsius: -31 }, /between -30 and 60/],
@@ -43,6 +49,7 @@ describe('the file of a logger', () => {
   const file = 'Time,Temp °C,RH %\n2026-03-11 09:00,18.5,55\n2026-03-11T12:30:00Z,19,54\n';
   it('comes in by its headings, each moment by the clock of the company unless it says its own', () => {
     expect(importReadings(db, 'tent', file, NOW)).toEqual({ added: 2, known: 0 });
+    expect(lastForecast(db, 'tent')).toBeGreaterThan(NOW + 24 * HOUR);
     expect(kept().map(({ at, celsius, humidity, source }) => [at, celsius, humidity, source])).toEqual([
       [dayToMs('2026-03-11', companyZone()) + 9 * HOUR, 18.5, 0.55, 'logger'],
       [Date.UTC(2026, 2, 11, 12, 30), 19, 0.54, 'logger'],
