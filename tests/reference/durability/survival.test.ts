@@ -153,6 +153,28 @@ describe('exact times', () => {
     expect(Math.abs(found.p - aml.logRank.p)).toBeLessThan(0.02);
   });
 
+  it('of two groups in unequal kitchens it is the t test of the kitchens’ sums (simple-statistics)', () => {
+    const cell = (cluster: string, group: string, pieces: number, score: number) => ({
+      ...{ cluster, group, pieces, score },
+    });
+    const cells = [
+      ...[cell('k1', 'a', 3, 1.2), cell('k1', 'b', 1, -0.4), cell('k2', 'a', 1, -0.3)],
+      ...[cell('k2', 'b', 2, 0.9), cell('k3', 'a', 2, 0.5), cell('k3', 'b', 2, -1.1)],
+      ...[cell('k4', 'a', 1, 0.2), cell('k4', 'b', 4, -0.7), cell('k5', 'b', 4, 0.6)],
+    ];
+    // Seven of twenty pieces are of the first group: what it had less what all had, kitchen by kitchen.
+    const share = 7 / 20;
+    const sums = ['k1', 'k2', 'k3', 'k4', 'k5'].map((k) =>
+      cells
+        .filter((c) => c.cluster === k)
+        .reduce((sum, c) => sum + c.score * ((c.group === 'a' ? 1 : 0) - share), 0),
+    );
+    const found = clusteredLogRank(cells);
+    const t = (stats.mean(sums) / stats.sampleStandardDeviation(sums)) * Math.sqrt(5);
+    expect(found.chiSquare).toBeCloseTo(t ** 2, 12);
+    expect(Math.abs(t)).toBeCloseTo(studentLimit(1 - found.p, 4), 9);
+  });
+
   it('intervals want the estimates for intervals, and nonsense is refused', () => {
     expect(() => kaplanMeier(observed)).toThrow(/Turnbull/);
     expect(() => turnbull([])).toThrow(/nothing/);

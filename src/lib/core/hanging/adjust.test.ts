@@ -121,7 +121,10 @@ describe('a door', () => {
       { front: 'd', side: 'handle', end: 'top', mm: 4 },
       { front: 'd', side: 'handle', end: 'bottom', mm: 0 },
     ];
-    expect(adjust([DOOR], [], twist).faults.map((f) => f.kind)).toEqual(['warped']);
+    const [warped] = adjust([DOOR], [], twist).faults;
+    expect(warped).toMatchObject({ kind: 'warped', front: 'd' });
+    // By as much as one corner stands out of the plane of the others.
+    expect(warped && 'mm' in warped ? warped.mm : NaN).toBeCloseTo(4, 0);
   });
   it('with a measure that is no number, or one hinge, is refused', () => {
     expect(() => adjust([DOOR], [gap('top', 'first', NaN)])).toThrow(/no measure/);
@@ -173,6 +176,19 @@ describe('fronts that stand together', () => {
       ['r', 4],
       ['r', 4],
     ]);
+  });
+  it('the corners of each count for itself, as if it stood alone', () => {
+    const corners = (front: string, top: number, bottom: number): Proud[] => [
+      { front, side: 'handle', end: 'top', mm: top },
+      { front, side: 'handle', end: 'bottom', mm: bottom },
+    ];
+    const alone = [
+      adjust([left], [], corners('l', 2, 0)).turns,
+      adjust([right], [], corners('r', 0, 1.2)).turns,
+    ];
+    expect(alone.map((turns) => turns.length > 0)).toEqual([true, true]);
+    const together = adjust([left, right], [], [...corners('l', 2, 0), ...corners('r', 0, 1.2)]);
+    expect(together.turns).toEqual(alone.flat());
   });
   it('a box that is racked leans in both its doors', () => {
     const lean = (front: string) => [

@@ -25,7 +25,7 @@ export function judgeHung(ctx: Context, piece: string, opening: string, at: numb
     site.length > 0 &&
       refuse(
         'site-open',
-        `“${site[0]?.act ?? ''}”${site.length > 1 ? ` and ${site.length - 1} more` : ''} on the fixed work come before hanging.`,
+        `“${site[0]?.act ?? ''}”${site.length > 1 ? ` and ${site.length - 1} more on the fixed work come` : ' on the fixed work comes'} before hanging.`,
       ),
     working(state, piece) !== undefined &&
       refuse('at-work', `Someone is at work on ${code}. Finish that first.`, false),

@@ -182,6 +182,13 @@ describe('hanging and hand-over ask for it', () => {
   const hang: FactBody = { kind: 'piece.hung', piece: A, opening: A };
   const over: FactBody = { kind: 'job.handed-over', note: '' };
   const context = { codes: new Map([[A, '1']]) };
+  it('and say what is left of it, and how much', () => {
+    const said = (steps: readonly SiteStep[]) =>
+      judge(contextOf([], ready, { ...usual, site: steps, ...context }), ready, fact(10, hang))[0]?.message;
+    const [last, before] = [site.at(-1)?.act, site.at(-2)?.act];
+    expect(said(site.slice(-1))).toBe(`“${last}” on the fixed work comes before hanging.`);
+    expect(said(site.slice(-2))).toBe(`“${before}” and 1 more on the fixed work come before hanging.`);
+  });
   it('while a step is left', () => {
     expect(rules(ready, 10, hang, site, context)).toEqual(['site-open']);
     expect(rules([...ready, ...done.facts], done.minute, hang, site, context)).toEqual([]);
