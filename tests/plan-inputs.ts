@@ -11,7 +11,7 @@ import { finishGroups } from '$core/planning/job/finishes';
 import { divideByZone } from '$core/planning/job/lots';
 import { uuid } from './bench-builders';
 
-/** Two walls with a glass door, drawers and an island’s two doors: eleven pieces. */
+/** Two walls with a glass door, drawers and an island’s two doors: twelve pieces. */
 export const TWO_COLOURS = `wall North
 upper 30 : pair
 upper 15 : glass R

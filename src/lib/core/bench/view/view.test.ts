@@ -1,0 +1,91 @@
+/** What a bench shows of a job, from its facts. */
+import { describe, expect, it } from 'vitest';
+import { did, fact, MINUTE, takenDown, uuid } from '../../../../../tests/bench-builders';
+import { benchOf } from '../../../../../tests/bench-pack';
+import type { Fact } from '../state/events';
+import { benchView, pieceView } from './view';
+
+const [A, B, C, D] = [uuid(1), uuid(2), uuid(3), uuid(4)];
+const AS_IT_SHOULD_BE = {
+  looked: [],
+  sheen: 'like the sample',
+  colour: 'like the sample',
+  note: '',
+} as const;
+const at = (minute: number): number => minute * MINUTE;
+
+describe('the rack', () => {
+  it('has what is down and lies on it: not what hangs, is missing or lies elsewhere', () => {
+    const bench = benchOf([
+      ...takenDown([A, B, C], 'rack 3'),
+      ...takenDown([D], 'table'),
+      fact(2, { kind: 'piece.hung', piece: B, opening: B }),
+      fact(3, { kind: 'piece.missing', pieces: [C], note: '' }),
+    ]);
+    expect([...benchView(bench, at(10)).rack]).toEqual([[3, [A]]]);
+  });
+});
+
+describe('what is to be looked at', () => {
+  const PRIMED = 'front.shellac-primer.1';
+  const coated: Fact[] = [...takenDown([A, B]), ...did(PRIMED, 100, 120, [A]), ...did(PRIMED, 200, 220, [B])];
+  it('is the coat that was done last, with its pieces, until somebody has', () => {
+    const view = benchView(benchOf(coated), at(300));
+    const [last, ...more] = view.toInspect;
+    expect(more).toEqual([]);
+    expect(last).toMatchObject({ at: at(220), act: 'Prime fronts' });
+    expect(last?.pieces.map((p) => p.id)).toEqual([B]);
+    const looked = fact(230, { kind: 'coat.inspected', work: last?.id ?? '', ...AS_IT_SHOULD_BE });
+    expect(benchView(benchOf([...coated, looked]), at(300)).toInspect.map((w) => w.at)).toEqual([at(120)]);
+  });
+  it('is no coat that somebody is still at', () => {
+    expect(benchView(benchOf(coated.slice(0, 3)), at(110)).toInspect).toEqual([]);
+  });
+});
+
+describe('the last facts', () => {
+  it('are told newest first, so many of them, and not what was taken back', () => {
+    const log = [...takenDown([A], 'van'), fact(5, { kind: 'piece.placed', pieces: [A], place: 'table' })];
+    expect(benchView(benchOf(log), at(10), 2).facts.map((f) => f.at)).toEqual([at(5), at(1)]);
+    const back = fact(6, { kind: 'void', fact: log.at(-1)?.id ?? '', reason: 'wrong one' });
+    const left = benchView(benchOf([...log, back]), at(10)).facts;
+    expect(left.map((f) => f.at)).toEqual([at(1), at(0)]);
+    expect(left.every((f) => f.who === 'Ines')).toBe(true);
+  });
+});
+
+describe('the fixed work', () => {
+  it('lists what may be begun, and counts what is left', () => {
+    const bench = benchOf();
+    const view = benchView(bench, at(0));
+    expect(view.siteSteps).toBe(bench.site.length);
+    expect(view.siteLeft).toBe(bench.site.length);
+    expect(view.site.length).toBeGreaterThan(0);
+    expect(view.site.length).toBeLessThan(bench.site.length);
+    const [first] = view.site;
+    const begun = fact(1, { kind: 'site.started', step: first?.key ?? '' });
+    const under = benchView(benchOf([begun]), at(2));
+    expect(under.site.find((s) => s.key === first?.key)?.work).toMatchObject({ since: at(1), who: 'Ines' });
+    expect(under.siteLeft).toBe(bench.site.length);
+    const done = benchOf([begun, fact(30, { kind: 'site.finished', work: begun.id })]);
+    expect(benchView(done, at(31)).siteLeft).toBe(bench.site.length - 1);
+    expect(benchView(done, at(31)).site.map((s) => s.key)).not.toContain(first?.key);
+  });
+});
+
+describe('a piece', () => {
+  it('has its place, its history by face, and its next act', () => {
+    const bench = benchOf([...takenDown([A], 'rack 2'), ...did('front.shellac-primer.1', 100, 130, [A])]);
+    const view = pieceView(bench, A, at(200));
+    expect(view).toMatchObject({ place: 'rack 2', labelled: true, hungAt: null, working: null });
+    expect(view?.history.map((h) => [h.act, h.start, h.end, h.who])).toEqual([
+      ['Prime fronts', at(100), at(130), 'Ines'],
+    ]);
+    expect(view?.next?.key).toBe(bench.route[0]?.key);
+    expect(pieceView(bench, uuid(99), at(200))).toBeNull();
+  });
+  it('somebody is at is said to be worked on', () => {
+    const begun = did('front.shellac-primer.1', 100, 130, [A]).slice(0, 1);
+    expect(pieceView(benchOf([...takenDown([A]), ...begun]), A, at(110))?.working).toBe('Prime fronts');
+  });
+});
