@@ -6,12 +6,6 @@ import type { Fact } from '../state/events';
 import { benchView, pieceView } from './view';
 
 const [A, B, C, D] = [uuid(1), uuid(2), uuid(3), uuid(4)];
-const AS_IT_SHOULD_BE = {
-  looked: [],
-  sheen: 'like the sample',
-  colour: 'like the sample',
-  note: '',
-} as const;
 const at = (minute: number): number => minute * MINUTE;
 
 describe('the rack', () => {
@@ -35,7 +29,10 @@ describe('what is to be looked at', () => {
     expect(more).toEqual([]);
     expect(last).toMatchObject({ at: at(220), act: 'Prime fronts' });
     expect(last?.pieces.map((p) => p.id)).toEqual([B]);
-    const looked = fact(230, { kind: 'coat.inspected', work: last?.id ?? '', ...AS_IT_SHOULD_BE });
+    const looked = fact(230, {
+      ...{ kind: 'coat.inspected', work: last?.id ?? '', looked: [], note: '' },
+      ...{ sheen: 'like the sample', colour: 'like the sample' },
+    });
     expect(benchView(benchOf([...coated, looked]), at(300)).toInspect.map((w) => w.at)).toEqual([at(120)]);
   });
   it('is no coat that somebody is still at', () => {
