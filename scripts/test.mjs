@@ -199,6 +199,8 @@ if (near) {
   if (tests.length) await units(...tests);
 } else {
   await check('prepare', 'svelte-kit', 'sync');
+  // What is left there of components that are gone would be checked, too.
+  rmSync(join(root, '.svelte-kit', '.svelte-check'), { recursive: true, force: true });
   await checks(
     ['build', 'vite', 'build', '--logLevel', 'error'],
     ['types', 'svelte-check', '--tsgo', '--fail-on-warnings', '--output', 'human'],

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { did, fact, MINUTE, takenDown, uuid } from '../../../../../tests/bench-builders';
 import { benchOf } from '../../../../../tests/bench-pack';
 import type { Fact } from '../state/events';
-import { benchView, pieceView } from './view';
+import { benchView, pieceView, sayNext } from './view';
 
 const [A, B, C, D] = [uuid(1), uuid(2), uuid(3), uuid(4)];
 const at = (minute: number): number => minute * MINUTE;
@@ -85,4 +85,24 @@ describe('a piece', () => {
     const begun = did('front.shellac-primer.1', 100, 130, [A]).slice(0, 1);
     expect(pieceView(benchOf([...takenDown([A]), ...begun]), A, at(110))?.working).toBe('Prime fronts');
   });
+});
+
+it('the next act of a piece in words: its label, taking it down, its step from when it may', () => {
+  const step = {
+    key: 'k',
+    act: 'Sand fronts',
+    kind: 'sand',
+    face: 'front',
+    from: null,
+    closes: null,
+    tape: null,
+  };
+  const piece = { working: null, labelled: true, down: true, next: step } as Parameters<typeof sayNext>[0];
+  const said = (more: object): string => sayNext({ ...piece, ...more }, (ms) => `minute ${ms / MINUTE}`);
+  expect(said({ labelled: false, down: false })).toBe('Put the label on');
+  expect(said({ down: false })).toBe('Take it down');
+  expect(said({})).toBe('Sand fronts');
+  expect(said({ next: { ...step, from: at(7) } })).toBe('Sand fronts, from minute 7');
+  expect(said({ next: null })).toBe('Nothing: it is home');
+  expect(said({ working: 'Clean', labelled: false })).toBe('Under way: Clean');
 });
