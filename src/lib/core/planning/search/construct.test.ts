@@ -49,6 +49,17 @@ it('a coat that does not fit before lunch waits for the afternoon', () => {
   expect(times(p)).toEqual({ a: [480, 680], b: [780, 840] });
 });
 
+it('work may end in the last minute of the horizon, and not after it', () => {
+  const made = (minutes: number) => {
+    const m = compile(problem([op('a', minutes)], { horizon: 600 }));
+    if ('infeasible' in m) return m.reason;
+    const found = construct(m, new Float64Array(1));
+    return 'clash' in found ? found.clash : [...found.end];
+  };
+  expect(made(120)).toEqual([600]);
+  expect(made(121)).toMatch(/horizon/);
+});
+
 it('prep stops for lunch and for the night, and goes on', () => {
   expect(times(problem([op('a', 600, { pausable: true })]))).toEqual({ a: [480, 1440 + 480 + 120] });
 });
