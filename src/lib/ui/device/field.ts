@@ -8,7 +8,6 @@ import {
   askServer,
   isWrittenIn,
   keepAnswer,
-  keepInTheEnd,
   keptAnswer,
   nothingHere,
   refusedBy,
@@ -89,16 +88,14 @@ export async function keptField(job: string): Promise<Known | null> {
 }
 
 /** Keeps it when the page has time: what is shown goes first. */
-function keepField(job: string, it: Known, isNew: boolean): void {
+function keepField(job: string, { packed, facts, now, askedAt }: Known, isNew: boolean): void {
   const path = paths(job);
-  const { packed, facts, now, askedAt } = it;
   const put = async () => {
-    // What was asked for since is kept by itself.
-    const newest = known.get(job);
-    if (isNew && newest?.packed === packed) await keepAnswer(path.pack, packed, askedAt);
-    if (newest === it) await keepAnswer(path.facts, { facts, now } satisfies KeptFacts, askedAt);
+    if (isNew) await keepAnswer(path.pack, packed, askedAt);
+    await keepAnswer(path.facts, { facts, now } satisfies KeptFacts, askedAt);
   };
-  setTimeout(() => keepInTheEnd(put), 50);
+  // A device that stores nothing goes on without.
+  setTimeout(() => void put().catch(() => undefined), 50);
 }
 
 /**

@@ -51,24 +51,8 @@ export async function keepAnswer(path: string, data: unknown, askedAt: number): 
   const entry: KeptAnswer = { path, data, askedAt, shape: SHAPE };
   await (await deviceStore()).put('answers', entry);
 }
-
-/** How often it is tried to keep something, and how long after the last time, ms. */
-const TRIES = 4;
-const AGAIN = 5000;
-
-/** Keeps something, later where the storage does not open: that of a busy device may take its time. One that stores nothing goes on without. */
-export function keepInTheEnd(put: () => Promise<void>, tries = TRIES): void {
-  put().catch(() => {
-    if (tries > 1) setTimeout(() => keepInTheEnd(put, tries - 1), AGAIN);
-  });
-}
-
 const keep = (path: string, data: unknown, askedAt: number): void =>
-  keepInTheEnd(async () => {
-    const kept = await (await deviceStore()).get('answers', path);
-    // Another page may have asked since.
-    if (!kept || kept.shape !== SHAPE || kept.askedAt <= askedAt) await keepAnswer(path, data, askedAt);
-  });
+  void keepAnswer(path, data, askedAt).catch(() => undefined);
 
 /** An answer of our server that is one; null for what something else says, and for nothing in time. */
 export async function askServer(fetch: Fetch, path: string, wait: number, init: RequestInit = {}) {
