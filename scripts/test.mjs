@@ -7,6 +7,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
+import { stripVTControlCharacters } from 'node:util';
 import { chromiumPackage, chromiumPath } from './parts/chromium.mjs';
 import { nearTests } from './parts/near.mjs';
 import { install, root } from './parts/prepare.mjs';
@@ -15,6 +16,8 @@ const near = process.argv.includes('--near');
 const unchangedOut = process.argv.includes('--unchanged-out');
 const results = join(root, 'test-results');
 const SLOWEST = 20;
+/** of what a failure said, told once more at the end */
+const LINES = 25;
 
 /** Components have their own tools: what reads all else in a second does not know them. */
 const COMPONENTS = 'src/**/*.svelte';
@@ -51,6 +54,8 @@ console.log(`Samples are drawn by ANTHEM_SEED=${process.env.ANTHEM_SEED}`);
 const started = Date.now();
 let passed = 0;
 let failed = 0;
+/** what failed, with the beginning of what it said: it is told once more at the end, where it is read first */
+const faults = [];
 /** seconds of each step */
 const shares = [];
 
@@ -91,7 +96,7 @@ async function step(name, run) {
   writeFileSync(GREEN, JSON.stringify(green));
 }
 
-/** Runs a command; what it says is shown when it has ended, so that two may run at once. @returns whether it ended well */
+/** Runs a command; what it says is shown when it has ended, so that two may run at once. @returns what it said where it ended badly, else null */
 function ended(name, ...args) {
   return new Promise((resolve) => {
     const run = spawn('npx', ['--no-install', ...args], { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
@@ -99,7 +104,7 @@ function ended(name, ...args) {
     for (const stream of [run.stdout, run.stderr]) stream.on('data', (part) => (said += part));
     run.once('close', (status) => {
       console.log(`\n— ${name}\n${said}`);
-      resolve(status === 0);
+      resolve(status === 0 ? null : said);
     });
   });
 }
@@ -107,8 +112,12 @@ function ended(name, ...args) {
 /** A check that passes or fails as one. */
 const check = (name, ...args) =>
   step(name, async () => {
-    if (await ended(name, ...args)) passed++;
-    else failed++;
+    const said = await ended(name, ...args);
+    if (said === null) passed++;
+    else {
+      failed++;
+      faults.push([name, said]);
+    }
   });
 
 /** Checks, two at a time, in order. */
@@ -127,19 +136,35 @@ const suite = (name, report, count, ...args) =>
     const path = join(results, report);
     rmSync(path, { force: true });
     const { status } = spawnSync('npx', ['--no-install', ...args], { cwd: root, stdio: 'inherit' });
-    const [good, bad] = existsSync(path) ? count(JSON.parse(readFileSync(path, 'utf8'))) : [0, 1];
+    const said = existsSync(path) ? JSON.parse(readFileSync(path, 'utf8')) : null;
+    const { good, bad } = said ? count(said) : { good: 0, bad: [] };
+    if (status !== 0 && bad.length === 0)
+      bad.push([name, 'It ended badly without a test that failed: see above.']);
     passed += good;
-    failed += status !== 0 && bad === 0 ? 1 : bad;
+    failed += bad.length;
+    faults.push(...bad);
   });
 
 const units = (...files) =>
   suite(
     'unit',
     'unit.json',
-    (r) => [r.numPassedTests, r.numFailedTests],
+    ({ numPassedTests: good, testResults }) => ({
+      good,
+      bad: testResults.flatMap((file) => {
+        const tests = file.assertionResults.filter((t) => t.status === 'failed');
+        const name = relative(root, file.name);
+        // A file that does not load has no tests.
+        if (file.status === 'failed' && !tests.length) return [[name, file.message]];
+        return tests.map((t) => [`${name}  ${t.fullName}`, t.failureMessages.join('\n')]);
+      }),
+    }),
     ...['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json'],
     ...files,
   );
+
+/** The browser tests of a report. */
+const specsIn = (suites) => suites.flatMap((s) => [...specsIn(s.suites ?? []), ...(s.specs ?? [])]);
 
 /** Every test of the last reports with its seconds, the slowest first. */
 function slowest() {
@@ -148,18 +173,12 @@ function slowest() {
   const unit = (read('unit.json')?.testResults ?? []).flatMap((file) =>
     file.assertionResults.map((t) => [(t.duration ?? 0) / 1000, relative(root, file.name), t.fullName]),
   );
-  const inSuites = (suites) =>
-    suites.flatMap((s) => [
-      ...inSuites(s.suites ?? []),
-      ...(s.specs ?? []).map((spec) => [
-        spec.tests.reduce((sum, t) => sum + t.results.reduce((n, r) => n + r.duration, 0), 0) / 1000,
-        `tests/e2e/${spec.file}`,
-        spec.tests.some((t) => t.status === 'flaky')
-          ? `${spec.title} (passed only when run again)`
-          : spec.title,
-      ]),
-    ]);
-  return [...unit, ...inSuites(read('browser.json')?.suites ?? [])].sort((a, b) => b[0] - a[0]);
+  const browser = specsIn(read('browser.json')?.suites ?? []).map((spec) => [
+    spec.tests.reduce((sum, t) => sum + t.results.reduce((n, r) => n + r.duration, 0), 0) / 1000,
+    `tests/e2e/${spec.file}`,
+    spec.title,
+  ]);
+  return [...unit, ...browser].sort((a, b) => b[0] - a[0]);
 }
 
 /** Seconds that unit tests of a file took when they last ran. */
@@ -214,14 +233,21 @@ if (near) {
   await suite(
     'browser',
     'browser.json',
-    (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected],
+    ({ stats, suites, errors }) => ({
+      good: stats.expected,
+      bad: [
+        ...specsIn(suites)
+          .filter((spec) => !spec.ok)
+          .map((spec) => [
+            `tests/e2e/${spec.file}  ${spec.title}`,
+            spec.tests.flatMap((t) => t.results.map((r) => r.error?.message ?? r.status)).join('\n'),
+          ]),
+        ...errors.map((e) => ['browser', e.message]),
+      ],
+    }),
     'playwright',
     'test',
   );
-  for (const [, file, name] of slowest().filter(([, , title]) =>
-    title.endsWith('(passed only when run again)'),
-  ))
-    console.log(`${file}  ${name}`);
   console.log(`\nThe ${SLOWEST} slowest tests, seconds`);
   for (const [seconds, file, name] of slowest().slice(0, SLOWEST))
     console.log(`${seconds.toFixed(1).padStart(6)}  ${file}  ${name}`);
@@ -231,5 +257,7 @@ keepTimes();
 console.log('\nSteps, seconds; what comes before the unit tests, two at a time');
 for (const [name, seconds] of shares) console.log(`${seconds.toFixed(1).padStart(6)}  ${name}`);
 console.log(`${((Date.now() - started) / 1000).toFixed(1).padStart(6)}  in all, after the install`);
+for (const [name, said] of faults)
+  console.log(`\nFailed: ${name}\n${stripVTControlCharacters(said).split('\n').slice(0, LINES).join('\n')}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -53,6 +53,9 @@ interface Known {
 /** What this page has had, by job. */
 const known = new Map<string, Known>();
 
+/** Packs that this device keeps. */
+const keptPacks = new WeakSet<TaggedPack>();
+
 /** Routes as they were opened, by the pack that they came in: a route is opened once. */
 const routes = new WeakMap<TaggedPack, BenchPack['route']>();
 
@@ -82,16 +85,18 @@ export async function keptField(job: string): Promise<Known | null> {
     keptAnswer<KeptFacts>(path.facts),
   ]);
   if (!packed || !facts || !isWhole(packed.data)) return null;
+  keptPacks.add(packed.data);
   const { askedAt } = facts;
   const field = made(packed.data, facts.data, askedAt, true);
   return { packed: packed.data, ...facts.data, askedAt, field };
 }
 
 /** Keeps it when the page has time: what is shown goes first. */
-function keepField(job: string, { packed, facts, now, askedAt }: Known, isNew: boolean): void {
+function keepField(job: string, { packed, facts, now, askedAt }: Known): void {
   const path = paths(job);
   const put = async () => {
-    if (isNew) await keepAnswer(path.pack, packed, askedAt);
+    if (!keptPacks.has(packed)) await keepAnswer(path.pack, packed, askedAt);
+    keptPacks.add(packed);
     await keepAnswer(path.facts, { facts, now } satisfies KeptFacts, askedAt);
   };
   // A device that stores nothing goes on without.
@@ -132,6 +137,6 @@ export async function loadField(fetch: Fetch, job: string): Promise<Field> {
   if (!browser || !isWhole(packed)) return field;
   const next = { packed, facts: all, now, askedAt, field };
   known.set(job, next);
-  keepField(job, next, packed !== kept?.packed);
+  keepField(job, next);
   return field;
 }

@@ -5,7 +5,7 @@
 import { error } from '@sveltejs/kit';
 import { browser } from '$app/environment';
 import { OURS } from '$core/units/ours';
-import { deviceStore, type KeptAnswer } from './store';
+import { deviceStore, storeInTheEnd, type KeptAnswer } from './store';
 
 type Fetch = typeof fetch;
 
@@ -46,11 +46,12 @@ export async function keptAnswer<T>(path: string): Promise<Given<T> | null> {
   }
 }
 
-/** Keeps an answer; a device that stores nothing goes on without. */
+/** Keeps an answer, however long the storage takes to open. @throws Error where this device stores nothing */
 export async function keepAnswer(path: string, data: unknown, askedAt: number): Promise<void> {
   const entry: KeptAnswer = { path, data, askedAt, shape: SHAPE };
-  await (await deviceStore()).put('answers', entry);
+  await (await storeInTheEnd()).put('answers', entry);
 }
+/** Keeps an answer; a device that stores nothing goes on without. */
 const keep = (path: string, data: unknown, askedAt: number): void =>
   void keepAnswer(path, data, askedAt).catch(() => undefined);
 

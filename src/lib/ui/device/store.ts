@@ -49,14 +49,17 @@ export function faultOf(reason: unknown): StorageFault {
   return name === 'QuotaExceededError' ? 'full' : name === 'VersionError' ? 'newer' : 'closed';
 }
 
-let opened: Promise<DeviceDb> | null = null;
-const forget = (): void => void (opened = null);
+interface Opening {
+  db: Promise<DeviceDb>;
+  /** another tab has to let go first */
+  isHeld: boolean;
+}
+let opening: Opening | null = null;
+const forget = (): void => void (opening = null);
 
-/** @throws Error, of which `faultOf` tells what is wrong */
-export function deviceStore(): Promise<DeviceDb> {
-  if (opened) return opened;
-  let held = false;
-  const opening = openDB<Schema>('anthem', VERSION, {
+function open(): Opening {
+  if (opening) return opening;
+  const db = openDB<Schema>('anthem', VERSION, {
     upgrade: (db, had, _, tx) => {
       if (had < 1)
         db.createObjectStore('facts', { keyPath: 'n', autoIncrement: true }).createIndex('job', 'job');
@@ -66,7 +69,7 @@ export function deviceStore(): Promise<DeviceDb> {
         db.createObjectStore('answers', { keyPath: 'path' });
       }
     },
-    blocked: () => (held = true),
+    blocked: () => (now.isHeld = true),
     // A newer tab goes first.
     blocking: (_, __, event) => {
       (event.target as IDBDatabase).close();
@@ -74,19 +77,22 @@ export function deviceStore(): Promise<DeviceDb> {
     },
     terminated: forget,
   });
-  const late = new Promise<never>((_, fail) =>
-    setTimeout(() => fail(new StoreFault(held ? 'held' : 'closed')), PATIENCE),
-  );
-  opened = Promise.race([opening, late]);
-  opened.catch(() => {
-    forget();
-    // What comes after all is used by whoever asks next.
-    opening.then(
-      (db) => (opened ??= Promise.resolve(db)),
-      () => undefined,
-    );
+  const now: Opening = { db, isHeld: false };
+  db.catch(forget);
+  return (opening = now);
+}
+
+/** However long it takes: for what nobody waits for. @throws Error, of which `faultOf` tells what is wrong */
+export const storeInTheEnd = (): Promise<DeviceDb> => open().db;
+
+/** @throws Error, of which `faultOf` tells what is wrong, also where the storage does not open in time */
+export function deviceStore(): Promise<DeviceDb> {
+  const now = open();
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<never>((_, fail) => {
+    timer = setTimeout(() => fail(new StoreFault(now.isHeld ? 'held' : 'closed')), PATIENCE);
   });
-  return opened;
+  return Promise.race([now.db, late]).finally(() => clearTimeout(timer));
 }
 
 /** Asks the browser not to clear this storage when the device runs out of space. @returns whether it agreed */

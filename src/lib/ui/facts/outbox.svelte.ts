@@ -467,7 +467,10 @@ export class Outbox {
   }
 
   private async mark(batch: readonly Kept[], change: Partial<Kept>): Promise<void> {
-    const changed = new Map(batch.map((k) => [k.n, { ...k, ...change }]));
+    // Its number may be another by now: the storage did not take it.
+    const ids = new Set(batch.map((k) => k.fact.id));
+    const now = this.kept.filter((k) => ids.has(k.fact.id));
+    const changed = new Map(now.map((k) => [k.n, { ...k, ...change }]));
     this.setKept(this.kept.map((k) => changed.get(k.n) ?? k));
     await this.store(async () => {
       const tx = (await deviceStore()).transaction('facts', 'readwrite');
