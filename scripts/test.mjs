@@ -10,7 +10,7 @@ import { join, relative } from 'node:path';
 import { stripVTControlCharacters } from 'node:util';
 import { chromiumPackage, chromiumPath } from './parts/chromium.mjs';
 import { nearTests } from './parts/near.mjs';
-import { install, root } from './parts/prepare.mjs';
+import { install, root, SHORT_LIVED } from './parts/prepare.mjs';
 
 const near = process.argv.includes('--near');
 const unchangedOut = process.argv.includes('--unchanged-out');
@@ -135,7 +135,7 @@ const suite = (name, report, count, ...args) =>
     console.log(`\n— ${name}`);
     const path = join(results, report);
     rmSync(path, { force: true });
-    const { status } = spawnSync('npx', ['--no-install', ...args], { cwd: root, stdio: 'inherit' });
+    const { status } = spawnSync(process.execPath, args, { cwd: root, stdio: 'inherit' });
     const said = existsSync(path) ? JSON.parse(readFileSync(path, 'utf8')) : null;
     const { good, bad } = said ? count(said) : { good: 0, bad: [] };
     if (status !== 0 && bad.length === 0)
@@ -159,7 +159,9 @@ const units = (...files) =>
         return tests.map((t) => [`${name}  ${t.fullName}`, t.failureMessages.join('\n')]);
       }),
     }),
-    ...['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json'],
+    ...SHORT_LIVED,
+    ...['node_modules/vitest/vitest.mjs', 'run', '--reporter=default', '--reporter=json'],
+    '--outputFile.json=test-results/unit.json',
     ...files,
   );
 
@@ -245,7 +247,7 @@ if (near) {
         ...errors.map((e) => ['browser', e.message]),
       ],
     }),
-    'playwright',
+    'node_modules/@playwright/test/cli.js',
     'test',
   );
   console.log(`\nThe ${SLOWEST} slowest tests, seconds`);

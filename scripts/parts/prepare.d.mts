@@ -1,6 +1,7 @@
 import type { ChildProcess } from 'node:child_process';
 
 export const root: string;
+export const SHORT_LIVED: string[];
 export function install(): void;
 export function isBuilt(): boolean;
 export function build(): void;
@@ -10,4 +11,5 @@ export function serve(
   wantedPort: number,
   stdio?: 'inherit' | 'ignore',
   obeys?: boolean,
+  flags?: readonly string[],
 ): Promise<{ server: ChildProcess; url: string; port: number }>;

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ChildProcess } from 'node:child_process';
 import { expect, type Page } from '@playwright/test';
-import { serve } from '../../scripts/parts/prepare.mjs';
+import { serve, SHORT_LIVED } from '../../scripts/parts/prepare.mjs';
 import { DEMO_FILE } from '../demo-file';
 
 export interface TestServer {
@@ -29,6 +29,7 @@ async function start(folder: string, env: Record<string, string> = {}, wanted = 
     wanted,
     'ignore',
     true,
+    SHORT_LIVED,
   );
   return {
     url,

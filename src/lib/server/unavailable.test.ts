@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { v7 as newId } from 'uuid';
 import { describe, expect, it, vi } from 'vitest';
 import { openDatabase, type Db } from './db/open';
+import { eventually } from '../../../tests/eventually';
 import { demoBytes } from '../../../tests/demo-database';
 import { DEMO_NOW } from './demo/demo';
 import { attachPhoto } from './services/survey/attach-photo';
@@ -81,7 +82,7 @@ describe('a database that another program holds', () => {
     holder.exec('BEGIN IMMEDIATE');
     const before = facts(db);
     const recorded = recordSoon(db, job, [air(db, job)]);
-    await vi.waitFor(() => expect(facts(db)).toBe(before));
+    await eventually(() => expect(facts(db)).toBe(before));
     setTimeout(() => holder.exec('COMMIT'), 900);
     expect((await recorded).ids).toHaveLength(1);
     expect(facts(db)).toBe(Number(before) + 1);
@@ -100,14 +101,11 @@ describe('a database that another program holds', () => {
     holder.exec('BEGIN IMMEDIATE');
     const said = vi.spyOn(console, 'error').mockImplementation(() => undefined);
     wake(db, () => DEMO_NOW);
-    await vi.waitFor(
-      () => expect(said).toHaveBeenCalledWith(expect.stringContaining('Another program holds')),
-      {
-        timeout: 5000,
-      },
+    await eventually(() =>
+      expect(said).toHaveBeenCalledWith(expect.stringContaining('Another program holds')),
     );
     holder.exec('COMMIT');
-    await vi.waitFor(() => expect(labelsIn(db, job, 'waiting')).toEqual([]), { timeout: 15_000 });
+    await eventually(() => expect(labelsIn(db, job, 'waiting')).toEqual([]));
     said.mockRestore();
   }, 30_000);
 });

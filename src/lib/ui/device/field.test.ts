@@ -6,6 +6,7 @@ import { OURS } from '$core/units/ours';
 import { keptField, loadField } from './field';
 import { pageIsLive } from './given';
 import { deviceStore } from './store';
+import { eventually } from '../../../../tests/eventually';
 
 vi.mock('$app/environment', () => ({ browser: true }));
 pageIsLive();
@@ -47,7 +48,7 @@ it('a job that is opened while the storage is held by another tab is kept once t
   expect((await loading).kept).toBe(false);
   await vi.advanceTimersByTimeAsync(60_000);
   holder.close();
-  await vi.waitFor(async () => expect(await keptField('held')).not.toBeNull());
+  await eventually(async () => expect(await keptField('held')).not.toBeNull());
 });
 
 it('a pack that had no room is kept when the job is opened again', async () => {
@@ -55,9 +56,9 @@ it('a pack that had no room is kept when the job is opened again', async () => {
     .spyOn(await deviceStore(), 'put')
     .mockRejectedValue(new DOMException('No room', 'QuotaExceededError'));
   await loadField(answering, 'full');
-  await vi.waitFor(() => expect(full).toHaveBeenCalled());
+  await eventually(() => expect(full).toHaveBeenCalled());
   expect(await keptField('full')).toBeNull();
   full.mockRestore();
   await loadField(answering, 'full');
-  await vi.waitFor(async () => expect(await keptField('full')).not.toBeNull());
+  await eventually(async () => expect(await keptField('full')).not.toBeNull());
 });

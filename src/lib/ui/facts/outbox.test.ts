@@ -1,6 +1,7 @@
 /** The outbox of a device against a server that answers as servers and networks do: sent means stored, nothing is dropped. */
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { eventually } from '../../../../tests/eventually';
 import { fact, uuid } from '../../../../tests/bench-builders';
 import { OURS } from '$core/units/ours';
 import { UNKNOWN_DOUBT } from '../device/clock.svelte';
@@ -69,11 +70,11 @@ const opened = async (emptied = () => undefined): Promise<Outbox> => {
 async function waitingIn(box: Outbox, facts: ReturnType<typeof labelled>[]): Promise<void> {
   answer = () => null;
   for (const one of facts) void box.add(one);
-  await vi.waitFor(() => expect(box.waiting).toHaveLength(facts.length));
+  await eventually(() => expect(box.waiting).toHaveLength(facts.length));
   await box.flush();
 }
-const flushed = (box: Outbox, wanted: () => void): Promise<void> =>
-  vi.waitFor(async () => {
+const flushed = (box: Outbox, wanted: () => void): Promise<unknown> =>
+  eventually(async () => {
     await box.flush();
     wanted();
   });
@@ -123,7 +124,7 @@ describe('what a device recorded', () => {
     const box = await opened();
     answer = () => new Response(body, { status, headers: { [OURS]: '1' } });
     void box.add(labelled());
-    await vi.waitFor(() => expect(box.waiting).toHaveLength(1));
+    await eventually(() => expect(box.waiting).toHaveLength(1));
     await box.flush();
     expect(box.waiting).toHaveLength(1);
     expect(box.refused).toEqual([]);
@@ -135,7 +136,7 @@ describe('what a device recorded', () => {
     const box = await opened();
     answer = () => new Response('{}', { status: 429, headers: { [OURS]: '1', 'retry-after': '120' } });
     void box.add(labelled());
-    await vi.waitFor(() => expect(box.nextTry ?? 0).toBeGreaterThan(Date.now() + 100_000));
+    await eventually(() => expect(box.nextTry ?? 0).toBeGreaterThan(Date.now() + 100_000));
   });
 
   it('stays in sight with its reason when a rule refuses it, and the others go', async () => {

@@ -1,8 +1,9 @@
 /** What the services around the planner do: pins, what moved, absences, other jobs, calendars, questions. */
 import ICAL from 'ical.js';
 import { v7 as newId } from 'uuid';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { listOpenJobs } from '../../store/jobs';
+import { eventually } from '../../../../../tests/eventually';
 import { madeOnce, newDatabase, newJob } from '../../../../../tests/new-database';
 import { usualCounts } from '$core/coating/system';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
@@ -383,7 +384,7 @@ describe('several jobs', () => {
     const other = await second({ rackSlots: 11, promised: '2026-03-17', priority: 3 });
     await plan(other);
     await planAllJobs(db, NOW);
-    await vi.waitFor(() => expect(allJobsSearch()?.state).toBe('done'));
+    await eventually(() => expect(allJobsSearch()?.state).toBe('done'));
     const opened = [job, other].map((id) => openPlanned(db, id, NOW));
     const compared = compareAllJobs(opened, allJobsSearch()?.found ?? null, NOW);
     expect(compared).toHaveLength(2);
@@ -396,7 +397,7 @@ describe('several jobs', () => {
     expect(overlap(await plan(), await plan(other))).toEqual([]);
     expect(calendar().clashes.filter((c) => c.includes('at once'))).toEqual([]);
     await planAllJobs(db, NOW);
-    await vi.waitFor(() => expect(allJobsSearch()?.state).toBe('done'));
+    await eventually(() => expect(allJobsSearch()?.state).toBe('done'));
     await choosePlan(db, job, choice({ shared: true, rackSlots: 12 }), () => NOW);
     await expect(takeOverAllJobs(db, NOW)).rejects.toThrow(/Plan together again/);
   });

@@ -1,5 +1,6 @@
 /** The plan's form read into a choice, and longer searches that go on while the server answers. */
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { eventually } from '../../../../../tests/eventually';
 import { newDatabase } from '../../../../../tests/new-database';
 import { choiceSchema, type Choice } from '$core/planning/job/choice';
 import { usualCounts } from '$core/coating/system';
@@ -144,7 +145,7 @@ describe('a longer search', () => {
     const before = await makeCurrentPlan(db, job, () => NOW);
     expect(jobSearch(job)).toEqual({ state: 'none', share: 0, gain: null });
     await beginJobSearch(db, job, () => NOW);
-    await vi.waitFor(() => expect(jobSearch(job).state).toBe('done'));
+    await eventually(() => expect(jobSearch(job).state).toBe('done'));
     expect(jobSearch(job).gain).toBeGreaterThanOrEqual(0);
     const after = newestPlan(db, job);
     if (!before || !after || 'infeasible' in before.result || 'infeasible' in after.result) throw new Error();
@@ -170,7 +171,7 @@ describe('a longer search', () => {
     const { found: later } = await search(task);
     expect((await later).kind).toBe('job');
     await beginSearch('a key', task, NOW);
-    await vi.waitFor(() => expect(searchOf('a key')?.state).toBe('done'));
+    await eventually(() => expect(searchOf('a key')?.state).toBe('done'));
     expect(searchOf('a key')).toMatchObject({ startedAt: NOW, share: 1 });
     stopSearch('a key');
     stopSearch('nothing');
