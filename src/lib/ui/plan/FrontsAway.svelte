@@ -1,5 +1,6 @@
 <!-- How long the household is without its fronts, and what other plans would give and take: each computed, each a tap away. -->
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { enhance } from '$app/forms';
   import { PATTERN_FACTS } from '$core/coating/pattern';
   import type { Household } from '$core/job-plan/household';
@@ -22,13 +23,16 @@
     /** the promised day's end, ms since 1970 */
     promised: number | null;
     zone: string;
+    /** whether they were asked for: of another plan they are asked for again */
+    asked: boolean;
   }
-  let { planner, household, boundHolds, later, promised, zone }: Props = $props();
+  let { planner, household, boundHolds, later, promised, zone, asked = $bindable() }: Props = $props();
   let trades = $state<WeighedTrade[] | null>(null);
   let busy = $state(false);
   let failed = $state('');
 
   async function compare(): Promise<void> {
+    asked = true;
     busy = true;
     failed = '';
     try {
@@ -38,6 +42,9 @@
     }
     busy = false;
   }
+  onMount(() => {
+    if (asked) void compare();
+  });
   const one = (n: number) => n.toFixed(1);
   /** how much less the fronts could be away at best, % */
   const atMost = $derived(Math.ceil(100 * (1 - household.pieceDays.least / household.pieceDays.is)));

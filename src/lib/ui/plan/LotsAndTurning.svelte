@@ -1,5 +1,6 @@
 <!-- Looks for a better way to divide and turn the pieces, here and with progress; it may be let go on for as long as somebody likes. -->
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { enhance } from '$app/forms';
   import { PATTERN_FACTS } from '$core/coating/pattern';
   import { DIVISION_NAMES } from '$core/planning/job/lots';
@@ -16,8 +17,10 @@
     /** colour zones in words, by id */
     zones: readonly { id: string; words: string }[];
     zone: string;
+    /** whether it was asked: of another plan it is asked again */
+    asked: boolean;
   }
-  let { planner, zones, zone }: Props = $props();
+  let { planner, zones, zone, asked = $bindable() }: Props = $props();
   /** how hard was looked; every further search looks twice as hard */
   let times = $state(0);
   let found = $state<SettledFound | null>(null);
@@ -26,7 +29,7 @@
   let failed = $state('');
 
   async function look(): Promise<void> {
-    [busy, share, failed] = [true, 0, ''];
+    [asked, busy, share, failed] = [true, true, 0, ''];
     times = times ? times * 2 : 1;
     try {
       const best = await planner.settle(times, (s) => (share = s));
@@ -37,6 +40,13 @@
     }
     busy = false;
   }
+  function stop(): void {
+    asked = false;
+    planner.stop();
+  }
+  onMount(() => {
+    if (asked) void look();
+  });
   const turned = $derived(
     found
       ? [
@@ -82,7 +92,7 @@
   {/if}
   {#if busy}
     <progress value={share} aria-label="Ways looked at"></progress>
-    <Button kind="tertiary" onclick={planner.stop}>Stop</Button>
+    <Button kind="tertiary" onclick={stop}>Stop</Button>
   {:else}
     <Button kind="tertiary" onclick={look}>
       {found ? 'Look twice as hard' : 'Find better lots and turning'}

@@ -1,5 +1,6 @@
 <!-- What would save time, and how sure the date is: both computed here, while the page goes on answering. -->
 <script lang="ts">
+  import { onMount } from 'svelte';
   import Button from '$ui/kit/Button.svelte';
   import Notice from '$ui/kit/Notice.svelte';
   import { chanceBy } from '$core/planning/risk/risk';
@@ -18,8 +19,10 @@
     say: (operation: string) => string;
     /** how sure the promise is, in words, once that is known */
     sure?: string;
+    /** what was asked last: of another plan it is asked again */
+    asked: 'what-ifs' | 'risk' | null;
   }
-  let { planner, zone, promised, say, sure = $bindable('') }: Props = $props();
+  let { planner, zone, promised, say, sure = $bindable(''), asked = $bindable() }: Props = $props();
 
   const RUNS = 1000;
   /** What a promise is weighed with before anyone asks. */
@@ -44,6 +47,17 @@
     }
     busy = null;
   }
+  function ask(kind: 'what-ifs' | 'risk'): void {
+    asked = kind;
+    void run(kind);
+  }
+  function stop(): void {
+    asked = null;
+    planner.stop();
+  }
+  onMount(() => {
+    if (asked) void run(asked);
+  });
   const percent = (n: number) => `${Math.round(n * 100)} %`;
   // A promise is weighed unasked, once nothing else is asked.
   $effect(() => {
@@ -97,9 +111,9 @@
   {/if}
   {#if busy === 'what-ifs'}
     <progress value={share} aria-label="What-ifs computed"></progress>
-    <Button kind="tertiary" onclick={planner.stop}>Stop</Button>
+    <Button kind="tertiary" onclick={stop}>Stop</Button>
   {:else}
-    <Button kind="tertiary" disabled={busy !== null} onclick={() => run('what-ifs')}
+    <Button kind="tertiary" disabled={busy !== null} onclick={() => ask('what-ifs')}
       >{whatIfs ? 'Ask again' : 'Find what would save time'}</Button
     >
   {/if}
@@ -153,9 +167,9 @@
   {/if}
   {#if busy === 'risk'}
     <progress value={share} aria-label="Runs made"></progress>
-    <Button kind="tertiary" onclick={planner.stop}>Stop</Button>
+    <Button kind="tertiary" onclick={stop}>Stop</Button>
   {:else}
-    <Button kind="tertiary" disabled={busy !== null} onclick={() => run('risk')}
+    <Button kind="tertiary" disabled={busy !== null} onclick={() => ask('risk')}
       >{risk
         ? risk.runs < RUNS
           ? `Compute it in ${RUNS} runs`

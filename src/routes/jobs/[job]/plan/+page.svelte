@@ -34,6 +34,12 @@
   let planner: Planner | null = $state(null);
   /** the chance of the promise, in words */
   let sure = $state('');
+  /** what was asked of the planner: what is asked while the plan moves, or was, is asked of the new one */
+  let asked: { trades: boolean; settle: boolean; more: 'what-ifs' | 'risk' | null } = $state({
+    trades: false,
+    settle: false,
+    more: null,
+  });
   $effect(() => {
     void known;
     const made = openPlanner(`${address}/ask.json`);
@@ -122,7 +128,7 @@
       <CriticalChain {data} />
     {/if}
     {#if planner && data.handBack}
-      {#key known}
+      {#key planner}
         <div class="stack not-printed">
           {#if data.household}
             <FrontsAway
@@ -132,12 +138,13 @@
               later={data.later}
               promised={data.promised}
               zone={data.zone}
+              bind:asked={asked.trades}
             />
           {/if}
           {#if !data.begun}
-            <LotsAndTurning {planner} zones={data.turns} zone={data.zone} />
+            <LotsAndTurning {planner} zones={data.turns} zone={data.zone} bind:asked={asked.settle} />
           {/if}
-          <PlanAsk {planner} zone={data.zone} promised={data.promised} {say} bind:sure />
+          <PlanAsk {planner} zone={data.zone} promised={data.promised} {say} bind:sure bind:asked={asked.more} />
         </div>
       {/key}
     {/if}
