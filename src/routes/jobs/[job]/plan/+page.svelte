@@ -144,7 +144,14 @@
           {#if !data.begun}
             <LotsAndTurning {planner} zones={data.turns} zone={data.zone} bind:asked={asked.settle} />
           {/if}
-          <PlanAsk {planner} zone={data.zone} promised={data.promised} {say} bind:sure bind:asked={asked.more} />
+          <PlanAsk
+            {planner}
+            zone={data.zone}
+            promised={data.promised}
+            {say}
+            bind:sure
+            bind:asked={asked.more}
+          />
         </div>
       {/key}
     {/if}
