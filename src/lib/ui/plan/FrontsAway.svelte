@@ -23,7 +23,7 @@
     /** the promised day's end, ms since 1970 */
     promised: number | null;
     zone: string;
-    /** whether they were asked for: of another plan they are asked for again */
+    /** whether they are being asked for: where the plan moves meanwhile, it is asked of the new one */
     asked: boolean;
   }
   let { planner, household, boundHolds, later, promised, zone, asked = $bindable() }: Props = $props();
@@ -32,15 +32,14 @@
   let failed = $state('');
 
   async function compare(): Promise<void> {
-    asked = true;
-    busy = true;
+    asked = busy = true;
     failed = '';
     try {
       trades = await planner.trades();
     } catch (error) {
       failed = error instanceof Error ? error.message : String(error);
     }
-    busy = false;
+    asked = busy = false;
   }
   onMount(() => {
     if (asked) void compare();

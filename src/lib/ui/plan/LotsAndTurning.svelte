@@ -17,7 +17,7 @@
     /** colour zones in words, by id */
     zones: readonly { id: string; words: string }[];
     zone: string;
-    /** whether it was asked: of another plan it is asked again */
+    /** whether it is being asked: where the plan moves meanwhile, it is asked of the new one */
     asked: boolean;
   }
   let { planner, zones, zone, asked = $bindable() }: Props = $props();
@@ -38,7 +38,7 @@
     } catch (error) {
       failed = error instanceof Error ? error.message : String(error);
     }
-    busy = false;
+    asked = busy = false;
   }
   function stop(): void {
     asked = false;

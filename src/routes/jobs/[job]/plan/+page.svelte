@@ -34,7 +34,7 @@
   let planner: Planner | null = $state(null);
   /** the chance of the promise, in words */
   let sure = $state('');
-  /** what was asked of the planner: what is asked while the plan moves, or was, is asked of the new one */
+  /** what is asked of the planner, and what more is known of the plan: where the plan moves, it is asked of the new one */
   let asked: { trades: boolean; settle: boolean; more: 'what-ifs' | 'risk' | null } = $state({
     trades: false,
     settle: false,
