@@ -1,15 +1,25 @@
 /** What a device keeps of a job, where its storage opens late or has no room at first. */
 import 'fake-indexeddb/auto';
+import { IDBFactory } from 'fake-indexeddb';
 import { openDB } from 'idb';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { OURS } from '$core/units/ours';
-import { keptField, loadField } from './field';
-import { pageIsLive } from './given';
-import { deviceStore } from './store';
 import { eventually } from '../../../../tests/eventually';
 
 vi.mock('$app/environment', () => ({ browser: true }));
-pageIsLive();
+
+/** A page that was just opened on a device that keeps nothing yet. */
+async function newPage() {
+  vi.stubGlobal('indexedDB', new IDBFactory());
+  vi.resetModules();
+  const [{ keptField, loadField }, { pageIsLive }, { deviceStore }] = await Promise.all([
+    import('./field'),
+    import('./given'),
+    import('./store'),
+  ]);
+  pageIsLive();
+  return { keptField, loadField, deviceStore };
+}
 
 const TAG = 'tag';
 /** A server that has one pack and no facts, and does not send again what the device has. */
@@ -36,6 +46,7 @@ afterEach(() => {
 });
 
 it('a job that is opened while the storage is held by another tab is kept once that tab lets go', async () => {
+  const { keptField, loadField } = await newPage();
   // An older tab.
   const holder = await openDB('anthem', 2, {
     upgrade: (db) => {
@@ -52,6 +63,7 @@ it('a job that is opened while the storage is held by another tab is kept once t
 });
 
 it('a pack that had no room is kept when the job is opened again', async () => {
+  const { keptField, loadField, deviceStore } = await newPage();
   const full = vi
     .spyOn(await deviceStore(), 'put')
     .mockRejectedValue(new DOMException('No room', 'QuotaExceededError'));
