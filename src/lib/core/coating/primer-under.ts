@@ -1,6 +1,6 @@
 /** A primer under a system that has none, or another one: for a job, or for good. Common practice, no source. */
 import type { Answers } from './proposal-facts';
-import { MOST_PRIMER, type CoatCounts, type Layer, type Product, type System } from './system';
+import { MOST_PRIMER, productOf, type CoatCounts, type Layer, type Product, type System } from './system';
 import { usage } from './systems/figures';
 import type { Tool } from './tool';
 
@@ -17,18 +17,21 @@ export function primerCoats(change: Answers['change'], tool: Tool): number {
   return Math.min(MOST_PRIMER, tool === 'roller' ? 3 : 2);
 }
 
-/** The system without a primer that was put under it. */
-export const withoutAdded = (system: System): System => {
-  const layers = system.layers.filter((l) => !l.added);
+/** The system as it was before a primer was put under it. */
+export function withoutAdded(system: System): System {
+  const own = system.layers.filter((l) => !l.added);
+  const was = system.layers.find((l) => l.added)?.replaces;
+  const layers = was ? [...was.layers, ...own.slice(1)] : own;
   const used = new Set(layers.map((l) => l.product));
-  return { ...system, layers, products: system.products.filter((p) => used.has(p.key)) };
-};
+  const products = [...(was?.products ?? []), ...system.products].filter((p) => used.has(p.key));
+  return { ...system, layers, products: [...new Map(products.map((p) => [p.key, p])).values()] };
+}
 
 /** Whether a reason is wanted before a primer goes under a system. */
 export const wantsReason = (system: System): boolean => system.traits.includes('self-priming');
 
 /**
- * A system with a primer under its first layer.
+ * A system with another primer: it takes the place of the system's own primers, or goes under the first layer where there are none.
  * @param primer any primer
  * @param why the reason, where the system is self-priming
  * @returns null where a reason is wanted and none is given
@@ -36,8 +39,11 @@ export const wantsReason = (system: System): boolean => system.traits.includes('
 export function withPrimer(system: System, primer: Product, why: string): System | null {
   const bare = withoutAdded(system);
   if (wantsReason(bare) && why.trim().length < 3) return null;
-  const [first, ...rest] = bare.layers;
+  const above = bare.layers.findIndex((l) => productOf(bare, l.product).kind !== 'primer');
+  const [first, ...rest] = bare.layers.slice(Math.max(0, above));
   if (!first) return bare;
+  const replaced = bare.layers.slice(0, Math.max(0, above));
+  const laid = new Set([first, ...rest].map((l) => l.product));
   const layer: Layer = {
     product: primer.key,
     coats: { back: 1, front: 1 },
@@ -48,15 +54,18 @@ export function withPrimer(system: System, primer: Product, why: string): System
     full: null,
     added: true,
     ...(why.trim() ? { why: why.trim() } : {}),
+    replaces: { layers: [...replaced, first], products: replaced.map((l) => productOf(bare, l.product)) },
     basis: { coats: usage('T27'), sandBetween: usage('T20: hard primers 240') },
   };
   // What lies on a primer is sanded to it, unless the primer is left as it is.
-  const sanded = primer.stages.sand ? { sandFirst: first.sandFirst ?? 240 } : {};
+  const sanded = { sandFirst: primer.stages.sand ? (first.sandFirst ?? 240) : null };
   const basis = { ...first.basis, sandFirst: first.basis.sandFirst ?? usage('T20: hard primers 240') };
+  // What it waited for the primer that is gone, it does not wait for this one.
+  const waits = replaced.length ? { waitFirst: null } : {};
   return {
     ...bare,
-    products: [...bare.products.filter((p) => p.key !== primer.key), primer],
-    layers: [layer, { ...first, ...sanded, basis }, ...rest],
+    products: [...bare.products.filter((p) => p.key !== primer.key && laid.has(p.key)), primer],
+    layers: [layer, { ...first, ...sanded, ...waits, basis }, ...rest],
   };
 }
 

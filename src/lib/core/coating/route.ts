@@ -114,6 +114,15 @@ function waitFor(film: Film, stage: Stage, max: number | null = null): Requireme
   if (!figure) throw new MissingFigure(product.name, stage);
   return { step, film: product, stage, wet, min: figure.value, max };
 }
+
+/** A film that takes no less than so many minutes until what lies on it may follow. */
+const slower = (film: Film, minutes: number): Film => {
+  const { product } = film;
+  const own = product.stages.recoat;
+  const recoat = { ...own, value: Math.max(minutes, own?.value ?? 0), basis: own?.basis ?? 'from memory' };
+  return { ...film, product: { ...product, stages: { ...product.stages, recoat } } };
+};
+
 /** To follow a step, and to leave what it wetted so many minutes. */
 export const plain = (step: string, min = 0): Requirement => ({
   step,
@@ -261,7 +270,7 @@ export function buildRoute(
       else after[same] = { ...plain(prepared, after[same]?.min), max };
     }
     if (pass.coat === 1 && layer.waitFirst)
-      for (const f of below) after.push(plain(f.key, layer.waitFirst.value));
+      for (const f of below) after.push(waitFor(slower(f, layer.waitFirst.value), 'recoat'));
     const own = layer.full ? { first: layer.full.first.value, later: layer.full.later.value } : WHOLE;
     const wet = pass.coat === 1 ? fullness.first * own.first : fullness.later * own.later;
     const laidBy = layer.tool ?? tool;

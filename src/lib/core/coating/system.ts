@@ -175,7 +175,7 @@ export const afterCoatSchema = z.object({
   minutesPerFace: figureSchema,
 });
 
-export const layerSchema = z.object({
+const ownLayerSchema = z.object({
   product: word,
   /** usual coats per face */
   coats: z.object({
@@ -185,7 +185,7 @@ export const layerSchema = z.object({
   /** grit before its first coat where something lies below, and between its coats; null: not sanded */
   sandFirst: grit.nullable(),
   sandBetween: grit.nullable(),
-  /** minutes that its first coat waits for what lies below, where that is more than the film's own recoat; null: no more */
+  /** minutes at 25 °C, 50 % RH that its first coat waits for the film below, where that is more than that film's own recoat; null: no more */
   waitFirst: figureSchema.nullable().default(null),
   /** what lays it where that is not the tool of the job */
   tool: z.enum(TOOLS).optional(),
@@ -198,6 +198,13 @@ export const layerSchema = z.object({
   added: z.boolean().default(false),
   why: z.string().max(300).optional(),
   basis: bases('coats', 'sandFirst', 'sandBetween'),
+});
+/** A layer of a system; one that was put under it knows what it took the place of. */
+export const layerSchema = ownLayerSchema.extend({
+  /** the system's own primers and the layer above them as they were, and the primers' products */
+  replaces: z
+    .object({ layers: z.array(ownLayerSchema).max(20), products: z.array(productSchema).max(50) })
+    .optional(),
 });
 export type Layer = z.infer<typeof layerSchema>;
 

@@ -36,8 +36,6 @@ const WAITS: [string, string, Stage, number, number][] = [
   ['oil-alkyd-hybrid', 'oil-primer-slow', 'recoat', DAY, DAY],
   ['oil-alkyd-hybrid', 'waterborne-alkyd', 'recoat', 16 * HOUR, 16 * HOUR],
   ['oil-alkyd-hybrid', 'waterborne-alkyd', 'hang', 3 * DAY, 3 * DAY],
-  ['oil-enamel', 'shellac-primer', 'recoat', 90, 120],
-  ['oil-enamel', 'acrylic-primer', 'recoat', DAY, 2 * DAY],
   ['oil-enamel', 'oil-enamel', 'recoat', DAY, DAY],
   ['spray-pro', 'oil-primer', 'recoat', 8 * HOUR, 16 * HOUR],
   ['spray-pro', 'enamel', 'recoat', 4 * HOUR, 4 * HOUR],
@@ -81,6 +79,24 @@ describe('the waits that painters keep to', () => {
       Math.max(...(route.find((s) => s.key === step)?.after.map((r) => r.min) ?? []));
     expect(waits('back.self-priming.2')).toBe(2 * HOUR);
     expect(waits('back.sealer.1')).toBe(DAY);
+  });
+
+  it('under an oil enamel a primer waits longer than by itself: shellac 1½ to 2 h (T06), acrylic 24 to 48 h', () => {
+    const route = routeOf('oil-enamel');
+    const waits = (step: string) =>
+      Math.max(...(route.find((s) => s.key === step)?.after.map((r) => r.min) ?? []));
+    expect(waits('back.acrylic-primer.1')).toBe(105);
+    expect(waits('back.oil-enamel.1')).toBe(DAY);
+    expect(routeOf('paint-lacquer').find((s) => s.kind === 'sand')?.after.at(-1)?.min).toBe(2 * HOUR);
+  });
+
+  it('one key is one product, whichever system it stands in', () => {
+    const known = new Map<string, unknown>();
+    for (const product of SYSTEMS.flatMap((s) => s.products)) {
+      expect(product, product.key).toEqual(known.get(product.key) ?? product);
+      known.set(product.key, product);
+    }
+    expect(known.size).toBeGreaterThan(20);
   });
 
   it('a deglosser is coatable after ten minutes, the kit’s after an hour; washing wants an hour (T04, T05)', () => {

@@ -22,7 +22,6 @@ import {
 } from './prep';
 import {
   ACRYLIC_PRIMER,
-  ACRYLIC_UNDER_OIL,
   BOND_COAT,
   BONDING_PRIMER,
   CABINET_ENAMEL,
@@ -42,7 +41,6 @@ import {
   SEALER,
   SELF_PRIMING,
   SHELLAC_PRIMER,
-  SHELLAC_UNDER_PRIMER,
   SLICK_ENAMEL,
   SOFT_WAX,
   SURFACE_SEALER,
@@ -103,7 +101,7 @@ const system = ({
   prep: [clean, ...rest],
   ...of
 }: Omit<System, 'version' | 'close' | 'cautions'>): System => ({
-  version: 4,
+  version: 5,
   ...of,
   prep: [
     PROTECT,
@@ -146,12 +144,16 @@ export const OIL_ENAMEL_SYSTEM = system({
   reason: 'Shellac seals, acrylic fills, oil enamel levels under the brush; smells for days.',
   tool: 'brush',
   traits: ['shellac', 'solvent-borne', 'blocks stains', 'needs abrading', 'slow', 'hard'],
-  products: [SHELLAC_UNDER_PRIMER, ACRYLIC_UNDER_OIL, OIL_ENAMEL],
+  products: [SHELLAC_PRIMER, ACRYLIC_PRIMER, OIL_ENAMEL],
   prep: [CLEAN, SAND],
   layers: [
-    layer(SHELLAC_UNDER_PRIMER, both(1), null, 240),
-    layer(ACRYLIC_UNDER_OIL, both(1), null, 240),
-    layer(OIL_ENAMEL, { back: 1, front: 2 }, 240, 320),
+    layer(SHELLAC_PRIMER, both(1), null, 240),
+    layer(ACRYLIC_PRIMER, both(1), null, 240, {
+      waitFirst: practice(105, 'T06: 1½ to 2 h before another primer'),
+    }),
+    layer(OIL_ENAMEL, { back: 1, front: 2 }, 240, 320, {
+      waitFirst: practice(DAY, '24 to 48 h on acrylic primer'),
+    }),
   ],
 });
 

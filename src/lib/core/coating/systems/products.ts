@@ -21,12 +21,6 @@ export const SHELLAC_PRIMER: Product = product({
   },
 });
 
-/** Under another primer: T06. */
-export const SHELLAC_UNDER_PRIMER: Product = {
-  ...SHELLAC_PRIMER,
-  stages: { ...SHELLAC_PRIMER.stages, recoat: practice(105, 'T06: 1½ to 2 h before another primer') },
-};
-
 export const URETHANE_ENAMEL: Product = product({
   key: 'urethane-enamel',
   name: 'Waterborne urethane enamel',
@@ -115,16 +109,6 @@ export const ACRYLIC_PRIMER: Product = product({
     hang: memory(DAY),
   },
 });
-/** Under an oil enamel: 24 to 48 h. */
-export const ACRYLIC_UNDER_OIL: Product = {
-  ...ACRYLIC_PRIMER,
-  stages: {
-    ...ACRYLIC_PRIMER.stages,
-    sand: practice(DAY, '24 to 48 h'),
-    recoat: practice(DAY, '24 to 48 h'),
-    flip: practice(DAY, '24 to 48 h'),
-  },
-};
 
 export const BONDING_PRIMER: Product = product({
   key: 'bonding-primer',

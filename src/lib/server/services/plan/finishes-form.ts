@@ -1,4 +1,5 @@
 /** What of a form gives finishes of their own, and a primer under the system. */
+import { isDeepStrictEqual } from 'node:util';
 import {
   countsWith,
   FOREIGN_PRIMER,
@@ -7,17 +8,37 @@ import {
   withPrimer,
 } from '$core/coating/primer-under';
 import type { Answers } from '$core/coating/proposal-facts';
-import { usualCounts, type CoatCounts, type Product, type System } from '$core/coating/system';
+import { productOf, usualCounts, type CoatCounts, type Product, type System } from '$core/coating/system';
 import type { Tool } from '$core/coating/tool';
 import { isSlick } from '$core/kitchen/condition';
 import { FINISHED_APART, type Choice, type OwnFinish } from '$core/planning/job/choice';
 import type { Db } from '../../db/open';
 import { Refused } from '../../refused';
 import type { OpenJob } from '../job/open-job';
-import { allProducts, systemCalled } from '../systems/systems';
+import { allSystems, systemCalled } from '../systems/systems';
 
-/** Primers that may go under a system. */
-export const primers = (db: Db): Product[] => allProducts(db).filter((p) => p.kind === 'primer');
+/** A primer that may go under a system, and the system whose figures of it these are. */
+export interface PrimerOf {
+  value: string;
+  words: string;
+  product: Product;
+}
+
+/** Primers that may go under a system: where two systems of the company give one primer other figures, each of them. */
+export function primers(db: Db): PrimerOf[] {
+  const all = allSystems(db).flatMap((system) =>
+    system.products.filter((p) => p.kind === 'primer').map((product) => ({ system, product })),
+  );
+  const other = all.filter(({ product }, i) => all.findIndex((o) => isDeepStrictEqual(o.product, product)) === i);
+  return other.map(({ system, product }) => {
+    const alone = other.filter((o) => o.product.key === product.key).length === 1;
+    return {
+      value: alone ? product.key : `${product.key} of ${system.key}`,
+      words: alone ? product.name : `${product.name}, as in ${system.name}`,
+      product,
+    };
+  });
+}
 
 /** What may be finished otherwise than the job, and what it is finished with. */
 export function finishedApart(file: OpenJob): { key: string; words: string; own: OwnFinish | null }[] {
@@ -123,10 +144,13 @@ export function primed(
     return { system: bare, counts: countsWith(bare, had, 0) };
   }
   const there = system.layers.some((l) => l.added && l.product === key);
-  const primer = system.products.find((p) => p.key === key) ?? primers(db).find((p) => p.key === key);
+  // What is under it already keeps the figures that it was chosen with.
+  const primer = there
+    ? productOf(system, key)
+    : primers(db).find((p) => p.value === key)?.product;
   if (!primer) throw new Refused(422, 'There is no such primer.', field);
   const made = withPrimer(system, primer, String(form.get(`${field}Why`) ?? ''));
   if (!made) throw new Refused(422, FOREIGN_PRIMER, `${field}Why`);
-  if (!there) had.delete(key);
+  if (!there) had.delete(primer.key);
   return { system: made, counts: countsWith(made, had, primerCoats(change, tool)) };
 }

@@ -221,7 +221,7 @@ describe('melamine pieces among others', () => {
     expect(finishedApart(file()).map((f) => f.key)).toContain('slick');
     expect(proposeFor(db, file(), NOW, 'slick').list[0]?.system.key).toBe('melamine');
   });
-  it('get the sealer of slick skins under the paint of the others, and are not sanded before it', async () => {
+  it('get the sealer of slick skins in place of the others’ primer, and are not sanded before it', async () => {
     const choice = choiceFromForm(
       db,
       file(),
@@ -238,7 +238,7 @@ describe('melamine pieces among others', () => {
     const slick = file().pieces.find((p) => p.zoneId === island)?.id ?? '';
     expect(products(wood)).toEqual(new Set(['shellac-primer', 'urethane-enamel']));
     for (const piece of [printed, slick]) {
-      expect(products(piece)).toEqual(new Set(['surface-sealer', 'shellac-primer', 'urethane-enamel']));
+      expect(products(piece)).toEqual(new Set(['surface-sealer', 'urethane-enamel']));
       const first = steps(piece).findIndex((s) => s.product);
       expect(
         steps(piece)

@@ -13,7 +13,7 @@
   interface Props {
     apart: readonly { key: string; words: string; own: OwnFinish | null }[];
     systems: readonly System[];
-    primers: readonly Product[];
+    primers: readonly { value: string; words: string; product: Product }[];
     chosen: System | null;
   }
   let { apart, systems, primers, chosen }: Props = $props();
@@ -27,7 +27,13 @@
   <div class="fields">
     <Choice label="Primer" name="{of}primer" value={added?.product ?? ''}>
       <Option value="" text="as the system has it" />
-      {#each primers as p (p.key)}<Option value={p.key} text={p.name} />{/each}
+      {#if added && !primers.some((p) => p.value === added.product)}
+        <Option
+          value={added.product}
+          text="{system?.products.find((p) => p.key === added.product)?.name}, as chosen"
+        />
+      {/if}
+      {#each primers as p (p.value)}<Option value={p.value} text={p.words} />{/each}
     </Choice>
     <Field
       label="Why, under a self-priming paint"
