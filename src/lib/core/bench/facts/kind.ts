@@ -29,8 +29,10 @@ export interface Log {
   without: (ids: ReadonlySet<string>) => JobState;
   /** ids of the facts of a kind that count and name a piece */
   factsOn: (piece: string, kind: string) => string[];
-  /** how many contradictions nobody has settled */
-  open: () => number;
+  /** the state as it would be after one more fact */
+  after: (body: { kind: string }) => JobState;
+  /** contradictions that nobody has settled: their facts and their pieces */
+  open: () => readonly { of: readonly string[]; pieces: readonly string[] }[];
 }
 
 /** What facts are put into words with. */

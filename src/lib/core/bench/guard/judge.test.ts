@@ -116,7 +116,7 @@ describe('a cup', () => {
     a: 700,
     b: 100,
     thinner: 80,
-    induction: 15,
+    induction: 20,
     potLife: 240,
   });
   const at = (after: number) => ask(route, [...facts, mixed], minute + after, start(coat.key, [A]));
@@ -141,8 +141,8 @@ describe('a cup', () => {
     expect(late(223, [second])).toBeNull();
   });
   it('stands before it is used, and is not used past its pot life', () => {
-    expect(at(14)).toMatchObject({ rule: 'mix', from: (minute + 15) * MINUTE });
-    expect(at(15)).toBeNull();
+    expect(at(19)).toMatchObject({ rule: 'mix', from: (minute + 20) * MINUTE });
+    expect(at(20)).toBeNull();
     expect(at(239)?.rule).toBe('pot-life');
     expect(at(240)?.message).toMatch(/past its pot life/);
   });

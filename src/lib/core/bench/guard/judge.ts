@@ -27,8 +27,9 @@ const namedIn = (body: FactBody): readonly string[] =>
 function judgeBody(
   ctx: Context,
   facts: readonly Fact[],
-  { body, at, worker }: Fact,
+  fact: Fact,
 ): Refusal | readonly Refusal[] | null {
+  const { body, at, worker } = fact;
   const strangers = namedIn(body).filter((p) => !ctx.codes.has(p));
   if (strangers.length)
     return refuse('unknown', `${strangers.length} of the pieces named are not of this job.`, false);
@@ -42,6 +43,7 @@ function judgeBody(
       facts.flatMap((f) =>
         f.body.kind === kind && !ctx.state.voided.has(f.id) && namedIn(f.body).includes(piece) ? [f.id] : [],
       ),
-    open: () => contradictions(facts, stepsBefore(ctx.route)).length,
+    after: (more) => fold([...facts, { ...fact, body: more as FactBody }]),
+    open: () => contradictions(facts, stepsBefore(ctx.route)),
   });
 }

@@ -5,6 +5,7 @@ import type { Tool } from '../../coating/tool';
 import type { JobState } from '../state/state';
 import { freshAir } from '../view/fresh-air';
 import type { Context } from './context';
+import { cupsOf, isUsable } from './cups';
 import { refuse, refusalsOf, type Refusal } from './refusal';
 
 const MINUTE = 60_000;
@@ -74,7 +75,7 @@ function judgeGun(ctx: Context, laying: Laying, product: Product): Refusal | nul
 function judgeMix({ state, sayTime }: Context, laying: Laying, product: Product, at: number): Refusal | null {
   const { mix } = product;
   if (!mix) return null;
-  const cups = state.mixes.filter((m) => m.product === product.key && m.at <= at);
+  const cups = cupsOf(state, product, at);
   const cup = cups.at(-1);
   // A one-pack that is thinned may be mixed; a hardener must be.
   if (!cup)
@@ -84,7 +85,7 @@ function judgeMix({ state, sayTime }: Context, laying: Laying, product: Product,
           `No cup of ${product.name} is recorded. Mix one and record it: its pot life counts from then.`,
         )
       : null;
-  const ready = cups.filter((m) => m.readyAt <= at && (m.useBy === null || m.useBy > at));
+  const ready = cups.filter((m) => isUsable(m, at));
   if (!ready.length)
     return cup.readyAt > at
       ? refuse('mix', `Batch ${cup.batch} is left to react until ${sayTime(cup.readyAt)}.`, true, cup.readyAt)

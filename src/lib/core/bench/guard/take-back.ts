@@ -1,9 +1,11 @@
 /** What forbids taking a fact back. */
 import { gets } from '../../coating/route';
+import type { Product } from '../../coating/system';
 import { findingOf } from '../../quality/site-tests';
 import type { Log } from '../facts/kind';
 import { pieceState, type JobState } from '../state/state';
 import type { Context } from './context';
+import { cupsOf, isUsable } from './cups';
 import { refuse, refusalsOf, type Refusal } from './refusal';
 
 /**
@@ -61,8 +63,7 @@ interface Standing {
 }
 
 /** What stands on facts that are taken back: works, hangings and takings down that could not have been without them. */
-function standingOn(ctx: Context, log: Log, gone: ReadonlySet<string>): Standing[] {
-  const without = log.without(gone);
+function standingOn(ctx: Context, log: Log, gone: ReadonlySet<string>, without: JobState): Standing[] {
   const found = new Map<string, string>();
   const factsOn = (piece: string, kind: string): string[] =>
     log.factsOn(piece, kind).filter((id) => !gone.has(id));
@@ -111,8 +112,8 @@ function siteStandingOn({ state, site = [] }: Context, without: JobState): Stand
 
 /** Coats of a two-part product that would be left without the cup they were laid from. */
 function coatsOfCups({ state, route, site = [] }: Context, without: JobState): Standing[] {
-  const hasCup = (of: JobState, product: string, at: number): boolean =>
-    of.mixes.some((m) => m.product === product && m.readyAt <= at && (m.useBy === null || m.useBy > at));
+  const hasCup = (of: JobState, product: Product, at: number): boolean =>
+    cupsOf(of, product, at).some((m) => isUsable(m, at));
   const laid = [
     ...[...without.works.values()].map((w) => ({ ...w, made: route.find((s) => s.key === w.step) })),
     ...[...without.siteWorks.values()].map((w) => ({ ...w, made: site.find((s) => s.key === w.step) })),
@@ -120,9 +121,29 @@ function coatsOfCups({ state, route, site = [] }: Context, without: JobState): S
   return laid.flatMap(({ id, start, made }) => {
     const product = made?.product;
     if (!product?.mix || product.mix.b === 0) return [];
-    const loses = hasCup(state, product.key, start) && !hasCup(without, product.key, start);
+    const loses = hasCup(state, product, start) && !hasCup(without, product, start);
     return loses ? [{ id, words: `“${made?.act ?? ''}”, laid from that cup` }] : [];
   });
+}
+
+/**
+ * Judges an answer to records that cannot all be: what it takes back may carry nothing that was done since.
+ * @param gone the facts that the answer takes back
+ * @param after the state as the answer leaves it
+ */
+export function judgeSettling(
+  ctx: Context,
+  log: Log,
+  gone: readonly string[],
+  after: JobState,
+): Refusal | null {
+  const standing = standingOn(ctx, log, new Set(gone), after);
+  if (!standing.length) return null;
+  return refuse(
+    'later-work',
+    `${saysStanding(standing)}. Take that back first, or give another answer.`,
+    false,
+  );
 }
 
 const runningOn = (state: JobState, piece: string) =>
@@ -131,24 +152,25 @@ const runningOn = (state: JobState, piece: string) =>
 /** Names in one sentence at most. */
 const NAMED = 4;
 
+function saysStanding(standing: readonly Standing[]): string {
+  const words = standing.slice(0, NAMED).map((s) => s.words);
+  const rest = standing.length > NAMED ? ` and ${standing.length - NAMED} more` : '';
+  const count = standing.length === 1 ? 'This stands' : `${standing.length} records stand`;
+  return `${count} on it: ${words.join('; ')}${rest}`;
+}
+
 function judgeRest(ctx: Context, log: Log, all: readonly string[]): Refusal | null {
   const gone = new Set(all);
   const standing: Standing[] = [];
   for (;;) {
-    const more = standingOn(ctx, log, gone).filter((s) => !gone.has(s.id));
+    const more = standingOn(ctx, log, gone, log.without(gone)).filter((s) => !gone.has(s.id));
     if (!more.length) break;
     standing.push(...more);
     for (const { id } of more) gone.add(id);
   }
   if (!standing.length) return null;
-  const words = standing.slice(0, NAMED).map((s) => s.words);
-  const rest = standing.length > NAMED ? ` and ${standing.length - NAMED} more` : '';
   return {
-    ...refuse(
-      'later-work',
-      `${standing.length === 1 ? 'This stands' : `${standing.length} records stand`} on it: ${words.join('; ')}${rest}. Take them back together, or leave it.`,
-      false,
-    ),
+    ...refuse('later-work', `${saysStanding(standing)}. Take them back together, or leave it.`, false),
     with: [...gone].filter((id) => id !== all[0]),
   };
 }

@@ -1,6 +1,7 @@
 /** Facts that cannot all be: which of them holds for the pieces in question; null where all are true. */
 import { z } from 'zod';
 import { refuse } from '../../guard/refusal';
+import { judgeSettling } from '../../guard/take-back';
 import { factKind } from '../kind';
 import { id, reason } from '../parts';
 
@@ -8,7 +9,7 @@ import { id, reason } from '../parts';
 export const contradictionSettled = factKind({
   schema: z.object({
     kind: z.literal('contradiction.settled'),
-    of: z.array(id).min(1).max(20),
+    of: z.array(id).min(1).max(2000),
     keep: id.nullable(),
     /** the pieces that it is about; none: whatever the facts name */
     pieces: z.array(id).max(500).default([]),
@@ -27,9 +28,21 @@ export const contradictionSettled = factKind({
     if (!known || (body.keep !== null && !body.of.includes(body.keep)))
       return refuse('unknown', 'One of these facts is not known here.', false);
     const strangers = body.pieces.filter((p) => !ctx.codes.has(p));
-    return strangers.length
-      ? refuse('unknown', `${strangers.length} of the pieces named are not of this job.`, false)
-      : null;
+    if (strangers.length)
+      return refuse('unknown', `${strangers.length} of the pieces named are not of this job.`, false);
+    // A record that is looked at by itself is only confirmed by it.
+    if (body.of.length === 1) return null;
+    const isSet = (c: { of: readonly string[]; pieces: readonly string[] }): boolean =>
+      body.of.every((f) => c.of.includes(f)) && body.pieces.every((p) => c.pieces.includes(p));
+    if (!log.open().some(isSet))
+      return refuse(
+        'unknown',
+        'These records do not contradict each other, or that was settled already. Take back the one that is wrong instead.',
+        false,
+      );
+    if (body.keep === null) return null;
+    const gone = body.of.filter((f) => f !== body.keep);
+    return judgeSettling(ctx, log, gone, log.after(body));
   },
   say: (body) => `Settled: ${body.reason}`,
 });

@@ -33,7 +33,7 @@ export const jobHandedOver = factKind({
     const missing = [...ctx.codes.keys()].filter((p) => pieceState(ctx.state, p).hungIn === null);
     const flawed = [...openFlaws(ctx.state, ctx.route).keys()];
     const site = siteLeft(ctx);
-    const disagree = log.open();
+    const disagree = log.open().length;
     const used = new Set([...(ctx.pieces?.values() ?? [])].map((p) => p.colour));
     const unseen = [...(ctx.zoneColours ?? [])].filter(
       ([zone, colour]) => used.has(colour) && !ctx.state.walked.has(zone),

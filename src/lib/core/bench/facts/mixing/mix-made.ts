@@ -1,5 +1,7 @@
 /** A cup was mixed: mL of base, hardener and thinner; it stands, then lives so many minutes. */
 import { z } from 'zod';
+import type { Context } from '../../guard/context';
+import { cures, hardenerFor } from '../../guard/cups';
 import { refuse } from '../../guard/refusal';
 import { factKind } from '../kind';
 
@@ -9,6 +11,20 @@ const millilitres = z
   .number('Write the volume as a number')
   .nonnegative('A volume is not below 0')
   .max(100_000);
+
+/** The hardener that the product's sheet asks for, whatever the form was filled with. */
+function judgeRatio({ route, site = [] }: Context, { product: key, a, b }: { product: string; a: number; b: number }) {
+  const product = [...route, ...site].find((s) => s.product?.key === key)?.product;
+  if (!product?.mix || cures(product.mix, { a, b })) return null;
+  const wanted = Math.round(hardenerFor(product.mix, a));
+  return refuse(
+    'mix',
+    `${Math.round(a)} mL of ${product.name} take ${wanted} mL of hardener; ${b > 0 ? `${Math.round(b)} mL are` : 'none is'} written down. ${
+      b > wanted ? 'With too much of it the film turns brittle' : 'Without it the film never cures'
+    }: put the cup right and record what is in it, or pour it out as the sheet says.`,
+    false,
+  );
+}
 
 export const mixMade = factKind({
   schema: z.object({
@@ -37,9 +53,9 @@ export const mixMade = factKind({
     const useBy = potLife === null ? null : at + potLife * MINUTE;
     state.mixes.push({ id, product, batch, a, b, thinner, at, worker, readyAt, useBy });
   },
-  refuse: (body, _, { state }) =>
-    state.mixes.some((m) => m.batch.toLowerCase() === body.batch.toLowerCase())
+  refuse: (body, _, ctx) =>
+    ctx.state.mixes.some((m) => m.batch.toLowerCase() === body.batch.toLowerCase())
       ? refuse('done-already', `Batch ${body.batch} is mixed already. Give it another number.`, false)
-      : null,
+      : judgeRatio(ctx, body),
   say: (body) => `Mixed batch ${body.batch}, ${Math.round(body.a + body.b + body.thinner)} mL`,
 });
