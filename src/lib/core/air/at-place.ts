@@ -1,4 +1,5 @@
 /** The air in a place of the company through weather. Docs: docs/methods/air.md */
+import { frozen } from '../frozen';
 import { hourOfDay } from '../units/clock-time';
 import type { Place, Places } from './places';
 import { indoors, inTent, STILL, type AirState } from './room';
@@ -7,7 +8,7 @@ import { indoors, inTent, STILL, type AirState } from './room';
 export type MovingAir = AirState & { wind: number };
 
 /** From the evening until the crew comes. */
-const NIGHT = { from: 19, to: 6 };
+const NIGHT = frozen({ from: 19, to: 6 });
 
 /** Whether the thermostats of the night hold. @param at ms since 1970 @param zone IANA time zone */
 export const isNight = (at: number, zone: string): boolean => {

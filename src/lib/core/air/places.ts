@@ -1,8 +1,9 @@
 /** The places where films dry: a house, a shop, and a tent in one of them. */
+import { frozen } from '../frozen';
 import { z } from 'zod';
 
 /** Where pieces are coated and dry. */
-export const PLACES = ['house', 'shop', 'tent'] as const;
+export const PLACES = frozen(['house', 'shop', 'tent'] as const);
 export type Place = (typeof PLACES)[number];
 
 const buildingSchema = z.object({
@@ -37,7 +38,7 @@ export type Places = z.infer<typeof placesSchema>;
  * A heated house, a shop kept from freezing, and a tent of about 10 by 15 ft in the shop (T24), warmed and dried.
  * Lags, vapour and leaks from memory.
  */
-export const USUAL_PLACES: Places = {
+export const USUAL_PLACES: Places = frozen({
   house: { heatedTo: 20, nightTo: 17, lag: 30, vapour: 0.0025 },
   shop: { heatedTo: 16, nightTo: 10, lag: 10, vapour: 0.0008 },
   tent: {
@@ -50,4 +51,4 @@ export const USUAL_PLACES: Places = {
     heater: { on: true, nights: false, watt: 2000, upTo: 22 },
     dehumidifier: { on: false, litresADay: 16, downTo: 0.45 },
   },
-};
+});

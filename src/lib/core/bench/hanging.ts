@@ -1,4 +1,5 @@
 /** Hanging: the order of the openings, what each piece gets, and what is not home, not fitted or left over. */
+import { frozen } from '../frozen';
 import { siteLeft } from './guard/site';
 import { hingeNames, hingesOf } from '../kitchen/condition';
 import type { Band, Form } from '../kitchen/kitchen';
@@ -9,9 +10,9 @@ import { printFreeFrom } from './guard/print-free';
 import type { Bench, BenchPiece } from './view/bench-job';
 
 /** Uppers first, so that nobody leans over fronts that hang; tall fronts before what they stand beside. Common practice, no source. */
-const BAND_ORDER: Record<Band, number> = { upper: 0, tall: 1, base: 2 };
+const BAND_ORDER: Record<Band, number> = frozen({ upper: 0, tall: 1, base: 2 });
 /** A shelf goes in before the door that covers it. */
-const FORM_ORDER: Partial<Record<Form, number>> = { shelf: 0 };
+const FORM_ORDER: Partial<Record<Form, number>> = frozen({ shelf: 0 });
 
 /** Openings as one walks: wall by wall, uppers before lowers, cabinet by cabinet, shelves before what covers them. */
 export function hangingOrder<
@@ -50,7 +51,7 @@ export type HungPiece = Pick<
 >;
 
 /** Forms that shut against something. */
-const SHUTS: readonly Form[] = ['door', 'glass', 'drawer', 'pullout'];
+const SHUTS: readonly Form[] = frozen(['door', 'glass', 'drawer', 'pullout']);
 
 /** Two doors that meet in the middle of one cabinet. */
 export const partnerOf = <P extends HungPiece>(pieces: readonly P[], piece: P): P | null => {

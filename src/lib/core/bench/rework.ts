@@ -1,4 +1,5 @@
 /** Flaws that were pointed at become steps of their piece alone, before whatever it would have had next. */
+import { frozen } from '../frozen';
 import { facesOf, gets, plain, type Requirement, type Step } from '../coating/route';
 import type { PrepKind, Product, Stage } from '../coating/system';
 import { BONDING_PRIMER, SHELLAC_PRIMER } from '../coating/systems/products';
@@ -8,7 +9,7 @@ import { pieceState, type Flaw, type JobState } from './state/state';
 const KEY = 'rework';
 /** Whether a step mends a flaw. @param step its key */
 export const isRework = (step: string): boolean => step.startsWith(`${KEY}.`);
-const VERB: Record<RemedyStep, string> = {
+const VERB: Record<RemedyStep, string> = frozen({
   clean: 'Clean and wipe again',
   sand: 'Sand out',
   spot: 'Spot-prime',
@@ -20,15 +21,15 @@ const VERB: Record<RemedyStep, string> = {
   fill: 'Fill again',
   caulk: 'Caulk',
   adjust: 'Adjust the hinges',
-};
-const PREP: Partial<Record<RemedyStep, PrepKind>> = {
+});
+const PREP: Partial<Record<RemedyStep, PrepKind>> = frozen({
   clean: 'clean',
   free: 'scrape',
   fill: 'fill',
   caulk: 'caulk',
-};
+});
 /** Minutes that a remedy step wants before what follows it. */
-const DRIES: Partial<Record<RemedyStep, number>> = { clean: 60, fill: 120, caulk: 20 };
+const DRIES: Partial<Record<RemedyStep, number>> = frozen({ clean: 60, fill: 120, caulk: 20 });
 /** A mist coat over the right one. From memory. */
 const MIST = 0.3;
 

@@ -1,4 +1,5 @@
 /** What a finding is most likely from, by the piece's own record, and what to do about it. Common practice, no source. */
+import { frozen } from '../frozen';
 import { PLACE_WORDS, type KitchenPlace } from '../kitchen/kitchen-places';
 import { mayCoatFrom } from '../planning/job/coating-air';
 import { coatVolume } from '../takeoff/film';
@@ -64,7 +65,7 @@ const DAMP = 0.75;
 const days = (n: number): string =>
   n < 1 ? 'less than a day' : `${Math.round(n)} ${Math.round(n) === 1 ? 'day' : 'days'}`;
 
-const GREASE: Rule[] = [
+const GREASE: Rule[] = frozen([
   (f) => when(f.grease >= 2, 'much grease was noted there'),
   (f) => when(f.place === 'stove', 'it is by the stove'),
   (f) =>
@@ -75,8 +76,8 @@ const GREASE: Rule[] = [
       'the wipe test came off clean',
     ),
   (f) => either(true, !f.cleaned, 'no cleaning is on record', 'it was cleaned by the record'),
-];
-const KEY: Rule[] = [
+]);
+const KEY: Rule[] = frozen([
   (f) =>
     either(
       true,
@@ -85,12 +86,12 @@ const KEY: Rule[] = [
       f.abraded ? 'it was sanded' : 'it was deglossed',
     ),
   (f) => either(f.patch !== null, f.patch === 'failed', 'the patch test failed', 'the patch test held'),
-];
-const WINDOW: Rule[] = [
+]);
+const WINDOW: Rule[] = frozen([
   (f) =>
     either(true, f.overruled.includes('too-late'), 'a recoat window was overruled', 'no window was missed'),
-];
-const AIR: Rule[] = [
+]);
+const AIR: Rule[] = frozen([
   (f) => {
     const [first] = f.air;
     if (!first) return null;
@@ -103,8 +104,8 @@ const AIR: Rule[] = [
       `${Math.round(cold)} °C or more at its coats`,
     );
   },
-];
-const BATCH: Rule[] = [
+]);
+const BATCH: Rule[] = frozen([
   (f) =>
     f.batch &&
     either(
@@ -113,8 +114,8 @@ const BATCH: Rule[] = [
       `${f.batch.failed} of ${f.batch.of} others from ${f.batch.name} failed too`,
       `${f.batch.failed} of ${f.batch.of} others from ${f.batch.name} failed`,
     ),
-];
-const EARLY: Rule[] = [
+]);
+const EARLY: Rule[] = frozen([
   (f) =>
     f.hungAfter === null
       ? null
@@ -125,8 +126,8 @@ const EARLY: Rule[] = [
           `it stood ${days(f.hungAfter)} before it was hung`,
         ),
   (f) => when(f.overruled.includes('too-early'), 'a wait was overruled'),
-];
-const YOUNG: Rule[] = [
+]);
+const YOUNG: Rule[] = frozen([
   (f) =>
     f.seenAfter === null
       ? null
@@ -136,8 +137,8 @@ const YOUNG: Rule[] = [
           `its film was ${days(f.seenAfter)} old`,
           'its film was cured',
         ),
-];
-const WET: Rule[] = [
+]);
+const WET: Rule[] = frozen([
   (f) =>
     either(
       f.place !== null,
@@ -146,10 +147,10 @@ const WET: Rule[] = [
       'it is away from sink and bin',
     ),
   (f) => when(f.wood === 'mdf' || f.wood === 'particle board', `${f.wood} swells where water gets in`),
-];
+]);
 
 /** Causes of each kind, the commonest first. */
-const CAUSES: Readonly<Record<FailureKey, readonly { words: string; rules: readonly Rule[] }[]>> = {
+const CAUSES: Readonly<Record<FailureKey, readonly { words: string; rules: readonly Rule[] }[]>> = frozen({
   peeling: [
     { words: 'Grease left under the film', rules: GREASE },
     { words: 'Gloss not broken', rules: KEY },
@@ -206,7 +207,7 @@ const CAUSES: Readonly<Record<FailureKey, readonly { words: string; rules: reado
     { words: 'Touched in from another can, or in another light', rules: [] },
     { words: 'A bad can or cup', rules: BATCH },
   ],
-};
+});
 
 /** Causes of a finding, the likeliest first: by what speaks for each and against it, then by how common it is. */
 export function causesOf(kind: FailureKey, facts: PieceFacts): Cause[] {
@@ -294,12 +295,12 @@ function batchOf(
 }
 
 /** A spot larger than this is a face's work, mm; one in the middle of a face, where no line hides its edge, sooner. Common practice, no source. */
-const SPOT_MM = { atAnEdge: 25, inTheMiddle: 10 };
+const SPOT_MM = frozen({ atAnEdge: 25, inTheMiddle: 10 });
 /** Nearer to an edge than this share of the face a spot ends on a line. Our choice. */
 const EDGE = 0.15;
 /** Where it is wet or hot, the edge of a spot lifts again. Common practice, no source. */
-const WET_PLACES: readonly KitchenPlace[] = ['sink', 'bin', 'stove'];
-const LIFTS: readonly FailureKey[] = ['peeling', 'swollen'];
+const WET_PLACES: readonly KitchenPlace[] = frozen(['sink', 'bin', 'stove']);
+const LIFTS: readonly FailureKey[] = frozen(['peeling', 'swollen']);
 
 export interface Finding {
   failure: FailureKey;

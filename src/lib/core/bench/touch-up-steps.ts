@@ -2,6 +2,7 @@
  * A touch-up that is planned, as steps in the kitchen with films and waits of their own: they are planned, done and waited for as the
  * fixed work is. Common practice, no source; the product's data sheet decides.
  */
+import { frozen } from '../frozen';
 import { facesOf, gets, plain, type Requirement, type Step } from '../coating/route';
 import type { Face, Product } from '../coating/system';
 import type { Tool } from '../coating/tool';
@@ -16,15 +17,15 @@ import type { JobState, TouchUp } from './state/state';
 /** Two thin coats close a spot. Common practice, T23. */
 const COATS = 2;
 /** Bare spots are primed first where one of these was found. */
-const PRIMED: readonly FailureKey[] = ['peeling', 'bleed', 'swollen'];
+const PRIMED: readonly FailureKey[] = frozen(['peeling', 'bleed', 'swollen']);
 /** How much more work than a spot. From memory. */
-const SCOPE_FACTOR: Record<RemedyScope, number> = { spot: 1, face: 1.5, piece: 2.5 };
+const SCOPE_FACTOR: Record<RemedyScope, number> = frozen({ spot: 1, face: 1.5, piece: 2.5 });
 /** Area of a spot with its feathered edge, m². From memory. */
 const SPOT_M2 = 0.01;
 /** A washed spot dries so long, min. From memory. */
 const WASHED = 60;
 /** How the minutes of a remedy fall to its steps. From memory. */
-const SHARE = { wash: 1, cut: 2, coat: 1.5 };
+const SHARE = frozen({ wash: 1, cut: 2, coat: 1.5 });
 
 export interface TouchedPiece extends Measured {
   id: string;
@@ -33,7 +34,7 @@ export interface TouchedPiece extends Measured {
 }
 
 /** What lies over the finish, and is laid anew with it. */
-const OVER: readonly Product['kind'][] = ['glaze', 'clear', 'wax'];
+const OVER: readonly Product['kind'][] = frozen(['glaze', 'clear', 'wax']);
 
 /** What lies on a face of a piece by its route: primer, finish, and the last coat of each product over it. */
 export function layersOf(route: readonly Step[], piece: string, face: Face) {

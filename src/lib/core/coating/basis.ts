@@ -1,13 +1,14 @@
 /** Where a figure comes from. */
+import { frozen } from '../frozen';
 import { z } from 'zod';
 
-export const BASES_OF_FIGURES = [
+export const BASES_OF_FIGURES = frozen([
   'common practice',
   'from memory',
   'data sheet',
   'learnt here',
   'our own rule',
-] as const;
+] as const);
 /** Where a figure comes from, the rule of thumb it is, and who typed it where somebody did. */
 export const basisSchema = z.object({
   basis: z.enum(BASES_OF_FIGURES),

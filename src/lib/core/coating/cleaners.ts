@@ -1,4 +1,5 @@
 /** What a household cleans a finish with, and what harms it. Common practice, no source; the product's data sheet decides. */
+import { frozen } from '../frozen';
 import type { Product } from './system';
 
 export interface Cleaners {
@@ -6,11 +7,15 @@ export interface Cleaners {
   harms: string[];
 }
 
-const MILD = ['a soft damp cloth', 'a drop of mild dish soap in warm water', 'a dry cloth at once on spills'];
-const ROUGH = ['scouring pads and powders', 'melamine sponges', 'steam cleaners'];
+const MILD = frozen([
+  'a soft damp cloth',
+  'a drop of mild dish soap in warm water',
+  'a dry cloth at once on spills',
+]);
+const ROUGH = frozen(['scouring pads and powders', 'melamine sponges', 'steam cleaners']);
 
 /** Of the film that lies on top. */
-const HARMS: Record<Product['base'], readonly string[]> = {
+const HARMS: Record<Product['base'], readonly string[]> = frozen({
   water: [
     'ammonia and glass cleaner',
     'bleach',
@@ -33,7 +38,7 @@ const HARMS: Record<Product['base'], readonly string[]> = {
     'hot water left to stand',
     'spray polish',
   ],
-};
+});
 
 /** @param films the products that lie on top anywhere in the kitchen */
 export function cleanersFor(films: readonly Pick<Product, 'base' | 'kind'>[]): Cleaners {

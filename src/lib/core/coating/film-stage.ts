@@ -1,4 +1,5 @@
 /** A product's stage as the film it is: reference time, phases and what slows it. */
+import { frozen } from '../frozen';
 import type { FilmStage, Phase } from '../drying/phase';
 import type { Base, Product, Stage } from './system';
 
@@ -15,16 +16,16 @@ const ester: Phase = { kind: 'solvent', solvent: 'butyl acetate', share: 1 };
  * The usual phases of a stage by what carries the film: early stages wait for what evaporates, late ones for what
  * hardens. All shares from memory; a product may name its own.
  */
-export const USUAL_PHASES: Record<Base, Record<'early' | 'middle' | 'late', readonly Phase[]>> = {
+export const USUAL_PHASES: Record<Base, Record<'early' | 'middle' | 'late', readonly Phase[]>> = frozen({
   water: { early: [water], middle: mixed(water, 0.6), late: mixed(water, 0.1) },
   alcohol: { early: [alcohol], middle: [alcohol], late: mixed(alcohol, 0.3) },
   solvent: { early: mixed(spirits, 0.5), middle: mixed(spirits, 0.2), late: mixed(spirits, 0.1) },
   lacquer: { early: [ester], middle: [ester], late: mixed(ester, 0.3) },
   'two-pack': { early: mixed(ester, 0.5), middle: mixed(ester, 0.2), late: mixed(ester, 0.05) },
   wax: { early: [spirits], middle: [spirits], late: mixed(spirits, 0.3) },
-};
+});
 
-const AGE: Record<Stage, 'early' | 'middle' | 'late'> = {
+const AGE: Record<Stage, 'early' | 'middle' | 'late'> = frozen({
   touch: 'early',
   sand: 'early',
   recoat: 'early',
@@ -34,7 +35,7 @@ const AGE: Record<Stage, 'early' | 'middle' | 'late'> = {
   handles: 'late',
   'wet-clean': 'late',
   cured: 'late',
-};
+});
 
 /** Phases of a stage: the product's own, else the usual ones of its base. Solvents are slow to leave oil paints: they also react when recoated. */
 export const phasesOf = (product: Product, stage: Stage): readonly Phase[] =>

@@ -1,7 +1,8 @@
 /** Minutes of handling pieces, each with its basis. Docs: docs/methods/takeoff.md */
+import { frozen } from '../frozen';
 import { memory } from './systems/figures';
 
-export const HANDLING = {
+export const HANDLING = frozen({
   /** getting ready for a step that is not a coat, a time */
   setup: memory(5, 'getting ready for a step'),
   /** sanding between coats and dusting off, a face */
@@ -44,4 +45,4 @@ export const HANDLING = {
   hook: memory(0.3, 'hooking a piece up'),
   /** setting a piece on points and turning it, a pass */
   points: memory(0.4, 'setting a piece on points and turning it'),
-} as const;
+} as const);

@@ -1,4 +1,5 @@
 /** Method cards: how a step is done, what to look for, what goes wrong and how it shows. Common practice, no source. */
+import { frozen } from '../frozen';
 import type { Step } from './route';
 import type { Prep, PrepKind, ProductKind } from './system';
 import { TOOL_FACTS, type Tool } from './tool';
@@ -18,7 +19,7 @@ const BRUSH_CARE =
 const GUN_CARE =
   'Between coats leave the tip in its solvent and the gun trigger-locked; at a change of product flush until it runs clear, clean tip and filters.';
 
-const PREP: Record<PrepKind, Omit<MethodCard, 'title' | 'care'>> = {
+const PREP: Record<PrepKind, Omit<MethodCard, 'title' | 'care'>> = frozen({
   protect: {
     how: [
       'Clean the floor along the plinth, or the tape lets go.',
@@ -143,9 +144,9 @@ const PREP: Record<PrepKind, Omit<MethodCard, 'title' | 'care'>> = {
       { mistake: 'left for weeks', sign: 'glue stays behind' },
     ],
   },
-};
+});
 
-const COAT: Record<ProductKind, Omit<MethodCard, 'title' | 'care'>> = {
+const COAT: Record<ProductKind, Omit<MethodCard, 'title' | 'care'>> = frozen({
   primer: {
     how: [
       'Stir to the bottom; strain.',
@@ -207,9 +208,9 @@ const COAT: Record<ProductKind, Omit<MethodCard, 'title' | 'care'>> = {
       { mistake: 'by the stove or the sink', sign: 'soft, stained, whitened' },
     ],
   },
-};
+});
 
-const OTHER: Record<'sand' | 'rub' | 'drill' | 'flip' | 'hang', MethodCard> = {
+const OTHER: Record<'sand' | 'rub' | 'drill' | 'flip' | 'hang', MethodCard> = frozen({
   sand: {
     title: 'Sand between coats',
     how: [
@@ -264,15 +265,15 @@ const OTHER: Record<'sand' | 'rub' | 'drill' | 'flip' | 'hang', MethodCard> = {
     ],
     care: null,
   },
-};
+});
 
-const COAT_TITLE: Record<ProductKind, string> = {
+const COAT_TITLE: Record<ProductKind, string> = frozen({
   primer: 'Prime',
   finish: 'Coat',
   glaze: 'Glaze',
   clear: 'Clear-coat',
   wax: 'Wax',
-};
+});
 
 const careOf = (tool: Tool | null): string | null =>
   tool === null || tool === 'rag'

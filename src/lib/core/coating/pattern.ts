@@ -1,7 +1,8 @@
 /** How pieces are turned through their coats. */
+import { frozen } from '../frozen';
 import { FACES, type CoatCounts, type Face } from './system';
 
-export const PATTERNS = ['backs-then-fronts', 'coat-by-coat', 'hung', 'points'] as const;
+export const PATTERNS = frozen(['backs-then-fronts', 'coat-by-coat', 'hung', 'points'] as const);
 export type Pattern = (typeof PATTERNS)[number];
 
 export interface PatternFacts {
@@ -12,7 +13,7 @@ export interface PatternFacts {
 }
 
 /** The schools. Common practice, no source. */
-export const PATTERN_FACTS: Record<Pattern, PatternFacts> = {
+export const PATTERN_FACTS: Record<Pattern, PatternFacts> = frozen({
   'backs-then-fronts': {
     name: 'All backs, then all fronts',
     reason: 'One flip; any mark of the turn lands on a back.',
@@ -33,7 +34,7 @@ export const PATTERN_FACTS: Record<Pattern, PatternFacts> = {
     reason: 'No flips to wait for; lies flat, so fewer runs.',
     cost: 'Small marks on the backs where the points stood; turned while wet.',
   },
-};
+});
 
 /** One pass: a coat of a layer on one face or both. */
 export interface Pass {

@@ -1,4 +1,5 @@
 /** What a proposal of a finish system is made from: what the survey found, and what the household and the crew answer. */
+import { frozen } from '../frozen';
 import { z } from 'zod';
 import { PLACES } from '../air/places';
 import { JOB_TOOLS } from './tool';
@@ -58,12 +59,12 @@ export interface Question {
   answers: readonly { value: string | boolean; says: string }[];
 }
 
-const YES_NO = [
+const YES_NO = frozen([
   { value: false, says: 'no' },
   { value: true, says: 'yes' },
-];
+]);
 
-export const QUESTIONS: readonly Question[] = [
+export const QUESTIONS: readonly Question[] = frozen([
   { fact: 'infants', asks: 'Is there an infant, or someone pregnant, in the house?', answers: YES_NO },
   { fact: 'asthma', asks: 'Does anyone have asthma?', answers: YES_NO },
   { fact: 'airing', asks: 'Can the rooms be aired while films dry?', answers: YES_NO },
@@ -119,4 +120,4 @@ export const QUESTIONS: readonly Question[] = [
     ],
   },
   { fact: 'licensed', asks: 'Licensed for isocyanates, with supplied air?', answers: YES_NO },
-];
+]);

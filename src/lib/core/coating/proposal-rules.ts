@@ -1,4 +1,5 @@
 /** The rules by which a finish system is proposed, as data. Common practice, no source. */
+import { frozen } from '../frozen';
 import type { ProposalFacts } from './proposal-facts';
 import type { ProductKind, Trait } from './system';
 import type { Tool } from './tool';
@@ -29,16 +30,16 @@ export interface Rule {
 }
 
 /** Where people live: films dry in the house, or in a tent beside it. */
-const BY_THE_HOUSE: FactTest = { fact: 'place', is: ['house', 'tent'] };
-const IN_THE_HOUSE: FactTest = { fact: 'place', is: 'house' };
-const IN_THE_TENT: FactTest = { fact: 'place', is: 'tent' };
-const INHABITED: FactTest = { fact: 'sleepsThere', is: true };
-const AIRED: FactTest = { fact: 'airing', is: true };
-const NOT_AIRED: FactTest = { fact: 'airing', is: false };
-const BY_HAND: FactTest = { fact: 'tool', is: ['brush-roller', 'roller', 'brush'] };
-const VAPOURS: Target = { traits: ['solvent-borne', 'shellac', 'two-pack', 'lacquer'] };
+const BY_THE_HOUSE: FactTest = frozen({ fact: 'place', is: ['house', 'tent'] });
+const IN_THE_HOUSE: FactTest = frozen({ fact: 'place', is: 'house' });
+const IN_THE_TENT: FactTest = frozen({ fact: 'place', is: 'tent' });
+const INHABITED: FactTest = frozen({ fact: 'sleepsThere', is: true });
+const AIRED: FactTest = frozen({ fact: 'airing', is: true });
+const NOT_AIRED: FactTest = frozen({ fact: 'airing', is: false });
+const BY_HAND: FactTest = frozen({ fact: 'tool', is: ['brush-roller', 'roller', 'brush'] });
+const VAPOURS: Target = frozen({ traits: ['solvent-borne', 'shellac', 'two-pack', 'lacquer'] });
 
-export const RULES: readonly Rule[] = [
+export const RULES: readonly Rule[] = frozen([
   // What must not be: where films dry, who sleeps there, and whether it is aired.
   {
     key: 'aerosol-shellac',
@@ -430,7 +431,7 @@ export const RULES: readonly Rule[] = [
     gives: 1,
     says: 'Levels well under brush and roller.',
   },
-];
+]);
 
 /** A change of the usual coats. */
 export interface CoatRule {
@@ -445,7 +446,7 @@ export interface CoatRule {
   says: string;
 }
 
-export const COAT_RULES: readonly CoatRule[] = [
+export const COAT_RULES: readonly CoatRule[] = frozen([
   {
     key: 'dark-to-light',
     if: [{ fact: 'change', is: 'dark to light' }],
@@ -500,4 +501,4 @@ export const COAT_RULES: readonly CoatRule[] = [
     add: 1,
     says: 'One more clear on fronts: the kitchen is used hard.',
   },
-];
+]);

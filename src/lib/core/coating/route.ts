@@ -1,4 +1,5 @@
 /** The way of a piece through a system: every step in order, and what each must wait for. */
+import { frozen } from '../frozen';
 import { MissingFigure } from './missing-figure';
 import { HANDLING } from './handling';
 import { passes, type Pass, type Pattern } from './pattern';
@@ -74,12 +75,12 @@ function primedBy(all: readonly Pass[]): Pass | undefined {
 }
 
 /** Hooking a piece up, or setting it on points and turning it, minutes a pass. */
-const SET_UP: Record<Pattern, number> = {
+const SET_UP: Record<Pattern, number> = frozen({
   'backs-then-fronts': 0,
   'coat-by-coat': 0,
   hung: HANDLING.hook.value,
   points: HANDLING.points.value,
-};
+});
 
 /**
  * Work of a step, whole minutes.
@@ -100,13 +101,13 @@ export const facesOf = (step: Step): readonly Face[] =>
   step.face === null ? [] : step.face === 'all' ? FACES : [step.face];
 
 const plural = { back: 'backs', front: 'fronts', all: 'all faces' } as const;
-const VERB: Record<Product['kind'], string> = {
+const VERB: Record<Product['kind'], string> = frozen({
   primer: 'Prime',
   finish: 'Coat',
   glaze: 'Glaze',
   clear: 'Clear-coat',
   wax: 'Wax',
-};
+});
 
 function waitFor(film: Film, stage: Stage, max: number | null = null): Requirement {
   const { key: step, product, wet } = film;
@@ -146,7 +147,7 @@ export interface Fullness {
   later: number;
 }
 
-const WHOLE: Fullness = { first: 1, later: 1 };
+const WHOLE: Fullness = frozen({ first: 1, later: 1 });
 const USUAL_HOW =
   'Details and edges first, then the panel, then rails and stiles with the grain. Leave a film that has begun to set.';
 

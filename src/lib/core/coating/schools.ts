@@ -1,4 +1,5 @@
 /** Where practitioners disagree: choices with their reasons, that change the steps of a system. Common practice, no source. */
+import { frozen } from '../frozen';
 import { z } from 'zod';
 import type { Fullness } from './route';
 import type { Prep, System } from './system';
@@ -31,7 +32,7 @@ export const SCHOOLS: readonly {
   key: Exclude<keyof Schools, 'standDays'>;
   asks: string;
   schools: readonly School[];
-}[] = [
+}[] = frozen([
   {
     key: 'order',
     asks: 'Clean or sand first?',
@@ -113,14 +114,14 @@ export const SCHOOLS: readonly {
       },
     ],
   },
-];
+]);
 
 /** Wet film of each school over the right one. From memory. */
-export const FILM_OF: Record<Schools['film'], Fullness> = {
+export const FILM_OF: Record<Schools['film'], Fullness> = frozen({
   full: { first: 1, later: 1 },
   thin: { first: 0.75, later: 0.75 },
   'light-then-full': { first: 0.8, later: 1.15 },
-};
+});
 
 /** Whether a step breaks the gloss of all pieces: filled holes are sanded besides. */
 const breaksGloss = (p: Prep): boolean => p.for === 'all' && (p.kind === 'sand' || p.kind === 'degloss');

@@ -1,4 +1,5 @@
 /** What a finish system is: products in layers, prep before them, waits of each film. */
+import { frozen } from '../frozen';
 import { z } from 'zod';
 import { DEW_POINT_MARGIN_K } from '../air/humid-air';
 import { phasesSchema } from '../drying/phase';
@@ -7,7 +8,7 @@ import { TOOLS } from './tool';
 
 export { BASES_OF_FIGURES, type Basis } from './basis';
 
-export const STAGES = [
+export const STAGES = frozen([
   'touch',
   'sand',
   'recoat',
@@ -17,11 +18,11 @@ export const STAGES = [
   'handles',
   'wet-clean',
   'cured',
-] as const;
+] as const);
 /** Moments in the life of one film. `handle`: may be carried; `handles`: print-free, hardware may go on. */
 export type Stage = (typeof STAGES)[number];
 
-export const STAGE_WORDS: Record<Stage, string> = {
+export const STAGE_WORDS: Record<Stage, string> = frozen({
   touch: 'dry to touch',
   sand: 'sand',
   recoat: 'recoat',
@@ -31,9 +32,9 @@ export const STAGE_WORDS: Record<Stage, string> = {
   handles: 'fit handles',
   'wet-clean': 'wet-clean',
   cured: 'cured',
-};
+});
 
-export const FACES = ['back', 'front'] as const;
+export const FACES = frozen(['back', 'front'] as const);
 export type Face = (typeof FACES)[number];
 
 /** Five years of minutes: no film waits longer, and no other figure is larger. */
@@ -58,10 +59,10 @@ export type Figure = z.infer<typeof figureSchema>;
 export const stageFigureSchema = figureSchema.extend({ phases: phasesSchema.optional() });
 export type StageFigure = z.infer<typeof stageFigureSchema>;
 
-export const PRODUCT_KINDS = ['primer', 'finish', 'glaze', 'clear', 'wax'] as const;
+export const PRODUCT_KINDS = frozen(['primer', 'finish', 'glaze', 'clear', 'wax'] as const);
 export type ProductKind = (typeof PRODUCT_KINDS)[number];
 /** What carries the film: `solvent` is mineral spirits, in oil and alkyd paints. */
-export const BASES = ['water', 'alcohol', 'solvent', 'lacquer', 'two-pack', 'wax'] as const;
+export const BASES = frozen(['water', 'alcohol', 'solvent', 'lacquer', 'two-pack', 'wax'] as const);
 export type Base = (typeof BASES)[number];
 
 export const productSchema = z.object({
@@ -109,7 +110,7 @@ export const productSchema = z.object({
 });
 export type Product = z.infer<typeof productSchema>;
 
-export const PREP_KINDS = [
+export const PREP_KINDS = frozen([
   'protect',
   'clean',
   'degloss',
@@ -122,11 +123,11 @@ export const PREP_KINDS = [
   'mask',
   'unmask',
   'skin',
-] as const;
+] as const);
 export type PrepKind = (typeof PREP_KINDS)[number];
 
 /** Pieces that a step is for: all of them, or those whose survey asks for it. */
-export const PREP_FOR = [
+export const PREP_FOR = frozen([
   'all',
   'holes',
   'new holes',
@@ -135,7 +136,7 @@ export const PREP_FOR = [
   'glass',
   'mould release',
   'old wax',
-] as const;
+] as const);
 export type PrepFor = (typeof PREP_FOR)[number];
 
 const grit = z.number().nonnegative().max(10_000);
@@ -209,7 +210,7 @@ export const layerSchema = ownLayerSchema.extend({
 export type Layer = z.infer<typeof layerSchema>;
 
 /** What rules of the proposal know a system by. */
-export const TRAITS = [
+export const TRAITS = frozen([
   'waterborne',
   'solvent-borne',
   'shellac',
@@ -228,7 +229,7 @@ export const TRAITS = [
   'soft',
   'decorative',
   'clear over paint',
-] as const;
+] as const);
 export type Trait = (typeof TRAITS)[number];
 
 export const systemSchema = z.object({

@@ -87,7 +87,11 @@ describe('the waits that painters keep to', () => {
       Math.max(...(route.find((s) => s.key === step)?.after.map((r) => r.min) ?? []));
     expect(waits('back.acrylic-primer.1')).toBe(105);
     expect(waits('back.oil-enamel.1')).toBe(DAY);
-    expect(routeOf('paint-lacquer').find((s) => s.kind === 'sand')?.after.at(-1)?.min).toBe(2 * HOUR);
+    expect(
+      routeOf('paint-lacquer')
+        .find((s) => s.kind === 'sand')
+        ?.after.at(-1)?.min,
+    ).toBe(2 * HOUR);
   });
 
   it('one key is one product, whichever system it stands in', () => {

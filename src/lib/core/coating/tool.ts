@@ -1,7 +1,16 @@
 /** What lays the paint, how much of it reaches the work, and how long it takes. */
+import { frozen } from '../frozen';
 import type { Basis } from './basis';
 
-export const TOOLS = ['spray', 'turbine', 'brush-roller', 'roller', 'brush', 'aerosol', 'rag'] as const;
+export const TOOLS = frozen([
+  'spray',
+  'turbine',
+  'brush-roller',
+  'roller',
+  'brush',
+  'aerosol',
+  'rag',
+] as const);
 export type Tool = (typeof TOOLS)[number];
 
 export interface ToolFacts {
@@ -24,15 +33,15 @@ export interface ToolFacts {
   highPressure: boolean;
 }
 
-const MEMORY: Basis = { basis: 'from memory' };
+const MEMORY: Basis = frozen({ basis: 'from memory' });
 /** Where the figures of a tool come from, where it is not from memory. */
-const TOOL_BASIS: Partial<Record<Tool, Partial<Record<keyof ToolFacts, Basis>>>> = {
+const TOOL_BASIS: Partial<Record<Tool, Partial<Record<keyof ToolFacts, Basis>>>> = frozen({
   spray: {
     minutesPerFace: { basis: 'common practice', note: 'T02: 45 doors and drawers, both sides, 1½ to 2 h' },
     lossMl: { basis: 'common practice', note: 'T18: a long hose holds a quarter gallon' },
   },
   'brush-roller': { minutesPerFace: { basis: 'common practice', note: 'T01: twice the time of spraying' } },
-};
+});
 
 /** Where a figure of a tool comes from. */
 export const toolBasis = (tool: Tool, figure: keyof ToolFacts): Basis => TOOL_BASIS[tool]?.[figure] ?? MEMORY;
@@ -44,7 +53,7 @@ const SPRAYED = 105 / 90;
  * The tools. Brush and roller take twice the time of spraying (T01); filling a long hose wastes a quarter gallon (T18):
  * common practice, no source. The other figures are from memory.
  */
-export const TOOL_FACTS: Record<Tool, ToolFacts> = {
+export const TOOL_FACTS: Record<Tool, ToolFacts> = frozen({
   spray: {
     name: 'fine-finish sprayer',
     transfer: 0.65,
@@ -122,7 +131,7 @@ export const TOOL_FACTS: Record<Tool, ToolFacts> = {
     sprays: false,
     highPressure: false,
   },
-};
+});
 
 /** The tools that lay a whole job; `rag` lays glaze and wax only. */
 export const JOB_TOOLS = TOOLS.filter((t) => t !== 'rag');

@@ -1,4 +1,5 @@
 /** When the films of a job are ready: by the sheet's air, or by the air they lie in. */
+import { frozen } from '../frozen';
 import { ratesOf, type Rates } from '../drying/climate';
 import type { PackedAir } from '../drying/packed-air';
 import { phaseMinutes, phaseRate, rateKind, type RateKind } from '../drying/phase';
@@ -45,7 +46,7 @@ export const waitKey = (film: Product, stage: Stage, wet: number): string =>
   [film.key, film.base, film.limits.minC, stage, JSON.stringify(film.stages[stage] ?? null), wet].join(' ');
 
 /** Waits as the products' sheets say them. */
-export const SHEET_WAITS: Waits = {
+export const SHEET_WAITS: Waits = frozen({
   by: 'sheet',
   readyAt: (film, stage, laid) => laid + minutesOf(film, stage) * MINUTE,
   progress: (film, stage, laid, at) => {
@@ -53,7 +54,7 @@ export const SHEET_WAITS: Waits = {
     return minutes > 0 ? Math.min(1, Math.max(0, (at - laid) / (minutes * MINUTE))) : Number(at >= laid);
   },
   leastMinutes: minutesOf,
-};
+});
 
 /** When so many reference minutes of a phase have passed, ms since 1970: in known air by its rate, before and after by the sheet's. */
 function passedBy(kind: RateKind, minC: number, from: number, minutes: number, rates: Rates): number {

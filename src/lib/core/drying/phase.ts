@@ -1,4 +1,5 @@
 /** The phases a film goes through, and how fast each goes in given air. Docs: docs/methods/drying.md */
+import { frozen } from '../frozen';
 import { z } from 'zod';
 import { vapourDeficit } from '../air/humid-air';
 import { SOLVENTS, vapourPressure, type Solvent } from './vapour';
@@ -38,7 +39,7 @@ export interface FilmAir {
 }
 
 /** The air that reference times are given for: 25 °C, 50 % RH, still. */
-export const REFERENCE_AIR: FilmAir = { celsius: 25, humidity: 0.5, wind: 0.1 };
+export const REFERENCE_AIR: FilmAir = frozen({ celsius: 25, humidity: 0.5, wind: 0.1 });
 
 /** Eₐ of a reaction that doubles per 10 K near 25 °C, J/mol, and the gas constant, J/(mol K). */
 export const ACTIVATION = 52_950;

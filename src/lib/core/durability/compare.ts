@@ -1,4 +1,5 @@
 /** How long finishes last, group by group. Docs: docs/methods/lasting.md */
+import { frozen } from '../frozen';
 import { cellsOf, clusteredLogRank, logRankScores, type Difference } from './statistics/log-rank';
 import { holm } from './statistics/many';
 import { isExact, merged, weightOf, type Observation } from './statistics/observation';
@@ -12,7 +13,7 @@ export const TOO_FEW = 5;
 /** Where fewer pieces than this are still watched a curve says nothing any more. Our choice. */
 export const FEW_WATCHED = 10;
 /** Times that are told in the table, days: a month, half a year, then years. */
-export const MARKS = [30, 182, 365, 730, 1095, 1461, 1826] as const;
+export const MARKS = frozen([30, 182, 365, 730, 1095, 1461, 1826] as const);
 
 export interface CurveStep {
   /** the failures lie after `from` and not after `to`, days */

@@ -1,4 +1,5 @@
 /** What each field of an exported record means: names, units, scales. */
+import { frozen } from '../frozen';
 import { METHODS } from '../quality/check-methods';
 import { FAILURES } from '../quality/failures';
 import { TRAITS } from './traits';
@@ -6,7 +7,7 @@ import { TRAITS } from './traits';
 export const RECORD_FORMAT = 'anthem.record';
 
 /** Columns of the table of looks, with their meaning. */
-export const LOOK_COLUMNS = {
+export const LOOK_COLUMNS = frozen({
   job: 'Identity of the job; its name only where names were asked for',
   name: 'Name of the job; empty where names were left out',
   piece: 'Code of the piece in its kitchen',
@@ -23,5 +24,5 @@ export const LOOK_COLUMNS = {
   ended: 'Days from in_use at which the film was coated anew; empty while it goes on',
   batches: 'Cans and cups that the piece was coated from, with “; ” between them',
   ...TRAITS,
-} as const;
+} as const);
 export type LookColumn = keyof typeof LOOK_COLUMNS;

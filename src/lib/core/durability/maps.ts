@@ -1,4 +1,5 @@
 /** Where on a kitchen and on a front finishes fail, per piece that was watched. */
+import { frozen } from '../frozen';
 import { wilson, type Limits } from './statistics/limits';
 import { traitOf, type SamplePiece } from './sample';
 
@@ -77,7 +78,7 @@ export function ratesByKind(sample: readonly SamplePiece[], names: ReadonlyMap<s
 }
 
 /** Columns and rows that a front's face is divided into. */
-export const FACE_GRID = { columns: 5, rows: 7 } as const;
+export const FACE_GRID = frozen({ columns: 5, rows: 7 } as const);
 
 /** Failures that were pointed at, by where on the front, row by row from the top left. */
 export interface FaceMap {

@@ -1,4 +1,5 @@
 /** What a piece and its kitchen are known by, for comparing. Each trait and value is in words. */
+import { frozen } from '../frozen';
 import { gets, type Step } from '../coating/route';
 import type { Condition } from '../kitchen/condition';
 import { PLACE_WORDS, type KitchenPlace } from '../kitchen/kitchen-places';
@@ -6,7 +7,7 @@ import { FORM_WORDS, type Form } from '../kitchen/kitchen';
 import { pieceState, type Air, type JobState } from '../bench/state/state';
 
 /** Traits that groups can be made by, with their names. Those that hold for a whole kitchen are marked. */
-export const TRAITS = {
+export const TRAITS = frozen({
   system: 'System',
   product: 'Finish product',
   gloss: 'Breaking the gloss',
@@ -25,11 +26,11 @@ export const TRAITS = {
   early: 'Film when hung',
   late: 'Recoat window',
   overruled: 'Rules overruled at the bench',
-} as const;
+} as const);
 export type Trait = keyof typeof TRAITS;
 export const TRAIT_KEYS = Object.keys(TRAITS) as Trait[];
 
-const SEASONS = ['winter', 'spring', 'summer', 'autumn'] as const;
+const SEASONS = frozen(['winter', 'spring', 'summer', 'autumn'] as const);
 /** The season of a month, 1 to 12, on the northern or southern half. */
 export const seasonOf = (month: number, south = false): string =>
   SEASONS[(Math.floor((month % 12) / 3) + (south ? 2 : 0)) % 4] ?? 'winter';

@@ -1,4 +1,5 @@
 /** Pieces as rows of a table: what a spreadsheet is given, and what is read back from one. */
+import { frozen } from '../frozen';
 import {
   BANDS,
   bareCabinet,
@@ -27,7 +28,7 @@ import type { SurveyedPiece } from '../kitchen/pieces';
 import { formatLength, parseLength, writeLength, type LengthUnit } from '../units/length';
 
 /** Columns in the order in which they are written, and other names they are known by. */
-export const CSV_FIELDS = [
+export const CSV_FIELDS = frozen([
   { key: 'code', also: ['label', 'id', 'piece'] },
   { key: 'wall', also: ['run', 'elevation'] },
   { key: 'cabinet', also: ['box', 'cabinet no'] },
@@ -57,7 +58,7 @@ export const CSV_FIELDS = [
   { key: 'inside', also: ['interior'] },
   { key: 'faces', also: ['faces to coat'] },
   { key: 'note', also: ['notes', 'remark', 'comment'] },
-] as const;
+] as const);
 export type CsvField = (typeof CSV_FIELDS)[number]['key'];
 
 export interface TablePiece extends SurveyedPiece {
@@ -200,8 +201,8 @@ function whole(from: Row, field: CsvField, least: number, most: number): number 
   return undefined;
 }
 
-const YES = ['yes', 'y', 'true', '1', 'x'];
-const NO = ['no', 'n', 'false', '0', '-'];
+const YES = frozen(['yes', 'y', 'true', '1', 'x']);
+const NO = frozen(['no', 'n', 'false', '0', '-']);
 function flag(from: Row, field: CsvField): boolean | undefined {
   const typed = from.cells[field]?.toLowerCase();
   if (!typed) return undefined;

@@ -2,10 +2,11 @@
  * Adjusting hung fronts by measured gaps: the least turns of which screws bring every gap to its target, within what the hinges
  * reach; and what no screw can mend, said as what it looks like. Docs: docs/methods/hanging.md
  */
+import { frozen } from '../frozen';
 import { CUP_HINGE, moves, screwsOf, standsOut, type Front, type Reaches, type Screw } from './fronts';
 import { leastTurns, leftover, wholeSteps, type Bounds } from './least-turns';
 
-export const EDGES = ['left', 'right', 'top', 'bottom'] as const;
+export const EDGES = frozen(['left', 'right', 'top', 'bottom'] as const);
 export type Edge = (typeof EDGES)[number];
 
 /** A gap that was measured beside an edge of a front, at one end of it. */
@@ -74,7 +75,7 @@ export const EVEN = 0.5;
 const ALLOWED = EVEN / 3;
 /** What a tape or a feeler cannot tell, mm. From memory. */
 const FINE = 0.1;
-const FREE: Bounds = { from: -100, to: 100 };
+const FREE: Bounds = frozen({ from: -100, to: 100 });
 
 const pointOf = ({ w, h }: Front, edge: Edge, end: 'first' | 'last'): [number, number] =>
   edge === 'left' || edge === 'right'
@@ -86,7 +87,7 @@ function widens(front: Front, screw: Screw, edge: Edge, end: 'first' | 'last'): 
   const { right, down } = moves(front, screw, ...pointOf(front, edge, end));
   return { left: right, right: -right, top: down, bottom: -down }[edge];
 }
-const ACROSS: Record<Edge, Edge> = { left: 'right', right: 'left', top: 'bottom', bottom: 'top' };
+const ACROSS: Record<Edge, Edge> = frozen({ left: 'right', right: 'left', top: 'bottom', bottom: 'top' });
 
 /** The rows of the gaps, and of the corners that stand proud: what each mm of each screw does. */
 function rowsOf(

@@ -1,4 +1,5 @@
 /** Fronts as rigid rectangles on screws: how each screw moves each corner. Small angles. Docs: docs/methods/hanging.md */
+import { frozen } from '../frozen';
 
 /** Screws of a cup hinge, and of the brackets behind a drawer front. */
 export type ScrewKind = 'side' | 'height' | 'depth';
@@ -10,11 +11,11 @@ export interface Reach {
   perTurn: number;
 }
 export type Reaches = Record<ScrewKind, Reach>;
-export const CUP_HINGE: Reaches = {
+export const CUP_HINGE: Reaches = frozen({
   side: { from: -2, to: 2, perTurn: 1 },
   height: { from: -2, to: 2, perTurn: 1 },
   depth: { from: -2, to: 3, perTurn: 1 },
-};
+});
 
 /** A door hangs by one side; a drawer front stands on two brackets. */
 export interface Front {

@@ -3,6 +3,7 @@
  * (Friedman et al., Pathwise coordinate optimization, Annals of Applied Statistics 1, 2007), then once more without the penalty
  * on what is left, then screws are left out one by one as long as nothing gets worse than allowed.
  */
+import { frozen } from '../frozen';
 
 export interface Bounds {
   from: number;
@@ -59,7 +60,7 @@ function descend(
 }
 
 /** The steps that a screw is turned by, up and down, by itself or with another. */
-const STEPS = [-1, 0, 1];
+const STEPS = frozen([-1, 0, 1]);
 
 /**
  * Turns in whole steps: rounded, then each screw, and each two, a step up or down as long as that leaves less of the changes.

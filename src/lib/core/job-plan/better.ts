@@ -1,4 +1,5 @@
 /** Which of two plans is better. */
+import { frozen } from '../frozen';
 import { GOALS, type Goal } from '../planning/model/goals';
 import type { Problem } from '../planning/model/problem';
 import { dayAfter } from '../units/clock-time';
@@ -51,17 +52,17 @@ export const wantedOf = ({ choice, job }: Pick<PlanInputs, 'choice' | 'job'>): W
   goals: choice.goals,
   promised: choice.promised === null ? null : dayAfter(choice.promised, job.zone),
 });
-const SOON: Wanted = { goals: GOALS, promised: null };
+const SOON: Wanted = frozen({ goals: GOALS, promised: null });
 
 /** What outcomes are compared by; how little they change people's plan is not known of what is not planned from it. */
-const OF: Readonly<Record<Goal, readonly ((o: Outcome) => number)[]>> = {
+const OF: Readonly<Record<Goal, readonly ((o: Outcome) => number)[]>> = frozen({
   back: [(o) => o.back],
   fronts: [(o) => o.pieceDays],
   visits: [(o) => o.visits],
   nights: [(o) => o.nights],
   hours: [(o) => o.minutes, (o) => o.workerDays],
   moves: [],
-};
+});
 
 /** Below 0 where `one` is better than `than`, above where it is worse: less late after the promised day, then goal by goal. */
 export function compare(one: Outcome, than: Outcome, { goals, promised }: Wanted = SOON): number {

@@ -1,4 +1,5 @@
 /** How hard the planner tries for each use, and how far ahead it looks: nowhere else are seeds, efforts and horizons given. */
+import { frozen } from '../frozen';
 import type { Effort } from '../planning/search/effort';
 
 /** The same inputs give the same plan. */
@@ -7,7 +8,7 @@ const effort = (steps: number, nodes: number, learning: number): Effort => ({
   ...{ seed: SEED, steps, nodes, learning },
 });
 
-export const EFFORTS = {
+const USUAL = frozen({
   /** the first plan that comes to mind */
   first: effort(1, 0, 0),
   /** a plan that is stored */
@@ -32,16 +33,17 @@ export const EFFORTS = {
   newStart: effort(24, 500, 0.2),
   /** a problem that somebody sent; time is its limit */
   sent: effort(400, 1_000_000, 20),
-} as const satisfies Record<string, Effort>;
+} as const satisfies Record<string, Effort>);
 
-const usual = structuredClone(EFFORTS) as Record<string, Effort>;
+/** The efforts of this process; `plan` alone changes them. */
+export const EFFORTS: Record<keyof typeof USUAL, Effort> = structuredClone(USUAL);
 
 /**
  * How hard the planner tries from here on, in this process.
  * @param much `quickly`: plans are among the first that come to mind, for tests and slow machines; they keep every rule all the same
  */
 export function plan(much: 'as usual' | 'quickly'): void {
-  for (const [name, effort] of Object.entries(usual))
+  for (const [name, effort] of Object.entries<Effort>(USUAL))
     Object.assign(
       EFFORTS[name as keyof typeof EFFORTS],
       effort,
@@ -60,7 +62,7 @@ export const togetherEffort = (operations: number): Effort => ({
 });
 
 /** Days ahead that are planned for a stored plan, one after another until one is long enough. */
-export const HORIZONS = [60, 180];
+export const HORIZONS = frozen([60, 180]);
 /** Days ahead for plans that are only compared. */
 export const COMPARED = 90;
 /** Days ahead for a new kitchen around all others, and for all jobs together. */

@@ -4,6 +4,7 @@
  * compared was looked for as hard (racing: Maron & Moore 1994). Where an early hand-back counts first, what no plan of it is earlier than
  * the best so far goes no further.
  */
+import { frozen } from '../frozen';
 import { ifKnown } from '../coating/missing-figure';
 import { PATTERNS } from '../coating/pattern';
 import type { Choice } from '../planning/job/choice';
@@ -25,15 +26,15 @@ interface Round {
 }
 
 /** Efforts, one after another, for all ways, and for a few that differ little. Our choice. */
-const ALL: readonly Round[] = [
+const ALL: readonly Round[] = frozen([
   { effort: EFFORTS.settle, left: 9, apart: 1 },
   { effort: EFFORTS.settleMore, left: 2 },
   { effort: EFFORTS.settleMost, left: 1 },
-];
-const FEW: readonly Round[] = [
+]);
+const FEW: readonly Round[] = frozen([
   { effort: EFFORTS.settle, left: 2 },
   { effort: EFFORTS.settleMore, left: 1 },
-];
+]);
 /** The same where somebody waits for more: with so much more effort, and so many more that go on. */
 const harder = (rounds: readonly Round[], times: number): readonly Round[] =>
   rounds.map(({ effort, left, apart = Infinity }, i) => ({

@@ -1,4 +1,5 @@
 /** What a planning thread is asked, and what it answers: data in, data out. */
+import { frozen } from '../frozen';
 import {
   lastingView,
   reasonsFor,
@@ -77,7 +78,7 @@ const compare = ({ ways, at }: Tasks['compare']['given']): (Outcome | null)[] =>
 /** Told now and then: the share of a task that is done, 0–1. */
 export type Progress = (share: number) => void;
 
-const DO: { [K in TaskKind]: (given: Tasks[K]['given'], progress?: Progress) => Tasks[K]['back'] } = {
+const DO: { [K in TaskKind]: (given: Tasks[K]['given'], progress?: Progress) => Tasks[K]['back'] } = frozen({
   plan: ({ inputs, at, near, effort = near ? 'followed' : 'stored', shown }) =>
     makePlan(inputs, at, near, EFFORTS[effort], { shown }),
   'settle-choice': ({ inputs, at }, progress) => settleChoice(inputs, at, progress),
@@ -94,7 +95,7 @@ const DO: { [K in TaskKind]: (given: Tasks[K]['given'], progress?: Progress) => 
   'lasting-reasons': ({ records, kind }) => reasonsFor(readRecords(records), kind),
   'lasting-worse': ({ records, now }) => worsening(readRecords(records), now),
   'plans-within': ({ jobs, joint, startedAt, at }) => plansWithin(jobs, joint, startedAt, at),
-};
+});
 
 /** @throws Error as the task says */
 export const runTask = <K extends TaskKind>(

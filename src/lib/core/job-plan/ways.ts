@@ -1,4 +1,5 @@
 /** What a choice makes of a kitchen: its finishes with their schools, the pieces' route, and the steps of the fixed work. */
+import { frozen } from '../frozen';
 import { atPace, siteAtPace } from '../bench/view/pace';
 import type { Finish } from '../coating/finish';
 import type { Pattern } from '../coating/pattern';
@@ -21,7 +22,7 @@ import { keepLast } from '../units/keep-last';
 import type { LengthUnit } from '../units/length';
 
 /** What of a piece's survey its steps depend on. */
-export const OF_THE_SURVEY = [
+export const OF_THE_SURVEY = frozen([
   'faces',
   'inside',
   'wood',
@@ -33,7 +34,7 @@ export const OF_THE_SURVEY = [
   'profile',
   'box',
   'hinges',
-] as const satisfies readonly (keyof Condition)[];
+] as const satisfies readonly (keyof Condition)[]);
 
 /** What a plan knows of a piece. */
 export interface PlannedPiece {
@@ -67,7 +68,7 @@ export interface Ways {
 }
 
 /** What is worked by how much there is of a front, not by lifting it. */
-const BY_SURFACE: readonly Step['kind'][] = ['prep', 'sand', 'coat', 'rub'];
+const BY_SURFACE: readonly Step['kind'][] = frozen(['prep', 'sand', 'coat', 'rub']);
 
 /**
  * The route of a choice: each piece in its own finish, turned as its colour is, backs left as they are where they stay, with

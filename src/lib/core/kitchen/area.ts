@@ -1,9 +1,10 @@
 /** Area to coat on a piece, and how much work its front is. Source: geometry; profile factors from memory, editable. */
+import { frozen } from '../frozen';
 import type { Condition, Profile } from './condition';
 import type { Form } from './kitchen';
 
 /** How a front of a form is usually made. */
-const USUAL_PROFILE: Record<Form, Profile> = {
+const USUAL_PROFILE: Record<Form, Profile> = frozen({
   door: 'flat',
   glass: 'flat',
   drawer: 'slab',
@@ -12,17 +13,27 @@ const USUAL_PROFILE: Record<Form, Profile> = {
   pullout: 'flat',
   valance: 'slab',
   shelf: 'slab',
-};
+});
 /** How much more surface a profile has than its outline. From memory. */
-export const PROFILE_AREA: Record<Profile, number> = { slab: 1, flat: 1.08, raised: 1.15, beaded: 1.2 };
+export const PROFILE_AREA: Record<Profile, number> = frozen({
+  slab: 1,
+  flat: 1.08,
+  raised: 1.15,
+  beaded: 1.2,
+});
 /** How much more work a profile is than a flat panel, where it was surveyed. From memory. */
-export const PROFILE_WORK: Record<Profile, number> = { slab: 0.9, flat: 1, raised: 1.15, beaded: 1.25 };
+export const PROFILE_WORK: Record<Profile, number> = frozen({
+  slab: 0.9,
+  flat: 1,
+  raised: 1.15,
+  beaded: 1.25,
+});
 /** Share of a glass door’s face that is wood. From memory. */
 const GLASS_WOOD_SHARE = 0.4;
 /** Usual thickness of a front, mm: three quarters of an inch. Common practice, no source. */
 export const THICKNESS_MM = 19.05;
 /** Usual depth and height of a drawer’s box, mm: 20 in deep, two inches lower than its front. From memory. */
-const BOX = { depth: 508, lower: 50.8 };
+const BOX = frozen({ depth: 508, lower: 50.8 });
 /** A coated drawer box is so much more work to every step. From memory. */
 const BOX_WORK = 1;
 

@@ -1,10 +1,11 @@
 /** What the survey of a piece asks of its prep. */
+import { frozen } from '../frozen';
 import type { PrepFor } from '../coating/system';
 import type { Condition } from './condition';
 import type { Form } from './kitchen';
 
 /** Woods whose grain is open, and those that nobody looked at. */
-const MAY_BE_OPEN: readonly Condition['wood'][] = ['oak', 'ash', 'unknown'];
+const MAY_BE_OPEN: readonly Condition['wood'][] = frozen(['oak', 'ash', 'unknown']);
 
 export type SurveyedForPrep = Pick<
   Condition,

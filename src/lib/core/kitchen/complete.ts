@@ -1,4 +1,5 @@
 /** Completion in the survey notation: what may be written where the caret is. */
+import { frozen } from '../frozen';
 import { CONTENTS, EXTRAS, LINE_STARTS, OPTIONS } from './notation-words';
 
 export interface Completion {
@@ -8,7 +9,7 @@ export interface Completion {
   about: string;
 }
 
-const ABOUT: Record<string, string> = {
+const ABOUT: Record<string, string> = frozen({
   upper: 'hung cabinet',
   base: 'under the counter',
   tall: 'floor to top',
@@ -36,7 +37,7 @@ const ABOUT: Record<string, string> = {
   blind: 'width the other run hides',
   end: 'L, R or both: a side that shows',
   shelf: 'loose shelves, coated too',
-};
+});
 
 /** Words that fit at the end of a line up to the caret. */
 function fitting(before: string): readonly string[] {

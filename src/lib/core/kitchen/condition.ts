@@ -1,8 +1,9 @@
 /** What a painter notes about a piece: its material, its state, its hardware, what is to be coated. */
+import { frozen } from '../frozen';
 import { z } from 'zod';
 import { canHinge, type Form } from './kitchen';
 
-export const WOODS = [
+export const WOODS = frozen([
   'unknown',
   'oak',
   'ash',
@@ -13,8 +14,8 @@ export const WOODS = [
   'mdf',
   'particle board',
   'melamine',
-] as const;
-export const OLD_FINISHES = [
+] as const);
+export const OLD_FINISHES = frozen([
   'unknown',
   'bare',
   'lacquer',
@@ -24,15 +25,15 @@ export const OLD_FINISHES = [
   'stain',
   'wax',
   'printed film',
-] as const;
+] as const);
 /** `cup`: concealed, in a 35 mm bore; `plate`: fixed to the face or edge of the door. */
-export const HINGE_KINDS = ['cup', 'plate'] as const;
+export const HINGE_KINDS = frozen(['cup', 'plate'] as const);
 /** `keep`; `change`: others in the same holes; `drill`: old holes filled, new ones drilled; `none`: no handle. */
-export const HANDLES = ['keep', 'change', 'drill', 'none'] as const;
-export const FACES_TO_COAT = ['both', 'front'] as const;
+export const HANDLES = frozen(['keep', 'change', 'drill', 'none'] as const);
+export const FACES_TO_COAT = frozen(['both', 'front'] as const);
 
 /** How a front is made: one flat board, or stiles and rails around a flat, raised or beaded panel. */
-export const PROFILES = ['slab', 'flat', 'raised', 'beaded'] as const;
+export const PROFILES = frozen(['slab', 'flat', 'raised', 'beaded'] as const);
 export type Profile = (typeof PROFILES)[number];
 
 const grade = z.number().int().min(0).max(3);

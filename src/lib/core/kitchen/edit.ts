@@ -2,6 +2,7 @@
  * Changes to a survey by pointing: each rewrites only the lines it concerns, so that notes and the rest of what was
  * typed stay as they are.
  */
+import { frozen } from '../frozen';
 import type { LengthUnit } from '../units/length';
 import type { Cabinet, Front, Kitchen, Row, Wall } from './kitchen';
 import { readNotation, type Reading } from './notation';
@@ -140,7 +141,7 @@ const row = (...fronts: Front[]): Row => ({ fronts, heightMm: null });
 const of = (form: 'drawer' | 'false' | 'panel' | 'pullout' | 'valance'): Front => ({ form, hinge: null });
 
 /** What a cabinet is commonly closed with, ready to be pointed at. */
-export const ARRANGEMENTS: readonly { key: string; words: string; rows: Row[] }[] = [
+export const ARRANGEMENTS: readonly { key: string; words: string; rows: Row[] }[] = frozen([
   { key: 'door', words: 'door', rows: [row(door('left'))] },
   { key: 'pair', words: 'pair', rows: [row(door('left'), door('right'))] },
   { key: 'glass', words: 'glass', rows: [row({ form: 'glass', hinge: 'left' })] },
@@ -157,7 +158,7 @@ export const ARRANGEMENTS: readonly { key: string; words: string; rows: Row[] }[
   { key: 'panel', words: 'panel', rows: [row(of('panel'))] },
   { key: 'valance', words: 'valance', rows: [row(of('valance'))] },
   { key: 'door-door', words: 'door over door', rows: [row(door('left')), row(door('left'))] },
-];
+]);
 
 /** A front of a cabinet, by its place in it. */
 export interface FrontPlace {

@@ -1,18 +1,26 @@
 /** Work that stays on the wall, measured from the drawing: face frames, end panels, mouldings, toe kick, insides. */
+import { frozen } from '../frozen';
 import type { Cabinet, Kitchen, Wall } from './kitchen';
 
-export const FIXED_KINDS = ['face-frame', 'end-panel', 'crown', 'light-rail', 'toe-kick', 'inside'] as const;
+export const FIXED_KINDS = frozen([
+  'face-frame',
+  'end-panel',
+  'crown',
+  'light-rail',
+  'toe-kick',
+  'inside',
+] as const);
 export type FixedKind = (typeof FIXED_KINDS)[number];
 
 /** What each kind is called, more than one of it. */
-export const FIXED_WORDS: Record<FixedKind, string> = {
+export const FIXED_WORDS: Record<FixedKind, string> = frozen({
   'face-frame': 'face frames',
   'end-panel': 'end panels',
   crown: 'crown',
   'light-rail': 'light rail',
   'toe-kick': 'toe kick',
   inside: 'insides',
-};
+});
 
 export interface FixedWork {
   kind: FixedKind;

@@ -1,4 +1,5 @@
 /** Where every cabinet and front sits on its wall, and how big each front is. */
+import { frozen } from '../frozen';
 import {
   USUAL_HEIGHT,
   type Band,
@@ -14,7 +15,7 @@ import {
  * What shows between and around fronts, mm: half an inch of frame; an eighth of an inch where there is none. Common
  * practice, no source.
  */
-export const REVEAL_MM: Record<Build, number> = { framed: 12.7, frameless: 3.175 };
+export const REVEAL_MM: Record<Build, number> = frozen({ framed: 12.7, frameless: 3.175 });
 /** Height of a drawer or false front that shares its cabinet with a door, mm: 6 in. Common practice, no source. */
 export const DRAWER_MM = 152.4;
 /** A front narrower or lower than this is a slip of the pen, mm. */

@@ -1,16 +1,17 @@
 /** What a front lives beside: the stove, the sink, the bin. They wear fronts differently. Common practice, no source. */
+import { frozen } from '../frozen';
 import { elevation } from './geometry';
 import type { Condition } from './condition';
 import type { Band, Form, Kitchen } from './kitchen';
 
-export const KITCHEN_PLACES = ['stove', 'sink', 'bin', 'elsewhere'] as const;
+export const KITCHEN_PLACES = frozen(['stove', 'sink', 'bin', 'elsewhere'] as const);
 export type KitchenPlace = (typeof KITCHEN_PLACES)[number];
-export const PLACE_WORDS: Record<KitchenPlace, string> = {
+export const PLACE_WORDS: Record<KitchenPlace, string> = frozen({
   stove: 'by the stove',
   sink: 'at the sink',
   bin: 'at the bin',
   elsewhere: 'elsewhere',
-};
+});
 
 /** Names under which people note where they cook. */
 const COOKING = /stove|range|oven|hob|cooker|cooktop/i;

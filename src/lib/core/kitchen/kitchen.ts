@@ -1,17 +1,26 @@
 /** A kitchen as walls of cabinets, each a stack of rows of fronts. Lengths in millimetres. */
+import { frozen } from '../frozen';
 
-export const FRONT_FORMS = ['door', 'glass', 'drawer', 'false', 'panel', 'pullout', 'valance'] as const;
+export const FRONT_FORMS = frozen([
+  'door',
+  'glass',
+  'drawer',
+  'false',
+  'panel',
+  'pullout',
+  'valance',
+] as const);
 /**
  * What a front is. `glass` is a door with a glass light, `false` a false front, `panel` a removable panel, `pullout` a
  * tall front on a drawer box, `valance` a board between two cabinets.
  */
 export type FrontForm = (typeof FRONT_FORMS)[number];
 
-export const FORMS = [...FRONT_FORMS, 'shelf'] as const;
+export const FORMS = frozen([...FRONT_FORMS, 'shelf'] as const);
 /** What a piece is: a front, or a loose shelf. */
 export type Form = (typeof FORMS)[number];
 /** As people say it. */
-export const FORM_WORDS: Record<Form, string> = {
+export const FORM_WORDS: Record<Form, string> = frozen({
   door: 'door',
   glass: 'glass door',
   drawer: 'drawer',
@@ -20,13 +29,13 @@ export const FORM_WORDS: Record<Form, string> = {
   pullout: 'pull-out',
   valance: 'valance',
   shelf: 'shelf',
-};
+});
 
-export const BANDS = ['upper', 'base', 'tall'] as const;
+export const BANDS = frozen(['upper', 'base', 'tall'] as const);
 /** Where a cabinet is: hung, on the floor under the counter, or floor to top. */
 export type Band = (typeof BANDS)[number];
 
-export const SIDES = ['left', 'right'] as const;
+export const SIDES = frozen(['left', 'right'] as const);
 export type Side = (typeof SIDES)[number];
 /** Side of a door that its hinges are on. */
 export type Hinge = Side;
@@ -44,7 +53,7 @@ export interface Row {
   heightMm: number | null;
 }
 
-export const VACANCIES = ['open', 'appliance', 'gap'] as const;
+export const VACANCIES = frozen(['open', 'appliance', 'gap'] as const);
 /** What is where no front closes a cabinet: an open cabinet, an appliance, or nothing at all. */
 export interface Vacancy {
   kind: (typeof VACANCIES)[number];
@@ -58,7 +67,7 @@ export interface Corner {
   blindMm: number;
 }
 
-export const BUILDS = ['framed', 'frameless'] as const;
+export const BUILDS = frozen(['framed', 'frameless'] as const);
 /** With a face frame, or fronts over the whole box. */
 export type Build = (typeof BUILDS)[number];
 
@@ -98,9 +107,9 @@ export interface Kitchen {
 }
 
 /** Usual cabinet heights, mm. Common practice, no source: 30 in hung, 30½ in box under the counter, 84 in tall. */
-export const USUAL_HEIGHT: Record<Band, number> = { upper: 762, base: 774.7, tall: 2133.6 };
+export const USUAL_HEIGHT: Record<Band, number> = frozen({ upper: 762, base: 774.7, tall: 2133.6 });
 /** Usual depths, mm. Common practice, no source: 12 in hung, 24 in on the floor. */
-export const USUAL_DEPTH: Record<Band, number> = { upper: 304.8, base: 609.6, tall: 609.6 };
+export const USUAL_DEPTH: Record<Band, number> = frozen({ upper: 304.8, base: 609.6, tall: 609.6 });
 /** Usual toe kick, mm: 4 in. Common practice, no source. */
 export const USUAL_TOE_MM = 101.6;
 

@@ -1,18 +1,27 @@
 /** The words of the survey notation, and what was meant by a word that is none of them. */
+import { frozen } from '../frozen';
 import { BANDS, BUILDS, FRONT_FORMS, VACANCIES, type Build } from './kitchen';
 
-export const MOULDINGS = ['crown', 'light', 'toe'] as const;
+export const MOULDINGS = frozen(['crown', 'light', 'toe'] as const);
 /** What runs along a wall: over hung cabinets, under them, along the floor. */
 export type Moulding = (typeof MOULDINGS)[number];
 
 /** Words that a line can begin with. */
-export const LINE_STARTS = [...BANDS, 'wall', 'island', 'room', 'unit', ...MOULDINGS, ...BUILDS] as const;
+export const LINE_STARTS = frozen([
+  ...BANDS,
+  'wall',
+  'island',
+  'room',
+  'unit',
+  ...MOULDINGS,
+  ...BUILDS,
+] as const);
 /** Words that a row of fronts can hold, or that can are in its place. */
-export const CONTENTS = [...FRONT_FORMS, 'pair', ...VACANCIES] as const;
+export const CONTENTS = frozen([...FRONT_FORMS, 'pair', ...VACANCIES] as const);
 /** Words after the size of a cabinet. */
-export const OPTIONS = ['corner', 'blind', ...BUILDS] as const;
+export const OPTIONS = frozen(['corner', 'blind', ...BUILDS] as const);
 /** Words after a plus. */
-export const EXTRAS = ['end', 'shelf'] as const;
+export const EXTRAS = frozen(['end', 'shelf'] as const);
 
 export const BUILD_OF_LINE: Build = 'framed';
 

@@ -1,4 +1,5 @@
 /** The survey notation, written, so that reading it back gives the same kitchen. */
+import { frozen } from '../frozen';
 import { writeLength, type LengthUnit } from '../units/length';
 import {
   USUAL_DEPTH,
@@ -12,7 +13,7 @@ import {
 import type { LineContext } from './notation';
 import { BUILD_OF_LINE, type Moulding } from './notation-words';
 
-const MM: LineContext = { unit: 'mm', build: BUILD_OF_LINE };
+const MM: LineContext = frozen({ unit: 'mm', build: BUILD_OF_LINE });
 
 function writeRow(row: Row, unit: LengthUnit): string {
   const [a, b] = row.fronts;

@@ -1,8 +1,9 @@
 /** A kitchen that comes down and goes home in parts, so that the household is never without all of it. */
+import { frozen } from '../frozen';
 import { z } from 'zod';
 import type { Kitchen } from './kitchen';
 
-const BY_PLACE = ['together', 'uppers-first', 'lowers-first', 'island-first', 'island-last'] as const;
+const BY_PLACE = frozen(['together', 'uppers-first', 'lowers-first', 'island-first', 'island-last'] as const);
 const LAST = 'wall-last:';
 
 /** All at once, by where it stands, or one wall last: the side that is cooked at, say. */
@@ -18,13 +19,13 @@ export function stagingsOf({ walls }: Kitchen): Staging[] {
   return [...BY_PLACE, ...(own.length > 1 ? own.map((w): Staging => `${LAST}${w.name}`) : [])];
 }
 
-const NAMES: Readonly<Record<(typeof BY_PLACE)[number], string>> = {
+const NAMES: Readonly<Record<(typeof BY_PLACE)[number], string>> = frozen({
   together: 'all of it at once',
   'uppers-first': 'hung cabinets, then the rest',
   'lowers-first': 'floor cabinets and island, then what hangs',
   'island-first': 'the island, then the rest',
   'island-last': 'all but the island, then the island',
-};
+});
 
 /** The wall that comes down last; null where it is staged otherwise. */
 export const lastWall = (staging: Staging): string | null =>

@@ -1,9 +1,10 @@
 /** Where the code of a piece is hidden, and where its tape label sits while it is coated. Common practice, no source. */
+import { frozen } from '../frozen';
 import type { Face } from '../coating/system';
 import type { Hinges } from '../kitchen/condition';
 import type { Form } from '../kitchen/kitchen';
 
-export const WAYS = ['lying', 'hung', 'points'] as const;
+export const WAYS = frozen(['lying', 'hung', 'points'] as const);
 /** How pieces are coated: one face up, turned between; hanging, all faces; on points, both faces. */
 export type Way = (typeof WAYS)[number];
 

@@ -1,13 +1,14 @@
 /** Which labels a kitchen needs: on pieces, openings, hinge bags, hangers and rack slots. */
+import { frozen } from '../frozen';
 import { hingeNames, hingesOf, type Condition } from '../kitchen/condition';
 import { z } from 'zod';
 import { FORM_WORDS, SIDES, type Form, type Hinge } from '../kitchen/kitchen';
 import { hidingPlace, type Way } from './hiding';
 
-export const LABEL_KINDS = ['piece', 'opening', 'bag', 'hanger', 'slot'] as const;
+export const LABEL_KINDS = frozen(['piece', 'opening', 'bag', 'hanger', 'slot'] as const);
 export type LabelKind = (typeof LABEL_KINDS)[number];
 
-export const SIGNS = ['disc', 'square', 'triangle', 'diamond', 'ring', 'bar'] as const;
+export const SIGNS = frozen(['disc', 'square', 'triangle', 'diamond', 'ring', 'bar'] as const);
 /** A shape for a colour zone, so that zones differ without colour. */
 export type Sign = (typeof SIGNS)[number];
 /** The sign of the zone at a position; more zones than signs share them, and differ by letter. */
@@ -53,12 +54,12 @@ export const labelSchema = z.object({
   hinges: z.object({ side: z.enum(SIDES), count: z.number().int() }).nullable(),
 });
 
-const KIND_WORDS: Record<Exclude<LabelKind, 'piece'>, string> = {
+const KIND_WORDS: Record<Exclude<LabelKind, 'piece'>, string> = frozen({
   opening: 'opening',
   bag: 'hinge bag',
   hanger: 'hanger',
   slot: 'rack slot',
-};
+});
 
 function labelsOfPiece(piece: LabelledPiece, kind: LabelKind, way: Way): Label[] {
   const hinges = hingesOf(piece, piece.condition);

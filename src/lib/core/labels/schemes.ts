@@ -1,7 +1,8 @@
 /** Codes of pieces: three ways to give them, each kept by every piece that has a label. */
+import { frozen } from '../frozen';
 import { isTurnUnsafe, SAFE_LETTERS } from './turn-safe';
 
-export const SCHEMES = ['number', 'zone', 'cabinet'] as const;
+export const SCHEMES = frozen(['number', 'zone', 'cabinet'] as const);
 /** One running number; letter of the colour zone and a number; number of the cabinet and a letter for the place in it. */
 export type Scheme = (typeof SCHEMES)[number];
 

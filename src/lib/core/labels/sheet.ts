@@ -1,4 +1,5 @@
 /** Where labels sit on a sheet. Lengths in millimetres from the upper left corner of the page. */
+import { frozen } from '../frozen';
 
 export interface SheetFormat {
   key: string;
@@ -16,7 +17,7 @@ export interface SheetFormat {
 }
 
 /** Common grids on US Letter and A4, and a roll: one label a page. Common practice, no source. */
-export const SHEETS: readonly SheetFormat[] = [
+export const SHEETS: readonly SheetFormat[] = frozen([
   {
     key: 'letter-10',
     name: 'US Letter, 10 labels',
@@ -87,7 +88,7 @@ export const SHEETS: readonly SheetFormat[] = [
     gapX: 0,
     gapY: 0,
   },
-];
+]);
 
 export interface LabelPlace {
   page: number;

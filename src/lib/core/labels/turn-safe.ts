@@ -1,7 +1,8 @@
 /** Codes that read as another code when the piece is turned upside down. */
+import { frozen } from '../frozen';
 
 /** What a digit or capital reads as upside down. */
-const TURNED: Record<string, string> = {
+const TURNED: Record<string, string> = frozen({
   '0': '0',
   '1': '1',
   '6': '9',
@@ -16,7 +17,7 @@ const TURNED: Record<string, string> = {
   W: 'M',
   X: 'X',
   Z: 'Z',
-};
+});
 /** A code: a letter and a number, a number, or a number and letters; no number begins with 0. */
 const CODE = /^(?:[A-Z]?[1-9]\d*|[1-9]\d*[A-Z]{1,2})$/;
 
@@ -24,7 +25,21 @@ const CODE = /^(?:[A-Z]?[1-9]\d*|[1-9]\d*[A-Z]{1,2})$/;
  * Letters that codes use. Left out: I O Q S Z B, read as 1 0 0 5 2 8; H N X and M W, which turn into letters; E L, which
  * turn into 3 and 7. The others are plainly upside down when they are.
  */
-export const SAFE_LETTERS = ['A', 'C', 'D', 'F', 'G', 'J', 'K', 'P', 'R', 'T', 'U', 'V', 'Y'] as const;
+export const SAFE_LETTERS = frozen([
+  'A',
+  'C',
+  'D',
+  'F',
+  'G',
+  'J',
+  'K',
+  'P',
+  'R',
+  'T',
+  'U',
+  'V',
+  'Y',
+] as const);
 
 /**
  * What a code reads as upside down.

@@ -1,4 +1,5 @@
 /** A scanner that types: told from hands by what it types, how fast, and how it ends, all three together. */
+import { frozen } from '../frozen';
 import { readLabelKey } from './label-set';
 
 /** Between two keys of a scanner at most, ms; hands are slower, most of the time. */
@@ -16,7 +17,7 @@ export interface Burst {
   at: number;
 }
 
-export const NO_BURST: Burst = { text: '', at: -Infinity };
+export const NO_BURST: Burst = frozen({ text: '', at: -Infinity });
 
 /**
  * Takes one key.

@@ -1,4 +1,5 @@
 /** What can be offered beside a job: each as the choice and the survey would then be, so that hours, paint and days can be worked out. */
+import { frozen } from '../frozen';
 import type { Proposal } from '../coating/proposal';
 import { canHinge } from '../kitchen/kitchen';
 import type { Condition } from '../kitchen/condition';
@@ -6,7 +7,7 @@ import type { Choice } from '../planning/job/choice';
 import { count } from './say-offer';
 import { hasOpenGrain, type OfferedKitchen } from './scope';
 
-export const OPTIONS = ['insides', 'grain', 'glaze', 'coat', 'handles', 'quicker'] as const;
+export const OPTIONS = frozen(['insides', 'grain', 'glaze', 'coat', 'handles', 'quicker'] as const);
 export type OptionKey = (typeof OPTIONS)[number];
 
 export interface PossibleOption {

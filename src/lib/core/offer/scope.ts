@@ -1,4 +1,5 @@
 /** What an offer holds and what it does not, in words, from the survey and what is chosen: to be read over and changed by hand. */
+import { frozen } from '../frozen';
 import type { System } from '../coating/system';
 import { FIXED_WORDS, type FixedKind } from '../kitchen/fixed-work';
 import type { Condition } from '../kitchen/condition';
@@ -31,7 +32,7 @@ function formsOf(pieces: OfferedKitchen['pieces']): string {
 const coats = (n: number): string => count(n, 'coat');
 
 /** Woods whose grain shows through paint that does not fill it. */
-const OPEN: readonly Condition['wood'][] = ['oak', 'ash'];
+const OPEN: readonly Condition['wood'][] = frozen(['oak', 'ash']);
 export const hasOpenGrain = (pieces: OfferedKitchen['pieces']): boolean =>
   pieces.some((p) => OPEN.includes(p.condition.wood));
 

@@ -1,4 +1,5 @@
 /** Ways to check a finish: where each may be done, how, on which scale, and what its result says. */
+import { frozen } from '../frozen';
 import { z } from 'zod';
 import { colourDifference } from './colour-difference';
 import { crossCutClass, LATTICES, WORST_SOUND_ISO } from './cross-cut';
@@ -6,13 +7,13 @@ import { FAILURES, type FailureKey } from './failures';
 import { BLOCKING, glossLevels, PENCILS, SHOWS, STICKS_BELOW } from './scales';
 
 /** Where on the work: a face that shows, a spot agreed and out of sight, or the sample panel. */
-export const SPOTS = ['visible', 'hidden', 'panel'] as const;
+export const SPOTS = frozen(['visible', 'hidden', 'panel'] as const);
 export type Spot = (typeof SPOTS)[number];
-export const SPOT_WORDS: Record<Spot, string> = {
+export const SPOT_WORDS: Record<Spot, string> = frozen({
   visible: 'a face that shows',
   hidden: 'an agreed spot out of sight',
   panel: 'the sample panel',
-};
+});
 
 const lab = z.object({
   l: z.number('Write L* as a number').min(0, 'L* is from 0 to 100').max(100, 'L* is from 0 to 100'),
@@ -24,7 +25,7 @@ const gloss = z
   .min(0, 'Gloss is read from 0 to 200 units')
   .max(200, 'Gloss is read from 0 to 200 units');
 
-export const AGENTS = [
+export const AGENTS = frozen([
   'vinegar',
   'lemon',
   'coffee',
@@ -33,7 +34,7 @@ export const AGENTS = [
   'dish soap',
   'cleaner',
   'alcohol',
-] as const;
+] as const);
 
 export const checkTestSchema = z.discriminatedUnion('method', [
   z.object({ method: z.literal('visual'), failure: z.enum(FAILURES.map((f) => f.key)).nullable() }),
@@ -79,9 +80,9 @@ export interface MethodFacts {
   speaksFor: 'all' | readonly FailureKey[];
 }
 
-const AWAY = ['hidden', 'panel'] as const;
+const AWAY = frozen(['hidden', 'panel'] as const);
 
-export const METHODS: Record<CheckMethod, MethodFacts> = {
+export const METHODS: Record<CheckMethod, MethodFacts> = frozen({
   visual: {
     name: 'Look',
     how: 'In light from the side: handle, edges, sink, stove and bin side first.',
@@ -162,7 +163,7 @@ export const METHODS: Record<CheckMethod, MethodFacts> = {
     on: ['panel'],
     speaksFor: [],
   },
-};
+});
 
 /** What a test says: the failure it shows, null for none, and its result in words. */
 export interface Verdict {

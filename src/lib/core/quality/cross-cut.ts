@@ -1,10 +1,11 @@
 /** Cross-cut tape test: classes by share of the lattice that came off. Source: ASTM D3359 method B; ISO 2409. */
+import { frozen } from '../frozen';
 
-export const ASTM_CLASSES = ['5B', '4B', '3B', '2B', '1B', '0B'] as const;
+export const ASTM_CLASSES = frozen(['5B', '4B', '3B', '2B', '1B', '0B'] as const);
 export type CrossCutClass = (typeof ASTM_CLASSES)[number];
 
 /** 6 × 6 cuts leave 25 squares, 11 × 11 (thin films) leave 100. */
-export const LATTICES = [25, 100] as const;
+export const LATTICES = frozen([25, 100] as const);
 export type Lattice = (typeof LATTICES)[number];
 
 export interface CrossCutResult {

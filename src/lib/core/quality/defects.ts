@@ -1,10 +1,11 @@
 /** What goes wrong in a film while the job is under way: cause, remedy and its wait. Common practice, no source, where nothing is named; the product’s data sheet decides. */
+import { frozen } from '../frozen';
 
 /**
  * What a remedy does, in order. `spot`: the bare place is primed, or gets the first finish where there is no primer; `block`: a
  * stain blocker; `barrier`: a primer that does not soften the film again; `mist`: a thin coat that the full one holds on to.
  */
-export const REMEDY_STEPS = [
+export const REMEDY_STEPS = frozen([
   'clean',
   'sand',
   'spot',
@@ -16,7 +17,7 @@ export const REMEDY_STEPS = [
   'fill',
   'caulk',
   'adjust',
-] as const;
+] as const);
 export type RemedyStep = (typeof REMEDY_STEPS)[number];
 
 export interface Defect {
@@ -45,7 +46,7 @@ const usual = {
   basis: 'common practice',
 } as const;
 
-export const DEFECT_KEYS = [
+export const DEFECT_KEYS = frozen([
   'run',
   'holiday',
   'nib',
@@ -67,10 +68,10 @@ export const DEFECT_KEYS = [
   'gap',
   'out-of-line',
   'soft',
-] as const;
+] as const);
 export type DefectKey = (typeof DEFECT_KEYS)[number];
 
-export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = {
+export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = frozen({
   run: {
     ...usual,
     seen: 'Run, sag or drip',
@@ -250,4 +251,4 @@ export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = {
     nextCoatServes: false,
     basis: 'common practice; wait from memory',
   },
-};
+});

@@ -1,4 +1,5 @@
 /** What goes wrong, why, and what to do. Common practice, no source; the product's data sheet decides. */
+import { frozen } from '../frozen';
 
 export interface Failure {
   key: string;
@@ -16,7 +17,7 @@ export interface Failure {
 
 const DAY = 1440;
 
-export const FAILURES = [
+export const FAILURES = frozen([
   {
     key: 'peeling',
     seen: 'Peeling or flaking',
@@ -118,7 +119,7 @@ export const FAILURES = [
     minutes: 30,
     basis: 'common practice',
   },
-] as const satisfies readonly Failure[];
+] as const satisfies readonly Failure[]);
 export type FailureKey = (typeof FAILURES)[number]['key'];
 
 /** The failure with a key. @throws Error when there is none */

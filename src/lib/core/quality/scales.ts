@@ -1,7 +1,8 @@
 /** Scales of finishes, by their standards. All from memory of the standards named, which no one here could look up. */
+import { frozen } from '../frozen';
 
 /** ASTM D3363: pencils from soft to hard. A film has the hardest that does not scratch it. */
-export const PENCILS = [
+export const PENCILS = frozen([
   '6B',
   '5B',
   '4B',
@@ -16,10 +17,10 @@ export const PENCILS = [
   '4H',
   '5H',
   '6H',
-] as const;
+] as const);
 
 /** ASTM D4946: blocking, 10 no tack to 0 sealed. */
-export const BLOCKING: readonly string[] = [
+export const BLOCKING: readonly string[] = frozen([
   '75–100 % pulls off',
   '50–75 % pulls off',
   '25–50 % pulls off',
@@ -31,12 +32,12 @@ export const BLOCKING: readonly string[] = [
   'very slight tack',
   'trace of tack',
   'no tack',
-];
+]);
 /** Below this doors stick to their bumpers in use. Our choice on the scale of ASTM D4946. */
 export const STICKS_BELOW = 7;
 
 /** Limits of MPI gloss levels at 60° and 85°, gloss units; null: no limit. */
-const MPI: readonly { level: string; at60: [number, number]; at85: [number, number] | null }[] = [
+const MPI: readonly { level: string; at60: [number, number]; at85: [number, number] | null }[] = frozen([
   { level: 'G1', at60: [0, 5], at85: [0, 10] },
   { level: 'G2', at60: [0, 10], at85: [10, 35] },
   { level: 'G3', at60: [10, 25], at85: [10, 35] },
@@ -44,7 +45,7 @@ const MPI: readonly { level: string; at60: [number, number]; at85: [number, numb
   { level: 'G5', at60: [35, 70], at85: null },
   { level: 'G6', at60: [70, 85], at85: null },
   { level: 'G7', at60: [85, Infinity], at85: null },
-];
+]);
 
 /**
  * MPI gloss levels that readings fit; two where they overlap and nothing tells them apart.

@@ -1,4 +1,5 @@
 /** Tests on the old finish before a promise is made, and what their results ask for. Common practice, no source. */
+import { frozen } from '../frozen';
 import { z } from 'zod';
 import { ASTM_CLASSES } from './cross-cut';
 
@@ -19,7 +20,7 @@ export const SITE_TESTS: readonly {
   name: string;
   how: string;
   results: readonly string[];
-}[] = [
+}[] = frozen([
   {
     method: 'wipe',
     name: 'White-cloth wipe',
@@ -50,7 +51,7 @@ export const SITE_TESTS: readonly {
     how: 'A certified test kit or a laboratory, cut through every layer of old paint, as its own instructions say.',
     results: ['none found', 'lead found'],
   },
-];
+]);
 
 export interface Finding {
   key: string;

@@ -1,4 +1,5 @@
 /** When a finish is looked at after hand-over, and how many pieces of it. */
+import { frozen } from '../frozen';
 
 const DAY = 86_400_000;
 
@@ -6,9 +7,9 @@ const DAY = 86_400_000;
  * Days after hand-over on which a visit is due: a week, a month, half a year, a year, then yearly up to five. Common practice to the
  * first year, no source; our choice after it.
  */
-export const VISIT_DAYS = [7, 30, 182, 365, 731, 1096, 1461, 1826] as const;
+export const VISIT_DAYS = frozen([7, 30, 182, 365, 731, 1096, 1461, 1826] as const);
 /** One more where the record says risk. Our choice. */
-const EXTRA_DAYS = [90] as const;
+const EXTRA_DAYS = frozen([90] as const);
 /** Years are looked at only where it still tells something: pieces that were sound at the last look. */
 const YEARLY_FROM = 731;
 /** A visit is named so many days before, and counts from then. Our choice. */

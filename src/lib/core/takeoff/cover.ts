@@ -1,4 +1,5 @@
 /** Which cans to buy: the cheapest that cover a volume. */
+import { frozen } from '../frozen';
 
 export interface CanSize {
   ml: number;
@@ -15,10 +16,10 @@ export interface Cover {
 }
 
 /** Common sizes where none are known. Common practice, no source: quart and gallon, litre and two and a half. */
-export const USUAL_CANS = {
+export const USUAL_CANS = frozen({
   us: [946.352946, 3785.411784],
   metric: [750, 1000, 2500, 5000],
-} as const;
+} as const);
 
 /** Step of volumes that are told apart, mL. */
 const STEP = 10;

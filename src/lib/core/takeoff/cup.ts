@@ -1,7 +1,8 @@
 /** Viscosity cups: seconds of efflux to kinematic viscosity. Docs: docs/methods/mixing.md */
+import { frozen } from '../frozen';
 
 /** ν [cSt] from t [s]: `a·t − b` or `a·t − b/t`. From ASTM D1200 (Ford), ISO 2431 and DIN 53211, all from memory. */
-export const CUPS = {
+export const CUPS = frozen({
   'ford-2': { name: 'Ford 2', nu: (t: number) => 1.44 * (t - 18.0) },
   'ford-3': { name: 'Ford 3', nu: (t: number) => 2.31 * (t - 6.58) },
   'ford-4': { name: 'Ford 4', nu: (t: number) => 3.85 * (t - 4.49) },
@@ -9,12 +10,12 @@ export const CUPS = {
   'iso-4': { name: 'ISO 4 mm', nu: (t: number) => 1.37 * t - 200 / t },
   'iso-6': { name: 'ISO 6 mm', nu: (t: number) => 6.9 * t - 570 / t },
   'din-4': { name: 'DIN 4', nu: (t: number) => 4.57 * t - 452 / t },
-} as const;
+} as const);
 export type Cup = keyof typeof CUPS;
 export const CUP_KEYS = Object.keys(CUPS) as [Cup, ...Cup[]];
 
 /** Seconds between which a cup tells the truth. */
-export const CUP_RANGE = { least: 20, most: 100 } as const;
+export const CUP_RANGE = frozen({ least: 20, most: 100 } as const);
 
 /**
  * Kinematic viscosity from a cup's seconds.

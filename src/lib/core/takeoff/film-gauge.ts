@@ -1,8 +1,9 @@
 /** A wet-film comb: the film lies between the last tooth that came out wet and the first that stayed dry. */
+import { frozen } from '../frozen';
 import { wetFilm } from './film';
 
 /** Below and above these shares of the target a film is too thin or too thick. Common practice, no source. */
-export const FILM_LIMITS = { thin: 0.8, thick: 1.25 } as const;
+export const FILM_LIMITS = frozen({ thin: 0.8, thick: 1.25 } as const);
 
 export interface FilmVerdict {
   /** µm, the middle of the two teeth */

@@ -1,4 +1,5 @@
 /** Which colour the fixed work of a kitchen gets: that of most fronts around it. */
+import { frozen } from '../frozen';
 import type { FixedMaterial, FixedMaterials } from '../kitchen/fixed-material';
 import { fixedWork, type FixedKind, type FixedWork } from '../kitchen/fixed-work';
 import type { Kitchen } from '../kitchen/kitchen';
@@ -32,7 +33,7 @@ const most = (zones: readonly string[]): string | null => {
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
 };
 
-const HIGH: readonly FixedKind[] = ['crown', 'light-rail'];
+const HIGH: readonly FixedKind[] = frozen(['crown', 'light-rail']);
 
 /** The areas of fixed work. Work of a cabinet follows its fronts, else its wall's, else the kitchen's. */
 export function fixedAreas(

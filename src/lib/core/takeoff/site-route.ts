@@ -3,6 +3,7 @@
  * coated where they are, as the fronts of their colour are, uppers before lowers; gaps that the first coat shows are
  * caulked; the tape comes off last, or while the last coat is wet.
  */
+import { frozen } from '../frozen';
 import type { Finish } from '../coating/finish';
 import { buildRoute, plain, type Requirement, type Step } from '../coating/route';
 import { prepOf, type Prep, type PrepKind, type Product } from '../coating/system';
@@ -72,8 +73,8 @@ const sum = (areas: readonly FixedArea[]): number => areas.reduce((total, a) => 
 const m2 = (area: number): string => `${area.toFixed(1)} m²`;
 
 /** Materials that ask for something before the system's own first coat. */
-const SLICK: readonly FixedMaterial[] = ['melamine', 'printed film'];
-const RAW: readonly FixedMaterial[] = ['raw wood', 'new skin'];
+const SLICK: readonly FixedMaterial[] = frozen(['melamine', 'printed film']);
+const RAW: readonly FixedMaterial[] = frozen(['raw wood', 'new skin']);
 
 const plainWork = { zone: null, product: null, tool: null, wet: 1, grit: null } as const;
 

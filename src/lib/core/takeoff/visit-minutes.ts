@@ -1,9 +1,10 @@
 /** Minutes of what is done in the house beside coating, as a company sets them for its jobs. */
+import { frozen } from '../frozen';
 import { z } from 'zod';
 import { HANDLING } from '../coating/handling';
 
 /** What may be set: minutes, and how many pieces the van takes. */
-export const VISIT_FIGURES = [
+export const VISIT_FIGURES = frozen([
   'arrive',
   'label',
   'takeDown',
@@ -18,10 +19,10 @@ export const VISIT_FIGURES = [
   'handleOn',
   'collect',
   'walk',
-] as const satisfies readonly (keyof typeof HANDLING)[];
+] as const satisfies readonly (keyof typeof HANDLING)[]);
 export type VisitFigure = (typeof VISIT_FIGURES)[number];
 /** How each is asked for, with its unit. */
-export const VISIT_FIGURE_WORDS: Readonly<Record<VisitFigure, string>> = {
+export const VISIT_FIGURE_WORDS: Readonly<Record<VisitFigure, string>> = frozen({
   arrive: 'Arriving and protecting, min',
   label: 'A label, min',
   takeDown: 'Lifting a piece off, min',
@@ -36,7 +37,7 @@ export const VISIT_FIGURE_WORDS: Readonly<Record<VisitFigure, string>> = {
   handleOn: 'Fitting a handle, min',
   collect: 'Collecting protection, min',
   walk: 'The walk with the owner, min',
-};
+});
 export type VisitMinutes = Readonly<Record<VisitFigure, number>>;
 
 const whole = (figure: VisitFigure): z.ZodNumber => {

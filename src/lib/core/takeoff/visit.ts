@@ -1,10 +1,11 @@
 /** A visit to the house as part of a step in the kitchen: for which pieces it is, and what must be done to them before. */
+import { frozen } from '../frozen';
 import type { Product, Stage } from '../coating/system';
 
-export const VISIT_KINDS = ['arrive', 'down', 'out', 'back', 'handles', 'collect', 'walk'] as const;
+export const VISIT_KINDS = frozen(['arrive', 'down', 'out', 'back', 'handles', 'collect', 'walk'] as const);
 export type VisitKind = (typeof VISIT_KINDS)[number];
 
-export const VISIT_NAMES: Readonly<Record<VisitKind, string>> = {
+export const VISIT_NAMES: Readonly<Record<VisitKind, string>> = frozen({
   arrive: 'Arriving and protecting',
   down: 'Labelling and taking down',
   out: 'Carrying to where it is coated',
@@ -12,7 +13,7 @@ export const VISIT_NAMES: Readonly<Record<VisitKind, string>> = {
   handles: 'Fitting handles',
   collect: 'Collecting protection and bins',
   walk: 'The walk with the owner',
-};
+});
 
 /** What must be done to pieces, and how old its film must be, before a visit. */
 export interface PieceNeed {

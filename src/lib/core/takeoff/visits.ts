@@ -3,6 +3,7 @@
  * and back, fitting handles, collecting the protection, and the walk through the finished kitchen. Steps in the kitchen, as the fixed
  * work is. Common practice, no source; the shipped minutes are from memory.
  */
+import { frozen } from '../frozen';
 import { gets, type Step } from '../coating/route';
 import { hingesOf, type Condition } from '../kitchen/condition';
 import type { Form } from '../kitchen/kitchen';
@@ -22,7 +23,7 @@ export interface VisitedPiece {
   condition: Pick<Condition, 'hinges' | 'handles'>;
 }
 
-const SHUTS: readonly Form[] = ['door', 'glass', 'drawer', 'pullout'];
+const SHUTS: readonly Form[] = frozen(['door', 'glass', 'drawer', 'pullout']);
 
 const VISIT = 'visit.';
 export const visitKey = (kind: VisitKind, lot: string | null = null): string =>
@@ -161,7 +162,7 @@ export function visitSteps({
   ];
 }
 
-const WORDS = {
+const WORDS = frozen({
   arrive: [
     'Arrive and protect',
     'Floors, worktops and the way to the door covered; where pieces and bags will lie is cleared.',
@@ -181,4 +182,4 @@ const WORDS = {
     'Walk through the kitchen with the owner',
     'Every door opened and shut; what is seen is noted under Hand over; how to care for the finish is told.',
   ],
-} as const satisfies Record<VisitKind, readonly [string, string]>;
+} as const satisfies Record<VisitKind, readonly [string, string]>);

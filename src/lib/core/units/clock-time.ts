@@ -1,8 +1,9 @@
 /** Moments in words, in the job's own time zone. */
+import { frozen } from '../frozen';
 import { localOf, momentOf, offsetAt } from './zone-offset';
 
-const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const DAYS = frozen(['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']);
+const MONTHS = frozen(['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']);
 
 const two = (n: number): string => String(n).padStart(2, '0');
 

@@ -2,6 +2,7 @@
  * Exact conversions by definition: 1 in = 25.4 mm, 1 US gal = 231 in³.
  * Source: the definitions of the units (NIST SP 811, appendix B).
  */
+import { frozen } from '../frozen';
 
 export const ML_PER_US_GALLON = 231 * 2.54 ** 3;
 /** 128 fl oz to the US gallon. */
@@ -9,7 +10,7 @@ export const ML_PER_FL_OZ = ML_PER_US_GALLON / 128;
 export const UM_PER_MIL = 25.4;
 export const M2_PER_FT2 = 0.3048 ** 2;
 
-export const MEASURES = ['us', 'metric'] as const;
+export const MEASURES = frozen(['us', 'metric'] as const);
 export type Measures = (typeof MEASURES)[number];
 
 /** Exact: 1 ft = 0.3048 m. */

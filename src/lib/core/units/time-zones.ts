@@ -1,8 +1,11 @@
 /** IANA time zones as this machine knows them. */
+import { frozen } from '../frozen';
 import { keepLast } from './keep-last';
 
 /** Names to choose from. UTC is one of them, though not every machine lists it. */
-export const TIME_ZONES: readonly string[] = [...new Set(['UTC', ...Intl.supportedValuesOf('timeZone')])];
+export const TIME_ZONES: readonly string[] = frozen([
+  ...new Set(['UTC', ...Intl.supportedValuesOf('timeZone')]),
+]);
 
 /** Asking the machine takes long: the last zones that were asked for. */
 const asked = keepLast<boolean>(64);

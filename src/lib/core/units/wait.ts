@@ -1,6 +1,7 @@
 /** Waits as painters write them: `45 min`, `16 h`, `2 d 4 h`; a bare number is minutes. */
+import { frozen } from '../frozen';
 
-const UNITS: Record<string, number> = { min: 1, m: 1, h: 60, d: 1440, w: 10_080 };
+const UNITS: Record<string, number> = frozen({ min: 1, m: 1, h: 60, d: 1440, w: 10_080 });
 
 /**
  * Reads a wait.

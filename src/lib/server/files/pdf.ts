@@ -23,8 +23,17 @@ pdfmake.setFonts({
 pdfmake.setUrlAccessPolicy(() => false);
 pdfmake.setLocalAccessPolicy((path: string) => [sans, bold, mono].includes(path));
 
+/** Lists and plain objects anew, all the way down; functions and bytes as they are. */
+function copyOf<T>(value: T): T {
+  if (Array.isArray(value)) return value.map(copyOf) as T;
+  if (value === null || typeof value !== 'object' || Object.getPrototypeOf(value) !== Object.prototype)
+    return value;
+  return Object.fromEntries(Object.entries(value).map(([key, of]) => [key, copyOf(of)])) as T;
+}
+
+/** @param definition is left as it is: the library writes its layout into what it is given, so it gets a copy */
 export const makePdf = (definition: TDocumentDefinitions): Promise<Buffer> =>
-  pdfmake.createPdf({ defaultStyle: { font: 'Sans' }, ...definition }).getBuffer();
+  pdfmake.createPdf(copyOf({ defaultStyle: { font: 'Sans' }, ...definition })).getBuffer();
 
 /** Answers a request with a PDF that opens in the browser. */
 export const pdfResponse = (pdf: Buffer, name: string): Response =>

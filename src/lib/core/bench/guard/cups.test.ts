@@ -24,8 +24,14 @@ const cup = (more: object = {}): FactBody => ({
   ...more,
 });
 const prepared = (): Fact[] => {
-  const before = route.slice(0, route.findIndex((s) => s.key === FIRST));
-  return [...takenDown([A]), ...before.flatMap((s, i) => did(s.key, 100 + i * 700, 110 + i * 700, [A], 'la'))];
+  const before = route.slice(
+    0,
+    route.findIndex((s) => s.key === FIRST),
+  );
+  return [
+    ...takenDown([A]),
+    ...before.flatMap((s, i) => did(s.key, 100 + i * 700, 110 + i * 700, [A], 'la')),
+  ];
 };
 const ask = (facts: Fact[], minute: number, body: FactBody) =>
   judge(contextOf(route, facts, { lots: [{ id: 'la', name: 'A', pieces: [A] }] }), facts, fact(minute, body));

@@ -24,11 +24,7 @@ export function judge(ctx: Context, facts: readonly Fact[], fact: Fact): Refusal
 const namedIn = (body: FactBody): readonly string[] =>
   'pieces' in body ? body.pieces : 'piece' in body && body.piece ? [body.piece] : [];
 
-function judgeBody(
-  ctx: Context,
-  facts: readonly Fact[],
-  fact: Fact,
-): Refusal | readonly Refusal[] | null {
+function judgeBody(ctx: Context, facts: readonly Fact[], fact: Fact): Refusal | readonly Refusal[] | null {
   const { body, at, worker } = fact;
   const strangers = namedIn(body).filter((p) => !ctx.codes.has(p));
   if (strangers.length)

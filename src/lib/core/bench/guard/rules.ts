@@ -1,4 +1,5 @@
 /** The rules of the bench: when each applies, whether a reason overrules it, and what is kept. `docs/methods/bench.md` shows them. */
+import { frozen } from '../../frozen';
 
 export interface RuleFacts {
   /** when it speaks */
@@ -19,7 +20,7 @@ const rule = (when: string, overruled: RuleFacts['overruled'] = 'yes', keptFromA
 });
 const hard = (when: string): RuleFacts => rule(when, 'no', false);
 
-export const RULE_FACTS = {
+export const RULE_FACTS = frozen({
   'too-early': rule('a film, a cleaner, a glaze or a wax has not waited long enough'),
   'too-late': rule('the latest recoat of a film, or of a deglosser, is past and it was not scuffed since'),
   stood: rule('pieces, or the fixed work, stood for more than two days and were not wiped since'),
@@ -59,7 +60,7 @@ export const RULE_FACTS = {
   'site-open': rule('a piece is hung, or the kitchen handed over, before the fixed work is done'),
   contradicted: rule('a kitchen is handed over with records that disagree'),
   'others-work': rule('others’ work would be taken back with it', 'yes', false),
-} as const satisfies Record<string, RuleFacts>;
+} as const satisfies Record<string, RuleFacts>);
 
 export type RuleKey = keyof typeof RULE_FACTS;
 export const RULES = Object.keys(RULE_FACTS) as [RuleKey, ...RuleKey[]];

@@ -1,4 +1,5 @@
 /** Handing over: what is not home yet, the walk with the owner, what the household may do when, and the paint that is kept. */
+import { frozen } from '$core/frozen';
 import { cleanersFor } from '$core/coating/cleaners';
 import { FAILURES, failureOf } from '$core/quality/failures';
 import { productNeeds } from '$core/takeoff/needs';
@@ -12,12 +13,12 @@ import { homeWaits } from '../view/home-waits';
 import { paintLeft } from '../view/paint-used';
 
 /** What to look at in a zone, in this order. */
-export const WALK = [
+export const WALK = frozen([
   'Edges and corners: thin or worn through?',
   'The cooking side and around the sink: marks, stains?',
   'Light from the side along every front: runs, nibs, brush marks?',
   'Every door and drawer opened and shut: even, quiet, on its bumpers?',
-] as const;
+] as const);
 
 /** Photos of pieces from before anything was done to them, and from when they hung. */
 function beforeAndAfter({ pack, state }: Bench) {

@@ -1,4 +1,5 @@
 /** Hanging: every opening with what it takes, what stands against it, and the next one to fill. */
+import { frozen } from '$core/frozen';
 import type { Requirement } from '$core/coating/route';
 import { waitsIn } from '$core/coating/waits';
 import { fromThenOn, ratesOf } from '$core/drying/climate';
@@ -10,7 +11,7 @@ import { pieceState, type JobState } from '../state/state';
 import type { Bench, BenchPiece } from '../view/bench-job';
 
 /** A room that is heated for drying. Our choice. */
-const WARM = { celsius: 22, humidity: 0.5, wind: 0.1 };
+const WARM = frozen({ celsius: 22, humidity: 0.5, wind: 0.1 });
 
 const HOUR = 3_600_000;
 

@@ -1,7 +1,8 @@
 /** Where a piece can be, and what a slot of the rack holds. A place is kept as the words painters use: "rack 12", "hanger 3", "table". */
+import { frozen } from '$core/frozen';
 import type { Slot } from '$core/planning/job/choice';
 
-export const PLACE_KINDS = [
+export const PLACE_KINDS = frozen([
   'opening',
   'bag',
   'table',
@@ -10,7 +11,7 @@ export const PLACE_KINDS = [
   'stack',
   'van',
   'elsewhere',
-] as const;
+] as const);
 export type PlaceKind = (typeof PLACE_KINDS)[number];
 
 export interface Place {

@@ -2,6 +2,7 @@
  * What a household may do from when on, by the films on their pieces: from each film's figures and the share of its cure, in the
  * air it has been in and the air to come. Which share asks for what: from memory; the product's data sheet always wins.
  */
+import { frozen } from '$core/frozen';
 import type { Step } from '$core/coating/route';
 import type { Product } from '$core/coating/system';
 import { topFilms } from '../guard/window';
@@ -9,10 +10,10 @@ import type { JobState } from '../state/state';
 import type { Waits } from '$core/coating/waits';
 import { films, type LaidFilm, type WaitsOf } from './care';
 
-export const CARE_KEYS = ['gently', 'handles', 'wet-clean', 'cooking', 'hard'] as const;
+export const CARE_KEYS = frozen(['gently', 'handles', 'wet-clean', 'cooking', 'hard'] as const);
 export type CareKey = (typeof CARE_KEYS)[number];
 
-export const CARE_WORDS: Record<CareKey, { until: string; from: string }> = {
+export const CARE_WORDS: Record<CareKey, { until: string; from: string }> = frozen({
   gently: {
     until: 'Use it gently: open by the handle or the edge, close by hand, hang nothing over the doors.',
     from: 'Open and close as usual.',
@@ -33,10 +34,10 @@ export const CARE_WORDS: Record<CareKey, { until: string; from: string }> = {
     until: 'No magnets, stickers or organisers on the doors, no bins or pots that knock against them.',
     from: 'Fully hard: ordinary use. A nick or two in the first month is normal, keep the small can.',
   },
-};
+});
 
 /** Share of the cure by which a film stands the use. From memory. */
-const SHARE: Partial<Record<CareKey, number>> = { gently: 0.25, cooking: 0.5 };
+const SHARE: Partial<Record<CareKey, number>> = frozen({ gently: 0.25, cooking: 0.5 });
 
 const topNames = (state: JobState, route: readonly Step[], piece: string): Product[] =>
   topFilms(state, route, piece).flatMap(({ step }) => step.product ?? []);

@@ -1,4 +1,5 @@
 /** Care dates: what the customer may do when, from the age of each film. */
+import { frozen } from '$core/frozen';
 import { gets, type Step } from '$core/coating/route';
 import type { Waits } from '$core/coating/waits';
 import type { Stage } from '$core/coating/system';
@@ -20,7 +21,7 @@ export type WaitsOf = (piece: string) => Waits;
 const waitsFor = (waits: Waits | WaitsOf, piece: string): Waits =>
   typeof waits === 'function' ? waits(piece) : waits;
 
-const CARE_STAGES = ['handles', 'wet-clean', 'cured'] as const;
+const CARE_STAGES = frozen(['handles', 'wet-clean', 'cured'] as const);
 
 /** Whether a piece has had its last coat: all of the route, or so many that it was hung. */
 function finished(state: JobState, route: readonly Step[], piece: string): boolean {

@@ -1,4 +1,5 @@
 /** The cure of a kitchen over its days, and what it would be in a colder or damper room from now on. */
+import { frozen } from '$core/frozen';
 import { waitsIn } from '$core/coating/waits';
 import { fromThenOn, movedAt, ratesOf } from '$core/drying/climate';
 import { careDates, cureShare, type WaitsOf } from './care';
@@ -11,10 +12,10 @@ const DAY = 86_400_000;
 const POINTS = 40;
 
 /** Rooms that are compared. Our choice. */
-export const ROOMS = [
+export const ROOMS = frozen([
   { key: 'cold', words: 'in a cold room, 14 °C', air: { celsius: 14, humidity: 0.55, wind: 0.1 } },
   { key: 'damp', words: 'in a damp room, 75 %', air: { celsius: 19, humidity: 0.75, wind: 0.1 } },
-] as const;
+] as const);
 
 export interface CureCurve {
   /** ms since 1970, shares 0–1 */

@@ -1,4 +1,5 @@
 /** Records that cannot all be, as a person is asked about them: who said what, and what follows from each answer. */
+import { frozen } from '$core/frozen';
 import { sayTime } from '$core/units/clock-time';
 import { contradictions, stepsBefore, type Contradiction, type ContradictionRule } from '../contradictions';
 import { nextStep, windowOf } from '../guard/window';
@@ -50,7 +51,7 @@ export interface Disagreement {
 }
 
 /** What is asked about, after the pieces in question. */
-export const ASKS: Record<ContradictionRule, string> = {
+export const ASKS: Record<ContradictionRule, string> = frozen({
   'done-twice': 'two devices recorded this coat or step while they were apart.',
   'at-work': 'two devices were at it at one time while they were apart.',
   'two-places': 'two devices put it in two places while they were apart.',
@@ -58,8 +59,8 @@ export const ASKS: Record<ContradictionRule, string> = {
   'left-out': 'two devices ended one work, and one of them left it out.',
   'no-start': 'it was finished on one device, and its beginning was taken back on another.',
   'taken-from-under': 'a step that the next one needs was taken back or left out.',
-};
-const ALL_TRUE: Record<ContradictionRule, string> = {
+});
+const ALL_TRUE: Record<ContradictionRule, string> = frozen({
   'done-twice': 'It was done each time',
   'at-work': 'Both were at it',
   'two-places': 'It was moved, and is where it was put last',
@@ -67,7 +68,7 @@ const ALL_TRUE: Record<ContradictionRule, string> = {
   'left-out': 'Leave it as it counts now',
   'no-start': 'Leave it as it counts now',
   'taken-from-under': 'The later step was done without it',
-};
+});
 
 /** The pieces as an answer leaves them, in words. */
 function follows(job: AskedJob, { of, pieces }: Contradiction, keep: string | null): string {

@@ -1,4 +1,5 @@
 /** What a job wants next, on its pieces and in the kitchen, as a list of a few lines. */
+import { frozen } from '$core/frozen';
 import type { Step } from '$core/coating/route';
 import type { Waits } from '$core/coating/waits';
 import type { Lot } from '$core/planning/job/lots';
@@ -37,9 +38,9 @@ interface JobNow {
 }
 
 /** Visits that are for pieces; the others are for the whole kitchen. */
-const BY_PIECE: readonly VisitKind[] = ['down', 'out', 'back', 'handles'];
+const BY_PIECE: readonly VisitKind[] = frozen(['down', 'out', 'back', 'handles']);
 
-const RANK = { running: 0, ready: 1, waiting: 2, up: 3 };
+const RANK = frozen({ running: 0, ready: 1, waiting: 2, up: 3 });
 
 /**
  * @param now ms since 1970

@@ -2,6 +2,7 @@
  * How far the visits to the house are: taking down, handles and the walk are recorded elsewhere, piece by piece or at the hand-over, and
  * count as their visit's progress.
  */
+import { frozen } from '$core/frozen';
 import type { Waits } from '$core/coating/waits';
 import type { Visit, VisitKind } from '../../takeoff/visit';
 import { isVisit, type VisitStep } from '../../takeoff/visits';
@@ -11,11 +12,12 @@ import { pieceState, type JobState } from '../state/state';
 const MINUTE = 60_000;
 
 /** Where a visit is recorded that is not started and ended on the bench: the page, by its address in a job. */
-export const RECORDED_ELSEWHERE: Readonly<Partial<Record<VisitKind, { page: string; words: string }>>> = {
-  down: { page: 'take-down', words: 'Take down' },
-  handles: { page: 'hang', words: 'Hang' },
-  walk: { page: 'hand-over', words: 'Hand over' },
-};
+export const RECORDED_ELSEWHERE: Readonly<Partial<Record<VisitKind, { page: string; words: string }>>> =
+  frozen({
+    down: { page: 'take-down', words: 'Take down' },
+    handles: { page: 'hang', words: 'Hang' },
+    walk: { page: 'hand-over', words: 'Hand over' },
+  });
 
 const isDown = (state: JobState, piece: string): boolean => {
   const own = pieceState(state, piece);

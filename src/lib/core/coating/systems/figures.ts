@@ -1,4 +1,5 @@
 /** Figures of the shipped systems, each with its basis. Times in minutes at 25 °C, 50 % RH. */
+import { frozen } from '../../frozen';
 import { DEFAULT_MAX_HUMIDITY, DEW_POINT_MARGIN_K } from '../../air/humid-air';
 import type { Basis, Figure, Product, Stage } from '../system';
 
@@ -24,13 +25,13 @@ export const memory = (value: number, note?: string): Figure => ({
 export const usage = (note?: string): Basis => ({ basis: 'common practice', ...(note ? { note } : {}) });
 export const recalled: Basis = { basis: 'from memory' };
 
-export const USUAL_LIMITS: Product['limits'] = {
+export const USUAL_LIMITS: Product['limits'] = frozen({
   minC: 10,
   maxC: 32,
   maxHumidity: DEFAULT_MAX_HUMIDITY,
   dewMarginK: DEW_POINT_MARGIN_K,
   basis: 'from memory',
-};
+});
 
 /** What most products share; each names what is different. */
 export const product = (

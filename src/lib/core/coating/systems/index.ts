@@ -2,6 +2,7 @@
  * The finish systems that ship with Anthem: generic, no brands. Every figure is common practice (with the rule of thumb
  * it is) or from memory; product data sheets always win.
  */
+import { frozen } from '../../frozen';
 import type { Layer, System } from '../system';
 import { DAY, memory, NIGHT, practice, usage } from './figures';
 import {
@@ -79,22 +80,22 @@ const layer = (
   },
 });
 
-const WIPE_BACK = {
+const WIPE_BACK = frozen({
   key: 'wipe-back',
   act: 'Wipe the glaze back on',
   how: 'With the grain, a clean cloth, leaving it in grooves and corners. Hold every door against the sample.',
   wait: memory(5),
   minutesPerFace: memory(1.5),
-};
+});
 /** Of chalk paint under wax: the night is its second coat’s. */
 const OVERNIGHT = practice(NIGHT, 'the second coat dries overnight');
-const BUFF = {
+const BUFF = frozen({
   key: 'buff',
   act: 'Buff',
   how: 'Soft cloth or pad until it no longer drags: a tacky wax is not buffed enough.',
   wait: practice(12, '10 to 15 min'),
   minutesPerFace: memory(1),
-};
+});
 
 /** What the survey asks for comes between cleaning and breaking the gloss; glass is masked last. */
 const system = ({
@@ -313,7 +314,7 @@ export const PAINT_LACQUER = system({
   ],
 });
 
-export const SYSTEMS: readonly System[] = [
+export const SYSTEMS: readonly System[] = frozen([
   SHELLAC_URETHANE,
   OIL_ALKYD_HYBRID,
   OIL_ENAMEL_SYSTEM,
@@ -328,4 +329,4 @@ export const SYSTEMS: readonly System[] = [
   LIMED,
   GLAZE_CLEAR,
   PAINT_LACQUER,
-];
+]);

@@ -1,4 +1,5 @@
 /** Prep steps of the shipped systems. */
+import { frozen } from '../../frozen';
 import type { Prep } from '../system';
 import { DAY, memory, practice, usage } from './figures';
 
@@ -121,9 +122,9 @@ export const PAD = prep({
   minutesPerPiece: memory(2),
   dry: practice(0),
 });
-const GRAIN = { faces: 'front', for: 'open grain' } as const;
+const GRAIN = frozen({ faces: 'front', for: 'open grain' } as const);
 /** Grain filler in its steps: spread, dry, sand, dust. */
-export const FILL_GRAIN: readonly Prep[] = [
+export const FILL_GRAIN: readonly Prep[] = frozen([
   prep({
     ...GRAIN,
     key: 'grain',
@@ -153,7 +154,7 @@ export const FILL_GRAIN: readonly Prep[] = [
     minutesPerPiece: memory(0.7),
     dry: practice(0),
   }),
-];
+]);
 export const SCRAPE = prep({
   key: 'scrape',
   kind: 'scrape',
@@ -242,10 +243,17 @@ export const NEW_SKIN = prep({
   dry: memory(60, 'the adhesive’s sheet decides'),
 });
 /** What follows the scuffing or deglossing of pieces whose survey asks for it, in order. */
-export const ASKED_PREP: readonly Prep[] = [DEWAX, RELEASE_WIPE, SCRAPE, FILL_HOLES, SAND_HOLES, MASK_GLASS];
+export const ASKED_PREP: readonly Prep[] = frozen([
+  DEWAX,
+  RELEASE_WIPE,
+  SCRAPE,
+  FILL_HOLES,
+  SAND_HOLES,
+  MASK_GLASS,
+]);
 
 /** Prep steps that can be added to a system. */
-export const PREP_LIBRARY: readonly Prep[] = [
+export const PREP_LIBRARY: readonly Prep[] = frozen([
   PROTECT,
   CAULK,
   MASK,
@@ -256,4 +264,4 @@ export const PREP_LIBRARY: readonly Prep[] = [
   DUST,
   ...FILL_GRAIN,
   ...ASKED_PREP,
-];
+]);

@@ -1,4 +1,5 @@
 /** The generic products of the shipped systems. "T" names a rule of thumb: common practice, no source. */
+import { frozen } from '../../frozen';
 import type { Product } from '../system';
 import { DAY, HOUR, memory, NIGHT, practice, product, recalled, usage, USUAL_LIMITS } from './figures';
 
@@ -63,12 +64,12 @@ export const OIL_PRIMER: Product = product({
 });
 
 /** In two coats: a day each. */
-export const OIL_PRIMER_SLOW: Product = {
+export const OIL_PRIMER_SLOW: Product = frozen({
   ...OIL_PRIMER,
   key: 'oil-primer-slow',
   name: 'Oil primer',
   stages: { ...OIL_PRIMER.stages, sand: memory(DAY), recoat: memory(DAY), flip: memory(DAY) },
-};
+});
 
 export const WATERBORNE_ALKYD: Product = product({
   key: 'waterborne-alkyd',
@@ -443,25 +444,25 @@ export const SOFT_WAX: Product = product({
   },
 });
 
-export const LIMING_WAX: Product = {
+export const LIMING_WAX: Product = frozen({
   ...SOFT_WAX,
   key: 'liming-wax',
   name: 'Liming wax, thinned',
   thinUpTo: memory(0.3),
-};
+});
 
-export const ENAMEL_UNDER_GLAZE: Product = {
+export const ENAMEL_UNDER_GLAZE: Product = frozen({
   ...URETHANE_ENAMEL,
   key: 'glazed-enamel',
   name: 'Enamel under glaze',
-};
+});
 
-export const WIPING_GLAZE: Product = {
+export const WIPING_GLAZE: Product = frozen({
   ...KIT_GLAZE,
   key: 'glaze',
   name: 'Wiping glaze',
   solids: memory(0.25),
-};
+});
 
 export const CLEAR_POLYURETHANE: Product = product({
   key: 'clear-polyurethane',
@@ -485,11 +486,11 @@ export const CLEAR_POLYURETHANE: Product = product({
   },
 });
 
-export const TRIM_PAINT: Product = {
+export const TRIM_PAINT: Product = frozen({
   ...CABINET_ENAMEL,
   key: 'trim-paint',
   name: 'Cabinet paint',
-};
+});
 
 export const CLEAR_LACQUER: Product = product({
   key: 'clear-lacquer',

@@ -1,10 +1,11 @@
 /** Distributions that limits and tests are read from. */
+import { frozen } from '../../frozen';
 
 /** Lanczos coefficients, g = 7, n = 9 (Godfrey; from memory). */
-const LANCZOS = [
+const LANCZOS = frozen([
   0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059,
   12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7,
-];
+]);
 
 /** Natural logarithm of the gamma function, x > 0. Source: Lanczos (1964). */
 export function logGamma(x: number): number {

@@ -5,6 +5,7 @@
  * What leads to a contradiction is traced back to the first point where one decision stands for all of its level (first unique
  * implication point; Marques-Silva & Sakallah 1999), and what is learnt there holds for good.
  */
+import { frozen } from '$core/frozen';
 import { at, cell, item } from '$core/units/at';
 
 /** Sides and the values they have reached, one after the other. */
@@ -521,4 +522,4 @@ function doubled(list: Int32Array): Int32Array<ArrayBuffer> {
 }
 
 /** The reason of what follows along a way; which side it came from is what the event says. */
-const WAY: Literals = [];
+const WAY: Literals = frozen([]);

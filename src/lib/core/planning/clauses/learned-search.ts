@@ -4,6 +4,7 @@
  * (Schutt, Feydt, Stuckey & Wallace, Solving RCPSP/max by lazy clause generation, J. Scheduling 16, 2013; Kreter, Schutt & Stuckey,
  * Using constraint programming for solving RCPSP/max-cal, Constraints 22, 2017).
  */
+import { frozen } from '$core/frozen';
 import { at, cell, item } from '$core/units/at';
 import type { Model } from '../model/model';
 import type { Schedule } from '../model/schedule';
@@ -34,7 +35,7 @@ export interface NoMore {
   ends?: number;
 }
 
-const NUMBERS = ['pieceDays', 'visits', 'nights', 'days', 'ends'] as const satisfies (keyof NoMore)[];
+const NUMBERS = frozen(['pieceDays', 'visits', 'nights', 'days', 'ends'] as const satisfies (keyof NoMore)[]);
 
 export class LearnedSearch {
   private readonly e = new Engine();

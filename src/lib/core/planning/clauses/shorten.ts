@@ -3,6 +3,7 @@
  * halfway between the bound and the plan (destructive bound: Klein & Scholl, EJOR 112, 1999), and large neighbourhoods, in which some
  * lots are free and all others stay where they are or come up to a day sooner (Shaw 1998).
  */
+import { frozen } from '$core/frozen';
 import { cell } from '$core/units/at';
 import { seeded } from '$core/units/random';
 import { makespanOf, type Schedule } from '../model/schedule';
@@ -22,7 +23,7 @@ const TRIES = 8;
 /** Lots above which neighbourhoods come first. Our choice. */
 const MANY = 9;
 /** Share of the lots that are free at first, and at least; minutes that all others may come sooner. Our choice. */
-const FREE = { first: 0.15, least: 0.1 };
+const FREE = frozen({ first: 0.15, least: 0.1 });
 const SOONER = 1440;
 /** Lots that end so near to the end of the plan are always free, in minutes. Our choice. */
 const LAST = 60;

@@ -1,4 +1,5 @@
 /** What the contractor decides before a plan: the system as it was then, coats, people, hours and room. */
+import { frozen } from '$core/frozen';
 import { z } from 'zod';
 import { coatCountsSchema, systemSchema, type CoatCounts, type System } from '$core/coating/system';
 import { PATTERNS } from '$core/coating/pattern';
@@ -20,13 +21,13 @@ const slotSchema = z.object({
 export type Slot = z.infer<typeof slotSchema>;
 
 /** Two arms a metre and a half apart, as deep as a tall door is wide. From memory. */
-export const USUAL_SLOT: Slot = { length: 1500, depth: 750 };
+export const USUAL_SLOT: Slot = frozen({ length: 1500, depth: 750 });
 
 /** The same in whole inches: five feet by two and a half. */
-export const USUAL_SLOT_INCHES: Slot = { length: 60 * 25.4, depth: 30 * 25.4 };
+export const USUAL_SLOT_INCHES: Slot = frozen({ length: 60 * 25.4, depth: 30 * 25.4 });
 
 /** Of what is finished otherwise than the job, beside colour zones by their id. */
-export const FINISHED_APART = ['slick', 'shelves', 'insides'] as const;
+export const FINISHED_APART = frozen(['slick', 'shelves', 'insides'] as const);
 /** A finish of its own: for a colour zone, melamine and printed pieces, the shelves or the insides. */
 export const ownFinishSchema = z.object({
   system: systemSchema,
@@ -134,12 +135,15 @@ export const choiceSchema = z.preprocess(inOrder, chosenSchema);
 export type Choice = z.infer<typeof choiceSchema>;
 
 /** Eight hours with an hour's lunch, Monday to Friday. Common practice, no source. */
-export const USUAL_CREW_WEEK = {
+export const USUAL_CREW_WEEK = frozen({
   days: [1, 2, 3, 4, 5],
   spans: [
     ['08:00', '12:00'],
     ['13:00', '16:30'],
   ] as [string, string][],
-};
+});
 /** When a family lets people into the kitchen. Common practice, no source. */
-export const USUAL_HOUSE_WEEK = { days: [1, 2, 3, 4, 5], spans: [['09:00', '17:00']] as [string, string][] };
+export const USUAL_HOUSE_WEEK = frozen({
+  days: [1, 2, 3, 4, 5],
+  spans: [['09:00', '17:00']] as [string, string][],
+});

@@ -2,6 +2,7 @@
  * What was made ready gathers dust: it is coated soon, or wiped again first. Where a plan lets pieces stand too long before a coat it is
  * made again both ways, and the better one is kept.
  */
+import { frozen } from '$core/frozen';
 import { LONG_STAND } from '$core/coating/long-stand';
 import type { Effort, Near } from '../search/effort';
 import { GOALS, type Goal } from '../model/goals';
@@ -53,14 +54,14 @@ const nearOf = ({ assignments }: Plan): Near =>
   new Map(assignments.map(({ operation, start, worker }) => [operation, { start, worker }]));
 
 /** What a plan comes to by a goal; how little it changes is the same for both that are compared. */
-const OF: Readonly<Record<Goal, (plan: Plan, problem: Problem) => number>> = {
+const OF: Readonly<Record<Goal, (plan: Plan, problem: Problem) => number>> = frozen({
   back: (plan) => plan.makespan,
   fronts: (plan) => plan.pieceDays?.is ?? 0,
   visits: (plan) => plan.household?.visits ?? 0,
   nights: (plan) => plan.household?.nights ?? 0,
   hours: (_, problem) => problem.operations.reduce((sum, o) => sum + o.minutes, 0),
   moves: () => 0,
-};
+});
 
 /** The better of two plans: less late after the minute by which it is to end, then goal by goal. */
 function better(

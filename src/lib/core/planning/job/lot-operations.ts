@@ -1,4 +1,5 @@
 /** The steps of the lots as operations, from where each lot is now. */
+import { frozen } from '$core/frozen';
 import { LONG_STAND, stoodLong } from '$core/coating/long-stand';
 import { HANDLING } from '$core/coating/handling';
 import { facesOf, workMinutes, type Step } from '$core/coating/route';
@@ -15,7 +16,7 @@ const skillOf = (step: Step): string =>
 const stationOf = (step: Step): string | null =>
   step.kind === 'coat' ? COATING : step.kind === 'hang' ? KITCHEN : null;
 /** Steps that are not broken off once they are begun. */
-const WHOLE: readonly Step['kind'][] = ['coat', 'flip', 'rub'];
+const WHOLE: readonly Step['kind'][] = frozen(['coat', 'flip', 'rub']);
 
 /** Slots of the rack that a lot takes. */
 const slotsOf = (lot: LotProgress): number => (lot.racked ? (lot.slots ?? lot.pieces) : lot.pieces);

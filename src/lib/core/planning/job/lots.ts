@@ -1,16 +1,17 @@
 /** How pieces are divided into lots. */
+import { frozen } from '../../frozen';
 
 /** Ways to divide them. Even lots keep the fewest people waiting; a small one at either end lets the next step begin sooner. */
-export const DIVISIONS = ['even', 'walls', 'sizes', 'small-first', 'small-last'] as const;
+export const DIVISIONS = frozen(['even', 'walls', 'sizes', 'small-first', 'small-last'] as const);
 export type Division = (typeof DIVISIONS)[number];
 
-export const DIVISION_NAMES: Readonly<Record<Division, string>> = {
+export const DIVISION_NAMES: Readonly<Record<Division, string>> = frozen({
   even: 'evenly, in wall order',
   walls: 'wall by wall',
   sizes: 'large pieces apart from small ones',
   'small-first': 'a small lot first',
   'small-last': 'a small lot last',
-};
+});
 
 /** What of a piece decides the lot that it comes into. */
 export interface Divided {

@@ -1,17 +1,18 @@
 /** What a plan is chosen by, one goal after another; the promised day goes before all of them. */
+import { frozen } from '../../frozen';
 import { z } from 'zod';
 
-export const GOALS = ['back', 'fronts', 'visits', 'nights', 'hours', 'moves'] as const;
+export const GOALS = frozen(['back', 'fronts', 'visits', 'nights', 'hours', 'moves'] as const);
 export type Goal = (typeof GOALS)[number];
 
-export const GOAL_NAMES: Readonly<Record<Goal, string>> = {
+export const GOAL_NAMES: Readonly<Record<Goal, string>> = frozen({
   back: 'an early hand-back',
   fronts: 'few days without fronts',
   visits: 'few days with people in the house',
   nights: 'few nights with solvent',
   hours: 'few hours and days of work',
   moves: 'few changes to the plan that people know',
-};
+});
 
 /** The usual order, with one goal before the others. */
 export const withFirst = (first: Goal): Goal[] => [first, ...GOALS.filter((g) => g !== first)];

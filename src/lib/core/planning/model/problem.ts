@@ -3,12 +3,13 @@
  * minimum and maximum time lags (RCPSP/max), calendars, changeovers and racks. All times are whole minutes from
  * the start of the horizon. Docs: docs/methods/plan.md
  */
+import { frozen } from '../../frozen';
 import { z } from 'zod';
 
 /** Ten years of minutes: no time, length of work or lag is longer. */
 const MOST_MINUTES = 5_259_600;
 /** What a problem may hold at most. Open hours are counted over all calendars. */
-export const LIMITS = {
+export const LIMITS = frozen({
   operations: 5000,
   links: 50_000,
   holds: 20_000,
@@ -18,7 +19,7 @@ export const LIMITS = {
   calendars: 400,
   openHours: 100_000,
   changeovers: 10_000,
-} as const;
+} as const);
 const MOST_SLOTS = 10_000;
 
 const tooLong = `A time is at most ten years (${MOST_MINUTES} min)`;

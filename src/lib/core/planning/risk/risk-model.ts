@@ -1,4 +1,5 @@
 /** How far things go otherwise than planned: the usual figures, and what the record of jobs teaches. Docs: docs/methods/risk.md */
+import { frozen } from '../../frozen';
 
 export interface RiskModel {
   /** coefficient of variation of work times; and how much of it, as variance, is a person's own pace and a day's. From memory */
@@ -16,7 +17,7 @@ export interface RiskModel {
 }
 
 /** Before anything is learnt. From memory */
-export const USUAL_RISK: RiskModel = {
+export const USUAL_RISK: RiskModel = frozen({
   workVariation: 0.25,
   ofPerson: 0.15,
   ofDay: 0.15,
@@ -25,7 +26,7 @@ export const USUAL_RISK: RiskModel = {
   correlation: 0.97,
   rework: 0.005,
   learnt: { works: 0, passes: 0, weather: 0 },
-};
+});
 
 /** The usual figures count as so many works and passes. Our choice. */
 const WORKS = 5;

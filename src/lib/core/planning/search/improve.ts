@@ -3,6 +3,7 @@
  * are the urgencies of the next (a large-neighbourhood move: a lot, a person's days or a stretch of time is taken out
  * of the order and put back elsewhere).
  */
+import { frozen } from '$core/frozen';
 import { at, cell, item } from '$core/units/at';
 import { seeded } from '$core/units/random';
 import { Mirror } from './mirror';
@@ -26,7 +27,7 @@ const NEAR = 0.1;
 const ORDERS = 0.5;
 /** Before these steps operations move alone: what is easy is found by then. Our choice. */
 const SINGLE = 24;
-const APART = [2, 0.5, 0.12] as const;
+const APART = frozen([2, 0.5, 0.12] as const);
 
 interface LotOrder {
   order: readonly number[];

@@ -4,6 +4,7 @@
  * know, and is small, is settled by an exact search over orders.
  * Deterministic for a seed and a budget; stops early when the bound is met.
  */
+import { frozen } from '../../frozen';
 import { lowerBound } from '../bounds/bound';
 import { reasonFor } from '../job/clash';
 import { construct } from './construct';
@@ -26,7 +27,7 @@ const NODES = 60_000;
 /** Operations above which one plan is made before bounds are looked for. */
 const LARGE = 400;
 /** What a small problem is given at first. */
-const FIRST = { steps: 80, nodes: 6_000 };
+const FIRST = frozen({ steps: 80, nodes: 6_000 });
 
 /** The plan of one construction, by what hangs on each operation; null where that finds none. */
 function plainly(m: Model, effort: Effort): Schedule | null {

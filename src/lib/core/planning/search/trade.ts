@@ -2,6 +2,7 @@
  * Plans that give up some of the hand-back for what else counts, such as days with fronts. Whole lots are placed in several orders, more or
  * less one after another, and each plan is brought together.
  */
+import { frozen } from '$core/frozen';
 import { at, cell } from '$core/units/at';
 import { seeded } from '$core/units/random';
 import { pieceDays } from '../model/fronts';
@@ -18,7 +19,7 @@ import { isLess, ranking } from './rank';
 const ORDERS = 12;
 const EACH = 12;
 /** How far apart lots stand, in lengths of the longest way. Our choice. */
-const APART = [2, 1, 0.5, 0.25] as const;
+const APART = frozen([2, 1, 0.5, 0.25] as const);
 const PUSHES = 20;
 const DAY = 1440;
 /** Minutes by which plans may end later that are looked at. Our choice. */

@@ -1,4 +1,5 @@
 /** Something on the take-down list was done to the pieces. */
+import { frozen } from '$core/frozen';
 import { z } from 'zod';
 import { list } from '../../guard/context';
 import { refuse } from '../../guard/refusal';
@@ -8,12 +9,12 @@ import { factKind } from '../kind';
 import { pieces } from '../parts';
 import { codesOf } from '../words';
 
-const WORDS: Record<Tick, string> = {
+const WORDS: Record<Tick, string> = frozen({
   coded: 'Code hidden',
   bagged: 'Hinges bagged',
   holes: 'Holes seen to',
   bumpers: 'Bumpers off',
-};
+});
 
 export const piecePrepared = factKind({
   schema: z.object({ kind: z.literal('piece.prepared'), tick: z.enum(TICKS), pieces }),

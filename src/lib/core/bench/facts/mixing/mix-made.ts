@@ -13,7 +13,10 @@ const millilitres = z
   .max(100_000);
 
 /** The hardener that the product's sheet asks for, whatever the form was filled with. */
-function judgeRatio({ route, site = [] }: Context, { product: key, a, b }: { product: string; a: number; b: number }) {
+function judgeRatio(
+  { route, site = [] }: Context,
+  { product: key, a, b }: { product: string; a: number; b: number },
+) {
   const product = [...route, ...site].find((s) => s.product?.key === key)?.product;
   if (!product?.mix || cures(product.mix, { a, b })) return null;
   const wanted = Math.round(hardenerFor(product.mix, a));
