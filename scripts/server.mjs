@@ -38,11 +38,17 @@ const isOwn = (name) => names.has(name) || (!isLoopback(host) && ownAddresses().
 
 const { authority, certificate, key } = certificateFiles(folder);
 
-/** Answers requests that came by a protocol. */
-const listener = (protocol) => (request, response) => {
+/** Whether a Host names this server: the computer, and the port that is listened on. */
+function isOurs(asked, protocol, at) {
+  const [, name = '', given] = /^(.*?)(?::(\d+))?$/.exec(asked) ?? [];
+  return isOwn(name) && Number(given ?? (protocol === 'https' ? 443 : 80)) === at;
+}
+
+/** Answers requests that came by a protocol and a port. */
+const listener = (protocol, at) => (request, response) => {
   const asked = (request.headers.host ?? '').toLowerCase();
   const proxied = origins.find((o) => o.host === asked);
-  if (!proxied && !isOwn(asked.replace(/:\d+$/, ''))) {
+  if (!proxied && !isOurs(asked, protocol, at)) {
     response.writeHead(421, { 'content-type': 'text/plain; charset=utf-8' });
     response.end(
       'This is not an address of Anthem. Start it with --origin and this address, if it should be.',
@@ -75,11 +81,11 @@ function listen(server, at, where, protocol) {
 
 const hosts = isLoopback(host) || isEverybody(host) ? [host] : ['127.0.0.1', host];
 const open = [];
-for (const where of hosts) open.push(await listen(createServer(listener('http')), port, where, 'http'));
+for (const where of hosts) open.push(await listen(createServer(listener('http', port)), port, where, 'http'));
 if (securePort !== null) {
   const secrets = { cert: readFileSync(certificate), key: readFileSync(key) };
   for (const where of hosts)
-    open.push(await listen(createSecureServer(secrets, listener('https')), securePort, where, 'https'));
+    open.push(await listen(createSecureServer(secrets, listener('https', securePort)), securePort, where, 'https'));
 }
 console.log(`Listening on ${open.join(' and ')}`);
 

@@ -1,5 +1,12 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
-import { error, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
+import {
+  error,
+  json,
+  type Handle,
+  type HandleFetch,
+  type HandleServerError,
+  type ServerInit,
+} from '@sveltejs/kit';
 import { v7 as newId } from 'uuid';
 import { database } from '$server/db/open';
 import { begin, end, obeyParent } from '$server/run';
@@ -8,8 +15,10 @@ import { lookAtPlans } from '$server/services/plan/make/follow';
 import { makeCurrentPlan } from '$server/services/plan/make/make-plan';
 import { openPlanned, type JobWithPlan } from '$server/services/plan/open-planned';
 import { Refused } from '$server/refused';
+import { HEADERS, notThere, notWorking } from '$server/services/customer/gate';
 import { compressed } from '$server/compress';
 import { unavailable } from '$server/unavailable';
+import { refuseBrokenBody } from '$server/whole-body';
 import { listWorkers } from '$server/store/workers';
 import { OURS } from '$core/units/ours';
 import { version } from '$app/environment';
@@ -37,12 +46,16 @@ const YEAR = 365 * 86_400;
 /** Jobs that were opened for the page that is being made. */
 const opened = new AsyncLocalStorage<Map<string, JobWithPlan>>();
 
-/** Pages of households: nothing of the crew is known there, no cookie is set, no time is told. */
-const isHousehold = (path: string): boolean => path.startsWith('/k/');
+/** The households' corner, known or not: nothing of the crew is known there, no cookie is set, no time is told. */
+const isHousehold = (path: string): boolean => /^\/k(\/|$)/.test(path);
 
 export const handle: Handle = async ({ event, resolve }) => {
+  // A request to an address that we do not have would be made of whoever listens there.
+  if (event.isSubRequest && event.route.id === null)
+    return json({ message: `There is no ${event.url.pathname} here.` }, { status: 404 });
+  refuseBrokenBody(event.request);
   const db = database();
-  if (isHousehold(event.url.pathname)) {
+  if (isHousehold(event.url.pathname) || event.route.id?.startsWith('/k/')) {
     const none = (): never => {
       throw new Error('A household’s page opens no job by itself');
     };
@@ -55,11 +68,12 @@ export const handle: Handle = async ({ event, resolve }) => {
       openWithPlan: none,
       forget: () => undefined,
     };
+    if (event.route.id === null) return compressed(event.request, notThere());
     const answer = await resolve(event);
-    answer.headers.set('referrer-policy', 'strict-origin');
-    answer.headers.set('x-robots-tag', 'noindex, nofollow, noarchive');
-    answer.headers.set('cache-control', 'no-store, private');
-    return compressed(event.request, answer);
+    // Every page of ours there carries these; an error page of the office does not.
+    const ours = answer.headers.get('content-security-policy') === HEADERS['content-security-policy'];
+    const leadsOn = answer.status >= 300 && answer.status < 400;
+    return compressed(event.request, ours || leadsOn ? answer : notWorking(answer.status));
   }
   const workers = listWorkers(db);
   const wanted = event.cookies.get('worker');
@@ -97,12 +111,25 @@ export const handle: Handle = async ({ event, resolve }) => {
     resolve(event, { filterSerializedResponseHeaders: (name) => name === OURS || name === 'etag' }),
   );
   if (event.request.method !== 'GET') lookAtPlans(database());
+  // Programs that read a calendar are told in a line, and nothing of the office.
+  if (/^\/feeds(\/|$)/.test(event.url.pathname) && response.status >= 400)
+    return new Response('This calendar is not there, or not just now. Ask for its address again.', {
+      status: response.status,
+      headers: { 'content-type': 'text/plain; charset=utf-8', 'cache-control': 'no-store, private' },
+    });
   response.headers.set('server-timing', `app;dur=${(performance.now() - started).toFixed(1)}`);
   // By this devices tell our answers from those of whatever is on the way.
   response.headers.set(OURS, version);
   response.headers.set('x-content-type-options', 'nosniff');
   response.headers.set('referrer-policy', 'same-origin');
   return compressed(event.request, response);
+};
+
+/** The server asks itself alone, whatever an address leads to. */
+export const handleFetch: HandleFetch = ({ event, request, fetch }) => {
+  if (new URL(request.url).origin !== event.url.origin)
+    throw new Error(`The server does not ask ${request.url}`);
+  return fetch(request);
 };
 
 export const handleError: HandleServerError = ({ error: reason, status, event }) => {

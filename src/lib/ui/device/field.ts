@@ -75,7 +75,10 @@ function made(packed: TaggedPack, { facts, now }: KeptFacts, askedAt: number, ke
 const isWhole = ({ pack, walls, guarded, tag }: Partial<TaggedPack>): boolean =>
   Array.isArray(pack?.pieces) && Array.isArray(walls) && Array.isArray(guarded) && typeof tag === 'string';
 
-const paths = (job: string) => ({ pack: `/api/jobs/${job}/pack`, facts: `/api/jobs/${job}/facts` });
+const paths = (job: string) => {
+  const of = `/api/jobs/${encodeURIComponent(job)}`;
+  return { pack: `${of}/pack`, facts: `${of}/facts` };
+};
 
 /** What the device keeps of a job; null where it keeps nothing. */
 export async function keptField(job: string): Promise<Known | null> {

@@ -24,7 +24,7 @@ export async function jobOfPiece(fetch: typeof globalThis.fetch, piece: string):
   const kept = browser && !navigator.onLine ? await keptJob(piece) : null;
   if (kept) return kept;
   try {
-    return (await given<{ job: string }>(fetch, `/api/pieces/${piece}`)).data.job;
+    return (await given<{ job: string }>(fetch, `/api/pieces/${encodeURIComponent(piece)}`)).data.job;
   } catch (reason) {
     const known = browser ? await keptJob(piece) : null;
     if (known) return known;

@@ -6,11 +6,27 @@ import { SlowDown } from './slow-down';
 
 const slow = new SlowDown();
 
+/** A page that says one thing, and names nobody. */
+const saying = (title: string, words: string): string =>
+  `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><meta name="robots" content="noindex"><title>${title}</title><body style="font:18px/1.5 sans-serif;background:#f4f1ea;color:#1e2422;padding:24px"><h1>${title}</h1><p>${words}</p></body></html>`;
+
 /** What anybody is told who has no right link, whatever is wrong with it. */
-export const NOT_THERE =
-  '<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><meta name="robots" content="noindex"><title>Not there</title><body style="font:18px/1.5 sans-serif;background:#f4f1ea;color:#1e2422;padding:24px"><h1>This page is not there</h1><p>The link may be old, or not whole. Ask your painter for a new one.</p></body></html>';
-const TOO_MANY =
-  '<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>One moment</title><body style="font:18px/1.5 sans-serif;background:#f4f1ea;color:#1e2422;padding:24px"><h1>One moment</h1><p>This page was opened very often just now. Wait a minute and open it again.</p></body></html>';
+export const NOT_THERE = saying(
+  'This page is not there',
+  'The link may be old, or not whole. Ask your painter for a new one.',
+);
+const TOO_MANY = saying(
+  'One moment',
+  'This page was opened very often just now. Wait a minute and open it again.',
+);
+const NOT_SENT = saying(
+  'That did not arrive whole',
+  'Nothing was sent. Go back and send it again; with little signal, send one photo at a time.',
+);
+const NOT_WORKING = saying(
+  'This page does not work just now',
+  'The fault is on our side, and nothing was half-saved. Try again in a few minutes, or call your painter.',
+);
 
 /** Of every answer: kept nowhere, listed nowhere, named to nobody; no script, nothing from elsewhere. */
 export const HEADERS: Record<string, string> = {
@@ -29,6 +45,9 @@ const html = (body: string, status: number, more: Record<string, string> = {}): 
     headers: { ...HEADERS, 'content-type': 'text/html; charset=utf-8', ...more },
   });
 export const notThere = (): Response => html(NOT_THERE, 404);
+/** What a household is told where a page of its own broke, or what it sent could not be read. */
+export const notWorking = (status: number): Response =>
+  html(status < 500 ? NOT_SENT : NOT_WORKING, status < 400 ? 500 : status);
 export const page = (body: string, status = 200): Response => html(body, status);
 
 export interface Visitor {

@@ -32,6 +32,12 @@ const reportSchema = z.object({
   y: share.nullable(),
 });
 
+/** @throws Refused 429 */
+function refuseTooMany(db: Db, link: CustomerLink, now: number): void {
+  if (reportsThrough(db, link.id, now - DAY) >= MOST_REPORTS)
+    throw new Refused(429, 'That is a lot for one day. Please call us instead.');
+}
+
 /**
  * Takes a report, with its photos encoded anew.
  * @throws Refused 422 for what is not complete or no photo, 429 for too many in a day
@@ -52,8 +58,7 @@ export async function takeReport(db: Db, link: CustomerLink, form: FormData, now
     },
     'Choose what it is.',
   );
-  if (reportsThrough(db, link.id, now - DAY) >= MOST_REPORTS)
-    throw new Refused(429, 'That is a lot for one day. Please call us instead.');
+  refuseTooMany(db, link, now);
   const piece = given.piece || null;
   if (piece !== null && !listPieces(db, link.job).some((p) => p.id === piece))
     throw new Refused(422, 'There is no such door or drawer.', 'piece');
@@ -68,7 +73,9 @@ export async function takeReport(db: Db, link: CustomerLink, form: FormData, now
   }
   const id = newId();
   const point = given.x !== null && given.y !== null && piece !== null;
-  db.transaction(() =>
+  db.transaction(() => {
+    // Others may have come while its photos were read.
+    refuseTooMany(db, link, now);
     insertReport(
       db,
       {
@@ -83,8 +90,8 @@ export async function takeReport(db: Db, link: CustomerLink, form: FormData, now
         words: given.words,
       },
       photos,
-    ),
-  )();
+    );
+  }).immediate();
   return id;
 }
 

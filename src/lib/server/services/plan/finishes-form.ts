@@ -29,7 +29,9 @@ export function primers(db: Db): PrimerOf[] {
   const all = allSystems(db).flatMap((system) =>
     system.products.filter((p) => p.kind === 'primer').map((product) => ({ system, product })),
   );
-  const other = all.filter(({ product }, i) => all.findIndex((o) => isDeepStrictEqual(o.product, product)) === i);
+  const other = all.filter(
+    ({ product }, i) => all.findIndex((o) => isDeepStrictEqual(o.product, product)) === i,
+  );
   return other.map(({ system, product }) => {
     const alone = other.filter((o) => o.product.key === product.key).length === 1;
     return {
@@ -145,9 +147,7 @@ export function primed(
   }
   const there = system.layers.some((l) => l.added && l.product === key);
   // What is under it already keeps the figures that it was chosen with.
-  const primer = there
-    ? productOf(system, key)
-    : primers(db).find((p) => p.value === key)?.product;
+  const primer = there ? productOf(system, key) : primers(db).find((p) => p.value === key)?.product;
   if (!primer) throw new Refused(422, 'There is no such primer.', field);
   const made = withPrimer(system, primer, String(form.get(`${field}Why`) ?? ''));
   if (!made) throw new Refused(422, FOREIGN_PRIMER, `${field}Why`);
