@@ -14,7 +14,7 @@
   import { fetchFonts } from '$ui/theme/fonts';
   import { focusFinder } from '$ui/shell/finder';
   import FindPiece from '$ui/shell/FindPiece.svelte';
-  import { isWritten, openPanel, readSingleKeys, singleKeys } from '$ui/shell/keys.svelte';
+  import { isFree, openPanel, readSingleKeys, singleKeys } from '$ui/shell/keys.svelte';
   import KeyHelp from '$ui/shell/KeyHelp.svelte';
   import Part from '$ui/shell/Part.svelte';
   import Patterns from '$ui/shell/Patterns.svelte';
@@ -48,18 +48,17 @@
       : page.url.pathname.startsWith(href) || (href === '/air' && page.url.pathname === '/drying');
 
   /** Keys that press the button that names them. */
-  const PRESSING = ['s', 'd', 'n'];
+  const PRESSING = ['s', 'd', 'g', 'n'];
   /** Single keys, by the sign they write, so that keyboards where it needs Shift have it, too. */
   function key(event: KeyboardEvent) {
-    if (!singleKeys.on || isWritten(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
-    const panel = openPanel();
-    if (event.key === '?' && (help || !panel)) help = !help;
-    else if (event.key === '/' && !panel && focusFinder()) event.preventDefault();
+    if (!singleKeys.on || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (help && event.key === '?') help = false;
+    // Behind an open panel nothing is pressed, nor while a button or a field has the focus.
+    if (!isFree(event.target) || openPanel()) return;
+    if (event.key === '?') help = true;
+    else if (event.key === '/' && focusFinder()) event.preventDefault();
     else if (PRESSING.includes(event.key) && !event.repeat) {
-      // Behind an open panel nothing is pressed.
-      const button = (panel ?? document).querySelector<HTMLElement>(
-        `[data-key="${event.key}"]:not([disabled])`,
-      );
+      const button = document.querySelector<HTMLElement>(`[data-key="${event.key}"]:not([disabled])`);
       if (!button) return;
       event.preventDefault();
       pressing = setTimeout(() => button.click(), HAND);
@@ -125,7 +124,7 @@
 <Unsent open={'field' in page.data ? (page.data.jobId ?? null) : null} />
 <News job={job ?? null} device={data.device} />
 <PlanUnderWay list={(page.data.planning ?? []) as Planning[]} />
-<main id="main" data-sveltekit-reload={away ? '' : 'off'}>
+<main id="main" tabindex="-1" data-sveltekit-reload={away ? '' : 'off'}>
   <Part name="This page">{@render children()}</Part>
 </main>
 {#if help}<KeyHelp close={() => (help = false)} />{/if}

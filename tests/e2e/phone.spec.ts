@@ -62,7 +62,7 @@ test('a two-pack job on the phone: mix, left out, taken back, codes that stay', 
     await ready(page);
     await page.getByText('Leave some out').click();
     await page.locator('.card.ready').getByLabel('1', { exact: true }).uncheck();
-    await page.keyboard.press('s');
+    await page.getByRole('button', { name: 'Start', exact: true }).click();
     await expect(page.locator('.card.now')).toContainText('Clean, lot A');
     await setClock(page, server.url, '2026-03-16T08:15');
     await page.getByRole('button', { name: 'Done' }).click();

@@ -4,7 +4,6 @@
  * compared was looked for as hard (racing: Maron & Moore 1994). Where an early hand-back counts first, what no plan of it is earlier than
  * the best so far goes no further.
  */
-import { frozen } from '../frozen';
 import { ifKnown } from '../coating/missing-figure';
 import { PATTERNS } from '../coating/pattern';
 import type { Choice } from '../planning/job/choice';
@@ -26,15 +25,15 @@ interface Round {
 }
 
 /** Efforts, one after another, for all ways, and for a few that differ little. Our choice. */
-const ALL: readonly Round[] = frozen([
+const ALL = (): readonly Round[] => [
   { effort: EFFORTS.settle, left: 9, apart: 1 },
   { effort: EFFORTS.settleMore, left: 2 },
   { effort: EFFORTS.settleMost, left: 1 },
-]);
-const FEW: readonly Round[] = frozen([
+];
+const FEW = (): readonly Round[] => [
   { effort: EFFORTS.settle, left: 2 },
   { effort: EFFORTS.settleMore, left: 1 },
-]);
+];
 /** The same where somebody waits for more: with so much more effort, and so many more that go on. */
 const harder = (rounds: readonly Round[], times: number): readonly Round[] =>
   rounds.map(({ effort, left, apart = Infinity }, i) => ({
@@ -129,14 +128,14 @@ export function* settling(inputs: PlanInputs, at: number, times = 1): Generator<
     for (; !step.done; step = looking.next()) yield best;
     best = step.value ?? best;
   };
-  yield* among(divisions(inputs, choice.open), ALL);
+  yield* among(divisions(inputs, choice.open), ALL());
   // Then unevenly: by walls, by size, or with a small lot at either end.
-  if (choice.open.lots) yield* among(uneven(best.choice), FEW);
+  if (choice.open.lots) yield* among(uneven(best.choice), FEW());
   // Then in stages.
   if (choice.open.stages)
     yield* among(
       stagings({ ...inputs, choice: best.choice }).map((stages) => changed(best.choice, { stages })),
-      FEW,
+      FEW(),
     );
   // Then colour by colour: what suits a large lot of uppers need not suit an island.
   const used = zones.filter((z) => pieces.some((p) => p.zoneId === z.id));
@@ -146,7 +145,7 @@ export function* settling(inputs: PlanInputs, at: number, times = 1): Generator<
       const turned = PATTERNS.filter((p) => p !== (patterns[id] ?? best.choice.pattern)).map((pattern) =>
         changed(best.choice, { patterns: { ...patterns, [id]: pattern } }),
       );
-      yield* among(turned, FEW);
+      yield* among(turned, FEW());
     }
   // What a plan comes to is told apart only as it is kept: the way that it goes now stays where no other is better then.
   const wanted = wantedOf(inputs);

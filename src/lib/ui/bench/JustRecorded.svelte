@@ -46,7 +46,7 @@
       aria-expanded={taking === fact.id}>Take back</Button
     >
     {#if taking === fact.id}
-      <FactForm kind="void" fields={{ fact: fact.id }} class="why">
+      <FactForm kind="void" fields={{ fact: fact.id }} class="why" opened>
         {#snippet children(sending)}
           <Field name="reason" label="Why" required minlength={3} maxlength={500} />
           <Button type="submit" kind="danger-tertiary" disabled={sending}>Take it back</Button>

@@ -4,6 +4,7 @@
   import { enhance } from '$app/forms';
   import { v7 as newId } from 'uuid';
   import type { Snippet } from 'svelte';
+  import { takeFocus } from '$ui/kit/take-focus';
   import { getTap } from './tap';
 
   interface Props {
@@ -15,8 +16,18 @@
     /** empties the fields once the fact is recorded */
     empties?: boolean;
     kept?: () => void;
+    /** it was opened by a touch: its first field takes the focus */
+    opened?: boolean;
   }
-  let { kind, fields = {}, children, class: name = '', empties = true, kept }: Props = $props();
+  let {
+    kind,
+    fields = {},
+    children,
+    class: name = '',
+    empties = true,
+    kept,
+    opened = false,
+  }: Props = $props();
   const tap = getTap();
   let id = $state(newId());
   let sending = $state(false);
@@ -29,6 +40,7 @@
   method="post"
   action="?/fact"
   class={name}
+  {@attach opened && takeFocus}
   use:enhance={({ formData, formElement, cancel }) => {
     sending = true;
     if (tap) {

@@ -10,6 +10,7 @@
     ['/', 'Find a piece by its code'],
     ['s', 'Start what is ready first'],
     ['d', 'Done: finish what is under way'],
+    ['g', 'The gun holds what the next coat takes'],
     ['n', 'Save the survey, or go on to the next thing'],
     ['?', 'Show and hide this list'],
   ];
@@ -18,6 +19,7 @@
 <Dialog label="Keys" {close}>
   <div class="stack">
     <h2>Keys</h2>
+    <p class="soft">They act while no button and no field has the focus.</p>
     <dl>
       {#each keys as [key, does] (key)}
         <dt class="mono">{key}</dt>

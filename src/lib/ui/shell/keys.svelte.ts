@@ -34,5 +34,9 @@ export const isWritten = (target: EventTarget | null): boolean =>
       'input:not([type=checkbox], [type=radio], [type=button], [type=submit]), textarea, select',
     ));
 
+/** Whether nothing on the page has the focus: only then a single key is no part of something else that is done there. */
+export const isFree = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (target === document.body || target.id === 'main');
+
 /** The panel that is open before the page; null where there is none. */
 export const openPanel = (): HTMLElement | null => document.querySelector<HTMLElement>('dialog[open]');

@@ -1,5 +1,6 @@
 <!-- The zones of a kitchen: each with its colour and sheen, added, changed and removed. -->
 <script lang="ts">
+  import { takeFocus } from '$ui/kit/take-focus';
   import { enhance } from '$app/forms';
   import AskFirst from '$ui/kit/AskFirst.svelte';
   import Button from '$ui/kit/Button.svelte';
@@ -58,6 +59,7 @@
       class="stack"
       method="post"
       action="?/zone"
+      {@attach takeFocus}
       use:enhance={() => {
         sending = true;
         return async ({ update, result }) => {

@@ -121,7 +121,7 @@
             aria-expanded={taking === step.id}>Take back</Button
           >
           {#if taking === step.id}
-            <FactForm kind="void" fields={{ fact: step.id }} class="why">
+            <FactForm kind="void" fields={{ fact: step.id }} class="why" opened>
               {#snippet children(sending)}
                 <Field
                   name="reason"

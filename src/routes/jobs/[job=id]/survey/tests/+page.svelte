@@ -85,7 +85,7 @@
               onclick={() => (taking = taking === t.id ? null : t.id)}>Take back</Button
             >
             {#if taking === t.id}
-              <FactForm kind="void" fields={{ fact: t.id }} class="row why">
+              <FactForm kind="void" fields={{ fact: t.id }} class="row why" opened>
                 {#snippet children(sending)}
                   <Field label="Why" name="reason" required minlength={3} />
                   <Button type="submit" kind="danger-tertiary" disabled={sending}>Take it back</Button>
