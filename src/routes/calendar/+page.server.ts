@@ -1,5 +1,5 @@
 import { answer } from '$server/answer';
-import { addAbsence, importCalendar, MOST_BYTES, removeAbsence } from '$server/services/company/absences';
+import { addAbsence, importCalendar, removeAbsence } from '$server/services/company/absences';
 import { feedFor } from '$server/services/across/calendars';
 import { companyZone } from '$server/services/company/clock';
 import {
@@ -60,9 +60,7 @@ export const actions: Actions = {
       const file = form.get('file');
       if (!(file instanceof File) || file.size === 0)
         throw new Refused(422, 'Choose a calendar file (.ics).', 'file');
-      if (file.size > MOST_BYTES)
-        throw new Refused(422, 'The file is larger than 4 MB: export fewer years of it.', 'file');
-      const read = importCalendar(locals.db, person(form), file.name, await file.text(), locals.now());
+      const read = await importCalendar(locals.db, person(form), file.name, await file.text(), locals.now());
       return {
         saved:
           read === 0

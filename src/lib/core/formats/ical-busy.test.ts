@@ -78,6 +78,39 @@ describe('busy spans of a calendar file', () => {
       ),
     ).toEqual([['2026-03-10T15:00:00.000Z', '2026-03-10T16:00:00.000Z', 'Floating']]);
   });
+  it('that overlap or touch are one stretch: a hundred appointments at one hour are a day’s one', () => {
+    const hourly = (n: number) =>
+      event(
+        `UID:a${n}`,
+        'DTSTART:20260302T120000Z',
+        'DTEND:20260302T170000Z',
+        'RRULE:FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR;COUNT=50',
+        `SUMMARY:Busy ${n % 5}`,
+      );
+    const spans = read(...Array.from({ length: 100 }, (_, n) => hourly(n)).flat());
+    expect(spans).toHaveLength(50);
+    expect(spans[0]).toEqual(['2026-03-02T12:00:00.000Z', '2026-03-02T17:00:00.000Z', 'Busy 0 and 4 more']);
+    expect(
+      read(
+        ...event('UID:a', 'DTSTART:20260302T120000Z', 'DTEND:20260302T130000Z', 'SUMMARY:Dentist'),
+        ...event('UID:b', 'DTSTART:20260302T130000Z', 'DTEND:20260302T140000Z', 'SUMMARY:Course'),
+      ),
+    ).toEqual([['2026-03-02T12:00:00.000Z', '2026-03-02T14:00:00.000Z', 'Dentist, Course']]);
+  });
+  it('of a rule that began long ago reach into the year that is asked for, moved ones too', () => {
+    const since = ['DTSTART:20100104T120000Z', 'DURATION:PT1H', 'RRULE:FREQ=DAILY'];
+    expect(read(...event('UID:a', ...since))).toHaveLength(365);
+    const moved = ['RECURRENCE-ID:20151111T120000Z', 'DTSTART:20260303T200000Z', 'DURATION:PT1H'];
+    const spans = read(...event('UID:a', ...since), ...event('UID:a', ...moved, 'SUMMARY:Moved'));
+    expect(spans).toHaveLength(366);
+    expect(spans.map((s) => s[2])).toContain('Moved');
+  });
+  it('that are more than anybody has are refused with what to do', () => {
+    const often = (from: string) =>
+      event('UID:a', `DTSTART:${from}T000000Z`, 'DURATION:PT5M', 'RRULE:FREQ=MINUTELY;INTERVAL=10');
+    expect(() => read(...often('20260105'))).toThrow(/more than 30000 busy times.*export fewer/);
+    expect(() => read(...often('20150105'))).toThrow(/times before today.*from this year on/);
+  });
   it('of a rule without an end stop where they are no longer wanted', () => {
     const daily = read(...event('UID:a', 'DTSTART:20260101T120000Z', 'DURATION:PT30M', 'RRULE:FREQ=DAILY'));
     expect(daily).toHaveLength(365);

@@ -2,8 +2,11 @@
  * Busy spans of an iCalendar file (RFC 5545): holidays, sickness, other sites. Recurring events are unrolled, exceptions
  * and changed single occurrences respected, time zones followed: the file's own where it brings them, else by name.
  */
+import { frozen } from '../frozen';
 import ICAL from 'ical.js';
 import { Temporal } from 'temporal-polyfill';
+
+const DAY = 86_400_000;
 
 export interface BusySpan {
   /** ms since 1970 */
@@ -14,8 +17,14 @@ export interface BusySpan {
   uid: string;
 }
 
-/** Occurrences of one event that are unrolled at most: a fault in a rule must not run on for ever. */
-const MOST = 2_000;
+/** Of one file: its length in bytes, its occurrences in the time that is asked for, and those before that are passed over. Our choice. */
+export const MOST_OF_A_FILE = frozen({ bytes: 1_000_000, busy: 30_000, passed: 50_000 });
+
+/** What a file may still hold. */
+interface Room {
+  busy: number;
+  passed: number;
+}
 
 /** The moment of a time in the file. @param zone for floating times and whole days */
 function momentOf(time: ICAL.Time, tzid: string | null, zone: string): number {
@@ -46,8 +55,8 @@ function momentOf(time: ICAL.Time, tzid: string | null, zone: string): number {
  * @param zone time zone of whole days and of times without one
  * @param from only what ends after, ms since 1970
  * @param until only what begins before
- * @returns the spans, the earliest first; free time and cancelled events left out
- * @throws Error that says what is wrong with the file
+ * @returns the spans, the earliest first, what overlaps as one; free time and cancelled events left out
+ * @throws Error that says what is wrong with the file, or that it holds too much
  */
 export function readBusy(text: string, zone: string, from: number, until: number): BusySpan[] {
   let calendar: ICAL.Component;
@@ -66,13 +75,41 @@ export function readBusy(text: string, zone: string, from: number, until: number
   try {
     const events = calendar.getAllSubcomponents('vevent');
     const changed = events.filter((e) => e.hasProperty('recurrence-id'));
+    const room: Room = { ...MOST_OF_A_FILE };
     const spans = events
       .filter((e) => !e.hasProperty('recurrence-id'))
-      .flatMap((e) => spansOf(e, changed, zone, from, until));
-    return spans.sort((a, b) => a.from - b.from || a.to - b.to);
+      .flatMap((e) => spansOf(e, changed, zone, from, until, room));
+    return merged(spans);
   } finally {
     for (const z of zones) ICAL.TimezoneService.remove(z.tzid);
   }
+}
+
+/** @throws Error when a file holds more than it may */
+function use(room: Room, what: keyof Room): void {
+  if (room[what]-- > 0) return;
+  throw new Error(
+    what === 'busy'
+      ? `The file names more than ${MOST_OF_A_FILE.busy} busy times in the coming year: export fewer calendars, or one a person.`
+      : `The file repeats events more than ${MOST_OF_A_FILE.passed} times before today: export it from this year on.`,
+  );
+}
+
+/** What overlaps or touches becomes one stretch, with every reason once. */
+function merged(spans: BusySpan[]): BusySpan[] {
+  const out: (BusySpan & { reasons: Set<string> })[] = [];
+  for (const span of spans.sort((a, b) => a.from - b.from || a.to - b.to)) {
+    const last = out.at(-1);
+    if (!last || span.from > last.to) out.push({ ...span, reasons: new Set([span.why]) });
+    else {
+      last.to = Math.max(last.to, span.to);
+      last.reasons.add(span.why);
+    }
+  }
+  return out.map(({ from, to, uid, reasons: [first = '', ...more] }) => {
+    const why = more.length > 1 ? `${first} and ${more.length} more` : [first, ...more].join(', ');
+    return { from, to, uid, why };
+  });
 }
 
 const counts = (event: ICAL.Component): boolean =>
@@ -85,6 +122,7 @@ function spansOf(
   zone: string,
   from: number,
   until: number,
+  room: Room,
 ): BusySpan[] {
   const uid = String(component.getFirstPropertyValue('uid') ?? '');
   const exceptions = changed.filter((c) => c.getFirstPropertyValue('uid') === uid);
@@ -99,19 +137,25 @@ function spansOf(
     const tzid = tzidOf(item.component);
     const [a, b] = [momentOf(start, tzid, zone), momentOf(end, tzid, zone)];
     if (b <= a || b <= from || a >= until) return [];
+    use(room, 'busy');
     return [{ from: a, to: b, why: item.summary || 'busy', uid }];
   };
   if (!event.isRecurring()) return span(event, event.startDate, event.endDate);
   const out: BusySpan[] = [];
+  const tzid = tzidOf(component);
+  const length = momentOf(event.endDate, tzid, zone) - momentOf(event.startDate, tzid, zone);
+  const moved = new Set(exceptions.map((e) => String(e.getFirstPropertyValue('recurrence-id'))));
   const each = event.iterator();
-  for (
-    let n = 0, next = each.next() as ICAL.Time | undefined;
-    next && n < MOST;
-    n++, next = each.next() as ICAL.Time | undefined
-  ) {
-    const { item, startDate, endDate } = event.getOccurrenceDetails(next);
-    if (momentOf(startDate, tzidOf(item.component), zone) >= until) break;
-    out.push(...span(item, startDate, endDate));
+  for (let next = each.next() as ICAL.Time | undefined; next; next = each.next() as ICAL.Time | undefined) {
+    const isMoved = moved.has(next.toString());
+    const at = momentOf(next, tzid, zone);
+    if (at >= until && !isMoved) break;
+    // A day of slack: the clocks may change within it.
+    if (at + length + DAY <= from && !isMoved) use(room, 'passed');
+    else {
+      const { item, startDate, endDate } = event.getOccurrenceDetails(next);
+      out.push(...span(item, startDate, endDate));
+    }
   }
   return out;
 }

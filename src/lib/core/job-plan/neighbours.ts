@@ -70,7 +70,10 @@ export function usedElsewhere(
   const place: Span[] = [];
   const rack: (Span & { slots: number })[] = [];
   const add = (to: Map<string, Span[]>, worker: string, { from, to: until }: Span): void => {
-    if (until > now) to.set(worker, [...(to.get(worker) ?? []), { from, to: until }]);
+    if (until <= now) return;
+    const had = to.get(worker);
+    if (had) had.push({ from, to: until });
+    else to.set(worker, [{ from, to: until }]);
   };
   for (const absence of absences)
     for (const id of absence.worker === null ? choice.workers : [absence.worker]) add(away, id, absence);

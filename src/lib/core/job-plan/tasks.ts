@@ -1,4 +1,5 @@
 /** What a planning thread is asked, and what it answers: data in, data out. */
+import { readBusy, type BusySpan } from '../formats/ical-busy';
 import { frozen } from '../frozen';
 import {
   lastingView,
@@ -62,6 +63,7 @@ export interface Tasks {
   'lasting-reasons': { given: { records: readonly StoredRecord[]; kind: string | null }; back: Reasons };
   /** systems whose record worsens */
   'lasting-worse': { given: { records: readonly StoredRecord[]; now: number }; back: Worse[] };
+  'read-calendar': { given: Parameters<typeof readBusy>; back: BusySpan[] };
   'plans-within': {
     given: { jobs: readonly PlanInputs[]; joint: PlannedTogether; startedAt: number; at: number };
     back: Map<string, MadePlan>;
@@ -94,6 +96,7 @@ const DO: { [K in TaskKind]: (given: Tasks[K]['given'], progress?: Progress) => 
   lasting: ({ records, query }) => lastingView(readRecords(records), query),
   'lasting-reasons': ({ records, kind }) => reasonsFor(readRecords(records), kind),
   'lasting-worse': ({ records, now }) => worsening(readRecords(records), now),
+  'read-calendar': (given) => readBusy(...given),
   'plans-within': ({ jobs, joint, startedAt, at }) => plansWithin(jobs, joint, startedAt, at),
 });
 

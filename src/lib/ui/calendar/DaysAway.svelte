@@ -77,8 +77,8 @@
     <Button type="submit" kind="tertiary">Import it</Button>
   </form>
   <p class="soft">
-    What the file says is busy keeps people off; recurring events too. Reading the same file again replaces
-    it.
+    What the file says is busy keeps people off; recurring events too. What overlaps counts once. Up to 1 MB.
+    Reading the same file again replaces it.
   </p>
 </section>
 

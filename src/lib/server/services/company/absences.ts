@@ -1,5 +1,5 @@
 /** When people cannot be had: typed, or read from their calendar files. */
-import { readBusy } from '$core/formats/ical-busy';
+import { MOST_OF_A_FILE, type BusySpan } from '$core/formats/ical-busy';
 import { dayAfter, dayToMs } from '$core/units/clock-time';
 import { v7 as newId } from 'uuid';
 import { z } from 'zod';
@@ -9,11 +9,9 @@ import { listWorkers } from '../../store/workers';
 import { companyZone } from './clock';
 import { readInput } from '../../read-input';
 import { Refused } from '../../refused';
+import { ask } from '../../threads/ask';
 
 const YEAR = 366 * 86_400_000;
-/** A calendar file is refused above this. */
-export const MOST_BYTES = 4_000_000;
-
 const typedSchema = z
   .object({
     /** empty: everybody */
@@ -50,17 +48,23 @@ export function addAbsence(db: Db, input: unknown): void {
  * @returns how many stretches were read
  * @throws Refused 422 when it cannot be read; nothing is changed then
  */
-export function importCalendar(
+export async function importCalendar(
   db: Db,
   worker: string | null,
   name: string,
   text: string,
   now: number,
-): number {
+): Promise<number> {
   known(db, worker);
-  let spans;
+  if (Buffer.byteLength(text) > MOST_OF_A_FILE.bytes)
+    throw new Refused(
+      422,
+      `The file is larger than ${MOST_OF_A_FILE.bytes / 1e6} MB: export fewer years of it.`,
+      'file',
+    );
+  let spans: BusySpan[];
   try {
-    spans = readBusy(text, companyZone(), now, now + YEAR);
+    spans = await ask('read-calendar', [text, companyZone(), now, now + YEAR]);
   } catch (error) {
     throw new Refused(422, error instanceof Error ? error.message : String(error), 'file');
   }

@@ -1,8 +1,8 @@
 /** Bars of the day rail and the time board: what was done, is under way and is planned. */
 import { NO_COLOUR } from '$core/kitchen/colour';
 import { pieceState } from '$core/bench/state/state';
-import type { Step } from '$core/coating/route';
-import { workMinutes, worthOf } from '$core/coating/route';
+import { gets, workMinutes, worthOf, type Step } from '$core/coating/route';
+import type { Waits } from '$core/coating/waits';
 import { operationId, plannedSteps } from '$core/planning/job/operation-id';
 import { openMinutes } from '$core/planning/model/work-week';
 import { startOfDay } from '$core/units/clock-time';
@@ -13,23 +13,38 @@ import type { OpenJob } from '../job/open-job';
 
 const MINUTE = 60_000;
 
-/** When the film of a coat is ready for the first later step that waits for it. */
-function readyAfter(file: OpenJob, step: Step, laid: number): { at: number; word: string } | null {
-  for (const later of file.route) {
-    const need = later.after.find((r) => r.step === step.key && r.stage !== null);
-    if (need?.film && need.stage)
-      return {
-        at: file.waits.readyAt(need.film, need.stage, laid, need.wet),
-        word: later.kind === 'prep' ? 'clean' : later.kind,
-      };
+/** A step by the first word of its act: "unmask", "wipe". */
+const called = ({ act }: Pick<Step, 'act'>): string => (act.split(' ')[0] ?? '').toLowerCase();
+
+/** What a step is called where there is room for a word. */
+const word = (step: Step): string => (step.kind === 'prep' || step.kind === 'rub' ? called(step) : step.kind);
+
+/** When a film is ready for a step, by everything that the step waits for it. */
+const readyFor = (next: Pick<Step, 'after'>, coat: string, laid: number, waits: Waits): number | null => {
+  const at = next.after.flatMap((r) =>
+    r.step === coat && r.film && r.stage ? [waits.readyAt(r.film, r.stage, laid, r.wet)] : [],
+  );
+  return at.length ? Math.max(...at) : null;
+};
+
+/** When the film of a coat on a lot is ready for the first later step that waits for it. */
+function readyAfter(
+  { route, waits, lots }: OpenJob,
+  lot: string,
+  step: Step,
+  laid: number,
+): { at: number; word: string } | null {
+  const pieces = lots.find((l) => l.id === lot)?.pieces ?? [];
+  for (const later of route) {
+    if (pieces.length && !pieces.some((p) => gets(later, p))) continue;
+    const at = readyFor(later, step.key, laid, waits);
+    if (at !== null) return { at, word: word(later) };
   }
   return null;
 }
 
-function short(step: Step): string {
-  if (step.kind === 'coat') return step.product?.kind === 'primer' ? 'prime' : String(step.coat);
-  return step.kind === 'prep' ? (step.act.split(' ')[0] ?? '').toLowerCase() : step.kind;
-}
+const short = (step: Step): string =>
+  step.kind === 'coat' ? (step.product?.kind === 'primer' ? 'prime' : String(step.coat)) : word(step);
 
 /** The paint of each lot: a lot has one colour. */
 function lotPaint(file: OpenJob): Map<string, string> {
@@ -98,7 +113,7 @@ export function bars(
     tense: Bar['tense'],
     operation: string | null = null,
   ): Bar => {
-    const wait = step.kind === 'coat' && tense !== 'now' ? readyAfter(file, step, end) : null;
+    const wait = step.kind === 'coat' && tense !== 'now' ? readyAfter(file, lot, step, end) : null;
     return {
       id,
       lot: lots.get(lot) ?? '',
@@ -130,11 +145,9 @@ export function bars(
     tense: Bar['tense'],
     operation: string | null = null,
   ): Bar => {
-    const next = file.site.flatMap((s) => s.after.filter((r) => r.step === step.key && r.film && r.stage))[0];
+    const next = file.site.find((s) => s.after.some((r) => r.step === step.key && r.film && r.stage));
     const dry =
-      next?.film && next.stage && tense !== 'now'
-        ? file.waits.readyAt(next.film, next.stage, end, next.wet)
-        : null;
+      next && tense !== 'now' ? readyFor(next, step.key, end, file.context.siteWaits ?? file.waits) : null;
     const zone = file.zones.find((z) => z.id === step.zone);
     return {
       id,
@@ -143,13 +156,13 @@ export function bars(
       kind: step.kind,
       primer: step.product?.kind === 'primer',
       face: null,
-      short: (step.act.split(' ')[0] ?? '').toLowerCase(),
+      short: called(step),
       words: step.act + (zone && file.zones.length > 1 ? `, ${zone.colour}` : ''),
       who: workers.get(who) ?? who,
       start,
       end,
       dryUntil: dry,
-      readyFor: next ? 'go on' : '',
+      readyFor: next ? called(next) : '',
       tense,
       operation,
       where: step.visit?.kind === 'out' ? 'pieces' : 'kitchen',

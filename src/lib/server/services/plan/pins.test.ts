@@ -308,7 +308,7 @@ describe('people who are away', () => {
   ].join('\r\n');
 
   it('are planned around; reading the same file again replaces it', async () => {
-    const count = importCalendar(db, worker, 'ines.ics', HOLIDAYS, NOW);
+    const count = await importCalendar(db, worker, 'ines.ics', HOLIDAYS, NOW);
     const absences = listAbsences(db, NOW);
     expect(absences).toHaveLength(count);
     // Wednesdays at nine by the clock of Halifax, whatever the clock change of 8 March does; one left out.
@@ -319,7 +319,7 @@ describe('people who are away', () => {
       'Wed 8 Apr, 09:00',
       'Wed 15 Apr, 09:00',
     ]);
-    importCalendar(db, worker, 'ines.ics', HOLIDAYS, NOW);
+    await importCalendar(db, worker, 'ines.ics', HOLIDAYS, NOW);
     expect(listAbsences(db, NOW)).toHaveLength(count);
     const p = await plan(job, NOW + 1);
     if ('infeasible' in p.result) throw new Error();
@@ -332,14 +332,16 @@ describe('people who are away', () => {
       dayToMs('2026-03-11', ZONE) + 8 * 60 * MINUTE,
     );
   });
-  it('faulty days and files are refused, and nothing is kept', () => {
+  it('faulty days and files are refused, and nothing is kept', async () => {
     expect(() => addAbsence(db, { worker, from: '2026-03-12', to: '2026-03-10', why: 'x' })).toThrow(
       /before the first/,
     );
     expect(() =>
       addAbsence(db, { worker: 'nobody', from: '2026-03-12', to: '2026-03-12', why: 'x' }),
     ).toThrow(/not on the crew/);
-    expect(() => importCalendar(db, worker, 'x.ics', 'nonsense', NOW)).toThrow(/not an iCalendar file/);
+    await expect(importCalendar(db, worker, 'x.ics', 'nonsense', NOW)).rejects.toThrow(
+      /not an iCalendar file/,
+    );
     expect(listAbsences(db, 0)).toEqual([]);
     addAbsence(db, { worker: null, from: '2026-03-12', to: '2026-03-12', why: 'public holiday' });
     expect(listAbsences(db, 0)).toHaveLength(1);
