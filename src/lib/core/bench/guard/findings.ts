@@ -7,5 +7,5 @@ import { refuse, type Refusal } from './refusal';
 export function sayFindings(ctx: Context, before: (finding: OpenFinding) => boolean): Refusal | null {
   const stops = openFindings(ctx.state.tests).filter((f) => f.weight === 'stop' && before(f));
   const says = stops.map((f) => `${f.says} (${f.test.place}, ${ctx.sayTime(f.test.at)}). ${f.todo}.`);
-  return says.length ? refuse('finding', says.join(' ')) : null;
+  return says.length ? refuse('finding', says.join(' '), true) : null;
 }

@@ -10,7 +10,7 @@ export function judgeHung(ctx: Context, piece: string, opening: string, at: numb
   const { state, route, waits } = ctx;
   const own = pieceState(state, piece);
   const code = ctx.codes.get(piece) ?? '?';
-  if (own.hungIn !== null) return [refuse('done-already', `${code} hangs already.`, false)];
+  if (own.hungIn !== null) return [refuse('done-already', `${code} hangs already.`)];
   const site = siteLeft(ctx);
   const next = nextStep(state, route, piece);
   const hang = route.find((s) => s.kind === 'hang');
@@ -20,7 +20,6 @@ export function judgeHung(ctx: Context, piece: string, opening: string, at: numb
       refuse(
         'wrong-opening',
         `This is ${code}, the opening takes ${ctx.codes.get(opening) ?? '?'}. Look for the underline and the up-arrow.`,
-        false,
       ),
     site.length > 0 &&
       refuse(
@@ -28,10 +27,10 @@ export function judgeHung(ctx: Context, piece: string, opening: string, at: numb
         `“${site[0]?.act ?? ''}”${site.length > 1 ? ` and ${site.length - 1} more on the fixed work come` : ' on the fixed work comes'} before hanging.`,
       ),
     working(state, piece) !== undefined &&
-      refuse('at-work', `Someone is at work on ${code}. Finish that first.`, false),
+      refuse('at-work', `Someone is at work on ${code}. Finish that first.`),
     next !== null &&
       next.kind !== 'hang' &&
-      refuse('skipped-step', `${code}: “${next.act}” comes before hanging.`),
+      refuse('skipped-step', `${code}: “${next.act}” comes before hanging.`, true),
     from > at &&
       refuse(
         'too-early',

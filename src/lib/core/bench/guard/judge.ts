@@ -28,7 +28,7 @@ function judgeBody(ctx: Context, facts: readonly Fact[], fact: Fact): Refusal | 
   const { body, at, worker } = fact;
   const strangers = namedIn(body).filter((p) => !ctx.codes.has(p));
   if (strangers.length)
-    return refuse('unknown', `${strangers.length} of the pieces named are not of this job.`, false);
+    return refuse('unknown', `${strangers.length} of the pieces named are not of this job.`);
   return entryOf(body).refuse(body, at, ctx, {
     kindOf: (id) => facts.find((f) => f.id === id)?.body.kind ?? null,
     factOf: (id) => facts.find((f) => f.id === id),

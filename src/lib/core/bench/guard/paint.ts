@@ -62,11 +62,13 @@ function judgeGun(ctx: Context, laying: Laying, product: Product): Refusal | nul
     return refuse(
       'wrong-colour',
       `The gun holds another product${gun.colour ? `, ${gun.colour}` : ''}. “${laying.act}” takes ${product.name}. Change over, and say so.`,
+      true,
     );
   return colour !== undefined && gun.colour && gun.colour !== colour
     ? refuse(
         'wrong-colour',
         `The gun holds ${gun.colour}. ${laying.whose} takes ${colour}. Change over, and say so.`,
+        true,
       )
     : null;
 }
@@ -83,6 +85,7 @@ function judgeMix({ state, sayTime }: Context, laying: Laying, product: Product,
       ? refuse(
           'mix',
           `No cup of ${product.name} is recorded. Mix one and record it: its pot life counts from then.`,
+          true,
         )
       : null;
   const ready = cups.filter((m) => isUsable(m, at));
@@ -92,6 +95,7 @@ function judgeMix({ state, sayTime }: Context, laying: Laying, product: Product,
       : refuse(
           'mix',
           `Batch ${cup.batch} was past its pot life ${sayTime(cup.useBy ?? at)}. Pour it out as the sheet says and mix another.`,
+          true,
         );
   // One cup after another, as far as each is ready when the one before it ends.
   let lasts = at;

@@ -1,6 +1,6 @@
 /** Why a fact is not kept: what, why and from when it would be. */
 import { z } from 'zod';
-import { RULES } from './rules';
+import { RULE_FACTS, RULES, type RuleKey, type SometimesKey } from './rules';
 
 export { BY_CONTEXT, RULES } from './rules';
 
@@ -17,17 +17,20 @@ export const refusalSchema = z.object({
 export type Refusal = z.infer<typeof refusalSchema>;
 
 /**
- * A refusal by one rule.
- *
- * @param canOverride whether a reason can overrule it
- * @param from when it is allowed, ms since 1970, where waiting helps
+ * A refusal by one rule. Whether a reason can overrule it stands in the table of the rules; where that says sometimes, it is said here.
+ * @param more whether a reason can overrule it, where that is not the same each time; when it is allowed, ms since 1970, where waiting helps
  */
-export const refuse = (
-  rule: Refusal['rule'],
+export function refuse<R extends RuleKey>(
+  rule: R,
   message: string,
-  canOverride = true,
-  from: number | null = null,
-): Refusal => ({ rule, message, from, canOverride });
+  ...more: R extends SometimesKey ? [canOverride: boolean, from?: number | null] : [from?: number | null]
+): Refusal {
+  const { overruled } = RULE_FACTS[rule];
+  const last = more.at(-1);
+  const from = typeof last === 'number' ? last : null;
+  const canOverride = overruled === 'sometimes' ? more[0] === true : overruled === 'yes';
+  return { rule, message, from, canOverride };
+}
 
 /** Those of several judgements that refuse. */
 export const refusalsOf = (...all: (Refusal | null | undefined | false)[]): Refusal[] =>

@@ -28,5 +28,6 @@ export function judgeRoom(ctx: Context, text: string, moved: readonly string[]):
           lying.map(([id]) => id),
         )} and has no room left for ${list(ctx, moved)}.`
       : `${list(ctx, moved)} does not fit slot ${place.number}.`,
+    true,
   );
 }

@@ -13,22 +13,22 @@ export interface RuleFacts {
   keptFromAway: boolean;
 }
 
-const rule = (when: string, overruled: RuleFacts['overruled'] = 'yes', keptFromAway = true): RuleFacts => ({
-  when,
-  overruled,
-  keptFromAway,
-});
-const hard = (when: string): RuleFacts => rule(when, 'no', false);
+const rule = <O extends RuleFacts['overruled'] = 'yes'>(
+  when: string,
+  overruled: O = 'yes' as O,
+  keptFromAway = true,
+): RuleFacts & { overruled: O } => ({ when, overruled, keptFromAway });
+const hard = (when: string) => rule(when, 'no', false);
 
 export const RULE_FACTS = frozen({
-  'too-early': rule('a film, a cleaner, a glaze or a wax has not waited long enough'),
+  'too-early': rule('a film, a cleaner, a glaze or a wax has not waited long enough', 'sometimes'),
   'too-late': rule('the latest recoat of a film, or of a deglosser, is past and it was not scuffed since'),
   stood: rule('pieces, or the fixed work, stood for more than two days and were not wiped since'),
-  'skipped-step': rule('a step of the route, or of the fixed work, comes first'),
+  'skipped-step': rule('a step of the route, or of the fixed work, comes first', 'sometimes'),
   'done-already': hard('it is recorded already'),
   'at-work': hard('somebody is at work on the piece'),
-  'not-labelled': rule('a piece is taken down without its label', 'yes', false),
-  'not-down': rule('a piece still hangs in its opening', 'yes', false),
+  'not-labelled': rule('a piece is taken down without its label', 'no', false),
+  'not-down': rule('a piece still hangs in its opening', 'sometimes', false),
   missing: rule('a piece is missing', 'yes', false),
   finding: rule(
     'a test on site failed and no new test answered it; a failed test is taken back',
@@ -45,7 +45,10 @@ export const RULE_FACTS = frozen({
   'gun-unknown': rule(
     'nobody said what the gun holds since the product changed, and there are several colours',
   ),
-  mix: rule('a two-part product has no cup that may be used'),
+  mix: rule(
+    'a two-part product has no cup that may be used; a cup lacks hardener, or has too much',
+    'sometimes',
+  ),
   'pot-life': rule('the cups do not last until the pass is done'),
   'wet-deglosser': rule('the deglosser is still wet'),
   'floating-panel': rule('a door with a floating panel would be caulked'),
@@ -63,6 +66,10 @@ export const RULE_FACTS = frozen({
 } as const satisfies Record<string, RuleFacts>);
 
 export type RuleKey = keyof typeof RULE_FACTS;
+/** Rules that a reason overrules at one time and not at another. */
+export type SometimesKey = {
+  [K in RuleKey]: (typeof RULE_FACTS)[K]['overruled'] extends 'sometimes' ? K : never;
+}[RuleKey];
 export const RULES = Object.keys(RULE_FACTS) as [RuleKey, ...RuleKey[]];
 
 /** Rules under which a fact of a device that was away is kept for a person to look at. */

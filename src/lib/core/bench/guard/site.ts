@@ -73,12 +73,8 @@ function judgeVisit(
   const first = visitFirst(state, site, step);
   return refusalsOf(
     elsewhere !== undefined &&
-      refuse(
-        'no-such-step',
-        `“${step.act}” is recorded under ${elsewhere.words}, and counts from there.`,
-        false,
-      ),
-    first !== null && refuse('skipped-step', `Before “${step.act}” comes: ${first}.`),
+      refuse('no-such-step', `“${step.act}” is recorded under ${elsewhere.words}, and counts from there.`),
+    first !== null && refuse('skipped-step', `Before “${step.act}” comes: ${first}.`, true),
     from > at &&
       refuse('too-early', `Wait until ${sayTime(from)}: a film is not ready for “${step.act}”.`, true, from),
   );
@@ -88,10 +84,9 @@ function judgeVisit(
 export function judgeSite(ctx: Context, key: string, at: number): Refusal[] {
   const { state, site = [], waits, siteWaits = waits } = ctx;
   const own = siteProgress(state, site, siteWaits).find((s) => s.step.key === key);
-  if (!own) return [refuse('no-such-step', `The fixed work has no step “${key}”.`, false)];
+  if (!own) return [refuse('no-such-step', `The fixed work has no step “${key}”.`)];
   const { step } = own;
-  if (own.state !== 'pending')
-    return [refuse('done-already', `“${step.act}” is recorded on site already.`, false)];
+  if (own.state !== 'pending') return [refuse('done-already', `“${step.act}” is recorded on site already.`)];
   if (isVisit(step)) return judgeVisit(ctx, step, own.from, at);
   const missing = step.after.find((r) => (state.site.get(r.step)?.end ?? null) === null);
   const whose = step.touchUp ? 'The piece' : 'The fixed work';
@@ -101,7 +96,7 @@ export function judgeSite(ctx: Context, key: string, at: number): Refusal[] {
   const colour = step.zone === null ? undefined : ctx.zoneColours?.get(step.zone);
   return refusalsOf(
     first !== undefined &&
-      refuse('skipped-step', `“${first}” comes first${step.touchUp ? '' : ' on the fixed work'}.`),
+      refuse('skipped-step', `“${first}” comes first${step.touchUp ? '' : ' on the fixed work'}.`, true),
     own.from > at &&
       refuse(
         'too-early',

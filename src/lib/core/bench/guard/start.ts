@@ -40,6 +40,7 @@ export function judgeLot(ctx: Context, lot: string, pieces: readonly string[]): 
     ? refuse(
         'not-in-lot',
         `${list(ctx, strangers)} is not in lot ${own.name}${of(strangers[0] ?? '') ? ` but in lot ${of(strangers[0] ?? '')}` : ''}. Put it back, or start that lot.`,
+        true,
       )
     : null;
 }
@@ -63,7 +64,6 @@ function judgeEarly(ctx: Context, step: Step, pieces: readonly string[], at: num
     ? refuse(
         'wet-deglosser',
         `Wait until ${until}: the deglosser on ${wet} is still wet, and paint would crawl on it.`,
-        true,
         last.from,
       )
     : refuse(
@@ -98,7 +98,6 @@ function judgeFelt(ctx: Context, step: Step, pieces: readonly string[], at: numb
   return refuse(
     'felt-wet',
     `${codes} was felt ${FEEL_FACTS[last.feel].words} ${ctx.sayTime(last.at)}. Feel it again before you go on.`,
-    true,
     last.at + FELT_HOLDS,
   );
 }
@@ -147,7 +146,7 @@ function judgeOrder(ctx: Context, step: Step, pieces: readonly string[]): Refusa
     if (next && next.key !== step.key) first.set(next.act, [...(first.get(next.act) ?? []), p]);
   }
   const says = [...first].map(([act, of]) => `${list(ctx, of)}: “${act}” comes first.`);
-  return says.length ? refuse('skipped-step', says.join(' ')) : null;
+  return says.length ? refuse('skipped-step', says.join(' '), true) : null;
 }
 
 /** The face that lies up against the one that the step is for. */
@@ -195,11 +194,11 @@ export function judgeStart(
   const late = judgeLate(ctx, step, free, at);
   return refusalsOf(
     aliens.length > 0 &&
-      refuse('no-such-step', `“${step.act}” is not for ${list(ctx, aliens)}: leave it out.`, false),
-    busy.length > 0 &&
-      refuse('at-work', `${list(ctx, busy)}: someone is at work on it. Finish that first.`, false),
-    had.length > 0 && refuse('done-already', `${list(ctx, had)}: “${step.act}” is recorded already.`, false),
-    up.length > 0 && refuse('not-down', `${list(ctx, up)} still hangs in its opening. Take it down first.`),
+      refuse('no-such-step', `“${step.act}” is not for ${list(ctx, aliens)}: leave it out.`),
+    busy.length > 0 && refuse('at-work', `${list(ctx, busy)}: someone is at work on it. Finish that first.`),
+    had.length > 0 && refuse('done-already', `${list(ctx, had)}: “${step.act}” is recorded already.`),
+    up.length > 0 &&
+      refuse('not-down', `${list(ctx, up)} still hangs in its opening. Take it down first.`, true),
     lost.length > 0 && refuse('missing', `${list(ctx, lost)} is missing. Find it, or leave it out.`),
     judgeOrder(
       ctx,

@@ -21,9 +21,8 @@ export function judgeTakingBack(
   const all = [target, ...also];
   for (const id of all) {
     const kind = log.kindOf(id);
-    if (kind === null || kind === 'void')
-      return refuse('unknown', 'There is no such fact to take back.', false);
-    if (ctx.state.voided.has(id)) return refuse('done-already', 'This was taken back already.', false);
+    if (kind === null || kind === 'void') return refuse('unknown', 'There is no such fact to take back.');
+    if (ctx.state.voided.has(id)) return refuse('done-already', 'This was taken back already.');
   }
   const test = ctx.state.tests.find((t) => all.includes(t.id));
   if (test && findingOf(test.test)?.weight === 'stop')
@@ -139,11 +138,7 @@ export function judgeSettling(
 ): Refusal | null {
   const standing = standingOn(ctx, log, new Set(gone), after);
   if (!standing.length) return null;
-  return refuse(
-    'later-work',
-    `${saysStanding(standing)}. Take that back first, or give another answer.`,
-    false,
-  );
+  return refuse('later-work', `${saysStanding(standing)}. Take that back first, or give another answer.`);
 }
 
 const runningOn = (state: JobState, piece: string) =>
@@ -170,7 +165,7 @@ function judgeRest(ctx: Context, log: Log, all: readonly string[]): Refusal | nu
   }
   if (!standing.length) return null;
   return {
-    ...refuse('later-work', `${saysStanding(standing)}. Take them back together, or leave it.`, false),
+    ...refuse('later-work', `${saysStanding(standing)}. Take them back together, or leave it.`),
     with: [...gone].filter((id) => id !== all[0]),
   };
 }

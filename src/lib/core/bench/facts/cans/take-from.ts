@@ -10,7 +10,7 @@ export function takeFrom(can: KeptCan, at: number, ml: number): void {
 
 /** Why so much cannot be taken from a can; null where it can. */
 export function cannotTake(can: KeptCan | undefined, ml: number): Refusal | null {
-  if (!can) return refuse('unknown', 'There is no such can.', false);
-  if (can.gone !== null) return refuse('done-already', 'This can was thrown away.', false);
-  return ml > can.ml ? refuse('unknown', `There are ${Math.round(can.ml)} mL left in it.`, false) : null;
+  if (!can) return refuse('unknown', 'There is no such can.');
+  if (can.gone !== null) return refuse('done-already', 'This can was thrown away.');
+  return ml > can.ml ? refuse('unknown', `There are ${Math.round(can.ml)} mL left in it.`) : null;
 }

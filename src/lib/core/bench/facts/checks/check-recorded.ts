@@ -85,7 +85,6 @@ export const checkRecorded = factKind({
       destructive
         ? `${name} leaves a mark: only on ${on.map((s) => SPOT_WORDS[s]).join(' or ')}, and never on a front.`
         : `${name} is done on ${on.map((s) => SPOT_WORDS[s]).join(' or ')}.`,
-      false,
     );
   },
   say: (body, context) => {

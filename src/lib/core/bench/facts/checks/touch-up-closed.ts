@@ -40,8 +40,8 @@ export const touchUpClosed = factKind({
   },
   refuse: (body, at, ctx) => {
     const touchUp = ctx.state.touchUps.get(body.touchUp);
-    if (!touchUp) return refuse('unknown', 'There is no such touch-up.', false);
-    if (touchUp.closed) return refuse('done-already', 'This touch-up is closed already.', false);
+    if (!touchUp) return refuse('unknown', 'There is no such touch-up.');
+    if (touchUp.closed) return refuse('done-already', 'This touch-up is closed already.');
     const drawn = body.can === undefined ? null : cannotTake(ctx.state.cans.get(body.can), body.ml ?? 0);
     if (drawn) return drawn;
     const from = touchUpFrom(ctx, touchUp.id);

@@ -31,10 +31,10 @@ export const touchUpPlanned = factKind({
   },
   refuse: ({ touchUp, day }, _, ctx) => {
     const found = ctx.state.touchUps.get(touchUp);
-    if (!found) return refuse('unknown', 'There is no such touch-up.', false);
-    if (found.closed) return refuse('done-already', 'This touch-up is closed already.', false);
+    if (!found) return refuse('unknown', 'There is no such touch-up.');
+    if (found.closed) return refuse('done-already', 'This touch-up is closed already.');
     if (isBegun(ctx.state, touchUp))
-      return refuse('done-already', 'Its work has begun: it goes on as it was planned.', false);
+      return refuse('done-already', 'Its work has begun: it goes on as it was planned.');
     const from = touchUpFrom(ctx, touchUp);
     return ctx.zone !== undefined && dayAfter(day, ctx.zone) <= from
       ? refuse('too-early', `Safe from ${ctx.sayTime(from)}: choose that day or a later one.`, false, from)

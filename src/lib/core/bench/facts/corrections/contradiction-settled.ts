@@ -26,10 +26,10 @@ export const contradictionSettled = factKind({
   refuse: (body, _, ctx, log) => {
     const known = body.of.every((f) => log.kindOf(f) !== null);
     if (!known || (body.keep !== null && !body.of.includes(body.keep)))
-      return refuse('unknown', 'One of these facts is not known here.', false);
+      return refuse('unknown', 'One of these facts is not known here.');
     const strangers = body.pieces.filter((p) => !ctx.codes.has(p));
     if (strangers.length)
-      return refuse('unknown', `${strangers.length} of the pieces named are not of this job.`, false);
+      return refuse('unknown', `${strangers.length} of the pieces named are not of this job.`);
     // A record that is looked at by itself is only confirmed by it.
     if (body.of.length === 1) return null;
     const isSet = (c: { of: readonly string[]; pieces: readonly string[] }): boolean =>
@@ -38,7 +38,6 @@ export const contradictionSettled = factKind({
       return refuse(
         'unknown',
         'These records do not contradict each other, or that was settled already. Take back the one that is wrong instead.',
-        false,
       );
     if (body.keep === null) return null;
     const gone = body.of.filter((f) => f !== body.keep);

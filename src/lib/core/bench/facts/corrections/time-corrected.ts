@@ -14,12 +14,12 @@ export const timeCorrected = factKind({
   refuse: (body, at, { state }, log) => {
     const kind = log.kindOf(body.fact);
     if (kind === null || kind === 'void' || kind === 'contradiction.settled' || kind === 'time.corrected')
-      return refuse('unknown', 'There is no such fact to put right.', false);
+      return refuse('unknown', 'There is no such fact to put right.');
     if (body.at > at + CLOCK_AHEAD)
-      return refuse('order', 'That time is yet to come. Give the time when it happened.', false);
+      return refuse('order', 'That time is yet to come. Give the time when it happened.');
     const own = state.works.get(body.fact) ?? state.siteWorks.get(body.fact);
     return own?.end != null && body.at > own.end
-      ? refuse('order', 'It was finished before that. Put the end right first.', false)
+      ? refuse('order', 'It was finished before that. Put the end right first.')
       : null;
   },
   say: () => 'Time put right',

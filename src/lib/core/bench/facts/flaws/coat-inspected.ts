@@ -28,8 +28,6 @@ export const coatInspected = factKind({
     state.inspections.push({ id: own, work, looked, sheen, colour, note: said, at, worker });
   },
   refuse: (body, _, { state }) =>
-    state.works.get(body.work)?.end == null
-      ? refuse('order', 'Look at it when the coat is done.', false)
-      : null,
+    state.works.get(body.work)?.end == null ? refuse('order', 'Look at it when the coat is done.') : null,
   say: (body, context) => `Looked at: ${workOf(context, body.work)}`,
 });

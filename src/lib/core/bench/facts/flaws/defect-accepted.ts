@@ -14,8 +14,8 @@ export const defectAccepted = factKind({
   },
   refuse: (body, _, { state }) => {
     const flaw = state.flaws.get(body.defect);
-    if (!flaw) return refuse('unknown', 'There is no such flaw.', false);
-    return flaw.accepted === null ? null : refuse('done-already', 'It was left as it is already.', false);
+    if (!flaw) return refuse('unknown', 'There is no such flaw.');
+    return flaw.accepted === null ? null : refuse('done-already', 'It was left as it is already.');
   },
   say: () => 'Flaw left as it is',
 });

@@ -17,7 +17,7 @@ export const filmFelt = factKind({
   },
   refuse: (body, _, ctx) => {
     const bare = body.pieces.filter((p) => !pieceState(ctx.state, p).done.has(body.step));
-    return bare.length ? refuse('order', `${list(ctx, bare)} has no such coat to feel.`, false) : null;
+    return bare.length ? refuse('order', `${list(ctx, bare)} has no such coat to feel.`) : null;
   },
   say: (body, context) => `Felt ${FEEL_FACTS[body.feel].words}: ${codesOf(context, body.pieces)}`,
 });

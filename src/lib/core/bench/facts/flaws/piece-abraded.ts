@@ -22,7 +22,7 @@ export const pieceAbraded = factKind({
       .filter(({ from }) => from > at);
     const from = Math.max(0, ...soft.map((s) => s.from));
     return refusalsOf(
-      busy.length > 0 && refuse('at-work', `${list(ctx, busy)}: someone is at work on it.`, false),
+      busy.length > 0 && refuse('at-work', `${list(ctx, busy)}: someone is at work on it.`),
       soft.length > 0 &&
         refuse(
           'too-early',

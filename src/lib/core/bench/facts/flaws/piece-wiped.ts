@@ -17,7 +17,7 @@ export const pieceWiped = factKind({
   },
   refuse: (body, _at, ctx) => {
     const busy = body.pieces.filter((p) => working(ctx.state, p));
-    return busy.length ? refuse('at-work', `${list(ctx, busy)}: someone is at work on it.`, false) : null;
+    return busy.length ? refuse('at-work', `${list(ctx, busy)}: someone is at work on it.`) : null;
   },
   say: (body, context) => `Wiped the dust off ${codesOf(context, body.pieces)}`,
 });

@@ -28,8 +28,7 @@ export const jobHandedOver = factKind({
     state.signed = { name: signed ?? '', note };
   },
   refuse: (_body, _, ctx, log) => {
-    if (ctx.state.handedOver !== null)
-      return refuse('done-already', 'The kitchen is handed over already.', false);
+    if (ctx.state.handedOver !== null) return refuse('done-already', 'The kitchen is handed over already.');
     const missing = [...ctx.codes.keys()].filter((p) => pieceState(ctx.state, p).hungIn === null);
     const flawed = [...openFlaws(ctx.state, ctx.route).keys()];
     const site = siteLeft(ctx);

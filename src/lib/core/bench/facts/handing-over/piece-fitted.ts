@@ -29,8 +29,8 @@ export const pieceFitted = factKind({
     const from = Math.max(0, ...soft.map((s) => s.from));
     const codes = soft.map((s) => s.p);
     return refusalsOf(
-      had.length > 0 && refuse('done-already', `${list(ctx, had)}: that is recorded already.`, false),
-      up.length > 0 && refuse('skipped-step', `${list(ctx, up)} does not hang yet: hang it first.`),
+      had.length > 0 && refuse('done-already', `${list(ctx, had)}: that is recorded already.`),
+      up.length > 0 && refuse('skipped-step', `${list(ctx, up)} does not hang yet: hang it first.`, true),
       soft.length > 0 &&
         refuse(
           'too-early',

@@ -16,7 +16,7 @@ export const pieceLabelled = factKind({
   },
   refuse: (body, _, ctx) => {
     const had = body.pieces.filter((p) => pieceState(ctx.state, p).labelled);
-    return had.length ? refuse('done-already', `${list(ctx, had)} is labelled already.`, false) : null;
+    return had.length ? refuse('done-already', `${list(ctx, had)} is labelled already.`) : null;
   },
   say: (body, context) => `Labelled ${codesOf(context, body.pieces)}`,
 });

@@ -25,7 +25,7 @@ export const piecePrepared = factKind({
   },
   refuse: (body, _, ctx) => {
     const had = body.pieces.filter((p) => pieceState(ctx.state, p).ticks.has(body.tick));
-    return had.length ? refuse('done-already', `${list(ctx, had)}: that is ticked already.`, false) : null;
+    return had.length ? refuse('done-already', `${list(ctx, had)}: that is ticked already.`) : null;
   },
   say: (body, context) => `${WORDS[body.tick]}: ${codesOf(context, body.pieces)}`,
 });

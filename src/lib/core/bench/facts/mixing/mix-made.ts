@@ -58,7 +58,7 @@ export const mixMade = factKind({
   },
   refuse: (body, _, ctx) =>
     ctx.state.mixes.some((m) => m.batch.toLowerCase() === body.batch.toLowerCase())
-      ? refuse('done-already', `Batch ${body.batch} is mixed already. Give it another number.`, false)
+      ? refuse('done-already', `Batch ${body.batch} is mixed already. Give it another number.`)
       : judgeRatio(ctx, body),
   say: (body) => `Mixed batch ${body.batch}, ${Math.round(body.a + body.b + body.thinner)} mL`,
 });

@@ -25,16 +25,12 @@ export const pieceDown = factKind({
   refuse: (body, _, ctx) => {
     const bare = body.pieces.filter((p) => !pieceState(ctx.state, p).labelled);
     if (bare.length)
-      return refuse(
-        'not-labelled',
-        `${list(ctx, bare)} has no label yet. Label it before it comes down.`,
-        false,
-      );
+      return refuse('not-labelled', `${list(ctx, bare)} has no label yet. Label it before it comes down.`);
     const own = (p: string) => pieceState(ctx.state, p);
     const had = body.pieces.filter((p) => own(p).down && own(p).hungIn === null);
     const home = body.pieces.filter((p) => own(p).hungIn !== null);
     return refusalsOf(
-      had.length > 0 && refuse('done-already', `${list(ctx, had)} is down already.`, false),
+      had.length > 0 && refuse('done-already', `${list(ctx, had)} is down already.`),
       home.length > 0 && refuse('hangs', `${list(ctx, home)} hangs again. Say why it comes down once more.`),
     );
   },

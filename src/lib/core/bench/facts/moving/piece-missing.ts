@@ -20,7 +20,7 @@ export const pieceMissing = factKind({
   },
   refuse: (body, _, ctx) => {
     const had = body.pieces.filter((p) => pieceState(ctx.state, p).missing !== null);
-    return had.length ? refuse('done-already', `${list(ctx, had)} is missed already.`, false) : null;
+    return had.length ? refuse('done-already', `${list(ctx, had)} is missed already.`) : null;
   },
   say: (body, context) => `Missing: ${codesOf(context, body.pieces)}`,
 });

@@ -20,10 +20,10 @@ export const siteFinished = factKind({
   },
   refuse: (body, at, ctx) => {
     const work = workOn(ctx.state, body.work);
-    if (!work) return refuse('unknown', 'There is no such work to finish.', false);
-    if (work.end !== null) return refuse('done-already', 'This work is finished already.', false);
+    if (!work) return refuse('unknown', 'There is no such work to finish.');
+    if (work.end !== null) return refuse('done-already', 'This work is finished already.');
     return at < work.start
-      ? refuse('order', `It began ${ctx.sayTime(work.start)} and cannot end before that.`, false)
+      ? refuse('order', `It began ${ctx.sayTime(work.start)} and cannot end before that.`)
       : null;
   },
   say: (body, context) => `Done on site: ${siteStep(context, workOn(context.state, body.work)?.step)}`,

@@ -15,9 +15,9 @@ export function ofWork(
   more: (work: Work) => Refusal | null = () => null,
 ): Refusal | null {
   const work = ctx.state.works.get(id);
-  if (!work) return refuse('unknown', 'There is no such work.', false);
-  if (work.end !== null) return refuse('done-already', 'This work is finished already.', false);
-  if (at < work.start) return refuse('order', `It began ${ctx.sayTime(work.start)}.`, false);
+  if (!work) return refuse('unknown', 'There is no such work.');
+  if (work.end !== null) return refuse('done-already', 'This work is finished already.');
+  if (at < work.start) return refuse('order', `It began ${ctx.sayTime(work.start)}.`);
   return more(work);
 }
 

@@ -32,12 +32,12 @@ export const workFinished = factKind({
   },
   refuse: (body, at, ctx) => {
     const work = ctx.state.works.get(body.work);
-    if (!work) return refuse('unknown', 'There is no such work to finish.', false);
-    if (work.end !== null) return refuse('done-already', 'This work is finished already.', false);
+    if (!work) return refuse('unknown', 'There is no such work to finish.');
+    if (work.end !== null) return refuse('done-already', 'This work is finished already.');
     if (at < work.start)
-      return refuse('order', `It began ${ctx.sayTime(work.start)} and cannot end before that.`, false);
+      return refuse('order', `It began ${ctx.sayTime(work.start)} and cannot end before that.`);
     return work.pieces.every((p) => body.leftOut.includes(p))
-      ? refuse('order', 'Every piece is left out. Take the start back instead.', false)
+      ? refuse('order', 'Every piece is left out. Take the start back instead.')
       : null;
   },
   say: (body, context) => `Done: ${workOf(context, body.work)}`,

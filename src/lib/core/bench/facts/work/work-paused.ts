@@ -14,7 +14,7 @@ export const workPaused = factKind({
   apply: (state, { at }, body) => letGo(state.works.get(body.work), at),
   refuse: (body, at, ctx) =>
     ofWork(ctx, body.work, at, (work) =>
-      isPaused(work) ? refuse('done-already', 'It pauses already.', false) : null,
+      isPaused(work) ? refuse('done-already', 'It pauses already.') : null,
     ),
   say: (body, context) => `Paused: ${workOf(context, body.work)}`,
 });

@@ -16,7 +16,7 @@ export const workResumed = factKind({
   },
   refuse: (body, at, ctx) =>
     ofWork(ctx, body.work, at, (work) =>
-      isPaused(work) ? null : refuse('done-already', 'It goes on already.', false),
+      isPaused(work) ? null : refuse('done-already', 'It goes on already.'),
     ),
   say: (body, context) => `Went on: ${workOf(context, body.work)}`,
 });

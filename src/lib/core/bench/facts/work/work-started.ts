@@ -41,7 +41,7 @@ export const workStarted = factKind({
   },
   refuse: (body, at, ctx) => {
     const step = ctx.route.find((s) => s.key === body.step && s.kind !== 'hang');
-    if (!step) return refuse('no-such-step', `The system has no step “${body.step}”.`, false);
+    if (!step) return refuse('no-such-step', `The system has no step “${body.step}”.`);
     return refusalsOf(
       judgeLot(ctx, body.lot, body.pieces),
       ...judgeStart(ctx, step, body.pieces, at, body.face),
