@@ -90,6 +90,51 @@ describe('a plan from the doorbell to the last handle', () => {
     const without = planned(planInputs(system));
     expect(without.result.assignments.some((a) => a.operation.includes('visit.'))).toBe(false);
   });
+  it('makes every visit in one go, and fits the handles on the first day that they may go on', () => {
+    const open = new Map(made.problem.calendars.map((c) => [c.id, c.open]));
+    const dayOf = (minute: number) => Math.floor((made.t0 / 60_000 + minute) / 1440);
+    const visited = result.assignments.filter((a) => a.operation.includes('visit.'));
+    expect(visited.length).toBeGreaterThan(4);
+    for (const a of visited) {
+      const minutes = made.problem.operations.find((o) => o.id === a.operation)?.minutes ?? NaN;
+      expect(a.end - a.start, a.operation).toBe(minutes);
+    }
+    for (const goals of [
+      ['visits', 'back'],
+      ['hours', 'visits'],
+      ['fronts', 'moves'],
+    ]) {
+      const plan = planned({ ...inputs, choice: { ...inputs.choice, goals } as PlanInputs['choice'] });
+      const handles = plan.of(visit('handles'));
+      const ready = Math.max(
+        ...plan.made.problem.links
+          .filter((l) => l.to === visit('handles'))
+          .map((l) => plan.of(l.from).end + l.minLag),
+      );
+      const free = (open.get('house') ?? []).find(([, to]) => to >= ready + (handles.end - handles.start));
+      expect(dayOf(handles.start), goals.join()).toBe(dayOf(Math.max(ready, free?.[0] ?? NaN)));
+    }
+  });
+  it('does nothing in a house outside its hours, wherever pieces lie there', () => {
+    const rules = { quiet: [['12:00', '14:00']] };
+    const there = planned(planInputs(system, { visits: true, place: 'house', rules }));
+    const hours = there.made.problem.calendars.find((c) => c.id === 'in the house')?.open ?? [];
+    const own = there.result.assignments.filter((a) => readOperationId(a.operation));
+    expect(own.length).toBeGreaterThan(30);
+    for (const a of own) {
+      const minutes = there.made.problem.operations.find((o) => o.id === a.operation)?.minutes ?? NaN;
+      const within = hours.reduce(
+        (sum, [from, to]) => sum + Math.max(0, Math.min(to, a.end) - Math.max(from, a.start)),
+        0,
+      );
+      expect(within, a.operation).toBeGreaterThanOrEqual(minutes);
+      for (const minute of [a.start, a.end - 1])
+        expect(
+          hours.some(([from, to]) => from <= minute && minute < to),
+          a.operation,
+        ).toBe(true);
+    }
+  });
   it('fits no handle where there is none', () => {
     const none = planned(planInputs(system, asked, () => ({ handles: 'none' })));
     expect(none.has(visit('handles'))).toBe(false);

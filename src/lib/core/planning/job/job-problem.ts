@@ -14,7 +14,7 @@ import { addPeople, addRackOfOthers } from './other-jobs';
 import { draftProblem, type ProblemDraft } from './problem-draft';
 import { addSite } from './site-operations';
 import { linkStages } from './stage-links';
-import { addVisits, linkVisits } from './visit-operations';
+import { addVisits, linkVisits, wholeVisits } from './visit-operations';
 
 export interface JobProblem {
   problem: Problem;
@@ -61,6 +61,7 @@ export function buildProblem(job: JobToPlan): JobProblem | null {
   if (firstDay > 0) beginOn(draft, firstDay);
   addRackOfOthers(draft, job);
   addPeople(draft, job);
+  wholeVisits(draft, visits);
   addHousehold(draft, job);
   return { problem: draft.problem, air: draft.air, films: draft.films };
 }

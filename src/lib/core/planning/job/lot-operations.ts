@@ -71,7 +71,8 @@ function addPending(
     station: stationOf(step),
     material: step.product?.key ?? null,
     lockedStart: draft.pinned(id),
-    ...draft.inAirFor(step.product, 'pieces'),
+    // Coats keep the hours of the place where they are laid; whatever else is done there keeps the house's.
+    ...(stationOf(step) === null ? draft.atPieces : draft.inAirFor(step.product, 'pieces')),
   });
   for (const need of step.after)
     for (const first of before.steps.get(need.step) ?? []) draft.link(first, id, need);

@@ -33,6 +33,8 @@ export interface ProblemDraft {
   pinned: (id: string) => number | null;
   /** One operation waits for another as its film asks. @param where whether it lies on pieces or on the fixed work */
   link: (from: string, to: string, need: Requirement, where?: 'pieces' | 'site') => void;
+  /** The calendar of the hours in which pieces may be worked on where they are: the house's, where they are in it; nothing elsewhere. */
+  atPieces: { calendar?: string };
   /** The calendar of the hours whose air lets a product be laid, to be given to an operation; nothing where all do. */
   inAirFor: (product: Product | null, where: 'pieces' | 'site') => { calendar?: string };
   /** One operation comes after another. */
@@ -53,6 +55,9 @@ export interface ProblemDraft {
     station: string | null,
   ) => string;
 }
+
+/** Hours of work in the house that is not in its kitchen. */
+const AT_HOUSE = 'in the house';
 
 /** Pieces that lie in stacks as it is, even where that is more than they hold. */
 const stackedNow = ({ lots }: JobToPlan): number =>
@@ -91,6 +96,7 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
     calendars: [
       { id: ALWAYS, open: [[0, horizon]] },
       { id: 'house', open: hours.kitchen },
+      ...(job.atHouse ? [{ id: AT_HOUSE, open: hours.house }] : []),
       ...(always ? [] : [{ id: 'coating', open: coating }]),
     ],
     workers: [],
@@ -174,6 +180,7 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
         maxLag: open === null ? null : Math.max(0, open - Math.max(1, ready)),
       });
     },
+    atPieces: job.atHouse ? { calendar: AT_HOUSE } : {},
     pinned: (id) => {
       const at = job.pins?.get(id);
       return at === undefined ? null : minute(at);

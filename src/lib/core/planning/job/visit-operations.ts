@@ -1,5 +1,7 @@
 /** The visits to the house as operations: before the lots' work, between their coats and hanging, and after everything. */
 import { SITE } from '$core/takeoff/site-route';
+import { intersect } from '../model/calendar';
+import type { Interval } from '../model/problem';
 import type { VisitKind } from '$core/takeoff/visit';
 import { isVisit, type VisitStep } from '$core/takeoff/visits';
 import type { SiteProgress } from './job-to-plan';
@@ -37,6 +39,7 @@ export function addVisits(draft: ProblemDraft, site: readonly SiteProgress[]): V
       pieces: 0,
       minutes: step.minutes,
       skill: 'hang',
+      // Where a day has a stretch for it; `wholeVisits` says so once people's hours are known.
       pausable: true,
       // The way back is driven with the pieces: they are unloaded where they are coated.
       station: kind === 'out' ? null : KITCHEN,
@@ -47,6 +50,22 @@ export function addVisits(draft: ProblemDraft, site: readonly SiteProgress[]): V
     steps.push({ step, id, from });
   }
   return { of: (kind, lot = null) => ids.get(key(kind, lot)), steps };
+}
+
+/** A visit is made in one go, where anybody's day has a stretch that is long enough for it. */
+export function wholeVisits({ problem }: ProblemDraft, { steps }: Visits): void {
+  const hours = (id: string | null | undefined): Interval[] | undefined =>
+    problem.calendars.find((c) => c.id === id)?.open;
+  const made = new Set(steps.map((v) => v.id));
+  for (const operation of problem.operations) {
+    if (!made.has(operation.id)) continue;
+    const there = hours(problem.stations.find((s) => s.id === operation.station)?.calendar);
+    const stretches = problem.workers
+      .filter((w) => w.skills.includes(operation.skill))
+      .flatMap((w) => (there ? intersect(hours(w.calendar) ?? [], there) : (hours(w.calendar) ?? [])))
+      .map(([from, to]) => to - from);
+    operation.pausable = !stretches.some((minutes) => minutes >= operation.minutes);
+  }
 }
 
 /**

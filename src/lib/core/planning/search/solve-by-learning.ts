@@ -9,13 +9,14 @@ import { afterBack } from '../model/goals';
 import type { Model } from '../model/model';
 import type { NoPlan, Plan } from '../model/problem';
 import type { Heads } from '../model/propagate';
-import { makespanOf, planOf, type Schedule } from '../model/schedule';
+import { makespanOf, type Schedule } from '../model/schedule';
 import { construct } from './construct';
 import type { Effort, Near, SolveOptions } from './effort';
 import { asItWas, improve } from './improve';
 import { bringTogether } from './bring-together';
 import { isLess, ranking, type Rank } from './rank';
 import { shake } from './shake';
+import { planFrom } from './soon-after';
 import { bestBy, trade } from './trade';
 
 /** Operations above which it is too slow to be of use. */
@@ -98,9 +99,9 @@ export function solveByLearning(
     const chosen = options.shown
       ? trade(m, best, looked, known).findLast((t) => t.makespan <= until)?.schedule
       : bestBy(m, best, until, looked, known);
-    if (chosen) return planOf(m, chosen, found.bound, low);
+    if (chosen) return planFrom(m, chosen, found.bound, low);
   }
-  return planOf(m, best, found.bound, isFewest ? Infinity : low);
+  return planFrom(m, best, found.bound, isFewest ? Infinity : low);
 }
 
 /** The better of two plans. */

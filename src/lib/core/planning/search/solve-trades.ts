@@ -3,9 +3,10 @@ import { leastDaysGone, leastPieceDays } from '../model/fronts';
 import { compile } from '../model/model';
 import type { Plan, Problem } from '../model/problem';
 import { heads } from '../model/propagate';
-import { planOf, scheduleOf } from '../model/schedule';
+import { scheduleOf } from '../model/schedule';
 import type { Effort, SolveOptions } from './effort';
 import { solve } from './solve';
+import { planFrom } from './soon-after';
 import { trade } from './trade';
 
 /**
@@ -20,6 +21,6 @@ export function solveTrades(problem: Problem, effort: Effort, options: SolveOpti
   const least = leastDaysGone(m, head);
   const low = leastPieceDays(m, least);
   return trade(m, scheduleOf(m, result), { least, ...effort }).map(({ schedule }) =>
-    planOf(m, schedule, result.lowerBound, low),
+    planFrom(m, schedule, result.lowerBound, low),
   );
 }

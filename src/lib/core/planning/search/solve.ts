@@ -13,13 +13,14 @@ import { improve, worthOf } from './improve';
 import { pullTogether } from './pull-together';
 import { mayLearn, solveByLearning } from './solve-by-learning';
 import type { Effort, SolveOptions } from './effort';
+import { planFrom } from './soon-after';
 import { ranking } from './rank';
 import { compile, type Model } from '../model/model';
 import type { NoPlan, Plan, Problem } from '../model/problem';
 import { afterBack } from '../model/goals';
 import { leastDaysGone, leastPieceDays } from '../model/fronts';
 import { heads } from '../model/propagate';
-import { makespanOf, planOf, racksHold, type Schedule } from '../model/schedule';
+import { makespanOf, racksHold, type Schedule } from '../model/schedule';
 
 /** Operations that are not pinned, above which orders are not searched exactly. */
 const SMALL = 26;
@@ -90,14 +91,14 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
     best = found.best ?? best;
     if (found.complete)
       return best
-        ? planOf(m, best, makespanOf(m, best.end))
+        ? planFrom(m, best, makespanOf(m, best.end))
         : { infeasible: true, proven: true, reason: reasonFor(problem, clash, effort) };
     if (found.doubtful) {
       const settled = settleDoubt(m, best, round.nodes, options, effort.stop);
       best = settled.best;
       if (settled.proven)
         return best
-          ? planOf(m, best, makespanOf(m, best.end))
+          ? planFrom(m, best, makespanOf(m, best.end))
           : { infeasible: true, proven: true, reason: reasonFor(problem, clash, effort) };
       break;
     }
@@ -108,5 +109,5 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
   const worth = worthOf(m, options);
   const rank = ranking(m, { goals: ['back', ...afterBack(options.goals)], near: options.near, back: worth });
   const together = pullTogether(m, best, least, rank, { worth, stop: effort.stop });
-  return planOf(m, together, bound, leastPieceDays(m, least));
+  return planFrom(m, together, bound, leastPieceDays(m, least));
 }
