@@ -1,7 +1,7 @@
 /** What counts in a plan, one goal after another. */
 import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '$core/coating/systems/index';
-import { planInputs } from '../../../../tests/plan-inputs';
+import { planInputs as inTwoColours } from '../../../../tests/plan-inputs';
 import { choiceSchema } from '../planning/job/choice';
 import { GOALS, withFirst, type Goal } from '../planning/model/goals';
 import { isoDay } from '../units/clock-time';
@@ -18,6 +18,11 @@ const [system] = SYSTEMS;
 if (!system) throw new Error('no system');
 const AT = Date.UTC(2026, 2, 9, 6);
 const DAY = 86_400_000;
+/** All in one colour: nothing is cleaned out between lots, so that days may be moved for what counts. */
+const planInputs: typeof inTwoColours = (...of) => {
+  const inputs = inTwoColours(...of);
+  return { ...inputs, zones: inputs.zones.map((z) => ({ ...z, colour: 'Oatcloth' })) };
+};
 const asked = { lotSize: 3, rackSlots: 12, visits: true, fixed: true };
 const zone = planInputs(system).job.zone;
 

@@ -31,7 +31,7 @@ export interface PlanInputs {
   /** in wall order */
   pieces: readonly PlannedPiece[];
   /** in order */
-  zones: readonly { id: string }[];
+  zones: readonly { id: string; colour?: string }[];
   lots: readonly Lot[];
   state: JobState;
   choice: Choice;

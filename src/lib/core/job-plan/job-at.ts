@@ -9,8 +9,9 @@ import type { SiteStep } from '../takeoff/site-route';
 import type { Choice } from '../planning/job/choice';
 import type { JobToPlan, LotProgress } from '../planning/job/job-to-plan';
 import { finishGroups } from '../planning/job/finishes';
-import { divideByZone } from '../planning/job/lots';
+import { divideByZone, type Lot } from '../planning/job/lots';
 import { stageOf, standOf } from '../kitchen/stages';
+import { materialOf } from '../takeoff/clean-outs';
 import { kitchenOf } from '../takeoff/fixed-zones';
 import { waitsOf } from '../coating/waits';
 import { dayAfter, dayToMs } from '../units/clock-time';
@@ -59,15 +60,29 @@ export const siteWaitsFor = ({ air, houseAir }: PlanInputs): Waits => waitsOf(ho
 export const coatingAirFor = ({ air, houseAir }: PlanInputs): JobToPlan['coatingAir'] =>
   air ? { pieces: air.climate, site: (houseAir ?? air).climate } : undefined;
 
-/** The product of the last coat that was laid in the tent, which its gun still holds. */
-function lastMaterial({ state }: PlanInputs, route: readonly Step[]): string | null {
-  const laid = [...state.works.values()].sort((a, b) => b.start - a.start);
+/** What pieces are painted, by id of the lot: a lot has one colour. */
+function colourOf({ pieces, zones }: PlanInputs, lot: Lot): string {
+  const zone = pieces.find((p) => p.id === lot.pieces[0])?.zoneId;
+  return zones.find((z) => z.id === zone)?.colour ?? zone ?? '';
+}
+
+/** The material of the last coat that was laid in the tent, which its gun still holds. */
+function lastMaterial(inputs: PlanInputs, route: readonly Step[]): string | null {
+  const laid = [...inputs.state.works.values()].sort((a, b) => b.start - a.start);
   for (const work of laid) {
     const product = route.find((s) => s.key === work.step)?.product;
-    if (product) return product.key;
+    const lot = inputs.lots.find((l) => l.id === work.lot);
+    if (product) return materialOf(product, lot ? colourOf(inputs, lot) : '');
   }
   return null;
 }
+
+/** The lots with what each is painted. */
+const inColours = (inputs: PlanInputs, progress: readonly LotProgress[]): LotProgress[] =>
+  progress.map((lot) => {
+    const own = inputs.lots.find((l) => l.id === lot.id);
+    return own ? { ...lot, colour: colourOf(inputs, own) } : lot;
+  });
 
 /** The lots with the stage in which each comes down: the last of its pieces decides. */
 function inStages({ choice, job, pieces, lots }: PlanInputs, progress: LotProgress[]): LotProgress[] {
@@ -124,7 +139,7 @@ export function jobAt(
     horizonDays,
     route,
     tool: choice.tool,
-    lots: inStages(inputs, lotProgress(state, route, lots, waits)),
+    lots: inStages(inputs, inColours(inputs, lotProgress(state, route, lots, waits))),
     workers: choice.workers,
     crewWeek: choice.crewWeek,
     houseWeek: choice.houseWeek,

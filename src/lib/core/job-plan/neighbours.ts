@@ -1,4 +1,5 @@
 /** What other jobs and people's absences take away from a job: people's time, the place, slots of the rack. */
+import { TOOL_FACTS } from '../coating/tool';
 import type { Choice } from '../planning/job/choice';
 import type { Span, UsedElsewhere } from '../planning/job/job-to-plan';
 import { COATING } from '../planning/job/stations';
@@ -69,6 +70,7 @@ export function usedElsewhere(
   const work = new Map<string, Span[]>();
   const place: Span[] = [];
   const rack: (Span & { slots: number })[] = [];
+  const cleaning = TOOL_FACTS[choice.tool].changeoverMinutes * 60_000;
   const add = (to: Map<string, Span[]>, worker: string, { from, to: until }: Span): void => {
     if (until <= now) return;
     const had = to.get(worker);
@@ -82,7 +84,8 @@ export function usedElsewhere(
   for (const other of counted) {
     for (const w of other.work) add(work, w.worker, w);
     if (!inOnePlace(choice, other)) continue;
-    place.push(...other.coating.filter((s) => s.to > now));
+    // Another job's paint is cleaned out of the gun before this one's goes in.
+    place.push(...other.coating.flatMap(({ from, to }) => (to > now ? [{ from, to: to + cleaning }] : [])));
     rack.push(...other.rack.filter((s) => s.to > now));
   }
   return { away, work, place, rack };

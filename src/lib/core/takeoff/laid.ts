@@ -3,7 +3,8 @@ import { gets, type Step } from '../coating/route';
 import type { Product } from '../coating/system';
 import type { Tool } from '../coating/tool';
 import { coatVolume } from './film';
-import { isColoured, passArea, type PieceToCoat } from './needs';
+import { isColoured } from './coloured';
+import { passArea, type PieceToCoat } from './needs';
 
 /** A coat that was finished: on pieces, or on an area of the fixed work. */
 export interface LaidCoat {

@@ -66,7 +66,7 @@ it('counts the setup once a lot, so that many small lots take longer', () => {
   );
   const pieces = Array.from({ length: 36 }, (_, i) => `piece ${i}`);
   const minutes = (lots: string[][]): number =>
-    hoursBySteps(route, lots, []).reduce((sum, h) => sum + h.minutes, 0);
+    hoursBySteps(route, lots, [], 0).reduce((sum, h) => sum + h.minutes, 0);
   const setups = route.reduce((sum, s) => sum + s.setupMinutes, 0);
   const thirds = [pieces.slice(0, 12), pieces.slice(12, 24), pieces.slice(24)];
   // Two more setups of every step, and at most a minute's rounding for each.

@@ -2,6 +2,8 @@
 import { facesOf, gets, workMinutes, worthOf, type Step } from '../coating/route';
 import type { Product } from '../coating/system';
 import { TOOL_FACTS, type Tool } from '../coating/tool';
+import { cleanOuts, materialOf } from './clean-outs';
+import { isColoured } from './coloured';
 import { boxArea, edgeArea, faceArea, type Measured } from '../kitchen/area';
 import { coatVolume, wetFilm } from './film';
 import { thinnerShare } from './mix';
@@ -65,18 +67,16 @@ function loadsOf(route: readonly Pick<Step, 'product' | 'tool'>[]): Map<string, 
   return loads;
 }
 
-/** The colour a product is bought in matters: finishes and glazes. */
-export const isColoured = (product: Product): boolean =>
-  product.kind === 'finish' || product.kind === 'glaze';
-
 /**
  * Volume per product for pieces that go the whole route, and for coats on the fixed work.
  * @param fixed coats on fixed work; none where nothing is said
+ * @param loaded how often a product is loaded for the pieces, where other colours come between
  */
 export function productNeeds(
   route: readonly Step[],
   pieces: readonly PieceToCoat[],
   fixed: readonly FixedCoat[] = [],
+  loaded: (product: Product) => number | undefined = () => undefined,
 ): ProductNeed[] {
   const needs = new Map<string, ProductNeed>();
   const coats = [
@@ -91,7 +91,7 @@ export function productNeeds(
     const had = coatVolume(areaM2, product.dryFilm.value * wet, solids, tool);
     const onWork = had * TOOL_FACTS[tool].transfer;
     // What is loaded for the pieces serves the walls, too.
-    const count = ofPieces.get(product.key) ?? ofFixed.get(product.key) ?? 1;
+    const count = loaded(product) ?? ofPieces.get(product.key) ?? ofFixed.get(product.key) ?? 1;
     const need = needs.get(product.key) ?? {
       product,
       areaM2: 0,
@@ -136,12 +136,17 @@ export function needsByZone(
   pieces: readonly (PieceToCoat & { zoneId: string })[],
   fixed: readonly FixedCoat[] = [],
 ): ZoneNeed[] {
+  const { loads } = cleanOuts(
+    route,
+    pieces.map((p) => ({ ...p, colour: p.zoneId })),
+  );
   const shared = productNeeds(route, pieces, fixed).filter((n) => !isColoured(n.product));
   const coloured = [...new Set(pieces.map((p) => p.zoneId))].flatMap((zone) =>
     productNeeds(
       route,
       pieces.filter((p) => p.zoneId === zone),
       fixed.filter((c) => c.zone === zone),
+      (product) => loads.get(materialOf(product, zone)),
     )
       .filter((n) => isColoured(n.product))
       .map((n) => ({ ...n, zone })),
@@ -163,12 +168,14 @@ export interface StepHours {
 /**
  * Work of every step: of the pieces by their lots, of the kitchen by its fixed area.
  * @param lots pieces of each lot, by id
- * @param site steps of the fixed work
+ * @param site steps of the fixed work, their clean-outs included
+ * @param cleaning minutes of cleaning out between the coats of the pieces
  */
 export function hoursBySteps(
   route: readonly Step[],
   lots: readonly (readonly string[])[],
   site: readonly SiteStep[],
+  cleaning: number,
 ): StepHours[] {
   const fixed = new Map<string, StepHours>();
   for (const { key, act: own, visit, minutes } of site) {
@@ -186,5 +193,7 @@ export function hoursBySteps(
       .reduce((sum, own) => sum + (own.length ? workMinutes(step, worthOf(step, own)) : 0), 0),
     kitchen: false,
   }));
-  return [...fixed.values(), ...pieces];
+  const act = 'Clean out between products and colours';
+  const between = cleaning > 0 ? [{ key: 'clean-out', act, minutes: cleaning, kitchen: false }] : [];
+  return [...fixed.values(), ...pieces, ...between];
 }

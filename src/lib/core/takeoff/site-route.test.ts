@@ -52,9 +52,11 @@ describe('the way of the fixed work', () => {
     for (const [zone, area] of Object.entries(zones)) {
       const own = steps.filter((s) => s.zone === zone && s.kind === 'coat');
       expect(own.map((s) => s.product?.key)).toEqual(fronts.map((s) => s.product?.key));
+      // Behind the other colour, every enamel begins with a gun that is cleaned out; the primer is one for both.
       for (const s of own)
         expect(s.minutes).toBe(
-          Math.ceil(TOOL_FACTS.spray.setupMinutes + area * TOOL_FACTS.spray.minutesPerM2),
+          Math.ceil(TOOL_FACTS.spray.setupMinutes + area * TOOL_FACTS.spray.minutesPerM2) +
+            (s.product?.kind === 'primer' ? 0 : TOOL_FACTS.spray.changeoverMinutes),
         );
     }
   });

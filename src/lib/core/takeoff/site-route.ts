@@ -3,6 +3,7 @@
  * coated where they are, as the fronts of their colour are, uppers before lowers; gaps that the first coat shows are
  * caulked; the tape comes off last, or while the last coat is wet.
  */
+import { materialOf } from './clean-outs';
 import { frozen } from '../frozen';
 import type { Finish } from '../coating/finish';
 import { buildRoute, plain, type Requirement, type Step } from '../coating/route';
@@ -192,6 +193,8 @@ function routeOfStage(parts: readonly FixedPart[]): SiteStep[] {
     if (end) last.push(end);
   }
 
+  addCleanOuts(own.map((part) => steps.filter((s) => s.kind === 'coat' && s.key.endsWith(` ${part.id}`))));
+
   const closes = [...new Map(own.flatMap((p) => p.finish.system.close).map((p) => [p.key, p])).values()];
   for (const prep of closes.filter((p) => p.on === 'kitchen')) {
     const minutes = (area: number): number => area * prep.minutesPerPiece.value;
@@ -202,6 +205,21 @@ function routeOfStage(parts: readonly FixedPart[]): SiteStep[] {
     }
   }
   return steps;
+}
+
+/** Coats that begin with cleaning out what their tool held: they go coat by coat, one colour behind the other. */
+function addCleanOuts(parts: readonly (readonly SiteStep[])[]): void {
+  const held = new Map<Tool, string>();
+  const most = Math.max(0, ...parts.map((coats) => coats.length));
+  for (let i = 0; i < most; i++)
+    for (const coats of parts) {
+      const { product, tool, zone } = coats[i] ?? {};
+      if (!product || !tool) continue;
+      const material = materialOf(product, zone ?? '');
+      if (held.has(tool) && held.get(tool) !== material)
+        (coats[i] as SiteStep).minutes += TOOL_FACTS[tool].changeoverMinutes;
+      held.set(tool, material);
+    }
 }
 
 /** Steps for some pieces only are not for what stays on the wall, but for the grain that fronts and visible work share. */

@@ -4,7 +4,7 @@ import { gets } from '$core/coating/route';
 import { usualCounts } from '$core/coating/system';
 import { FAST_CABINET, SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { LONG_STAND } from '$core/coating/long-stand';
-import { isColoured } from '$core/takeoff/needs';
+import { isColoured } from '$core/takeoff/coloured';
 import { plannedSteps } from '$core/planning/job/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/job/choice';

@@ -1,6 +1,7 @@
 /** What is mixed next and what is mixed: products, the next coat of each lot, cups with their age. */
 import { gets, workMinutes, worthOf, type Step } from '$core/coating/route';
-import { isColoured, passVolume, productNeeds } from '$core/takeoff/needs';
+import { isColoured } from '$core/takeoff/coloured';
+import { passVolume, productNeeds } from '$core/takeoff/needs';
 import { thinnerShare } from '$core/takeoff/mix';
 import { pieceState } from '../state/state';
 import { acts } from '../view/acts';

@@ -25,6 +25,8 @@ export interface StepProgress {
 
 export interface LotProgress {
   id: string;
+  /** what it is painted; one for all where nothing is said */
+  colour?: string;
   /** pieces that are not hung */
   pieces: number;
   /** how many of those are down, or were worked on; none where nothing is said */
@@ -82,7 +84,7 @@ export interface JobToPlan {
   rackSlots: number;
   /** pieces that may lie in stacks until their first coat; null, and where nothing is said: any number */
   stackSlots?: number | null;
-  /** product that the gun held last, null when clean */
+  /** material that the gun held last, as `materialOf` calls it; null when clean */
   lastMaterial: string | null;
   /** how films wait; the sheet's where nothing is said */
   waits?: Waits;

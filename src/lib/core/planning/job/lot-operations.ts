@@ -3,6 +3,7 @@ import { frozen } from '$core/frozen';
 import { LONG_STAND, stoodLong } from '$core/coating/long-stand';
 import { HANDLING } from '$core/coating/handling';
 import { facesOf, workMinutes, type Step } from '$core/coating/route';
+import { materialOf } from '$core/takeoff/clean-outs';
 import { NO_RULES } from '../model/rules';
 import type { JobToPlan, LotProgress, StepProgress } from './job-to-plan';
 import { helperId, operationId } from './operation-id';
@@ -52,7 +53,7 @@ function readying(
 function addPending(
   draft: ProblemDraft,
   job: JobToPlan,
-  lot: string,
+  { id: lot, colour = '' }: LotProgress,
   step: Step,
   { pending, worth = pending, handled = null, from, to }: StepProgress,
   before: Before,
@@ -69,7 +70,7 @@ function addPending(
     skill: skillOf(step),
     pausable: !WHOLE.includes(step.kind),
     station: stationOf(step),
-    material: step.product?.key ?? null,
+    material: step.product && materialOf(step.product, colour),
     lockedStart: draft.pinned(id),
     // Coats keep the hours of the place where they are laid; whatever else is done there keeps the house's.
     ...(stationOf(step) === null ? draft.atPieces : draft.inAirFor(step.product, 'pieces')),
@@ -158,7 +159,7 @@ export function addLots(
         );
       });
       if (progress.pending > 0)
-        ids.push(addPending(draft, job, lot.id, step, progress, { steps: present, siteEnds: ends }));
+        ids.push(addPending(draft, job, lot, step, progress, { steps: present, siteEnds: ends }));
       if (ids.length) present.set(step.key, ids);
     }
     all.set(lot.id, present);

@@ -1,6 +1,7 @@
 /** A problem that is being built: its station, rack and hours, and how operations, links and facts are put into it. */
 import type { Requirement } from '$core/coating/route';
 import type { Product } from '$core/coating/system';
+import { materialOf } from '$core/takeoff/clean-outs';
 import { TOOL_FACTS } from '$core/coating/tool';
 import { dayAfter, isoDay } from '$core/units/clock-time';
 import { complement, intersect } from '../model/calendar';
@@ -83,7 +84,12 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
   const horizon = job.horizonDays * 1440;
   const { rules = NO_RULES } = job;
   const minute = (ms: number): number => Math.max(0, Math.ceil((ms - job.t0) / MINUTE));
-  const products = [...new Set(job.route.flatMap((s) => (s.product ? [s.product.key] : [])))];
+  const colours = [...new Set(job.lots.map((lot) => lot.colour ?? ''))];
+  const materials = [
+    ...new Set(
+      job.route.flatMap(({ product }) => (product ? colours.map((c) => materialOf(product, c)) : [])),
+    ),
+  ];
   const hours = houseHours(job, horizon);
   const coating = coatingHours(job, hours, horizon);
   const always = isWhole(coating, horizon);
@@ -105,8 +111,8 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
         id: COATING,
         capacity: 1,
         calendar: always ? null : 'coating',
-        changeovers: products.flatMap((to) => [
-          ...products.flatMap((from) => (from === to ? [] : [{ from, to, minutes: changeoverMinutes }])),
+        changeovers: materials.flatMap((to) => [
+          ...materials.flatMap((from) => (from === to ? [] : [{ from, to, minutes: changeoverMinutes }])),
           {
             from: null,
             to,

@@ -9,6 +9,7 @@ import { COATING } from './stations';
 import { buildProblem } from './job-problem';
 import type { JobToPlan } from './job-to-plan';
 import { ALWAYS, linkKey, type AirWaits, type Ready } from '../model/model';
+import { betweenAll } from '../model/changeovers';
 import { freeze } from './plan-job';
 import type { NoPlan, Plan, Problem } from '../model/problem';
 import { ownId, readOwnId } from './joined-id';
@@ -168,6 +169,8 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
       weight,
     });
   }
+  // One job's paint is cleaned out before another's, too.
+  for (const station of problem.stations) station.changeovers = betweenAll(station.changeovers);
   for (const [id, open] of people) problem.calendars.push({ id: ownId('crew', id), open });
   const seen = new Set<string>();
   problem.calendars = problem.calendars.filter((c) => !seen.has(c.id) && seen.add(c.id));

@@ -18,7 +18,7 @@ export const LIMITS = frozen({
   racks: 100,
   calendars: 400,
   openHours: 100_000,
-  changeovers: 10_000,
+  changeovers: 40_000,
 } as const);
 const MOST_SLOTS = 10_000;
 

@@ -7,6 +7,7 @@
  * come nothing waits for a job of lower rank, and nothing is begun that makes a higher one wait for more than half an hour. Nothing is
  * laid on a rack that leaves no room for what a higher one was to lay before.
  */
+import { betweenAll } from '../model/changeovers';
 import { at, item } from '$core/units/at';
 import { compile, type Model } from '../model/model';
 import type { Interval } from '../model/problem';
@@ -46,6 +47,11 @@ export class Replay {
       if ('infeasible' in m) throw new Error(m.reason);
       return m;
     });
+    const shared = betweenAll(
+      jobs.flatMap(({ problem, shares }) =>
+        problem.stations.flatMap((s) => (shares?.stations.includes(s.id) ? s.changeovers : [])),
+      ),
+    );
     for (const [j, job] of jobs.entries()) {
       const m = this.models[j];
       if (!m) continue;
@@ -56,6 +62,8 @@ export class Replay {
         const k = stations.of(shares?.stations.includes(s.id) ? `${shares.place} ${s.id}` : own(s.id));
         this.capacity[k] = Math.max(this.capacity[k] ?? 0, s.capacity);
         const table: Changes = this.changes[k] ?? new Map();
+        for (const c of shares?.stations.includes(s.id) ? shared.filter((x) => x.from !== null) : [])
+          table.set(c.from, (table.get(c.from) ?? new Map<string | null, number>()).set(c.to, c.minutes));
         for (const c of s.changeovers)
           table.set(c.from, (table.get(c.from) ?? new Map<string | null, number>()).set(c.to, c.minutes));
         this.changes[k] = table;

@@ -4,6 +4,7 @@ import { visitsOf, waysOf } from '$core/job-plan/ways';
 import { choiceSchema, type Choice } from '$core/planning/job/choice';
 import { PATTERN_FACTS, PATTERNS } from '$core/coating/pattern';
 import { SCHOOLS, USUAL_SCHOOLS } from '$core/coating/schools';
+import { cleanOuts } from '$core/takeoff/clean-outs';
 import { hoursBySteps, needsByZone } from '$core/takeoff/needs';
 import type { Db } from '../../db/open';
 import type { StoredPlan } from '../../store/plans';
@@ -11,7 +12,7 @@ import { ask } from '../../threads/ask';
 import type { OpenJob } from '../job/open-job';
 import { planInputs } from './make/plan-inputs';
 import { handBack } from './hand-back';
-import { takeOff } from '../take-off/take-off';
+import { inColours, takeOff } from '../take-off/take-off';
 
 export interface Weight {
   minutes: number;
@@ -43,6 +44,7 @@ function work(file: OpenJob, choice: Choice): { minutes: number; ml: number } {
     route,
     file.lots.map((l) => l.pieces),
     [...fixed, ...visitsOf(choice, file.pieces, file.lots, route)],
+    cleanOuts(route, inColours(file)).minutes,
   );
   return {
     minutes: hours.reduce((sum, h) => sum + h.minutes, 0),

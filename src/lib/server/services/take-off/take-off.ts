@@ -2,6 +2,7 @@
 import type { FixedKind } from '$core/kitchen/fixed-work';
 import { plannedSteps } from '$core/planning/job/operation-id';
 import { cheapestCover, USUAL_CANS, type CanSize, type Cover } from '$core/takeoff/cover';
+import { cleanOuts } from '$core/takeoff/clean-outs';
 import { hoursBySteps, needsByZone, type StepHours, type ZoneNeed } from '$core/takeoff/needs';
 import { isoDay } from '$core/units/clock-time';
 import type { Measures } from '$core/units/measures';
@@ -36,6 +37,13 @@ export interface TakeOff {
   /** products without any price */
   unpriced: string[];
 }
+
+/** The pieces, each with the colour it is painted. */
+export const inColours = ({
+  pieces,
+  zones,
+}: Pick<OpenJob, 'pieces' | 'zones'>): { id: string; colour: string }[] =>
+  pieces.map(({ id, zoneId }) => ({ id, colour: zones.find((z) => z.id === zoneId)?.colour ?? '' }));
 
 /** When each product was first laid, or is by the plan: on pieces or on the fixed work. */
 function firstCoats(file: OpenJob, plan: StoredPlan | null): Map<string, number> {
@@ -89,6 +97,7 @@ export function takeOff(db: Db, file: OpenJob, plan: StoredPlan | null): TakeOff
     file.route,
     file.lots.map((l) => l.pieces),
     [...file.fixed, ...file.plainSite.filter(isVisit)],
+    cleanOuts(file.route, inColours(file)).minutes,
   );
   const minutes = hours.reduce((sum, h) => sum + h.minutes, 0);
   const kinds = [...new Set(work.map((w) => w.kind))];

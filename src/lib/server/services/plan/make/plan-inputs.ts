@@ -51,7 +51,7 @@ export function planInputs(
       form,
       condition,
     })),
-    zones: file.zones.map((z) => ({ id: z.id })),
+    zones: file.zones.map(({ id: zone, colour }) => ({ id: zone, colour })),
     lots: file.lots,
     state: file.state,
     choice,
