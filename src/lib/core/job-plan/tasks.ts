@@ -1,5 +1,5 @@
 /** What a planning thread is asked, and what it answers: data in, data out. */
-import { readBusy, type BusySpan } from '../formats/ical-busy';
+import { readBusy, type BusySpan } from './ical-busy';
 import { frozen } from '../frozen';
 import {
   lastingView,

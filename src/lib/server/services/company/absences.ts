@@ -1,5 +1,5 @@
 /** When people cannot be had: typed, or read from their calendar files. */
-import { MOST_OF_A_FILE, type BusySpan } from '$core/formats/ical-busy';
+import { MOST_OF_A_FILE, type BusySpan } from '$core/job-plan/ical-busy';
 import { dayAfter, dayToMs } from '$core/units/clock-time';
 import { v7 as newId } from 'uuid';
 import { z } from 'zod';
