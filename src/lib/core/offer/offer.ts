@@ -1,5 +1,6 @@
 /** An offer as it was made: nothing in it changes afterwards; a change is a new version. Docs: docs/methods/offer.md */
 import { z } from 'zod';
+import { asksSchema } from './asks';
 import { instantSchema } from '../units/instant';
 import { labourCents, MOST_MARGIN, netPrice, totalOf, type Rates, type Total } from './price';
 
@@ -35,6 +36,8 @@ const optionSchema = z.object({
   otherCents: cents,
   /** days of the calendar that it moves the hand-back; null where nothing could be planned */
   days: z.number().min(-1000).max(1000).nullable(),
+  /** what is to be planned for it; older offers, and options that were typed, do not say */
+  asks: asksSchema.optional(),
 });
 export type OfferedOption = z.infer<typeof optionSchema>;
 
@@ -66,6 +69,8 @@ export const offerSchema = z.object({
   paint: z.array(paintSchema).max(60),
   otherCents: cents,
   options: z.array(optionSchema).max(30),
+  /** the work as it was offered, without options; older offers do not say */
+  asks: asksSchema.optional(),
   note: z.string().max(2000),
 });
 export type Offer = z.infer<typeof offerSchema>;

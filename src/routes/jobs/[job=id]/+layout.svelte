@@ -19,6 +19,15 @@
 />
 <div class="body">
   <Spoilt jobs={data.spoilt} />
+  {#if data.notAsAccepted?.length}
+    <section class="card differs" role="status" aria-label="Not as accepted">
+      {#each data.notAsAccepted as line (line)}<p>{line}</p>{/each}
+      <p>
+        <a href="/jobs/{data.jobId}/plan/set-up">Change the set-up</a> ·
+        <a href="/jobs/{data.jobId}/plan/offer">See the offer</a>
+      </p>
+    </section>
+  {/if}
   <Part name="This page">{@render children()}</Part>
 </div>
 {#if data.rail.bars.length || data.planned}
@@ -28,6 +37,13 @@
 {/if}
 
 <style>
+  .differs {
+    border-left: 6px solid var(--warn);
+    margin-bottom: 12px;
+  }
+  .differs p {
+    margin: 2px 0;
+  }
   .body {
     padding: 14px 20px 100px;
   }

@@ -4,6 +4,7 @@ import { NO_COLOUR } from '$core/kitchen/colour';
 import type { Db } from '../../db/open';
 import { listWorkers } from '../../store/workers';
 import { stations } from './spine';
+import { notAsAccepted } from '../offer/accepted';
 import { today } from '../plan/bars';
 import type { JobWithPlan } from '../plan/open-planned';
 import { withFaults } from '../job/each-job';
@@ -27,6 +28,7 @@ export function jobHead(db: Db, { file, plan, planning }: JobWithPlan, now: numb
     rail: today(file, plan, names, now),
     air: reading ? { ...reading, ...judgeAir(reading, { minC: 10, maxC: 32 }, file.context.measures) } : null,
     planned: file.choice !== null,
+    notAsAccepted: notAsAccepted(db, file),
     colours: file.zones.length,
     about: file.zones.map((z) => z.colour).join(' and '),
     pieceCount: file.pieces.length,

@@ -19,6 +19,7 @@ import { companyZone } from '../company/clock';
 import { lookAhead, notesOf, type LookAhead } from './evening';
 import { contestedOf } from '../bench/contested';
 import { eachJob, withFaults, type SpoiltJob } from '../job/each-job';
+import { notAsAccepted } from '../offer/accepted';
 import { handBack } from '../plan/hand-back';
 import type { JobWithPlan, Planning } from '../plan/open-planned';
 import { firstNeeds } from '../take-off/take-off';
@@ -145,6 +146,7 @@ function todayJob(db: Db, own: JobWithPlan, now: number): TodayJob {
       (a) => `Air in the ${a.place}: ${a.reasons.join('; ')}`,
     ),
     ...contestedOf(db, file).map((c) => c.message),
+    ...notAsAccepted(db, file),
     ...(handles.length > later.length ? [`${handlesWords(handles.length - later.length)} may go on`] : []),
     ...touchUpWords([...state.touchUps.values()], isoDay(now, file.job.zone)),
   ];

@@ -3,7 +3,8 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { factOf, SMALL_KITCHEN, usualChoice } from '../../../../../tests/builders';
 import { emptyDatabase, madeOnce, newDatabase } from '../../../../../tests/new-database';
 import { refusal } from '../../../../../tests/refusal';
-import { SHELLAC_URETHANE } from '$core/coating/systems/index';
+import { usualCounts } from '$core/coating/system';
+import { FAST_CABINET, SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { priceWith } from '$core/offer/offer';
 import { choiceSchema } from '$core/planning/job/choice';
 import { isoDay } from '$core/units/clock-time';
@@ -21,6 +22,7 @@ import { openPlanned } from '../plan/open-planned';
 import { noteCondition } from '../survey/note-condition';
 import { saveSurvey } from '../survey/save-survey';
 import { takeOff } from '../take-off/take-off';
+import { notAsAccepted, planAsAccepted } from './accepted';
 import { acceptOffer, makeOffer, withdrawAcceptance } from './make-offer';
 import { offerPage, offerVersion, offerView } from './offer-page';
 
@@ -183,25 +185,26 @@ describe('options', () => {
       'handles',
       'quicker',
     ]);
+    // A larger rack for four pieces gains nothing: nobody is sold the same day.
+    await expect(make({ 'offer.quicker': 'yes' })).rejects.toThrow(/does not bring the kitchen back sooner/);
+    expect(listOffers(db, job)).toEqual([]);
     await make({
       'offer.grain': 'yes',
+      'other.grain': '180,50',
       'offer.coat': 'yes',
-      'offer.quicker': 'yes',
-      'other.quicker': '180,50',
       'own.0.words': 'Soft-close hinges',
       'own.0.hours': '2',
       'own.0.cost': '90',
       'own.0.days': '0',
     });
     const options = new Map(newest().offer.options.map((o) => [o.key, o]));
-    expect([...options.keys()]).toEqual(['grain', 'coat', 'quicker', 'own 1']);
+    expect([...options.keys()]).toEqual(['grain', 'coat', 'own 1']);
     expect(options.get('grain')?.steps.some((s) => /grain/i.test(s.act) && s.minutes > 0)).toBe(true);
     const coat = options.get('coat');
     expect(coat?.minutes).toBeGreaterThan(10);
     expect(coat?.paint.every((p) => p.name.includes('urethane'))).toBe(true);
     expect(coat?.days).toBeGreaterThanOrEqual(0);
-    expect(options.get('quicker')).toMatchObject({ otherCents: 18_050, minutes: 0 });
-    expect(options.get('quicker')?.days).toBeLessThanOrEqual(0);
+    expect(options.get('grain')?.otherCents).toBe(18_050);
     expect(options.get('own 1')).toMatchObject({ minutes: 120, otherCents: 9000, days: 0 });
     expect(JSON.stringify(openJob(db, job).job)).toBe(before);
   });
@@ -263,5 +266,66 @@ describe('an acceptance', () => {
     const whole = openJob(db, job).lots.length === 1;
     expect(line?.cents).toBe(whole ? Math.round((offered - 20) * 100) : null);
     expect(earned?.standsCents).toBe((earned?.offeredCents ?? NaN) + (earned?.soFar ?? NaN));
+  });
+});
+
+describe('what was accepted', () => {
+  const take = (...keys: string[]) => Object.fromEntries(keys.map((k) => [`take.${k}`, 'yes']));
+  const offer = (...keys: string[]) => Object.fromEntries(keys.map((k) => [`offer.${k}`, 'yes']));
+  const fronts = () => openJob(db, job).choice?.counts.at(-1)?.front;
+  const differs = () => notAsAccepted(db, openJob(db, job));
+
+  it('is planned: coats, grain, insides and handles, on the bench and in the plan', async () => {
+    const all = ['coat', 'grain', 'insides', 'handles'];
+    await make(offer(...all));
+    accept(take(...all));
+    expect(fronts()).toBe(2);
+    expect(differs().join(' ')).toMatch(/3 coats of Waterborne urethane enamel on fronts\. Planned: 2/);
+    expect(await planAsAccepted(db, job, () => NOW)).toBeNull();
+    expect(differs()).toEqual([]);
+    expect(fronts()).toBe(3);
+    const { file, plan } = planned();
+    expect(file.choice?.schools.grain).toBe('fill');
+    expect(file.pieces.some((p) => p.condition.inside)).toBe(true);
+    expect(file.pieces.every((p) => p.condition.handles !== 'keep')).toBe(true);
+    const third = file.route.find((s) => s.act === 'Coat fronts, 3 of 3');
+    if (!plan || 'infeasible' in plan.result) throw new Error('no plan');
+    expect(plan.result.assignments.some((a) => a.operation.endsWith(third?.key ?? 'none'))).toBe(true);
+    // A second time it changes nothing.
+    const before = JSON.stringify(file.choice);
+    expect(await planAsAccepted(db, job, () => NOW)).toBeNull();
+    expect(JSON.stringify(planned().file.choice)).toBe(before);
+  });
+  it('is said where the set-up leaves it, or work has begun that does not have it', async () => {
+    await make({ ...offer('coat'), 'own.0.words': 'Soft closers', 'own.0.hours': '2' });
+    accept(take('coat', 'own 1'));
+    await planAsAccepted(db, job, () => NOW);
+    expect(differs()).toEqual(['Accepted besides: Soft closers, 2 h. No plan knows of it.']);
+    const { choice } = openJob(db, job);
+    const counts = choice?.counts.map((c) => ({ ...c, front: Math.min(c.front, 2) }));
+    await choosePlan(db, job, { ...choice, counts }, () => NOW);
+    expect(differs()[0]).toMatch(/3 coats .* on fronts\. Planned: 2/);
+    await choosePlan(
+      db,
+      job,
+      { ...choice, system: FAST_CABINET, counts: usualCounts(FAST_CABINET) },
+      () => NOW,
+    );
+    expect(differs()[0]).toMatch(/^Accepted: Shellac primer.*Planned: Quick self-priming/);
+  });
+  it('is an offer without options, too: what is planned otherwise is said', async () => {
+    await make();
+    accept({});
+    expect(differs()).toEqual([]);
+    const { choice } = openJob(db, job);
+    await choosePlan(
+      db,
+      job,
+      { ...choice, counts: choice?.counts.map((c) => ({ ...c, back: 1 })) },
+      () => NOW,
+    );
+    expect(differs().join()).toMatch(/on backs\. Planned: 1/);
+    withdrawAcceptance(db, job, newest().id, worker, NOW);
+    expect(differs()).toEqual([]);
   });
 });

@@ -1,6 +1,7 @@
 /** A new version of a job's offer, and what is said to it. */
 import { v7 as newId } from 'uuid';
 import { z } from 'zod';
+import { asksNow } from '$core/offer/asks';
 import { MOST_CENTS, type Offer } from '$core/offer/offer';
 import { MOST_MARGIN } from '$core/offer/price';
 import { householdIn } from '$core/job-plan/household';
@@ -16,7 +17,7 @@ import { ask } from '../../threads/ask';
 import { companyOf, costsOf } from '../company/settings';
 import type { JobWithPlan } from '../plan/open-planned';
 import { questions } from '../plan/questions';
-import { offeredLines, optionsFor, unpriced, workOut } from './offered';
+import { asked, offeredLines, optionsFor, unpriced, workOut } from './offered';
 
 const DAY = 86_400_000;
 
@@ -117,6 +118,14 @@ export async function makeOffer(
   const dates = await datesOf(db, job, now);
   const lines = offeredLines(db, file);
   const options = await workOut(db, file, wanted, now);
+  const idle = options.find((o) => o.key === 'quicker' && (o.days ?? 0) >= 0);
+  if (idle)
+    throw new Refused(
+      409,
+      `“${idle.words}” does not bring the kitchen back sooner: leave it out of the offer.`,
+      `offer.${idle.key}`,
+    );
+  if (!file.choice) throw new Refused(409, 'Choose a system and plan the job first.');
   const company = companyOf(db);
   const { name, place, zone } = file.job;
   const terms = {
@@ -159,6 +168,7 @@ export async function makeOffer(
       ),
     ],
     note: terms.note,
+    asks: asksNow(asked(file, file.choice)),
   };
   db.transaction(() => {
     insertOffer(db, file.job.id, { id: given.id, madeAt: now, madeBy: worker, offer });

@@ -6,6 +6,8 @@ import {
   type OfferedPaint,
   type OfferedStep,
 } from '$core/offer/offer';
+import type { Choice } from '$core/planning/job/choice';
+import { asksOver, type AskedJob } from '$core/offer/asks';
 import { possibleOptions, type PossibleOption } from '$core/offer/options';
 import type { OfferedKitchen } from '$core/offer/scope';
 import { fixedOf } from '$core/takeoff/fixed-zones';
@@ -108,10 +110,14 @@ export async function workOut(
       minutes: steps.reduce((sum, s) => sum + s.minutes, 0),
       paint: paintOver(lines.paint, own.paint),
       days: back !== undefined && moved ? daysBetween(back, moved.back, file.job.zone) : null,
+      asks: asksOver(asked(file, choice), asked(then, option.choice), option.warm),
     });
   }
   return out;
 }
+
+/** A job as offers ask something of it. */
+export const asked = ({ pieces }: Pick<OpenJob, 'pieces'>, choice: Choice): AskedJob => ({ pieces, choice });
 
 /** Days of the calendar from one moment to another. */
 const daysBetween = (from: number, to: number, zone: string): number =>

@@ -1,4 +1,5 @@
 import { answer, orError } from '$server/answer';
+import { planAsAccepted } from '$server/services/offer/accepted';
 import { acceptOffer, makeOffer, withdrawAcceptance } from '$server/services/offer/make-offer';
 import { offerPage } from '$server/services/offer/offer-page';
 import { versionIn } from './version';
@@ -19,9 +20,11 @@ export const actions: Actions = {
   },
   accept: async ({ request, locals, params }) => {
     const form = await request.formData();
-    return answer(() => {
+    return answer(async () => {
       acceptOffer(locals.db, params.job, form, locals.worker, locals.now());
-      return { accepted: true };
+      const notPlanned = await planAsAccepted(locals.db, params.job, locals.now);
+      locals.forget();
+      return { accepted: true, notPlanned };
     });
   },
   withdraw: async ({ request, locals, params }) => {

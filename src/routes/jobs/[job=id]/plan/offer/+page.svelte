@@ -14,6 +14,13 @@
 </script>
 
 {#if refused}<Notice>{refused}</Notice>{/if}
+{#if form && 'notPlanned' in form}
+  {#if form.notPlanned}
+    <Notice>Recorded as accepted. It could not be planned so: {form.notPlanned}</Notice>
+  {:else}
+    <p role="status">Recorded as accepted. The job is planned as it was accepted.</p>
+  {/if}
+{/if}
 {#if data.view}
   <div class="pair">
     <div class="stack">
