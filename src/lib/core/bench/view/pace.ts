@@ -5,11 +5,13 @@
 import { workMinutes, worthOf, type Step } from '$core/coating/route';
 import type { SiteStep } from '$core/takeoff/site-route';
 import type { Work } from '../state/state';
+import { byTheClock, type Worked } from './worked';
 
 /** Works count as many as this prior. */
 const PRIOR = 5;
 /** A pace beyond these bounds is a forgotten tap, not a pace. */
-const [LEAST, MOST] = [0.2, 5];
+const LEAST = 0.2;
+export const MOST = 5;
 
 /** What is compared with what: the kind of step, and the tool. */
 export const paceKey = (step: Step): string => [step.kind, step.prep ?? '', step.tool ?? ''].join(' ').trim();
@@ -21,13 +23,13 @@ export function sitePaceKey({ kind, prep, tool, visit, touchUp }: SiteStep): str
 }
 
 /** Minutes that hands were at a finished work, pauses left out, two pairs of hands counted twice. */
-export const handMinutes = (work: Work): number =>
-  work.hands.reduce((sum, h) => sum + ((h.to ?? work.end ?? h.from) - h.from) / 60_000, 0);
+export const handMinutes = (work: Work, worked: Worked = byTheClock): number =>
+  work.hands.reduce((sum, h) => sum + worked(h.from, h.to ?? work.end ?? h.from), 0);
 
 /** A finished work's time over the figure's; null where nothing can be learnt from it. */
-export function paceOf(work: Work, step: Step): number | null {
+export function paceOf(work: Work, step: Step, worked: Worked = byTheClock): number | null {
   if (work.end === null || work.pieces.length === 0) return null;
-  return believable(handMinutes(work) / workMinutes(step, worthOf(step, work.pieces)));
+  return believable(handMinutes(work, worked) / workMinutes(step, worthOf(step, work.pieces)));
 }
 
 /** A ratio of times; null where it is none of work. */

@@ -222,7 +222,9 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
     running: (id, lot, { worker, start }, minutes, station) => {
       const left = Math.max(1, minutes - Math.floor((job.t0 - start) / MINUTE));
       busyUntil.set(worker, Math.max(busyUntil.get(worker) ?? 0, left));
-      return helper(id, lot, left, station);
+      // What goes on all the same goes on beside the hours of its place, and beside another job's work there.
+      const isThere = station !== COATING || always || coating.some(([from, to]) => from <= 0 && to >= left);
+      return helper(id, lot, left, isThere ? station : null);
     },
   };
 }

@@ -84,6 +84,7 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
   const add = <T extends { id: string }>(list: T[], item: T): void => {
     if (!list.some((x) => x.id === item.id)) list.push(item);
   };
+  const held = new Set<string>();
   for (const { id, problem: p, air: waits, place, promised, weight, job } of built) {
     const crew = new Set(job.workers);
     const at = (name: string): string => ownId(id, name);
@@ -135,12 +136,17 @@ export function joinJobs(name: string, jobs: readonly JobTogether[]): Joined | n
     for (const o of p.operations) {
       const byCrew = p.workers.some((w) => crew.has(w.id) && w.skills.includes(o.skill));
       const { calendar, ...rest } = o;
+      // Two jobs at work in one place, though no plan would have it so: it is held by one of them.
+      const there = o.station === null ? null : station(o.station);
+      const isUnderWay = there !== null && o.lockedStart !== null && !byCrew;
+      const taken = isUnderWay && held.has(there);
+      if (isUnderWay) held.add(there);
       problem.operations.push({
         ...rest,
         id: at(o.id),
         lot: at(o.lot),
         skill: byCrew ? o.skill : at(o.skill),
-        station: o.station === null ? null : station(o.station),
+        station: taken ? null : there,
         ...within(calendar, byCrew),
       });
     }

@@ -3,12 +3,12 @@ import { takenBackBy } from '$core/bench/state/decided';
 import type { Fact } from '$core/bench/state/events';
 import type { SiteWork, Work } from '$core/bench/state/state';
 import { believable, learntPace, paceKey, paceOf, plannedPace, sitePaceKey } from '$core/bench/view/pace';
+import { workedIn } from '$core/bench/view/worked';
 import { tickedPace } from '$core/bench/view/ticked-pace';
 import { counting, tickedWorks, ticksOf, type TickedJob } from '$core/bench/view/ticked-works';
 import type { Db } from '../../db/open';
 import { deletePace, listPaces, writePace } from '../../store/paces';
 
-const MINUTE = 60_000;
 /** Newest works of a kind that count. */
 const KEPT = 60;
 
@@ -25,6 +25,8 @@ export const learntPaces = (db: Db): Record<string, number> =>
 
 /** A job's log and what it makes of its steps. */
 export interface Recorded extends TickedJob {
+  /** of the job */
+  zone: string;
   log: readonly Fact[];
 }
 
@@ -63,21 +65,21 @@ export function keepPace(db: Db, fact: Fact, job: Recorded): void {
   }
 }
 
-function keepWork(db: Db, job: string, { choice, route }: Recorded, work: Work | undefined): void {
+function keepWork(db: Db, job: string, { choice, route, zone }: Recorded, work: Work | undefined): void {
   const step = work && route.find((s) => s.key === work.step);
-  const ratio = work && step && paceOf(work, step);
+  const ratio = work && step && paceOf(work, step, workedIn(choice, zone));
   if (!work || !step || !ratio) return;
   const key = paceKey(step);
   const { id, worker, start, end } = work;
   writePace(db, { work: id, job, key, worker, ratio: ratio * plannedPace(choice, key), at: end ?? start });
 }
 
-function keepSite(db: Db, job: string, { choice, site }: Recorded, work: SiteWork | undefined): void {
+function keepSite(db: Db, job: string, { choice, site, zone }: Recorded, work: SiteWork | undefined): void {
   const step = work && site.find((s) => s.key === work.step);
   const key = step && sitePaceKey(step);
   if (!work || work.end === null || !step || !key) return;
   const { id, worker, start, end } = work;
-  const ratio = believable((end - start) / MINUTE / step.minutes);
+  const ratio = believable(workedIn(choice, zone)(start, end) / step.minutes);
   if (ratio) writePace(db, { work: id, job, key, worker, ratio: ratio * plannedPace(choice, key), at: end });
 }
 

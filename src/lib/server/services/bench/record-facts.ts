@@ -220,7 +220,10 @@ function recordOne(db: Db, open: Open, fact: Fact, { crew, time }: Desk, sent: S
   keepReading(db, fact);
   if (KEPT_APART.has(fact.body.kind)) {
     const { route, site = [] } = contextIn(file, open.state);
-    keepPace(db, fact, { ...file, log: open.log, state: open.state, route, site });
+    keepPace(db, fact, {
+      ...file,
+      ...{ zone: file.job.zone, log: open.log, state: open.state, route, site },
+    });
     keepFelt(db, fact, { ...file, state: open.state, route }, time);
   }
   return late;

@@ -33,6 +33,8 @@ import { makeCurrentPlan } from './make/make-plan';
 import { openJob } from '../job/open-job';
 import { handBack } from './hand-back';
 import { acceptMoves, keepTimes, pin, unpin } from './pins';
+import type { FactBody } from '$core/bench/state/events';
+import { factOf } from '../../../../../tests/builders';
 import { recordFacts } from '../bench/record-facts';
 import { saveSurvey } from '../survey/save-survey';
 import { sayChain } from './say-plan';
@@ -371,6 +373,41 @@ describe('several jobs', () => {
     expect(overlap(mine, theirs)).toEqual([]);
     expect(handBack(theirs)?.at).toBeGreaterThan(handBack(mine)?.at ?? Infinity);
     expect(calendar().clashes).toEqual([]);
+  });
+  it('are planned though one person coats in both at once, alone and together', async () => {
+    await choosePlan(db, job, choice({ shared: true }), () => NOW);
+    const other = await second();
+    const coat = 'back.shellac-primer.1';
+    for (const id of [job, other]) {
+      const [lot] = openJob(db, id).lots;
+      const pieces = openJob(db, id).pieces.map((p) => p.id);
+      const facts = [
+        { kind: 'piece.labelled', pieces },
+        { kind: 'piece.down', pieces, place: 'rack' },
+        {
+          kind: 'work.started',
+          step: coat,
+          lot: lot?.id ?? '',
+          pieces: lot?.pieces ?? [],
+          override: [{ rule: 'skipped-step', reason: 'bare wood' }],
+        },
+      ] as FactBody[];
+      const made = recordFacts(
+        db,
+        id,
+        facts.map((body, i) => factOf(id, worker, NOW + 60 * MINUTE + i, body)),
+      );
+      expect(made.ids).toHaveLength(3);
+    }
+    const at = NOW + 70 * MINUTE;
+    for (const id of [job, other]) {
+      const made = await plan(id, at);
+      expect('infeasible' in made.result).toBe(false);
+    }
+    await planAllJobs(db, at);
+    await eventually(() => expect(allJobsSearch()?.state).toBe('done'));
+    const opened = [job, other].map((id) => openPlanned(db, id, at));
+    expect(compareAllJobs(opened, allJobsSearch()?.found ?? null, at)).toHaveLength(2);
   });
   it('that do not share may clash, and the calendar says so', async () => {
     await plan();

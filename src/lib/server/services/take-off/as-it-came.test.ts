@@ -164,3 +164,48 @@ it('hours of taking down come from the ticks, lot by lot', async () => {
   expect(line?.done).toBe(true);
   expect(line?.came).toBeCloseTo(2 * (line?.expected ?? NaN), 6);
 });
+
+it('a Done that is tapped days later costs nobody days: hours are those of the crew, or not known', async () => {
+  const { db, job, worker, step, lot } = await primed();
+  const came = (): (number | undefined)[] => {
+    const file = openJob(db, job);
+    const totals = takeOff(db, file, null);
+    return (totals ? (asItCame(file, totals)?.hours ?? []) : []).map((h) => Math.round(h.came));
+  };
+  expect(came()).toEqual([30]);
+  const run = (begin: number, end: number) => {
+    const start = factOf(job, worker, begin, {
+      kind: 'work.started',
+      step,
+      lot: lot.id,
+      pieces: lot.pieces,
+      override: [
+        { rule: 'skipped-step', reason: 'bare wood' },
+        { rule: 'too-late', reason: 'scuffed' },
+      ],
+    });
+    const back = openJob(db, job)
+      .facts.filter((f) => f.body.kind === 'work.started')
+      .at(-1);
+    recordFacts(db, job, [
+      factOf(job, worker, begin - 1, {
+        kind: 'void',
+        fact: back?.id ?? '',
+        also: ends(back?.id),
+        reason: 'again',
+      }),
+      start,
+      factOf(job, worker, end, { kind: 'work.finished', work: start.id, leftOut: [] }),
+    ]);
+  };
+  const ends = (work: string | undefined) =>
+    openJob(db, job)
+      .facts.filter((f) => f.body.kind === 'work.finished' && f.body.work === work)
+      .map((f) => f.id);
+  // Monday 16:00 to Tuesday 8:30 in Halifax: half an hour of either day.
+  run(NOW + 8 * HOUR, NOW + 24.5 * HOUR);
+  expect(came()).toEqual([60]);
+  // Four days late: nobody knows.
+  run(NOW + 25 * HOUR, NOW + 5 * 24 * HOUR);
+  expect(came()).toEqual([]);
+});

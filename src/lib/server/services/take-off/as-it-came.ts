@@ -1,15 +1,19 @@
 /** Hours and paint of a job as they were recorded, against its take-off. */
 import { laidPaint } from '$core/bench/view/paint-used';
-import { handMinutes } from '$core/bench/view/pace';
+import { handMinutes, MOST } from '$core/bench/view/pace';
+import { workedIn } from '$core/bench/view/worked';
 import { tickedPace } from '$core/bench/view/ticked-pace';
 import { counting, tickedWorks, ticksOf } from '$core/bench/view/ticked-works';
 import { pieceState } from '$core/bench/state/state';
 import { visitLeft } from '$core/bench/view/visits';
 import { isVisit } from '$core/takeoff/visits';
-import { gets } from '$core/coating/route';
+import { gets, workMinutes, worthOf } from '$core/coating/route';
 import { hoursCame, sumDone, type Came, type StepCame } from '$core/takeoff/as-it-came';
 import type { OpenJob } from '../job/open-job';
 import type { TakeOff } from './take-off';
+
+/** Short work may take many times its figure, min. Our choice. */
+const SPAN = 60;
 
 export interface PaintCame extends Came {
   name: string;
@@ -25,11 +29,29 @@ export interface JobCame {
   touchUpMinutes: number;
 }
 
-/** Minutes of hands by the take-off's keys, and the keys that are all done. */
+/**
+ * Minutes of hands by the take-off's keys, and the keys that are all done. A line with a work that nobody can believe, such as one whose end
+ * was tapped days later, has no figure.
+ */
 function minutesOf(file: OpenJob): { minutes: Map<string, number>; done: Set<string> } {
   const minutes = new Map<string, number>();
+  const silent = new Set<string>();
+  const worked = workedIn(file.choice, file.job.zone);
   const add = (key: string, more: number) => minutes.set(key, (minutes.get(key) ?? 0) + more);
-  for (const work of file.state.works.values()) if (work.end !== null) add(work.step, handMinutes(work));
+  const addWork = (key: string, came: number, figure: number): void => {
+    if (came > MOST * figure && came > figure + SPAN) silent.add(key);
+    else add(key, came);
+  };
+  const routed = new Map(file.route.map((s) => [s.key, s]));
+  for (const work of file.state.works.values()) {
+    const step = routed.get(work.step);
+    if (work.end !== null)
+      addWork(
+        work.step,
+        handMinutes(work, worked),
+        step ? workMinutes(step, worthOf(step, work.pieces)) : Infinity,
+      );
+  }
   const site = [...file.fixed, ...file.plainSite.filter(isVisit)];
   const actOf = (s: (typeof site)[number]): string => s.visit?.act ?? s.act;
   const isDone = (s: (typeof site)[number]): boolean =>
@@ -41,7 +63,8 @@ function minutesOf(file: OpenJob): { minutes: Map<string, number>; done: Set<str
   const open = new Set(site.flatMap((s) => (isDone(s) ? [] : [actOf(s)])));
   for (const { step, start, end } of file.state.siteWorks.values()) {
     const line = lineOf.get(acts.get(step) ?? '');
-    if (line && end !== null) add(line, (end - start) / 60_000);
+    if (line && end !== null)
+      addWork(line, worked(start, end), site.find((s) => s.key === step)?.minutes ?? Infinity);
   }
   for (const [line, came] of tickedMinutes(file, (step) => lineOf.get(acts.get(step) ?? '') ?? step))
     if (!minutes.has(line)) add(line, came);
@@ -50,6 +73,7 @@ function minutesOf(file: OpenJob): { minutes: Map<string, number>; done: Set<str
     const due = file.pieces.filter((p) => gets(step, p.id));
     if (due.length && due.every((p) => pieceState(file.state, p.id).done.has(step.key))) done.add(step.key);
   }
+  for (const line of silent) minutes.delete(line);
   return { minutes, done };
 }
 
