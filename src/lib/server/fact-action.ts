@@ -2,7 +2,7 @@
 import { fail, type RequestEvent } from '@sveltejs/kit';
 import type { Refusal } from '$core/bench/guard/refusal';
 import { v7 as newId } from 'uuid';
-import { bodyFromForm, sentFields } from '$core/bench/fact-form';
+import { bodyFromForm, happenedAt, happenedBy, sentFields } from '$core/bench/fact-form';
 import { recordSoon } from './services/bench/record-soon';
 import { Refused } from './refused';
 
@@ -22,7 +22,7 @@ export async function recordFromForm(event: RequestEvent, job: string, given?: F
   const fact = {
     id: String(form.get('id') || newId()),
     job,
-    at: event.locals.now(),
+    at: happenedBy(event.locals.now(), happenedAt(form)),
     worker,
     device,
     body: bodyFromForm(form),

@@ -16,3 +16,12 @@ export function bodyFromForm(form: FormData): Record<string, unknown> {
   if (!isKind(kind)) return { kind };
   return { kind, ...entryOf({ kind } as FactBody).fromForm(factForm(form)) };
 }
+
+/** When what a form records was, where it was not just now, ms since 1970. */
+export function happenedAt(form: FormData): number | undefined {
+  const at = Number(form.get('happenedAt') || NaN);
+  return Number.isFinite(at) && at > 0 ? at : undefined;
+}
+
+/** Nothing is recorded that is yet to come. */
+export const happenedBy = (now: number, at: number | undefined): number => Math.min(now, at ?? now);

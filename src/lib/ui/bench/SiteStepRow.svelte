@@ -2,8 +2,10 @@
 <script lang="ts">
   import type { benchView } from '$core/bench/view/view';
   import Button from '$ui/kit/Button.svelte';
-  import { sayClock, sayMinutes } from '$core/units/clock-time';
+  import { overrun } from '$core/bench/view/overrun';
+  import { sayMinutes } from '$core/units/clock-time';
   import Cautions from './Cautions.svelte';
+  import DoneWhen from './DoneWhen.svelte';
   import FactForm from '../facts/FactForm.svelte';
 
   interface Props {
@@ -14,13 +16,14 @@
     near: (ms: number) => string;
   }
   let { step, now, zone, near }: Props = $props();
+  const ends = $derived(step.work ? overrun(step.work.since, step.minutes, now, zone) : null);
 </script>
 
 <p>
   <b>{step.act}{step.colour ? `, ${step.colour}` : ''}</b>
   <span class="soft"
     >{step.work
-      ? `under way since ${sayClock(step.work.since, zone)} · ${step.work.who}`
+      ? `under way since ${near(step.work.since)} · ${step.work.who}`
       : step.from > now
         ? `from ${near(step.from)}`
         : `ready now · about ${sayMinutes(step.minutes)}`}{step.planned && !step.work
@@ -32,7 +35,10 @@
 <Cautions cautions={step.cautions} />
 {#if step.work}
   <FactForm kind="site.finished" fields={{ work: step.work.id }}>
-    {#snippet children(sending)}<Button type="submit" disabled={sending}>Done</Button>{/snippet}
+    {#snippet children(sending)}
+      {#if ends !== null}<DoneWhen since={step.work?.since ?? 0} {ends} {sending} />
+      {:else}<Button type="submit" disabled={sending}>Done</Button>{/if}
+    {/snippet}
   </FactForm>
 {:else if step.elsewhere}
   <a href={step.elsewhere.href}>Record it under {step.elsewhere.words}</a>

@@ -1,9 +1,10 @@
 <!-- Acts under way. -->
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
-  import { sayClock } from '$core/units/clock-time';
+  import { overrun } from '$core/bench/view/overrun';
   import FactForm from '../facts/FactForm.svelte';
   import ActMarks from './ActMarks.svelte';
+  import DoneWhen from './DoneWhen.svelte';
   import { getBench } from './bench-page';
   import HowAndCautions from './HowAndCautions.svelte';
   import LeaveOut from './LeaveOut.svelte';
@@ -15,10 +16,12 @@
 </script>
 
 {#each running as act, i (act.work?.id)}
+  {@const since = act.work?.since ?? 0}
+  {@const ends = overrun(since, act.minutes, bench.now, bench.zone)}
   <section class="card now">
     <p class="soft">
       {act.work?.paused ? 'Paused; begun' : 'Under way since'}
-      {sayClock(act.work?.since ?? 0, bench.zone)}{act.work?.who ? ` · ${act.work.who}` : ''}
+      {bench.near(since)}{act.work?.who ? ` · ${act.work.who}` : ''}
     </p>
     <h2 class="act">{act.act}, lot {act.lot}</h2>
     <Paint {act} />
@@ -27,9 +30,13 @@
     <HowAndCautions {act} />
     <FactForm kind="work.finished" fields={{ work: act.work?.id ?? '' }}>
       {#snippet children(sending)}
-        <div class="big">
-          <Button type="submit" disabled={sending} data-key={i === 0 ? 'd' : undefined}>Done</Button>
-        </div>
+        {#if ends !== null}
+          <DoneWhen {since} {ends} {sending} />
+        {:else}
+          <div class="big">
+            <Button type="submit" disabled={sending} data-key={i === 0 ? 'd' : undefined}>Done</Button>
+          </div>
+        {/if}
         <LeaveOut {act} summary="Some were left out" name="leftOut" checked={false} />
       {/snippet}
     </FactForm>

@@ -10,6 +10,8 @@ export interface BenchPage {
   readonly zone: string;
   readonly measures: Measures;
   readonly jobId: string;
+  /** who uses the device */
+  readonly worker: string;
   readonly people: readonly { id: string; name: string }[];
   /** a moment in words, its day left out where it is today */
   near: (ms: number) => string;

@@ -2,7 +2,7 @@
 import { v7 as newId } from 'uuid';
 import { KNEW_NOTHING } from '$core/bench/apart';
 import { overridesOf, type Override } from '$core/bench/facts/parts';
-import { bodyFromForm, sentFields } from '$core/bench/fact-form';
+import { bodyFromForm, happenedAt, happenedBy, sentFields } from '$core/bench/fact-form';
 import { judge } from '$core/bench/guard/judge';
 import { sayRefusals } from '$core/bench/guard/refusal';
 import { bodySchema, type Fact } from '$core/bench/state/events';
@@ -127,9 +127,10 @@ export class FieldDevice {
   /**
    * Keeps a fact where nothing forbids it.
    * @param sent the fields it came with, to be sent again with a reason
+   * @param happened when it was, where that is not now, ms since 1970
    * @returns whether it was kept; `stopped` says why not
    */
-  async keep(body: unknown, sent: [string, string][], picture?: Blob): Promise<boolean> {
+  async keep(body: unknown, sent: [string, string][], picture?: Blob, happened?: number): Promise<boolean> {
     this.stopped = null;
     await this.#opened;
     const parsed = bodySchema.safeParse(body);
@@ -145,7 +146,7 @@ export class FieldDevice {
     const fact: Fact = {
       id,
       job: pack.job.id,
-      at: this.outbox.now(),
+      at: happenedBy(this.outbox.now(), happened),
       worker: worker?.id ?? '',
       device,
       knew: pack.facts.at(-1)?.id ?? KNEW_NOTHING,
@@ -174,8 +175,9 @@ export class FieldDevice {
   readonly keepForm = (form: FormData): Promise<boolean> => {
     const sent = sentFields(form);
     const file = form.get('photo');
-    if (!(file instanceof File) || file.size === 0) return this.keep(bodyFromForm(form), sent);
-    return shrinkPhoto(file).then((picture) => this.keep(bodyFromForm(form), sent, picture));
+    const at = happenedAt(form);
+    if (!(file instanceof File) || file.size === 0) return this.keep(bodyFromForm(form), sent, undefined, at);
+    return shrinkPhoto(file).then((picture) => this.keep(bodyFromForm(form), sent, picture, at));
   };
 
   /** Sends a fact that was refused again, as it happened, with what overrules the refusal. */

@@ -26,6 +26,7 @@ import { customerCalendar, feedCalendar, feedFor, jobCalendar, workerCalendar } 
 import { choosePlan } from './choose-plan';
 import { allJobsSearch, compareAllJobs, newKitchenStart, planAllJobs, takeOverAllJobs } from './all-jobs';
 import { companyZone } from '../company/clock';
+import { atWork } from '../across/at-work';
 import { companyCalendar } from '../across/company-calendar';
 import { currentPlan } from './make/current-plan';
 import { openPlanned } from './open-planned';
@@ -399,6 +400,11 @@ describe('several jobs', () => {
       );
       expect(made.ids).toHaveLength(3);
     }
+    // Whoever it is is told of both, the later one first.
+    expect(atWork(db, worker).map((w) => [w.job, w.act])).toEqual([
+      [job, 'Prime backs'],
+      [other, 'Prime backs'],
+    ]);
     const at = NOW + 70 * MINUTE;
     for (const id of [job, other]) {
       const made = await plan(id, at);

@@ -14,6 +14,7 @@
   import { setBench } from '$ui/bench/bench-page';
   import CupsAndGun from '$ui/bench/CupsAndGun.svelte';
   import Drying from '$ui/bench/Drying.svelte';
+  import AlsoAtWork from '$ui/bench/AlsoAtWork.svelte';
   import JustRecorded from '$ui/bench/JustRecorded.svelte';
   import LookAtCoat from '$ui/bench/LookAtCoat.svelte';
   import ReadyActs from '$ui/bench/ReadyActs.svelte';
@@ -55,6 +56,9 @@
     },
     get jobId() {
       return data.jobId;
+    },
+    get worker() {
+      return data.worker?.id ?? '';
     },
     get people() {
       return pack.people;
@@ -141,6 +145,7 @@
     {#if !view.chosen}
       <p>No system is chosen yet. <a href="/jobs/{data.jobId}/plan">Choose one on the plan.</a></p>
     {/if}
+    <Part name="Who is at what"><AlsoAtWork /></Part>
     <Part name="What is under way"><UnderWay /></Part>
     <Part name="What is ready"><ReadyActs /></Part>
     <Part name="The coat to look at"><LookAtCoat /></Part>
