@@ -2,6 +2,7 @@ import { sveltekit } from '@sveltejs/kit/vite';
 import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
 import { compiledCore } from './tests/set-up/compiled-core.ts';
+import { STAND_INS } from './tests/set-up/stand-ins.ts';
 
 /** Shared by so many pages, a part is fetched with all of its kind at once: on a slow connection each request costs a second. */
 const SHARED = 2;
@@ -58,7 +59,7 @@ export default defineConfig({
     testTimeout: 240_000,
     hookTimeout: 240_000,
     // Samples are drawn by it: `npm test` gives another one each time.
-    env: { ANTHEM_SEED: process.env.ANTHEM_SEED ?? '1' },
+    env: { ANTHEM_SEED: process.env.ANTHEM_SEED ?? '1', ...STAND_INS },
     projects: [
       {
         extends: true,

@@ -2,6 +2,7 @@
  * `npm run bench:plan`: the planner's figures, on the demo's Orchard Row (57 pieces, two zones, island, fixed work, four
  * people) by itself and among other jobs. `npm run bench` prints them with all others.
  */
+import './parts/stand-ins';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';

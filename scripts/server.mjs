@@ -85,7 +85,9 @@ for (const where of hosts) open.push(await listen(createServer(listener('http', 
 if (securePort !== null) {
   const secrets = { cert: readFileSync(certificate), key: readFileSync(key) };
   for (const where of hosts)
-    open.push(await listen(createSecureServer(secrets, listener('https', securePort)), securePort, where, 'https'));
+    open.push(
+      await listen(createSecureServer(secrets, listener('https', securePort)), securePort, where, 'https'),
+    );
 }
 console.log(`Listening on ${open.join(' and ')}`);
 

@@ -267,6 +267,7 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
   });
 
   await test.step('the piece tells its story, and / finds it', async () => {
+    await page.locator('#main').focus();
     await page.keyboard.press('/');
     await page.keyboard.type('3');
     await page.keyboard.press('Enter');

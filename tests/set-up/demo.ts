@@ -4,6 +4,7 @@ import { once } from 'node:events';
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { isBuilt, serve } from '../../scripts/parts/prepare.mjs';
+import { STAND_INS } from './stand-ins';
 import { DEMO_FILE, DEMO_STAMP, demoSources, isMade } from '../demo-file';
 
 let making: Promise<void> | null = null;
@@ -39,6 +40,7 @@ async function byServer(): Promise<void> {
 }
 
 async function bySources(): Promise<void> {
+  Object.assign(process.env, STAND_INS);
   const { openDatabase } = await import('$server/db/open');
   const { DEMO_NOW, makeDemo } = await import('$server/demo/demo');
   const { makeCurrentPlan } = await import('$server/services/plan/make/make-plan');

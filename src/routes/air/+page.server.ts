@@ -3,7 +3,7 @@ import { readNumber } from '$core/units/read-number';
 import { answer } from '$server/answer';
 import { placeAir, tentWhatIfs } from '$server/services/air/air-view';
 import { companyZone } from '$server/services/company/clock';
-import { placesOf } from '$server/services/air/place-air';
+import { isForeseen, placesOf } from '$server/services/air/place-air';
 import { importReadings, typeReading } from '$server/services/air/readings-in';
 import { readPlace, setPlaces, setSensor } from '$server/services/air/set-places';
 import { measuresOf } from '$server/services/company/settings';
@@ -22,7 +22,7 @@ export const load: PageServerLoad = ({ locals, url, depends }) => {
   const wanted = url.searchParams.get('product') ?? 'urethane-enamel';
   const product = products.find((p) => p.key === wanted) ?? products[0];
   if (!product) throw new Error('No product is known');
-  const places = PLACES.map((place) => placeAir(locals.db, place, product, now));
+  const places = PLACES.map((place) => ({ place, air: placeAir(locals.db, place, product, now) }));
   const sensorAt = new Map(listSensors(locals.db).map((s) => [s.place, s]));
   const batteryAt = (place: Place): number => {
     const sensor = sensorAt.get(place);
@@ -35,6 +35,9 @@ export const load: PageServerLoad = ({ locals, url, depends }) => {
     known: PLACES.map((p) => readingsStamp(locals.db, p)).join('/'),
     products: products.map((p) => ({ key: p.key, name: p.name })),
     product: { key: product.key, name: product.name, limits: product.limits },
+    /** whether this installation has sensors, and a forecast */
+    sensors: sensors.there,
+    foreseen: isForeseen(),
     places: places.map((p) => ({
       ...p,
       sensor: sensorAt.get(p.place) ?? null,

@@ -34,21 +34,27 @@
       {#each data.products as p (p.key)}<Option value={p.key} text={p.name} />{/each}
     </Choice>
   </div>
+  {#if !data.foreseen}
+    <Notice kind="note"
+      >No forecast is connected here. What is read or typed below counts for two weeks; without that films are
+      reckoned by the sheet, at 25 °C and 50 % humidity.</Notice
+    >
+  {/if}
   {#if form && 'refused' in form && form.refused}<Notice>{form.refused}</Notice>{/if}
   {#if form && 'done' in form && form.done}<Notice kind="ok">{form.done}</Notice>{/if}
   <div class="places">
     {#each data.places as p (p.place)}
-      <PlaceCard place={p} now={data.now} zone={data.zone} measures={data.measures} />
+      <PlaceCard place={p} sensors={data.sensors} now={data.now} zone={data.zone} measures={data.measures} />
     {/each}
   </div>
   <div class="lower">
-    <TentDevices
-      whatIfs={data.whatIfs}
-      product={data.product}
-      now={data.now}
-      zone={data.zone}
-      measures={data.measures}
-    />
+    {#if data.whatIfs.length}<TentDevices
+        whatIfs={data.whatIfs}
+        product={data.product}
+        now={data.now}
+        zone={data.zone}
+        measures={data.measures}
+      />{/if}
     <PlacesForm set={data.set} measures={data.measures} />
   </div>
   <p class="soft">

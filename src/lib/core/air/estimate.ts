@@ -2,7 +2,7 @@
 import type { AirState } from './room';
 
 /** Where the air of an hour comes from. */
-export type AirSource = 'read' | 'between readings' | 'forecast';
+export type AirSource = 'read' | 'between readings' | 'forecast' | 'as last read';
 
 export interface Reading extends AirState {
   /** ms since 1970 */
@@ -21,6 +21,37 @@ const GAP = 3 * HOUR;
 const FORGET = 6;
 
 const bounded = (humidity: number): number => Math.min(0.99, Math.max(0.05, humidity));
+
+/** A reading stands for the days after it where nobody forecasts; an older one tells nothing of today. Our choice. */
+const STANDS = 14 * 24 * HOUR;
+
+/**
+ * The air of each hour where nobody forecasts: what was read, and the last reading as long as it stands.
+ * @param readings in any order
+ * @param from ms since 1970, on a whole hour
+ * @param to where it ends
+ * @param now what was last read long before tells nothing
+ * @returns from the first reading on; empty where nothing was read lately
+ */
+export function airAsRead(
+  readings: readonly Reading[],
+  from: number,
+  to: number,
+  now: number,
+): EstimatedAir[] {
+  const sorted = [...readings].sort((a, b) => a.at - b.at);
+  const [first, last] = [sorted[0], sorted.at(-1)];
+  if (!first || !last || now - last.at > STANDS) return [];
+  const out: EstimatedAir[] = [];
+  let k = 0;
+  const start = Math.max(from, Math.floor(first.at / HOUR) * HOUR);
+  for (let at = start; at < to; at += HOUR) {
+    while ((sorted[k + 1]?.at ?? Infinity) < at + HOUR) k++;
+    const { celsius, humidity, at: read } = sorted[k] ?? first;
+    out.push({ at, celsius, humidity, source: read >= at ? 'read' : 'as last read' });
+  }
+  return out;
+}
 
 /**
  * Estimates the air of each hour.

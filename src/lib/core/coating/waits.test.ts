@@ -41,12 +41,31 @@ describe('waits', () => {
     expect(slow.readyAt(SHELLAC_PRIMER, 'sand', 0)).toBe(inCool().readyAt(SHELLAC_PRIMER, 'sand', 0));
   });
 
-  it('go on by the sheet where the known air ends', () => {
+  it('beyond the known air meet its last days again, never the sheet’s 25 °C', () => {
     const short = waitsIn(ratesOf(constantClimate(cool, 0, 1)), new Map());
-    const ready = short.readyAt(URETHANE_ENAMEL, 'cured', 0);
-    expect(ready).toBeGreaterThan(20 * 1440 * MINUTE);
     const stage = filmStage(URETHANE_ENAMEL, 'cured');
-    expect(ready / MINUTE).toBeLessThan(stage ? minutesIn(stage, cool) : 0);
+    if (!stage) throw new Error('no stage');
+    const ready = short.readyAt(URETHANE_ENAMEL, 'cured', 0) / MINUTE;
+    expect(ready).toBeGreaterThan(20 * 1440);
+    expect(ready).toBeCloseTo(minutesIn(stage, cool), 0);
+    // Where nothing dries in what is known, nothing is ready in any plan.
+    const frost = waitsIn(ratesOf(constantClimate({ ...cool, celsius: 2 }, 0, 3)), new Map());
+    expect(frost.readyAt(URETHANE_ENAMEL, 'recoat', 0)).toBeGreaterThan(4 * 365 * 1440 * MINUTE);
+    expect(frost.progress(URETHANE_ENAMEL, 'recoat', 0, 30 * 1440 * MINUTE)).toBeLessThan(0.01);
+    // A week of warm days and cold nights is a week again, hour by hour.
+    const air = (days: number) =>
+      Array.from({ length: days * 24 }, (_, h) => ({
+        celsius: h % 24 < 12 ? 20 : 9,
+        humidity: 0.5,
+        wind: 0.1,
+      }));
+    const [week, month] = [7, 40].map((days) =>
+      waitsIn(ratesOf({ start: 0, step: 60, air: air(days) }), new Map()),
+    );
+    for (let day = 0; day < 30; day += 3)
+      expect(week?.readyAt(URETHANE_ENAMEL, 'hang', day * 1440 * MINUTE)).toBe(
+        month?.readyAt(URETHANE_ENAMEL, 'hang', day * 1440 * MINUTE),
+      );
   });
 
   it('are never shorter than the least that is promised', () => {

@@ -1,11 +1,11 @@
 /** When the films of a job are ready: by the sheet's air, or by the air they lie in. */
 import { frozen } from '../frozen';
-import { ratesOf, type Rates } from '../drying/climate';
+import { ratesOf, repeated, type Rates } from '../drying/climate';
 import type { PackedAir } from '../drying/packed-air';
 import { phaseMinutes, phaseRate, rateKind, type RateKind } from '../drying/phase';
 import { filmStage } from './film-stage';
 import { MissingFigure } from './missing-figure';
-import type { Product, Stage } from './system';
+import { MOST_FIGURE, type Product, type Stage } from './system';
 
 const MINUTE = 60_000;
 
@@ -56,33 +56,59 @@ export const SHEET_WAITS: Waits = frozen({
   leastMinutes: minutesOf,
 });
 
-/** When so many reference minutes of a phase have passed, ms since 1970: in known air by its rate, before and after by the sheet's. */
-function passedBy(kind: RateKind, minC: number, from: number, minutes: number, rates: Rates): number {
-  const { start } = rates.climate;
-  const before = Math.max(0, start - from) / MINUTE;
-  if (minutes <= before) return from + minutes * MINUTE;
-  const [begun, left] = [Math.max(from, start), minutes - before];
-  const at = rates.when(kind, minC, begun, left);
-  if (at !== null) return at;
-  const seen = begun < rates.end ? rates.passed(kind, minC, begun, rates.end) : 0;
-  return Math.max(begun, rates.end) + (left - seen) * MINUTE;
+/** A film that never dries in the air that is known and its like: five years, longer than anything waits. */
+const NEVER = MOST_FIGURE * MINUTE;
+
+/** The days at the end of what is known, which come again beyond it: when they begin, and how long they are, ms. */
+function lastDays({ climate, end }: Rates): { from: number; span: number } {
+  const span = repeated(climate) * climate.step * MINUTE;
+  return { from: end - span, span };
 }
 
-/** Reference minutes of a phase that pass between two moments: in known air by its rate, before and after by the sheet's. */
+/** When so many reference minutes of a phase have passed, ms since 1970: in the air by its rate, before it is known by the sheet's. */
+function passedBy(kind: RateKind, minC: number, from: number, minutes: number, rates: Rates): number {
+  const { start, air } = rates.climate;
+  const before = air.length ? Math.max(0, start - from) / MINUTE : Infinity;
+  if (minutes <= before) return from + minutes * MINUTE;
+  const begun = Math.max(from, start);
+  const at = begun < rates.end ? rates.when(kind, minC, begun, minutes - before) : null;
+  if (at !== null) return at;
+  // Beyond the end: the last days as often as it takes.
+  const days = lastDays(rates);
+  const later = Math.max(0, Math.floor((begun - rates.end) / days.span)) * days.span;
+  const round = rates.passed(kind, minC, days.from, rates.end);
+  const first = Math.max(begun - later - days.span, begun < rates.end ? begun : days.from);
+  const left = minutes - before - rates.passed(kind, minC, first, rates.end);
+  if (left <= 0 && begun >= rates.end)
+    return (rates.when(kind, minC, first, minutes - before) ?? rates.end) + later + days.span;
+  if (!(round > 0)) return begun + NEVER;
+  const rounds = Math.ceil(left / round - 1e-9) - 1;
+  const ends = rates.when(kind, minC, days.from, left - rounds * round) ?? rates.end;
+  return ends + (rounds + 1) * days.span + (begun < rates.end ? 0 : later + days.span);
+}
+
+/** Reference minutes of a phase that pass between two moments: in the air by its rate, before it is known by the sheet's. */
 function passedIn(kind: RateKind, minC: number, from: number, to: number, rates: Rates): number {
-  const { start } = rates.climate;
-  const outside = (a: number, b: number): number => Math.max(0, Math.min(b, to) - Math.max(a, from)) / MINUTE;
-  const inside = to > start && from < rates.end;
-  return (
-    outside(-Infinity, start) +
-    (inside ? rates.passed(kind, minC, Math.max(from, start), Math.min(to, rates.end)) : 0) +
-    outside(rates.end, Infinity)
-  );
+  const { start, air } = rates.climate;
+  if (!air.length || to <= start) return Math.max(0, to - from) / MINUTE;
+  const before = Math.max(0, start - from) / MINUTE;
+  const days = lastDays(rates);
+  /** from the beginning of the air */
+  const upTo = (at: number): number => {
+    if (at <= rates.end) return rates.passed(kind, minC, start, at);
+    const rounds = Math.floor((at - rates.end) / days.span);
+    return (
+      rates.passed(kind, minC, start, rates.end) +
+      rounds * rates.passed(kind, minC, days.from, rates.end) +
+      rates.passed(kind, minC, days.from, days.from + (at - rates.end - rounds * days.span))
+    );
+  };
+  return before + upTo(to) - upTo(Math.max(from, start));
 }
 
 /**
  * Waits in the air of a place.
- * @param rates of the place's air; before it begins and where it ends the sheet's rate counts
+ * @param rates of the place's air; before it begins the sheet's rate counts, beyond its end its last days come again
  * @param multipliers learnt at the place, by product
  */
 export function waitsIn(rates: Rates, multipliers: ReadonlyMap<string, number>): Waits {
@@ -123,7 +149,9 @@ export function waitsIn(rates: Rates, multipliers: ReadonlyMap<string, number>):
       if (known !== undefined) return known;
       const of = stageOf(product, stage, wet);
       const { start, step, air } = rates.climate;
-      const first = Math.max(0, Math.floor((from - start) / (step * MINUTE)));
+      // Beyond the end the last days come again.
+      const last = air.length - repeated(rates.climate);
+      const first = Math.max(0, Math.min(last, Math.floor((from - start) / (step * MINUTE))));
       // The film goes on drying past the last moment it may be laid.
       const seen = air.slice(first);
       const minutes = of.phases.reduce((sum, phase) => {

@@ -12,6 +12,24 @@ export interface Climate {
   air: readonly FilmAir[];
 }
 
+/** Days at the end of what is known that stand for all that comes after: nobody may reckon with better air than that. Our choice. */
+const USUAL_DAYS = 7;
+
+/** Steps at the end of a climate that come again and again beyond it: whole days, where there are any. */
+export function repeated({ step, air }: Pick<Climate, 'step' | 'air'>): number {
+  const day = Math.max(1, Math.round(1440 / step));
+  const days = Math.min(USUAL_DAYS, Math.floor(air.length / day));
+  return days > 0 ? days * day : air.length;
+}
+
+/** The step of a climate that stands for its step `k`, which may lie beyond its end. */
+export const stepFor = (climate: Pick<Climate, 'step' | 'air'>, k: number): number => {
+  const known = climate.air.length;
+  if (k < known) return k;
+  const again = repeated(climate);
+  return known - again + ((k - known) % again);
+};
+
 /** One air for a span of days. @param start ms since 1970 */
 export const constantClimate = (air: FilmAir, start: number, days: number): Climate => ({
   start,

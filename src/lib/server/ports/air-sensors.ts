@@ -11,6 +11,8 @@ export interface Sensor {
 
 /** Thermo-hygrometers in the places. */
 export interface AirSensors {
+  /** false where this installation has none */
+  there: boolean;
   /** ms between two readings */
   every: number;
   /** @returns share of a sensor's battery that is left, 0 to 1 */

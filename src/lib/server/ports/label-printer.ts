@@ -5,6 +5,8 @@ export type PrinterAct = 'new-tape' | 'clear-jam';
 
 /** A label printer for the whole shop. Its queue is the labels that wait in the database. */
 export interface LabelPrinter {
+  /** false where this installation has none */
+  there: boolean;
   /** what one label takes of the tape, mm */
   labelMm: number;
   /** Lets it work through the queue in its own time. @param now ms since 1970 */

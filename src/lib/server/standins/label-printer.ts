@@ -83,6 +83,7 @@ export function attend(db: Db, act: AtPrinter): void {
 }
 
 export const simulatedPrinter: LabelPrinter = {
+  there: true,
   labelMm: LABEL_MM,
   wake,
   attend,

@@ -61,6 +61,7 @@ function trueAir(places: Places, place: Place, from: number, to: number): (at: n
 }
 
 export const simulatedSensors: AirSensors = {
+  there: true,
   every: EVERY,
   batteryLeft: (sensor, now) => batteryLeft(sensor.batteryAt, now),
   sent: (sensor, from, to, places) => {

@@ -60,6 +60,7 @@ function hourly(at: number): AirState {
 }
 
 export const simulatedWeather: WeatherSource = {
+  there: true,
   forecast: (from, hours) =>
     Array.from({ length: hours }, (_, i) => ({ at: from + i * HOUR, ...hourly(from + i * HOUR) })),
 };

@@ -11,7 +11,7 @@
   import type { LabelPage } from './label-page';
 
   interface Props {
-    printer: LabelPage['printer'];
+    printer: Exclude<LabelPage['printer'], false>;
     /** labels that were just asked for, and how many of them had been printed before */
     queued: { count: number; again: number } | null;
   }

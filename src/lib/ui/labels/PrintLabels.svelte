@@ -18,10 +18,12 @@
     kinds: LabelPage['kinds'];
     walls: readonly string[];
     sheets: LabelPage['sheets'];
+    /** whether a label printer is connected */
+    printer: boolean;
     /** a print that is asked about first */
     ask: (LabelRequest & { count: number }) | null;
   }
-  let { jobId, kinds, walls, sheets, ask }: Props = $props();
+  let { jobId, kinds, walls, sheets, printer, ask }: Props = $props();
   let sheet = $state('letter-10');
   let asking: HTMLFormElement | undefined = $state();
   $effect(() => {
@@ -69,8 +71,10 @@
       <Tick name="again" value="yes">also those that were printed</Tick>
     </div>
     <div class="fields">
-      <Button type="submit">Print at the label printer</Button>
-      <span class="soft">or on a sheet:</span>
+      {#if printer}
+        <Button type="submit">Print at the label printer</Button>
+        <span class="soft">or on a sheet:</span>
+      {/if}
       <Choice label="Sheet" name="sheet" bind:chosen={sheet}>
         {#each sheets as s (s.key)}<Option value={s.key} text={s.name} />{/each}
       </Choice>

@@ -95,9 +95,13 @@
     {/if}
   {/if}
   <p class="soft">
-    {data.chosen?.air === 'place'
-      ? `Waits in the air of the ${data.chosen.place}, by readings and forecast.`
-      : 'Waits at 25 °C, 50 % humidity.'}
+    {data.airBy === 'forecast'
+      ? `Waits in the air of the ${data.chosen?.place}, by readings and forecast.`
+      : data.airBy === 'readings'
+        ? `Waits in the air of the ${data.chosen?.place} as it was last read: nobody forecasts.`
+        : data.chosen?.air === 'place'
+          ? `Nobody knows the air of the ${data.chosen.place}: no forecast is connected and nothing was read lately. Waits by the sheet, at 25 °C, 50 % humidity. Read the air under Air.`
+          : 'Waits by the sheet, at 25 °C, 50 % humidity.'}
   </p>
 </div>
 

@@ -1,5 +1,6 @@
 /** The hours in which the air of a place lets a product be laid. */
 import { mayCoat } from '$core/air/humid-air';
+import { repeated, stepFor } from '$core/drying/climate';
 import type { Product } from '$core/coating/system';
 import type { Climate } from '$core/drying/climate';
 import type { Interval } from '../model/problem';
@@ -19,7 +20,7 @@ function mayCoatIn(climate: Climate, limits: Product['limits']): readonly boolea
 }
 
 /**
- * @param climate the air of the place; outside of it nothing is known against any hour
+ * @param climate the air of the place; before it nothing is known against any hour, beyond its end its last days come again
  * @param t0 start of the plan, ms since 1970
  * @param horizon minutes of the plan
  * @returns the open hours, in whole minutes of the plan; sorted and apart
@@ -43,16 +44,20 @@ export function hoursToCoat(
   const minute = (k: number): number => (start - t0) / MINUTE + k * step;
   add(0, minute(0));
   const first = Math.max(0, Math.floor(-minute(0) / step));
-  for (let k = first; k < air.length && minute(k) < horizon; k++) if (may[k]) add(minute(k), minute(k + 1));
-  add(Math.max(0, minute(air.length)), horizon);
+  if (!air.length) add(0, horizon);
+  else
+    for (let k = first; minute(k) < horizon; k++) if (may[stepFor(climate, k)]) add(minute(k), minute(k + 1));
   return open;
 }
 
-/** The first moment from `at` on at which a product may be laid, ms since 1970; null: not as long as the air is known. */
+/** The first moment from `at` on at which a product may be laid, ms since 1970; null: never, however often the last days come again. */
 export function mayCoatFrom(climate: Climate, limits: Product['limits'], at: number): number | null {
   const { start, step, air } = climate;
   const first = Math.floor((at - start) / (step * MINUTE));
-  if (first < 0 || first >= air.length) return at;
-  const k = air.findIndex((hour, i) => i >= first && mayCoat(hour, limits));
-  return k < 0 ? null : Math.max(at, start + k * step * MINUTE);
+  if (first < 0 || !air.length) return at;
+  const may = mayCoatIn(climate, limits);
+  const most = Math.max(first, air.length) + repeated(climate);
+  for (let k = first; k < most; k++)
+    if (may[stepFor(climate, k)]) return Math.max(at, start + k * step * MINUTE);
+  return null;
 }

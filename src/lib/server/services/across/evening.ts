@@ -12,7 +12,7 @@ import { findPlan, type StoredPlan } from '../../store/plans';
 import { listWorkers } from '../../store/workers';
 import { readSetting } from '../../store/settings';
 import { placeAirWith } from '../air/job-air';
-import { coming, placesOf } from '../air/place-air';
+import { isForeseen, coming, placesOf } from '../air/place-air';
 import { firstFilm, type OpenJob } from '../job/open-job';
 import type { JobWithPlan } from '../plan/open-planned';
 import { sayOperation } from '../plan/say-plan';
@@ -75,7 +75,8 @@ function looked(db: Db, { file, plan }: JobWithPlan, now: number, { opens, close
   const due = new Map([...planned].map(([id, p]) => [id, p.start]));
   const actsIn = (own: OpenJob['waits']) => acts(state, route, lots, now, due, own);
   const place = choice?.place ?? 'tent';
-  const inAir = choice?.air === 'place';
+  // Without a forecast nothing is said of the coming night.
+  const inAir = choice?.air === 'place' && isForeseen();
   const heated = inAir ? withHeat(placesOf(db), place) : null;
   const since = firstFilm(choice, state, job.zone);
   const known = plan?.before ? times(findPlan(db, plan.before)) : planned;

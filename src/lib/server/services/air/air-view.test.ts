@@ -1,7 +1,11 @@
-import { beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
 import { newDatabase } from '../../../../../tests/new-database';
-import { PLACES, USUAL_PLACES } from '$core/air/places';
+import { PLACES, USUAL_PLACES, type Place } from '$core/air/places';
+import { choiceSchema } from '$core/planning/job/choice';
+import { usualChoice } from '../../../../../tests/builders';
+import { weather } from '../../ports/devices';
+import { jobAir, jobWaits } from './job-air';
 import { filmStage } from '$core/coating/film-stage';
 import { URETHANE_ENAMEL } from '$core/coating/systems/products';
 import { readyAt } from '$core/drying/ready';
@@ -100,11 +104,16 @@ describe('the sensor that stands in', () => {
 });
 
 describe('the air of a place', () => {
+  const air = (place: Place) => {
+    const known = placeAir(db, place, URETHANE_ENAMEL, NOW);
+    if (!known) throw new Error('its air is known');
+    return known;
+  };
   it('is the forecast until something is read, and the reading moves the hours after it', () => {
-    const before = placeAir(db, 'house', URETHANE_ENAMEL, NOW);
+    const before = air('house');
     expect(before.now).toMatchObject({ celsius: 20, source: 'forecast' });
     typeReading(db, { place: 'house', celsius: 14.5, humidity: 0.7 }, NOW - 10 * MINUTE);
-    const after = placeAir(db, 'house', URETHANE_ENAMEL, NOW);
+    const after = air('house');
     expect(after.hours[1]?.celsius).toBeLessThan((before.hours[1]?.celsius ?? 0) - 3);
     expect(after.hours[40]?.celsius).toBeCloseTo(before.hours[40]?.celsius ?? 0, 1);
     expect(before.verdict.says).toBe('go');
@@ -113,7 +122,7 @@ describe('the air of a place', () => {
   it('says stop in a damp place, with the reason', () => {
     for (let h = 0; h < 2; h++)
       typeReading(db, { place: 'shop', celsius: 12, humidity: 0.95 }, NOW - h * HOUR);
-    const damp = placeAir(db, 'shop', URETHANE_ENAMEL, NOW);
+    const damp = air('shop');
     expect(damp.verdict.says).not.toBe('go');
     expect(damp.hours[0]?.reasons.join()).toMatch(/dew point/);
   });
@@ -253,4 +262,34 @@ it('the drying page’s figures hang together', () => {
   }
   const at25 = view.sensitivity.find((s) => s.humidity === 0.5)?.points.find((p) => p[0] === 25);
   expect(at25?.[1]).toBeCloseTo(240, 6);
+});
+
+describe('where nobody forecasts', () => {
+  const { there, forecast } = weather;
+  beforeEach(() => Object.assign(weather, { there: false, forecast: () => [] }));
+  afterEach(() => Object.assign(weather, { there, forecast }));
+
+  it('nothing is said of a place before its air is read, and then of this hour alone', () => {
+    expect(placeAir(db, 'tent', URETHANE_ENAMEL, NOW)).toBeNull();
+    typeReading(db, { place: 'tent', celsius: 18, humidity: 0.5 }, NOW - 3 * HOUR);
+    const known = placeAir(db, 'tent', URETHANE_ENAMEL, NOW);
+    expect(known).toMatchObject({ foreseen: false, now: { celsius: 18, source: 'as last read' } });
+    expect(known?.hours).toHaveLength(1);
+    expect(tentWhatIfs(db, URETHANE_ENAMEL, 'recoat', NOW)).toEqual([]);
+    // A reading of weeks ago tells nothing of today.
+    expect(placeAir(db, 'tent', URETHANE_ENAMEL, NOW + 20 * 24 * HOUR)).toBeNull();
+  });
+
+  it('films wait by the sheet, or by the last reading: at 12 °C longer, and not at all below the limit', () => {
+    const choice = choiceSchema.parse(usualChoice(['ines'], { air: 'place', place: 'tent' }));
+    const recoat = (at = NOW) =>
+      (jobWaits(db, choice, at, at).waits.readyAt(URETHANE_ENAMEL, 'recoat', at) - at) / MINUTE;
+    expect(jobAir(db, choice, NOW, NOW)).toBeNull();
+    expect(recoat()).toBe(240);
+    typeReading(db, { place: 'tent', celsius: 12, humidity: 0.5 }, NOW);
+    expect(jobAir(db, choice, NOW, NOW)?.climate.air[0]?.celsius).toBe(12);
+    expect(recoat()).toBeGreaterThan(480);
+    typeReading(db, { place: 'tent', celsius: 4, humidity: 0.5 }, NOW + HOUR);
+    expect(recoat(NOW + HOUR)).toBeGreaterThan(1e6);
+  });
 });

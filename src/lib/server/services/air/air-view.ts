@@ -12,7 +12,7 @@ import { readSetting } from '../../store/settings';
 import { learntAt } from './learnt';
 import { isNight } from '$core/air/at-place';
 import { companyZone } from '../company/clock';
-import { coming, forecastAir, placesOf } from './place-air';
+import { coming, forecastAir, isForeseen, placesOf } from './place-air';
 
 const HOUR = 3_600_000;
 /** Hours ahead that are judged. */
@@ -22,6 +22,8 @@ export interface PlaceAir {
   place: Place;
   now: { celsius: number; humidity: number; dew: number; wind: number; source: string };
   verdict: CoatNow;
+  /** whether anybody forecasts: if not, this hour alone is judged */
+  foreseen: boolean;
   hours: {
     at: number;
     celsius: number;
@@ -32,9 +34,10 @@ export interface PlaceAir {
   }[];
 }
 
-/** Judges a place for a product: now and the coming 48 h. */
-export function placeAir(db: Db, place: Place, product: Product, now: number): PlaceAir {
-  const hours = coming(db, place, now, AHEAD + 1);
+/** Judges a place for a product: now and the coming 48 h, or this hour alone where nobody forecasts; null where nothing is known of it. */
+export function placeAir(db: Db, place: Place, product: Product, now: number): PlaceAir | null {
+  const hours = coming(db, place, now, isForeseen() ? AHEAD + 1 : 1);
+  if (!hours.length) return null;
   const verdicts = judgeHours(
     hours.map((air) => ({ at: air.at, air })),
     product.limits,
@@ -52,7 +55,9 @@ export function placeAir(db: Db, place: Place, product: Product, now: number): P
       wind: first?.wind ?? 0,
       source: first?.source ?? 'forecast',
     },
-    verdict: coatNow(verdicts, Math.min(12, wait)),
+    // Without a forecast this hour is all that is judged.
+    verdict: coatNow(verdicts, isForeseen() ? Math.min(12, wait) : 1),
+    foreseen: isForeseen(),
     hours: hours.map((a, i) => ({
       at: a.at,
       celsius: a.celsius,
@@ -76,6 +81,7 @@ export interface TentWhatIf {
 
 /** The tent with each of its devices, on its own and together, over the coming hours of forecast. */
 export function tentWhatIfs(db: Db, product: Product, stage: Stage, now: number): TentWhatIf[] {
+  if (!isForeseen()) return [];
   const places = placesOf(db);
   const { tent } = places;
   const off = (t: Tent): Tent => ({

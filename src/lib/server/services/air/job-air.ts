@@ -8,7 +8,7 @@ import type { Stretch } from '$core/air/at-place';
 import type { Place, Places } from '$core/air/places';
 import type { Db } from '../../db/open';
 import { learntAt } from './learnt';
-import { airOf, airWith } from './place-air';
+import { airOf, airWith, isKnown } from './place-air';
 
 const DAY = 86_400_000;
 
@@ -48,13 +48,19 @@ export function placeAirWith(
   return { climate: cutClimate(other, climate.start, Infinity), multipliers };
 }
 
+/** Whether a choice asks for the air of its place, and that is known: else films wait by the sheet. */
+export const waitsInAir = (db: Db, choice: Choice | null, now: number): choice is Choice =>
+  choice?.air === 'place' && isKnown(db, choice.place, now);
+
 /** The air that a choice asks for; null where films wait by the sheet. */
 export const jobAir = (db: Db, choice: Choice | null, now: number, since: number): PackedAir | null =>
-  choice?.air === 'place' ? placeAir(db, choice.place, now, since) : null;
+  waitsInAir(db, choice, now) ? placeAir(db, choice.place, now, since) : null;
 
 /** The air of the house, where pieces are coated elsewhere; null where they are, or films wait by the sheet. */
 export const houseAir = (db: Db, choice: Choice | null, now: number, since: number): PackedAir | null =>
-  choice?.air === 'place' && choice.place !== 'house' ? placeAir(db, 'house', now, since) : null;
+  waitsInAir(db, choice, now) && choice.place !== 'house' && isKnown(db, 'house', now)
+    ? placeAir(db, 'house', now, since)
+    : null;
 
 /**
  * How the films of a job's pieces and of its fixed work wait. The air is asked for when something first waits: most facts do not.
@@ -66,7 +72,7 @@ export function jobWaits(
   now: number,
   since: number,
 ): { waits: Waits; siteWaits: Waits; waitsAtHome: WaitsAtHome } {
-  if (choice?.air !== 'place')
+  if (!waitsInAir(db, choice, now))
     return { waits: SHEET_WAITS, siteWaits: SHEET_WAITS, waitsAtHome: () => SHEET_WAITS };
   const waits = whenAsked(() => waitsOf(jobAir(db, choice, now, since)));
   const house = (): Waits => {

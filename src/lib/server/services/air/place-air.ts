@@ -1,6 +1,6 @@
 /** The places where films dry, as the company has set them up, and the air in them. */
 import { airAtPlace, SETTLING, type MovingAir, type Stretch } from '$core/air/at-place';
-import { estimateAir, type EstimatedAir } from '$core/air/estimate';
+import { airAsRead, estimateAir, type EstimatedAir } from '$core/air/estimate';
 import { PLACES, USUAL_PLACES, type Place, type Places } from '$core/air/places';
 import { STILL } from '$core/air/room';
 import { ratesOf, type Rates } from '$core/drying/climate';
@@ -28,9 +28,12 @@ export const forecastAir = (
 ): HourOfAir[] =>
   airAtPlace(places, place, weather.forecast(from - SETTLING * HOUR, hours + SETTLING), companyZone(), warm);
 
+/** Whether anybody forecasts here: without that nothing is said of the air to come but what was read. */
+export const isForeseen = (): boolean => weather.there;
+
 /** Days of air before and after now that are reckoned with, at most so many back; spans begin on a whole span. */
 const BEFORE = 45;
-const AFTER = 80;
+const AFTER = 200;
 const FARTHEST = 1100;
 const SPAN = 60 * DAY;
 
@@ -53,7 +56,7 @@ export function airOf(db: Db, place: Place, now: number, since = now): Known {
   const day = Math.floor(now / DAY);
   const usual = (day - BEFORE) * DAY;
   const start = since >= usual ? usual : Math.max((day - FARTHEST) * DAY, Math.floor(since / SPAN) * SPAN);
-  const span = `${place} ${start} ${day} ${companyZone()} ${JSON.stringify(places)}`;
+  const span = `${place} ${start} ${day} ${companyZone()} ${isForeseen()} ${JSON.stringify(places)}`;
   const key = `${readingsStamp(db, place)} ${span}`;
   const kept = airs.get(db) ?? keepLast<Known>(8);
   airs.set(db, kept);
@@ -62,8 +65,10 @@ export function airOf(db: Db, place: Place, now: number, since = now): Known {
       forecastAir(places, place, start, Math.round((day * DAY - start) / HOUR) + AFTER * 24),
     );
     const readings = listReadings(db, place, start, now);
-    const air = estimateAir(hours, readings).map((a, i) => ({ ...a, wind: hours[i]?.wind ?? STILL }));
-    return { key, air, rates: ratesOf({ start, step: 60, air }) };
+    const air = hours.length
+      ? estimateAir(hours, readings).map((a, i) => ({ ...a, wind: hours[i]?.wind ?? STILL }))
+      : airAsRead(readings, start, (day + AFTER) * DAY, now).map((a) => ({ ...a, wind: STILL }));
+    return { key, air, rates: ratesOf({ start: air[0]?.at ?? start, step: 60, air }) };
   });
 }
 
@@ -90,6 +95,10 @@ export function airWith(
   });
   return { rates: ratesOf({ ...climate, air }) };
 }
+
+/** Whether the air of a place is known: foreseen, or read lately. Where it is not, films wait by the sheet. */
+export const isKnown = (db: Db, place: Place, now: number): boolean =>
+  isForeseen() || airOf(db, place, now).air.length > 0;
 
 /** The hours of a place from now on. */
 export function coming(

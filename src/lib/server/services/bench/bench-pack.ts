@@ -15,7 +15,7 @@ import type { StoredPlan } from '../../store/plans';
 import { listPhotos } from '../../store/photos';
 import { listWorkers } from '../../store/workers';
 import { firstFilm, type OpenJob } from '../job/open-job';
-import { houseAir, placeAir } from '../air/job-air';
+import { houseAir, placeAir, waitsInAir } from '../air/job-air';
 import { airOf } from '../air/place-air';
 import { companyOf } from '../company/settings';
 import { takeOff } from '../take-off/take-off';
@@ -31,7 +31,7 @@ const CURING = 45;
 function spansRead(air: readonly EstimatedAir[]): [number, number][] {
   const spans: [number, number][] = [];
   for (const { at, source } of air) {
-    if (source === 'forecast') continue;
+    if (source === 'forecast' || source === 'as last read') continue;
     const last = spans.at(-1);
     if (last?.[1] === at) last[1] = at + HOUR;
     else spans.push([at, at + HOUR]);
@@ -42,7 +42,7 @@ function spansRead(air: readonly EstimatedAir[]): [number, number][] {
 /** The air from a day before the first film to some days ahead, and when it was read. */
 function airFor(db: Db, file: OpenJob, now: number): Pick<BenchPack, 'air' | 'siteAir' | 'airRead'> {
   const { choice } = file;
-  if (choice?.air !== 'place') return { air: null, siteAir: null, airRead: [] };
+  if (!waitsInAir(db, choice, now)) return { air: null, siteAir: null, airRead: [] };
   const since = firstFilm(choice, file.state, file.job.zone);
   const known = airOf(db, choice.place, now, since);
   const air = placeAir(db, choice.place, now, since);

@@ -28,7 +28,7 @@ import { listWorkers } from '../../store/workers';
 import { companyZone, now } from '../company/clock';
 import type { JobFault } from './each-job';
 import { jobWaits } from '../air/job-air';
-import { airOf, placeNamed } from '../air/place-air';
+import { airOf, isForeseen, placeNamed } from '../air/place-air';
 import { Refused } from '../../refused';
 
 export interface OpenJob {
@@ -137,7 +137,7 @@ const forecastOf =
   (db: Db): NonNullable<Context['forecast']> =>
   (name, at) => {
     const place = placeNamed(name);
-    if (!place) return null;
+    if (!place || !isForeseen()) return null;
     const { climate } = airOf(db, place, now(db), at).rates;
     return climate.air[Math.floor((at - climate.start) / (climate.step * 60_000))] ?? null;
   };

@@ -17,6 +17,7 @@ import { Refused } from '../../refused';
 import type { OpenJob } from '../job/open-job';
 import { asIf, comesToHere } from '../plan/as-if';
 import { proposeFor } from '../plan/propose';
+import { isForeseen } from '../air/place-air';
 import { questions } from '../plan/questions';
 import { takeOff } from '../take-off/take-off';
 
@@ -58,7 +59,7 @@ export function optionsFor(db: Db, file: OpenJob, now: number): PossibleOption[]
   const { choice, pieces, state } = file;
   if (!choice || state.works.size > 0) return [];
   const proposals = proposeFor(db, file, now).list;
-  return possibleOptions({ pieces, choice, proposals, canWarm: choice.air === 'place' });
+  return possibleOptions({ pieces, choice, proposals, canWarm: choice.air === 'place' && isForeseen() });
 }
 
 /** The job as if an option were taken. @throws Error when a figure is missing */

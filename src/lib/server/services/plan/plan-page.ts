@@ -8,13 +8,15 @@ import { movesBetween } from '$core/planning/search/moves';
 import { dayAfter, startOfDay } from '$core/units/clock-time';
 import { jobCautions } from '../job/cautions';
 import { jobSearch } from './job-search';
-import { airOf } from '../air/place-air';
+import { airOf, isForeseen } from '../air/place-air';
 import { sayBoundHolds, sayChain, sayMoves, sayOperation, saySetUp } from './say-plan';
 import { KITCHEN_ROW } from './bar';
 import { listPins } from '$server/store/pins';
 import { findPlan } from '$server/store/plans';
 import { takeOff } from '../take-off/take-off';
 import { planInputs } from './make/plan-inputs';
+import { readSetting } from '$server/store/settings';
+import { blocksOf } from './remedies';
 import { listWorkers } from '$server/store/workers';
 import type { Db } from '$server/db/open';
 import type { JobWithPlan } from './open-planned';
@@ -59,6 +61,10 @@ export function planPage(db: Db, { file, plan }: JobWithPlan, now: number) {
       ],
       air: hours.map(({ at, celsius, humidity }) => ({ at, celsius, humidity })),
     },
+    airBlocks: blocksOf(db, file, plan, now),
+    currency: readSetting(db, 'costs')?.currency ?? '',
+    /** by what films wait */
+    airBy: inputs?.air ? (isForeseen() ? ('forecast' as const) : ('readings' as const)) : ('sheet' as const),
     handBack: handBack(plan),
     home: isHome(file),
     household: plan && inputs && householdIn(plan, inputs),

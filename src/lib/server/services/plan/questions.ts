@@ -8,7 +8,7 @@ import type { RiskModel } from '$core/planning/risk/risk-model';
 import type { Db } from '../../db/open';
 import { listWorkers } from '../../store/workers';
 import { placeAirWith } from '../air/job-air';
-import { placesOf } from '../air/place-air';
+import { isForeseen, placesOf } from '../air/place-air';
 import { eachJob } from '../job/each-job';
 import { firstFilm, openJob, type OpenJob } from '../job/open-job';
 import { learntRisk } from './learnt-risk';
@@ -43,7 +43,7 @@ export function questions(
   const { choice, state, job } = inputs;
   const { place } = choice;
   const warmer =
-    choice.air === 'place'
+    inputs.air !== null && isForeseen()
       ? {
           words: place === 'tent' ? 'Heat through the night and dehumidify' : 'Heat through the night',
           air: placeAirWith(db, warmed(placesOf(db), place), place, now, firstFilm(choice, state, job.zone)),

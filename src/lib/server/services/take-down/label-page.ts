@@ -32,7 +32,7 @@ export function labelPage(db: Db, file: OpenJob) {
         first: all[0] ?? null,
       };
     }),
-    printer: {
+    printer: labelPrinter.there && {
       ...printer,
       labelsLeft: Math.floor(printer.tapeMm / labelPrinter.labelMm),
       trials: labelPrinter.trials.map(({ key, words }) => ({ key, words })),

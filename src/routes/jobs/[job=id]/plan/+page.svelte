@@ -8,6 +8,7 @@
   import Changed from '$ui/shell/Changed.svelte';
   import Cautions from '$ui/bench/Cautions.svelte';
   import Codes from '$ui/labels/Codes.svelte';
+  import AirBlocked from '$ui/plan/AirBlocked.svelte';
   import CriticalChain from '$ui/plan/CriticalChain.svelte';
   import DayByDay from '$ui/plan/DayByDay.svelte';
   import HandBack from '$ui/plan/HandBack.svelte';
@@ -76,6 +77,15 @@
         <p>{data.none.reason}.</p>
         <p class="soft">Change the hours, the people, the rack or the size of the lots, and plan again.</p>
       </div>
+    {/if}
+    {#if data.airBlocks.length}
+      <AirBlocked
+        blocks={data.airBlocks}
+        place={data.chosen?.place ?? 'place'}
+        zone={data.zone}
+        currency={data.currency}
+        address="{address}/remedies.json"
+      />
     {/if}
     {#if refused}<Notice>{refused}</Notice>{/if}
     {#if form && 'keeping' in form && form.keeping?.lost.length}

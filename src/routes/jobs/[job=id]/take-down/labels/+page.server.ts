@@ -10,6 +10,7 @@ import {
 } from '$server/services/take-down/labels';
 import { readLabelRequest } from '$server/services/take-down/label-form';
 import { attendPrinter } from '$server/services/take-down/printer';
+import { Refused } from '$server/refused';
 import { labelPrinter } from '$server/ports/devices';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -35,6 +36,8 @@ export const actions: Actions = {
     const form = await request.formData();
     return answer(async () => {
       const { file } = locals.open(params.job);
+      if (!labelPrinter.there)
+        throw new Refused(409, 'No label printer is connected here. Print sheets instead.');
       const request = readLabelRequest(form);
       const wanted = wantedLabels(locals.db, file, request);
       // So many are printed only when so many were agreed to.

@@ -20,16 +20,17 @@
         kinds={data.kinds}
         walls={data.walls}
         sheets={data.sheets}
+        printer={data.printer !== false}
         ask={(form && 'ask' in form && form.ask) || null}
       />
     </div>
     <div class="stack">
-      <LabelPrinter
-        printer={data.printer}
-        queued={form && 'queued' in form && form.queued
-          ? { count: form.queued, again: form.again ?? 0 }
-          : null}
-      />
+      {#if data.printer}<LabelPrinter
+          printer={data.printer}
+          queued={form && 'queued' in form && form.queued
+            ? { count: form.queued, again: form.again ?? 0 }
+            : null}
+        />{/if}
     </div>
   </div>
 {/if}

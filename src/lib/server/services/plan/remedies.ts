@@ -1,0 +1,143 @@
+/** What the air forbids a job, and what each remedy would bring and cost: planned as if, one after another. */
+import { PLACES, type Places } from '$core/air/places';
+import { airBlocks, type AirBlock } from '$core/job-plan/air-blocks';
+import type { PlanInputs } from '$core/job-plan/inputs';
+import type { Choice } from '$core/planning/job/choice';
+import type { Db } from '../../db/open';
+import type { StoredPlan } from '../../store/plans';
+import { measuresOf } from '../company/settings';
+import { placeAirWith } from '../air/job-air';
+import { isForeseen, isKnown, placesOf } from '../air/place-air';
+import { firstFilm, type OpenJob } from '../job/open-job';
+import { asIf, comesToHere } from './as-if';
+import { handBack } from './hand-back';
+import { planInputs } from './make/plan-inputs';
+import { proposeFor } from './propose';
+import { choiceOf, proposalOf } from './take-proposal';
+
+const MINUTE = 60_000;
+const DAY = 86_400_000;
+/** How far a job without a plan is looked at. Our choice. */
+const AHEAD = 120 * DAY;
+/** Other systems that are weighed: the ones that suit the kitchen best. Our choice. */
+const SYSTEMS = 3;
+
+/** What the air forbids before a job is handed back; empty where films wait by the sheet, or nothing is chosen. */
+export function blocksOf(db: Db, file: OpenJob, plan: StoredPlan | null, now: number): AirBlock[] {
+  const inputs = planInputs(db, file, now);
+  if (!inputs?.air) return [];
+  const from = plan ? Math.max(now, plan.t0) : now;
+  // What is coated by then nobody waits for.
+  const coats = plan && !('infeasible' in plan.result) ? lastCoat(file, plan) : from + AHEAD;
+  return airBlocks(inputs, from, coats, measuresOf(db));
+}
+
+/** When the last coat is laid by a plan, ms since 1970. */
+function lastCoat({ route, site }: OpenJob, { result, t0 }: StoredPlan): number {
+  if ('infeasible' in result) return t0;
+  const coats = [...route, ...site].filter((s) => s.kind === 'coat').map((s) => s.key);
+  const starts = result.assignments.flatMap((a) =>
+    coats.some((key) => a.operation.endsWith(`:${key}`)) ? [a.start] : [],
+  );
+  return t0 + Math.max(0, ...starts) * MINUTE;
+}
+
+/** The places with one of them heated day and night, or dried. */
+function better(places: Places, place: Choice['place'], how: 'heat' | 'dry' | 'both'): Places {
+  if (place !== 'tent') return { ...places, [place]: { ...places[place], heatedTo: 21, nightTo: 21 } };
+  const { tent } = places;
+  return {
+    ...places,
+    tent: {
+      ...tent,
+      ...(how === 'dry' ? {} : { heater: { ...tent.heater, on: true, nights: true } }),
+      ...(how === 'heat' ? {} : { dehumidifier: { ...tent.dehumidifier, on: true } }),
+    },
+  };
+}
+
+export interface Remedy {
+  words: string;
+  /** when the kitchen is back, ms since 1970; null where no plan is found */
+  back: number | null;
+  /** more minutes of hands, and cents of paint and labour, than as it is; null where a price is missing */
+  minutes: number;
+  cents: number | null;
+  /** what it costs beside that, which nothing here can know */
+  besides: string;
+}
+
+interface Way {
+  words: string;
+  besides: string;
+  file: OpenJob;
+  alter?: (inputs: PlanInputs) => PlanInputs;
+}
+
+function ways(db: Db, file: OpenJob, now: number): Way[] {
+  const { choice, state, job } = file;
+  if (!choice) return [];
+  const { place } = choice;
+  const places = placesOf(db);
+  const since = firstFilm(choice, state, job.zone);
+  const inAir = (words: string, how: 'heat' | 'dry' | 'both'): Way => ({
+    words,
+    besides: 'power for every day that it runs',
+    file,
+    alter: (inputs) => ({ ...inputs, air: placeAirWith(db, better(places, place, how), place, now, since) }),
+  });
+  const heat = `Heat the ${place} to 21 °C day and night`;
+  // What heating would do is reckoned through the weather; without that nobody knows.
+  const own = !isForeseen()
+    ? []
+    : place === 'tent'
+      ? [
+          inAir('Heat the tent day and night', 'heat'),
+          inAir('Run a dehumidifier in the tent', 'dry'),
+          inAir('Heat the tent day and night, and dehumidify', 'both'),
+        ]
+      : [inAir(heat, 'heat')];
+  const elsewhere = PLACES.filter((p) => p !== place && isKnown(db, p, now)).map((p): Way => ({
+    words: `Coat in the ${p}`,
+    besides: 'moving there',
+    file: { ...file, choice: { ...choice, place: p } },
+  }));
+  if (state.works.size > 0) return [...own, ...elsewhere];
+  const systems = proposeFor(db, file, now)
+    .list.filter((p) => p.stops.length === 0 && p.system.key !== choice.system.key)
+    .slice(0, SYSTEMS)
+    .map((p): Way => ({
+      words: `Another system: ${p.system.name}`,
+      besides: 'another look and another care',
+      file: asIf(file, choiceOf(db, file, null, proposalOf(db, file, null, p.system.key, now), now)),
+    }));
+  return [...own, ...elsewhere, ...systems];
+}
+
+/** What each remedy brings against the plan as it is; the soonest hand-back first. */
+export async function remediesFor(
+  db: Db,
+  file: OpenJob,
+  plan: StoredPlan | null,
+  now: number,
+): Promise<Remedy[]> {
+  const as = await comesToHere(db, file, now);
+  const usual = handBack(plan)?.at ?? as?.back ?? null;
+  const out: Remedy[] = [];
+  for (const way of ways(db, file, now)) {
+    const then = await comesToHere(db, way.file, now, way.alter).catch(() => null);
+    const { words, besides } = way;
+    if (!then) {
+      out.push({ words, besides, back: null, minutes: 0, cents: null });
+      continue;
+    }
+    out.push({
+      ...{ words, besides, back: then.back },
+      minutes: as ? then.minutes - as.minutes : 0,
+      cents: as?.cents == null || then.cents === null ? null : then.cents - as.cents,
+    });
+  }
+  return out
+    .filter((r) => r.back === null || usual === null || r.back < usual)
+    .sort((a, b) => (a.back ?? Infinity) - (b.back ?? Infinity));
+}
