@@ -93,15 +93,15 @@ const VAPOURS: ReadonlySet<Base> = new Set(['alcohol', 'solvent', 'lacquer', 'tw
 const OILY: ReadonlySet<Base> = new Set(['solvent', 'wax', 'two-pack']);
 const GRAVE: ReadonlySet<string> = new Set([LEAD_FOUND, ISOCYANATE, VAPOUR, SPRAY, RAGS, NO_CANS]);
 
-function coating({ product, tool, kind }: Doing): string[] {
-  if (!product) return kind === 'rub' ? [RAGS] : [];
+function coating({ product, tool }: Doing): string[] {
+  if (!product) return [];
   const { base } = product;
   return [
     ...(base === 'two-pack' ? [ISOCYANATE] : []),
     ...(VAPOURS.has(base) ? [VAPOUR] : []),
     ...(base === 'alcohol' && tool === 'aerosol' ? [NO_CANS] : []),
     ...(tool && TOOL_FACTS[tool].highPressure ? [SPRAY] : []),
-    ...(OILY.has(base) ? [RAGS] : []),
+    ...(OILY.has(base) || tool === 'rag' ? [RAGS] : []),
     CHILDREN,
     SHEET,
   ];
@@ -143,7 +143,6 @@ export function cautionsFor(doing: Doing, house: HouseRisks, own: readonly strin
   const says = ((): string[] => {
     switch (doing.kind) {
       case 'coat':
-      case 'rub':
         return [...coating(doing), ...own.filter((text) => !SHIPPED.has(text))];
       case 'sand':
         return [DUST];

@@ -210,7 +210,7 @@ const COAT: Record<ProductKind, Omit<MethodCard, 'title' | 'care'>> = frozen({
   },
 });
 
-const OTHER: Record<'sand' | 'rub' | 'drill' | 'flip' | 'hang', MethodCard> = frozen({
+const OTHER: Record<'sand' | 'drill' | 'flip' | 'hang', MethodCard> = frozen({
   sand: {
     title: 'Sand between coats',
     how: [
@@ -223,13 +223,6 @@ const OTHER: Record<'sand' | 'rub' | 'drill' | 'flip' | 'hang', MethodCard> = fr
       { mistake: 'edges', sign: 'burn-through: spot-prime' },
     ],
     care: null,
-  },
-  rub: {
-    title: 'Wipe back, buff',
-    how: ['With the grain, a clean cloth turned often, the same pressure on every door.'],
-    lookFor: 'Like the sample door, in the same light.',
-    mistakes: [{ mistake: 'a dirty cloth', sign: 'streaks across the grain' }],
-    care: 'Cloths lie flat outdoors or go into a closed metal can with water: oily ones heat up by themselves.',
   },
   drill: {
     title: 'Drill by the jig',
@@ -298,10 +291,35 @@ export const coatCard = (kind: ProductKind, tool: Tool): MethodCard => ({
   care: careOf(tool),
 });
 
+/** How a fresh coat is wiped back or buffed: the second half of its card. */
+const RUBBING: Omit<MethodCard, 'title'> = frozen({
+  how: [
+    'Piece by piece: never a whole lot before the first is rubbed.',
+    'With the grain, a clean cloth turned often, the same pressure on every piece.',
+  ],
+  lookFor: 'Like the sample door, in the same light.',
+  mistakes: [
+    { mistake: 'left too long', sign: 'it drags and tears' },
+    { mistake: 'a dirty cloth', sign: 'streaks across the grain' },
+  ],
+  care: 'Cloths lie flat outdoors or go into a closed metal can with water: oily ones heat up by themselves.',
+});
+
+const andRubbed = (card: MethodCard): MethodCard => ({
+  ...card,
+  how: [...card.how, ...RUBBING.how],
+  lookFor: `${card.lookFor} ${RUBBING.lookFor}`,
+  mistakes: [...card.mistakes, ...RUBBING.mistakes],
+  care: RUBBING.care,
+});
+
 /** The card of a step of a route. */
 export function methodCard(step: Step): MethodCard {
   if (step.mends && step.kind === 'prep' && step.prep === null) return OTHER.hang;
   if (step.kind === 'prep') return prepCard({ kind: step.prep ?? 'clean', act: step.act });
-  if (step.kind === 'coat') return coatCard(step.product?.kind ?? 'finish', step.tool ?? 'brush-roller');
+  if (step.kind === 'coat') {
+    const card = coatCard(step.product?.kind ?? 'finish', step.tool ?? 'brush-roller');
+    return step.then ? andRubbed(card) : card;
+  }
   return OTHER[step.kind];
 }

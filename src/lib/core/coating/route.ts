@@ -7,6 +7,7 @@ import {
   FACES,
   prepOf,
   productOf,
+  type AfterCoat,
   type CoatCounts,
   type Face,
   type Layer,
@@ -34,8 +35,7 @@ export interface Requirement {
 
 export interface Step {
   key: string;
-  /** `rub`: what is done to a fresh coat of glaze or wax */
-  kind: 'prep' | 'sand' | 'coat' | 'rub' | 'drill' | 'flip' | 'hang';
+  kind: 'prep' | 'sand' | 'coat' | 'drill' | 'flip' | 'hang';
   /** for prep: which */
   prep: PrepKind | null;
   face: Face | 'all' | null;
@@ -61,6 +61,8 @@ export interface Step {
   worth?: ReadonlyMap<string, number>;
   /** pieces that it is for, where it is not for all */
   for?: PrepFor;
+  /** what is done to each piece while its coat is fresh: glaze wiped back, wax buffed. It is part of the coat, piece by piece */
+  then?: AfterCoat;
   /** the flaw that it mends, and how many steps mend that */
   mends?: { flaw: string; of: number };
   /** the way of turning, where it is not the job's first one */
@@ -150,6 +152,16 @@ export interface Fullness {
 const WHOLE: Fullness = frozen({ first: 1, later: 1 });
 const USUAL_HOW =
   'Details and edges first, then the panel, then rails and stiles with the grain. Leave a film that has begun to set.';
+
+const LAID_BY_RAG = 'Thin, into every groove and corner, then the flats.';
+
+/** What is done to a fresh coat, in a word or two: "wipe back". */
+export const rubbed = ({ act }: AfterCoat): string =>
+  `${act.charAt(0).toLowerCase()}${act.slice(1).replace(/ on$/, '')}`;
+
+/** A fresh coat is rubbed before it sets: one piece after another, never a whole lot first. */
+const doorByDoor = ({ how, wait, most }: AfterCoat): string =>
+  `Piece by piece: after ${wait.value} min${most ? `, and no later than ${most.value} min` : ''}, before the next but one is laid. ${how}`;
 
 /**
  * Builds the route of a system.
@@ -277,6 +289,7 @@ export function buildRoute(
     const laidBy = layer.tool ?? tool;
     const { setupMinutes, minutesPerFace } = TOOL_FACTS[laidBy];
     const verb = `${VERB[product.kind]} ${plural[face]}`;
+    const { then } = layer;
     const key = `${face}.${name}`;
     add(
       {
@@ -289,27 +302,16 @@ export function buildRoute(
         wet,
         coat: pass.coat,
         of,
-        act: of > 1 ? `${verb}, ${pass.coat} of ${of}` : verb,
-        how: layer.how ?? USUAL_HOW,
-        setupMinutes,
-        minutesPerPiece: minutesPerFace * pass.faces.length + SET_UP[pattern],
+        act: (of > 1 ? `${verb}, ${pass.coat} of ${of}` : verb) + (then ? `, then ${rubbed(then)}` : ''),
+        how: then ? `${layer.how ?? LAID_BY_RAG} ${doorByDoor(then)}` : (layer.how ?? USUAL_HOW),
+        // The last piece waits for its rubbing by itself; the others while the next is laid.
+        setupMinutes: setupMinutes + (then?.wait.value ?? 0),
+        minutesPerPiece:
+          (minutesPerFace + (then?.minutesPerFace.value ?? 0)) * pass.faces.length + SET_UP[pattern],
+        ...(then ? { then } : {}),
       },
       after,
     );
-    const { then } = layer;
-    if (then)
-      add(
-        {
-          ...work,
-          key: `${face}.${then.key}.${name}`,
-          kind: 'rub',
-          face,
-          act: `${then.act} ${plural[face]}`,
-          how: then.how,
-          minutesPerPiece: then.minutesPerFace.value * pass.faces.length,
-        },
-        [plain(key, then.wait.value)],
-      );
     for (const f of pass.faces) films[f] = { key, product, wet };
   };
 

@@ -171,10 +171,12 @@ export const afterCoatSchema = z.object({
   key: word,
   act: text,
   how: text,
-  /** minutes after the coat */
+  /** minutes after the coat, at least; and at most, before it has set */
   wait: figureSchema,
+  most: figureSchema.nullable().default(null),
   minutesPerFace: figureSchema,
 });
+export type AfterCoat = z.infer<typeof afterCoatSchema>;
 
 const ownLayerSchema = z.object({
   product: word,

@@ -189,17 +189,31 @@ describe('the waits that painters keep to', () => {
     );
   });
 
-  it('glaze is wiped on fronts only, wax is buffed after 10 to 15 min', () => {
-    const rubs = (key: string) => routeOf(key).filter((s) => s.kind === 'rub');
+  it('glaze is wiped on fronts only, wax is buffed after 10 to 15 min: each piece within its coat, before the film sets', () => {
+    const rubs = (key: string) => routeOf(key).filter((s) => s.then);
     for (const key of ['kit', 'glaze-clear'])
       for (const rub of rubs(key)) expect(facesOf(rub)).toEqual(['front']);
     for (const key of ['chalk-wax', 'limed'])
-      for (const rub of rubs(key)) {
-        const wait = Math.max(...rub.after.map((r) => r.min));
-        expect(wait).toBeGreaterThanOrEqual(10);
-        expect(wait).toBeLessThanOrEqual(15);
+      for (const { then } of rubs(key)) {
+        expect(then?.wait.value).toBeGreaterThanOrEqual(10);
+        expect(then?.wait.value).toBeLessThanOrEqual(15);
       }
     expect(rubs('chalk-wax').length).toBe(3);
+    for (const system of SYSTEMS) {
+      const route = routeOf(system.key);
+      for (const step of route.filter((s) => s.then)) {
+        // Nothing else is done to a film while it is wet: what follows waits for a stage of it.
+        expect(step.kind).toBe('coat');
+        expect(step.act).toMatch(/, then (wipe back|buff)$/);
+        expect(step.how).toContain('Piece by piece');
+        expect(step.then?.most?.value).toBeGreaterThan(step.then?.wait.value ?? Infinity);
+        const plainly = TOOL_FACTS[step.tool ?? 'rag'].minutesPerFace * facesOf(step).length;
+        expect(step.minutesPerPiece).toBeCloseTo(
+          plainly + (step.then?.minutesPerFace.value ?? 0) * facesOf(step).length,
+          9,
+        );
+      }
+    }
   });
 });
 
@@ -232,7 +246,7 @@ describe('method cards', () => {
         }
   });
 
-  it('care follows the tool: brush and roller wrapped, gun flushed, nothing for a rag', () => {
+  it('care follows the tool: brush and roller wrapped, gun flushed, a rag’s cloths into water', () => {
     const coat = (key: string, kind: string) =>
       routeOf(key).find((s) => s.kind === 'coat' && s.product?.kind === kind);
     const care = (key: string, kind: string) => {
@@ -241,7 +255,7 @@ describe('method cards', () => {
     };
     expect(care('oil-enamel', 'finish')).toMatch(/wrap brush and roller/);
     expect(care('spray-pro', 'finish')).toMatch(/flush/);
-    expect(care('kit', 'glaze')).toBeNull();
+    expect(care('kit', 'glaze')).toMatch(/closed metal can/);
     expect(prepCard({ kind: 'protect', act: 'Protect' }).title).toBe('Protect');
   });
 

@@ -68,7 +68,7 @@ export interface Ways {
 }
 
 /** What is worked by how much there is of a front, not by lifting it. */
-const BY_SURFACE: readonly Step['kind'][] = frozen(['prep', 'sand', 'coat', 'rub']);
+const BY_SURFACE: readonly Step['kind'][] = frozen(['prep', 'sand', 'coat']);
 
 /**
  * The route of a choice: each piece in its own finish, turned as its colour is, backs left as they are where they stay, with

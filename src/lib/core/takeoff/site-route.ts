@@ -31,7 +31,7 @@ export const isTouchUp = (step: string): boolean => step.startsWith(TOUCH_UP);
 
 export interface SiteStep {
   key: string;
-  kind: 'prep' | 'sand' | 'coat' | 'rub' | 'close' | 'visit';
+  kind: 'prep' | 'sand' | 'coat' | 'close' | 'visit';
   prep: PrepKind | null;
   act: string;
   how: string;
@@ -332,16 +332,17 @@ function coatsOf(part: FixedPart, ready: Requirement[], receptive: Requirement |
 }
 
 function siteStepOf(part: FixedPart, step: Step, area: number, where: string): SiteStep {
-  const { tool } = step;
+  const { tool, then } = step;
+  const rubbing = then ? then.wait.value + (area / (PREP_M2_A_PIECE / 2)) * then.minutesPerFace.value : 0;
   const minutes =
     step.kind === 'coat' && tool
-      ? TOOL_FACTS[tool].setupMinutes + area * TOOL_FACTS[tool].minutesPerM2
+      ? TOOL_FACTS[tool].setupMinutes + area * TOOL_FACTS[tool].minutesPerM2 + rubbing
       : step.kind === 'sand'
         ? area * SAND_M2
         : (area / (PREP_M2_A_PIECE / 2)) * step.minutesPerPiece;
   return {
     key: keyIn(part, step.key),
-    kind: step.kind === 'coat' || step.kind === 'rub' || step.kind === 'sand' ? step.kind : 'prep',
+    kind: step.kind === 'coat' || step.kind === 'sand' ? step.kind : 'prep',
     prep: null,
     act: step.act.replace(/fronts|all faces/, 'the fixed work'),
     how: step.kind === 'coat' ? `${where} Inside edges before faces. ${step.how}` : step.how,

@@ -65,7 +65,7 @@
     <p>Nothing that Anthem can weigh brings the kitchen back sooner.</p>
   {:else}
     <ul>
-      {#each remedies as r (r.words)}
+      {#each remedies as r, i (i)}
         <li>
           <b>{r.words}</b>: {r.back === null ? 'no plan is found' : `back ${sayTime(r.back, zone)}`}.
           <span class="soft">Costs {cost(r)}.</span>

@@ -21,7 +21,7 @@
   <Spoilt jobs={data.spoilt} />
   {#if data.notAsAccepted?.length}
     <section class="card differs" role="status" aria-label="Not as accepted">
-      {#each data.notAsAccepted as line (line)}<p>{line}</p>{/each}
+      {#each data.notAsAccepted as line, i (i)}<p>{line}</p>{/each}
       <p>
         <a href="/jobs/{data.jobId}/plan/set-up">Change the set-up</a> ·
         <a href="/jobs/{data.jobId}/plan/offer">See the offer</a>

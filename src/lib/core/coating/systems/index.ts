@@ -82,9 +82,10 @@ const layer = (
 
 const WIPE_BACK = frozen({
   key: 'wipe-back',
-  act: 'Wipe the glaze back on',
+  act: 'Wipe back',
   how: 'With the grain, a clean cloth, leaving it in grooves and corners. Hold every door against the sample.',
   wait: memory(5),
+  most: memory(15, 'before it drags; the sheet names its open time'),
   minutesPerFace: memory(1.5),
 });
 /** Of chalk paint under wax: the night is its second coat’s. */
@@ -94,6 +95,7 @@ const BUFF = frozen({
   act: 'Buff',
   how: 'Soft cloth or pad until it no longer drags: a tacky wax is not buffed enough.',
   wait: practice(12, '10 to 15 min'),
+  most: memory(30, 'before it is hard to buff'),
   minutesPerFace: memory(1),
 });
 

@@ -17,7 +17,7 @@ const skillOf = (step: Step): string =>
 const stationOf = (step: Step): string | null =>
   step.kind === 'coat' ? COATING : step.kind === 'hang' ? KITCHEN : null;
 /** Steps that are not broken off once they are begun. */
-const WHOLE: readonly Step['kind'][] = frozen(['coat', 'flip', 'rub']);
+const WHOLE: readonly Step['kind'][] = frozen(['coat', 'flip']);
 
 /** Slots of the rack that a lot takes. */
 const slotsOf = (lot: LotProgress): number => (lot.racked ? (lot.slots ?? lot.pieces) : lot.pieces);

@@ -36,7 +36,7 @@ export function addSite(
       pieces: 0,
       minutes: step.minutes,
       skill: step.kind === 'coat' ? 'coat' : 'prep',
-      pausable: step.kind !== 'coat' && step.kind !== 'rub',
+      pausable: step.kind !== 'coat',
       station: KITCHEN,
       material: null,
       lockedStart: draft.pinned(id),

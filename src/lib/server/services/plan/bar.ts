@@ -6,7 +6,7 @@ export interface Bar {
   lot: string;
   /** paint of the lot's zone */
   hex: string;
-  kind: 'prep' | 'sand' | 'coat' | 'rub' | 'drill' | 'flip' | 'hang' | 'close' | 'visit';
+  kind: 'prep' | 'sand' | 'coat' | 'drill' | 'flip' | 'hang' | 'close' | 'visit';
   /** primer coats are drawn grey */
   primer: boolean;
   face: 'front' | 'back' | 'all' | null;

@@ -38,7 +38,6 @@ it.each(['shellac-urethane', 'glaze-clear'])('%s: what comes next is called by w
     const first = next?.act.split(' ')[0]?.toLowerCase();
     expect([next?.kind, first], `${bar.words}: ${bar.readyFor}`).toContain(bar.readyFor);
     expect(bar.readyFor).not.toBe('clean');
-    expect(bar.readyFor).not.toBe('rub');
   }
   expect(coats.some((b) => b.readyFor === 'unmask')).toBe(true);
   for (const bar of drawn.filter((b) => b.where === 'kitchen')) expect(bar.readyFor).not.toBe('go on');

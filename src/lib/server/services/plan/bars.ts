@@ -17,7 +17,7 @@ const MINUTE = 60_000;
 const called = ({ act }: Pick<Step, 'act'>): string => (act.split(' ')[0] ?? '').toLowerCase();
 
 /** What a step is called where there is room for a word. */
-const word = (step: Step): string => (step.kind === 'prep' || step.kind === 'rub' ? called(step) : step.kind);
+const word = (step: Step): string => (step.kind === 'prep' ? called(step) : step.kind);
 
 /** When a film is ready for a step, by everything that the step waits for it. */
 const readyFor = (next: Pick<Step, 'after'>, coat: string, laid: number, waits: Waits): number | null => {
