@@ -35,6 +35,18 @@
   </div>
   {#if data.of}
     <h2>{data.of}</h2>
+    {#if data.unknown.length}
+      <section class="card unknown" role="alert" aria-label="What this list cannot know">
+        <h3>This list is not complete</h3>
+        <p>
+          It knows pieces that hang, each by the last can or cup that was named before its coat began. Look at
+          these by hand, whatever the list says:
+        </p>
+        {#each data.unknown as u (u.job)}
+          <p><a href="/jobs/{u.job}/coat">{u.name}</a>: {u.gaps.join('; ')}.</p>
+        {/each}
+      </section>
+    {/if}
     <p>
       <b>{pieces}</b>
       {pieces === 1 ? 'piece' : 'pieces'} in {data.kitchens.length}
@@ -61,12 +73,15 @@
         </ul>
       </section>
     {:else}
-      <p>No piece that hangs was coated from it.</p>
+      <p>No piece that hangs is recorded with it. That does not mean that none was coated from it.</p>
     {/each}
   {/if}
 </div>
 
 <style>
+  .unknown {
+    border-left: 6px solid var(--bad);
+  }
   .page {
     padding: 18px 20px;
     max-width: 1080px;
