@@ -82,7 +82,7 @@ test('a layer is added to a system of the company, and its figures say who typed
   await page.getByRole('button', { name: 'Change the figures' }).click();
   await page.getByLabel('Product', { exact: true }).selectOption('bonding-primer');
   await page.getByRole('button', { name: /Save as version/ }).click();
-  await expect(page.getByText('Saved as version 5.')).toBeVisible();
+  await expect(page.getByText('Saved as version 6.')).toBeVisible();
   const first = page.locator('ol li', { hasText: 'Prime with Waterborne bonding primer' });
   await expect(first).toContainText('(Ines)');
   await expect(first.locator('[title*="our own rule, typed by Ines"]').first()).toBeVisible();

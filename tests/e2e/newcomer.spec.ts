@@ -164,6 +164,6 @@ test('a system’s figures are changed, with their basis, and a wrong one is nam
   await expect(page.getByRole('alert')).toContainText('Clear lacquer');
   await recoat.fill('2 h');
   await page.getByRole('button', { name: /Save as version/ }).click();
-  await expect(page.getByText('Saved as version 5.')).toBeVisible();
+  await expect(page.getByText('Saved as version 6.')).toBeVisible();
   await expect(page.locator('section section', { hasText: 'Clear lacquer' }).getByText('2 hs')).toBeVisible();
 });

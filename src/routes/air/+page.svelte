@@ -9,6 +9,7 @@
   import Choice from '$ui/kit/Choice.svelte';
   import Notice from '$ui/kit/Notice.svelte';
   import Option from '$ui/kit/Option.svelte';
+  import { oneStream } from '$ui/shell/one-stream';
   import { refresh } from '$ui/shell/refresh';
 
   let { data, form } = $props();
@@ -16,9 +17,11 @@
   $effect(() => {
     // The sensors’ readings come in as they are sent.
     const known = untrack(() => data.known);
-    const stream = new EventSource(`/air/stream?known=${encodeURIComponent(known)}`);
-    stream.onmessage = () => void refresh('anthem:air');
-    return () => stream.close();
+    return oneStream('anthem-air', `/air/stream?known=${encodeURIComponent(known)}`, {
+      onopen: () => undefined,
+      onlost: () => undefined,
+      onmessage: () => void refresh('anthem:air'),
+    });
   });
 </script>
 

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import type { System } from '../coating/system';
 import { conditionSchema, type Condition } from '../kitchen/condition';
 import type { Choice } from '../planning/job/choice';
-import { count } from './say-offer';
+import { count } from './count';
 
 const coatsSchema = z.object({
   product: z.string().max(80),

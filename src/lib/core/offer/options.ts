@@ -4,7 +4,7 @@ import type { Proposal } from '../coating/proposal';
 import { canHinge } from '../kitchen/kitchen';
 import type { Condition } from '../kitchen/condition';
 import type { Choice } from '../planning/job/choice';
-import { count } from './say-offer';
+import { count } from './count';
 import { hasOpenGrain, type OfferedKitchen } from './scope';
 
 export const OPTIONS = frozen(['insides', 'grain', 'glaze', 'coat', 'handles', 'quicker'] as const);

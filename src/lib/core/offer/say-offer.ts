@@ -1,9 +1,7 @@
 /** An offer's dates in words. */
+import { count } from './count';
 import { isoDay, sayDate } from '../units/clock-time';
 import type { Offer } from './offer';
-
-/** `1 door`, `12 doors`. */
-export const count = (n: number, thing: string): string => `${n} ${thing}${n === 1 ? '' : 's'}`;
 
 /** When work begins, and between which days the kitchen is back. */
 export function sayWhenBack({ dates, job: { zone } }: Pick<Offer, 'dates' | 'job'>): string {

@@ -4,7 +4,7 @@ import type { System } from '../coating/system';
 import { FIXED_WORDS, type FixedKind } from '../kitchen/fixed-work';
 import type { Condition } from '../kitchen/condition';
 import { FORM_WORDS, type Form } from '../kitchen/kitchen';
-import { count } from './say-offer';
+import { count } from './count';
 import type { Choice } from '../planning/job/choice';
 
 export interface OfferedKitchen {

@@ -9,6 +9,10 @@ import { readSmall, writeSmall } from './store';
 export const clockSchema = z.object({ now: z.number(), running: z.boolean() });
 
 const KEY = 'anthem-clock';
+/** The latest time of the device's own clock that was seen, ms: what is before it was set back. */
+const SEEN = 'anthem-clock-seen';
+/** It is written down so often, ms. */
+const SEEN_EVERY = 5_000;
 const keptSchema = z.object({
   /** server's clock less the device's, ms */
   skew: z.number(),
@@ -50,6 +54,7 @@ export class DeviceClock {
   #base: { server: number; mono: number; wall: number; doubt: number } | null = null;
   /** the last time that was given */
   #last = 0;
+  #seen = 0;
 
   get stopped(): boolean {
     return this.#stoppedAt !== null;
@@ -68,8 +73,20 @@ export class DeviceClock {
     const wall = Date.now();
     this.#stoppedAt = kept.stoppedAt;
     this.skew = kept.skew;
-    const doubt = kept.doubt + Math.abs(wall - kept.at) * DRIFT;
-    this.#base = { server: wall + kept.skew, mono: performance.now(), wall, doubt };
+    const seen = Math.max(kept.at, Number(readSmall(SEEN) ?? 0) || 0);
+    // Time went on since, whatever the device says now: nobody knows by how much.
+    const wasSetBack = wall < seen - JUMP;
+    const from = wasSetBack ? seen : wall;
+    const doubt = wasSetBack ? UNKNOWN_DOUBT : kept.doubt + Math.abs(wall - kept.at) * DRIFT;
+    this.#base = { server: from + kept.skew, mono: performance.now(), wall, doubt };
+  }
+
+  /** Remembers how far the device's own clock has come. */
+  #see(): void {
+    const wall = Date.now();
+    if (wall - this.#seen < SEEN_EVERY && wall >= this.#seen) return;
+    this.#seen = wall;
+    if (wall > (Number(readSmall(SEEN) ?? 0) || 0)) writeSmall(SEEN, String(wall));
   }
 
   /**
@@ -88,6 +105,9 @@ export class DeviceClock {
     this.skew = Math.round(now + doubt - wall);
     const kept = { skew: this.skew, stoppedAt: this.#stoppedAt, at: wall, doubt: Math.round(doubt) };
     writeSmall(KEY, JSON.stringify(kept));
+    // From here on its own clock is known again.
+    writeSmall(SEEN, String(wall));
+    this.#seen = wall;
   }
 
   /**
@@ -135,6 +155,7 @@ export class DeviceClock {
     // A device that slept counts no time of its own; one that was set back does.
     const passed = base ? performance.now() - base.mono + Math.max(0, this.#jumped()) : 0;
     const now = Math.round(base ? base.server + passed : Date.now());
+    this.#see();
     this.#last = Math.max(now, this.#last, after);
     return this.#last;
   }

@@ -253,6 +253,30 @@ describe('the time of a fact', () => {
     expect((kept?.fact.at ?? 0) - (Date.now() + ahead)).toBeGreaterThan(-5000);
   });
 
+  it('of a device whose clock was set back while it was closed is no earlier than what it had seen, and in doubt', async () => {
+    const box = await opened();
+    await box.readClock();
+    const before = box.now();
+    const wall = vi.spyOn(Date, 'now');
+    const real = performance.timeOrigin + performance.now();
+    // Open for half an hour more, as far as it knows; then closed, and set back by three hours.
+    wall.mockReturnValue(real + 1_800_000);
+    const last = box.now();
+    box.close();
+    wall.mockReturnValue(real - 3 * 3_600_000);
+    clock = () => null;
+    const again = new Outbox(job);
+    await again.open();
+    expect(last).toBeGreaterThan(before);
+    expect(again.now()).toBeGreaterThanOrEqual(last - 5_000);
+    expect(again.doubt()).toBe(UNKNOWN_DOUBT);
+    // Once the server answers, its time is known again.
+    clock = () => json(200, { now: real + 2_000_000, running: true });
+    await again.readClock();
+    expect(again.doubt()).toBeUndefined();
+    expect(Math.abs(again.now() - (real + 2_000_000))).toBeLessThan(60_000);
+  });
+
   it('never runs back, whatever is set on the device meanwhile', async () => {
     const box = await opened();
     const before = box.now();

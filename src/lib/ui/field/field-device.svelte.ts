@@ -39,6 +39,8 @@ export class FieldDevice {
   /** by the server's clock; the pack's own until the device knows it */
   #clock: number | null = $state(null);
   #opened: Promise<void> | undefined;
+  /** whether the pages of this job were left */
+  #left = false;
   readonly #growing = new GrowingBench();
   /** what stopped the last fact */
   stopped: Stopped | null = $state(null);
@@ -84,7 +86,9 @@ export class FieldDevice {
     window.addEventListener('online', online);
     window.addEventListener('offline', offline);
     window.addEventListener('beforeunload', leaving);
+    this.#left = false;
     return () => {
+      this.#left = true;
       clearInterval(timer);
       clearTimeout(this.#asking);
       this.outbox.close();
@@ -158,16 +162,22 @@ export class FieldDevice {
     const piece = 'piece' in fact.body ? fact.body.piece : null;
     const photo = picture && piece ? this.#photoOf(piece, id, picture) : undefined;
     await this.outbox.add(fact, photo, field.tag);
-    if (!this.outbox.away) void this.outbox.flush().then(() => this.#lookAtRefusal(id, sent));
+    const { pathname } = location;
+    if (!this.outbox.away) void this.outbox.flush().then(() => this.#lookAtRefusal(id, sent, pathname));
     return true;
   }
 
-  /** What the server knows against a fact, and this page did not, is said to its painter, who still stands before the page. */
-  async #lookAtRefusal(id: string, sent: [string, string][]): Promise<void> {
+  /**
+   * What the server knows against a fact, and this page did not, is said to its painter, who still stands before the page. Of one who has
+   * gone on it stays among what is not sent: nothing leaves there unseen.
+   * @param where the page on which it was recorded
+   */
+  async #lookAtRefusal(id: string, sent: [string, string][], where: string): Promise<void> {
     const refused = this.outbox.refused.find((k) => k.fact.id === id);
     if (!refused || this.outbox.away || !refused.refusals?.length) return;
-    await this.outbox.discard(refused.n);
+    if (this.#left || location.pathname !== where) return;
     this.#stop(refused.why, sent, { refusals: refused.refusals });
+    await this.outbox.discard(refused.n);
     void refresh();
   }
 

@@ -3,6 +3,7 @@
   import { onMount } from 'svelte';
   import { page } from '$app/state';
   import { z } from 'zod';
+  import { oneStream } from './one-stream';
   import { refresh } from './refresh';
 
   interface Props {
@@ -47,17 +48,20 @@
       }).catch(() => null);
       if (answer?.ok) hear(await answer.json().catch(() => null));
     };
-    const source = new EventSource('/api/news/stream');
-    source.onopen = () => {
-      clearInterval(asking);
-      asking = undefined;
-      // What came while nothing was told.
-      if (mark) void ask();
-    };
-    source.onmessage = ({ data }) => hear(JSON.parse(String(data)));
-    source.onerror = () => (asking ??= setInterval(() => void ask(), PACE));
+    const leave = oneStream('anthem-news', '/api/news/stream', {
+      onopen: () => {
+        clearInterval(asking);
+        asking = undefined;
+        // What came while nothing was told.
+        if (mark) void ask();
+      },
+      onlost: () => (asking ??= setInterval(() => void ask(), PACE)),
+      onmessage: (data) => hear(JSON.parse(data)),
+    });
+    // A page that another one tells learns by itself where things stand.
+    void ask();
     return () => {
-      source.close();
+      leave();
       clearInterval(asking);
       clearTimeout(soon);
     };
