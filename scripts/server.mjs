@@ -8,7 +8,7 @@
  */
 import { createServer } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { AUTHORITY_PATH, certificateFiles } from './parts/certificate-files.mjs';
 import { isEverybody, isLoopback, ownAddresses, ownNames } from './parts/network.mjs';
@@ -27,6 +27,18 @@ const PROTOCOL = 'x-anthem-protocol';
 delete process.env.ORIGIN;
 process.env.PROTOCOL_HEADER = PROTOCOL;
 const { handler } = await import('../build/handler.js');
+
+/** The build as this server started with it: another one in its place has other files, and this one must not go on half of each. */
+const built = new URL('../build/handler.js', import.meta.url);
+const stampOf = () => {
+  const stat = statSync(built, { throwIfNoEntry: false });
+  return stat ? `${stat.ino} ${stat.mtimeMs}` : 'gone';
+};
+const startedWith = stampOf();
+/** Looked at for every request: a file that has gone is answered by nobody. */
+const isReplaced = () => stampOf() !== startedWith;
+const REPLACED =
+  'Anthem was updated while it ran. Whoever looks after this computer starts it again: npm start. What was tapped stays on your device until then.';
 
 const names = new Set(['localhost', '127.0.0.1', '[::1]']);
 if (!isLoopback(host)) {
@@ -53,6 +65,11 @@ const listener = (protocol, at) => (request, response) => {
     response.end(
       'This is not an address of Anthem. Start it with --origin and this address, if it should be.',
     );
+    return;
+  }
+  if (isReplaced()) {
+    response.writeHead(503, { 'content-type': 'text/plain; charset=utf-8', 'retry-after': '30' });
+    response.end(REPLACED);
     return;
   }
   if (request.url === AUTHORITY_PATH && existsSync(authority)) {

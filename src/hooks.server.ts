@@ -8,7 +8,7 @@ import {
   type ServerInit,
 } from '@sveltejs/kit';
 import { v7 as newId } from 'uuid';
-import { database } from '$server/db/open';
+import { database, DatabaseFault } from '$server/db/open';
 import { begin, end, obeyParent } from '$server/run';
 import { now } from '$server/services/company/clock';
 import { lookAtPlans } from '$server/services/plan/make/follow';
@@ -24,7 +24,13 @@ import { OURS } from '$core/units/ours';
 import { version } from '$app/environment';
 
 export const init: ServerInit = async () => {
-  await begin();
+  try {
+    await begin();
+  } catch (reason) {
+    if (!(reason instanceof DatabaseFault)) throw reason;
+    console.error(reason.message);
+    process.exit(1);
+  }
   obeyParent();
   // No thread or timer ends the server: what one of them missed is said, and the rest goes on.
   process.on('uncaughtException', (reason) => console.error('Not caught:', unavailable(reason) ?? reason));

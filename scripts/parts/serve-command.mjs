@@ -102,7 +102,7 @@ export async function serveCommand(name, env, usualPort) {
   }
   const securePort =
     asked.securePort ?? (wide && hasCertificate ? await freePort(asked.port + 263, asked.host) : null);
-  const { server, port } = await serve(
+  const started = serve(
     {
       ...env,
       HOST: asked.host,
@@ -112,6 +112,11 @@ export async function serveCommand(name, env, usualPort) {
     },
     asked.port,
   );
+  const { server, port } = await started.catch((reason) => {
+    // What stopped the server it has said itself.
+    console.error(reason.message);
+    process.exit(1);
+  });
   console.log(`\n${name} is at`);
   for (const line of addressLines({ ...asked, port, securePort })) console.log(line);
   if (!wide)

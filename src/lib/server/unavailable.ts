@@ -10,6 +10,10 @@ const WORDS: [code: RegExp, words: string][] = [
     'There is no room left on the disk. Nothing was saved. Make room, then try again: what was kept before is safe.',
   ],
   [
+    /^SQLITE_(CORRUPT|NOTADB)/,
+    'A part of the database is damaged: this cannot be read or saved. Stop Anthem, copy the database with its -wal and -shm to a safe place, and put your last copy back.',
+  ],
+  [
     /^SQLITE_(READONLY|CANTOPEN|IOERR|PERM)/,
     'The database cannot be written. Nothing was saved. Look at the disk and at the rights of the file.',
   ],

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
@@ -7,7 +7,7 @@ import { findPlan, newestPlan, insertPlan, type StoredPlan } from '../store/plan
 import { insertJob } from '../store/jobs';
 import { readSetting, writeSetting } from '../store/settings';
 import { isDemo, now, setClock } from '../services/company/clock';
-import { migrate, openDatabase } from './open';
+import { DatabaseFault, migrate, openDatabase } from './open';
 
 describe('statements', () => {
   it('are prepared once, and come back as they were made', () => {
@@ -171,5 +171,62 @@ describe('settings and the clock', () => {
     expect(now(db)).toBeLessThan(60_000);
     setClock(db, null);
     expect(now(db)).toBeGreaterThan(1e12);
+  });
+});
+
+describe('a file that must not be used as it is', () => {
+  let folder: string;
+  let file: string;
+  beforeEach(() => {
+    folder = mkdtempSync(join(tmpdir(), 'unsound-'));
+    file = join(folder, 'anthem.db');
+    const db = openDatabase(file);
+    for (let i = 0; i < 200; i++)
+      writeSetting(db, 'company', {
+        name: `${i} ${'x'.repeat(900)}`,
+        town: '',
+        contact: '',
+        warranty: '',
+        warrantyMonths: 12,
+      });
+    db.pragma('wal_checkpoint(TRUNCATE)');
+    db.close();
+  });
+  afterEach(() => rmSync(folder, { recursive: true }));
+  const faultOf = (): string => {
+    const before = readFileSync(file);
+    try {
+      openDatabase(file).close();
+    } catch (error) {
+      expect(error).toBeInstanceOf(DatabaseFault);
+      expect(readFileSync(file).equals(before)).toBe(true);
+      return error instanceof Error ? error.message : '';
+    }
+    return '';
+  };
+
+  it('is opened where nothing is wrong with it', () => expect(faultOf()).toBe(''));
+  it('is empty: no new company begins in silence', () => {
+    writeFileSync(file, '');
+    expect(faultOf()).toMatch(/is empty: .*Put your last copy back.*or delete it/);
+  });
+  it('is half of one, garbage, or has a damaged page: what to do is said', () => {
+    const whole = readFileSync(file);
+    const damaged = Buffer.from(whole);
+    damaged.fill(0xff, 4096 * 2, 4096 * 3);
+    for (const bytes of [
+      whole.subarray(0, Math.floor(whole.length / 2)),
+      Buffer.from('no database'.repeat(999)),
+      damaged,
+    ]) {
+      writeFileSync(file, bytes);
+      expect(faultOf()).toMatch(/is damaged.*put your last copy back/s);
+    }
+  });
+  it('was written by a newer Anthem', () => {
+    const db = new Database(file);
+    db.prepare("INSERT INTO migration VALUES ('9999_later.sql', datetime('now'))").run();
+    db.close();
+    expect(faultOf()).toMatch(/newer Anthem \(9999_later.sql\)\. Update this one/);
   });
 });

@@ -1,9 +1,49 @@
 /** The database: opened once per process, migrated before use. */
 import Database from 'better-sqlite3';
-import { copyFileSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 
 export type Db = Database.Database;
+
+/** A database file that must not be used as it is: what is wrong with it, and the way out. */
+export class DatabaseFault extends Error {}
+
+const WAY_OUT =
+  'Nothing was changed. Stop, copy the file with its -wal and -shm to a safe place, and put your last copy back in its place.';
+
+/** What SQLite says, in words; null for what is no fault of the file. */
+function faultOf(path: string, error: unknown): DatabaseFault | null {
+  const code = error instanceof Error && 'code' in error ? String(error.code) : '';
+  if (/^SQLITE_(CORRUPT|NOTADB)/.test(code))
+    return new DatabaseFault(`${path} is damaged, or no database of Anthem. ${WAY_OUT}`);
+  if (/^SQLITE_(READONLY|CANTOPEN|PERM|IOERR)/.test(code))
+    return new DatabaseFault(
+      `${path} cannot be opened for writing. Look at the rights of the file and its folder, and at the disk. Nothing was changed.`,
+    );
+  return null;
+}
+
+/** @throws DatabaseFault for a file that was there before and is empty: it would become a new company without a word */
+function refuseEmpty(path: string): void {
+  if (existsSync(path) && statSync(path).size === 0 && !existsSync(`${path}-wal`))
+    throw new DatabaseFault(
+      `${path} is empty: it was cut off or replaced. Put your last copy back in its place; or delete it, to begin with a new company.`,
+    );
+}
+
+/** @throws DatabaseFault where pages are damaged, or a newer Anthem has written the file */
+function refuseUnsound(db: Db, path: string, folder: string): void {
+  if (db.pragma('quick_check(1)', { simple: true }) !== 'ok')
+    throw new DatabaseFault(`${path} is damaged: parts of it cannot be read. ${WAY_OUT}`);
+  const known = new Set(readdirSync(folder));
+  const there = db.prepare("SELECT 1 FROM sqlite_master WHERE name = 'migration'").get();
+  const had = there ? (db.prepare('SELECT name FROM migration ORDER BY name').pluck().all() as string[]) : [];
+  const newer = had.find((name) => !known.has(name));
+  if (newer)
+    throw new DatabaseFault(
+      `${path} was written by a newer Anthem (${newer}). Update this one, then start again; or put back a copy from before. Nothing was changed.`,
+    );
+}
 
 /** How long a write waits for another program, ms. */
 const BUSY = 300;
@@ -41,10 +81,26 @@ function keepStatements(db: Db): void {
 /**
  * Opens a database file and brings it up to date.
  * @param from the file, `:memory:`, or the bytes of a serialized database, which is opened in memory
+ * @throws DatabaseFault for a file that must not be used as it is
  */
 export function openDatabase(from: string | Buffer, migrations = 'migrations'): Db {
-  if (typeof from === 'string' && from !== ':memory:') mkdirSync(dirname(resolve(from)), { recursive: true });
-  const db = new Database(from);
+  const path = typeof from === 'string' && from !== ':memory:' ? from : null;
+  if (path === null) return prepared(new Database(from), migrations);
+  mkdirSync(dirname(resolve(path)), { recursive: true });
+  refuseEmpty(path);
+  let db: Db | null = null;
+  try {
+    db = new Database(path);
+    db.pragma('busy_timeout = 5000');
+    refuseUnsound(db, path, resolve(migrations));
+    return prepared(db, migrations);
+  } catch (error) {
+    db?.close();
+    throw error instanceof DatabaseFault ? error : (faultOf(path, error) ?? error);
+  }
+}
+
+function prepared(db: Db, migrations: string): Db {
   db.pragma('journal_mode = WAL');
   // A fact that was confirmed survives the loss of power.
   db.pragma('synchronous = FULL');

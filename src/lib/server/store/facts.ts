@@ -153,6 +153,10 @@ export const lastFact = (db: Db, job: string): number =>
   db.prepare<[string], number>('SELECT coalesce(max(seq), 0) FROM event WHERE job_id = ?').pluck().get(job) ??
   0;
 
+/** When the newest fact of all jobs was stored, ms since 1970; 0 before any. */
+export const lastRecorded = (db: Db): number =>
+  db.prepare<[], number>('SELECT recorded_at FROM event ORDER BY seq DESC LIMIT 1').pluck().get() ?? 0;
+
 export function insertFact(db: Db, fact: Fact, recordedAt: number): void {
   db.prepare(
     `INSERT INTO event (id, job_id, at, recorded_at, worker_id, device_id, knew, doubt, kind, body)

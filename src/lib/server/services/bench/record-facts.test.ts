@@ -1,5 +1,5 @@
 /** Recording: once, whole or not at all, and never changed; every refusal says what and which. */
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { v7 as newId } from 'uuid';
 import { factOf } from '../../../../../tests/builders';
 import { newDatabase } from '../../../../../tests/new-database';
@@ -36,6 +36,24 @@ describe('recording', () => {
     expect(openJob(db, job).facts).toHaveLength(1);
     const other = { ...one, body: { kind: 'piece.labelled', pieces: ids().slice(0, 2) } };
     expect(refusal(() => recordFacts(db, job, [other]))).toMatchObject({ status: 409, field: 'id' });
+  });
+
+  it('of a right device is kept though the server’s own clock was put back', () => {
+    const real = Date.now();
+    recordFacts(db, job, [send({ kind: 'piece.labelled', pieces: ids().slice(0, 1) }, real)]);
+    const wall = vi.spyOn(Date, 'now').mockReturnValue(real - 3_600_000);
+    try {
+      const one = send({ kind: 'piece.labelled', pieces: ids().slice(1, 2) }, real + 60_000);
+      expect(recordFacts(db, job, [one]).ids).toEqual([one.id]);
+      expect(openJob(db, job).facts.at(-1)?.at).toBe(real + 60_000);
+      const far = send({ kind: 'piece.labelled', pieces: ids().slice(2, 3) }, real + 2 * 86_400_000);
+      expect(refusal(() => recordFacts(db, job, [far])).message).toMatch(/in the future/);
+    } finally {
+      wall.mockRestore();
+    }
+    // Where nothing proves that, a device that is ahead is told.
+    const ahead = send({ kind: 'piece.labelled', pieces: ids().slice(2, 3) }, Date.now() + 3_600_000);
+    expect(refusal(() => recordFacts(db, job, [ahead])).message).toMatch(/in the future/);
   });
 
   it('records all of a batch or none', () => {

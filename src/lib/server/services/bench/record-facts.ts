@@ -15,11 +15,11 @@ import { firstFault } from '$core/units/first-fault';
 import { CLOCK_AHEAD, CLOCK_BEHIND } from '$core/units/instant';
 import type { Db } from '../../db/open';
 import { insertContested, type Contested } from '../../store/contested';
-import { findFact, hasUnreadable, insertFact, listFacts } from '../../store/facts';
+import { findFact, hasUnreadable, insertFact, lastRecorded, listFacts } from '../../store/facts';
 import { deleteReadingOf, insertReading } from '../../store/readings';
 import { listWorkers } from '../../store/workers';
 import { unavailable } from '../../unavailable';
-import { now } from '../company/clock';
+import { isDemo, now } from '../company/clock';
 import { keepFelt } from './touch-at-bench';
 import { firstFilm, openJob, type OpenJob } from '../job/open-job';
 import { jobWaits } from '../air/job-air';
@@ -179,14 +179,27 @@ function refold(open: Open): void {
   open.latest = lastToHappen(open.log);
 }
 
-/** Who may record, and the time by which it is judged. */
+/** Who may record, the time by which it is judged, and how far a right device may be ahead of that, ms. */
 interface Desk {
   crew: ReadonlySet<string>;
   time: number;
+  ahead: number;
+}
+
+const DAY = 86_400_000;
+
+/**
+ * The time of the server. What was stored later than it says now proves that its own clock was put back: devices whose clocks are right are
+ * ahead of it then, and lose nothing by that.
+ */
+function deskTime(db: Db): Pick<Desk, 'time' | 'ahead'> {
+  const time = now(db);
+  const last = isDemo() ? 0 : lastRecorded(db);
+  return last > time + CLOCK_AHEAD ? { time: last, ahead: DAY } : { time, ahead: CLOCK_AHEAD };
 }
 
 /** @returns what is to be looked at of a fact that came late; null where nothing is */
-function recordOne(db: Db, open: Open, fact: Fact, { crew, time }: Desk, sent: Sent): Late | null {
+function recordOne(db: Db, open: Open, fact: Fact, { crew, time, ahead }: Desk, sent: Sent): Late | null {
   const { file } = open;
   if (fact.job !== file.job.id) throw new Refused(422, 'The fact belongs to another job.', 'job');
   if (!crew.has(fact.worker))
@@ -208,14 +221,14 @@ function recordOne(db: Db, open: Open, fact: Fact, { crew, time }: Desk, sent: S
       'The fact lies before the job was made: the clock of this device is behind. Set it right.',
       'at',
     );
-  if (fact.at > time + CLOCK_AHEAD)
+  if (fact.at > time + ahead)
     throw new Refused(
       422,
       'The fact lies in the future: the clock of this device is ahead. Set it right.',
       'at',
     );
   const late = lateOf(open, fact, sent);
-  insertFact(db, fact, time);
+  insertFact(db, fact, Math.max(time, fact.at - CLOCK_AHEAD));
   append(open, fact);
   keepReading(db, fact);
   if (KEPT_APART.has(fact.body.kind)) {
@@ -252,7 +265,7 @@ export function recordTogether(db: Db, batches: readonly Batch[]): (Recorded | E
   const write = db.transaction(() => {
     // Another process may have written before the lock was ours.
     if (markOf(db) !== mark) opened.clear();
-    const desk: Desk = { crew: new Set(listWorkers(db).map((w) => w.id)), time: now(db) };
+    const desk: Desk = { crew: new Set(listWorkers(db).map((w) => w.id)), ...deskTime(db) };
     const grown = new Set<Open>();
     const answers = batches.map(({ job, inputs, sent = {} }): Recorded | Error => {
       try {
