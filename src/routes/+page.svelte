@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { HARDLY, sayChance } from '$core/units/say-chance';
   import Button from '$ui/kit/Button.svelte';
   import Notice from '$ui/kit/Notice.svelte';
   import { waitingActs } from '$ui/device/waiting-acts';
@@ -83,6 +84,11 @@
           {pieces(job.pieces)}{job.stage === 'coat' ? ` · ${job.passes}` : ''}{job.back
             ? ` · back ${sayTime(job.back, job.zone)}`
             : ''}
+          {#if job.chances && job.chances !== 'asked'}
+            <span class:hardly={job.chances.chance < HARDLY}
+              >({sayChance(job.chances.chance)}; 8 in 10 by {sayDay(job.chances.eight, job.zone)})</span
+            >
+          {/if}
         </p>
         <ul>
           {#each job.acts as act, i (i)}
@@ -154,6 +160,10 @@
 </div>
 
 <style>
+  .hardly {
+    color: var(--bad);
+    font-weight: 500;
+  }
   .waits {
     margin-bottom: 8px;
   }

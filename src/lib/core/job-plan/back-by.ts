@@ -1,5 +1,5 @@
 /** The dates that a plan can be promised for, by its risk among all jobs that share. */
-import { assessRisk } from '../planning/risk/risk';
+import { assessRisk, chanceBy } from '../planning/risk/risk';
 import type { RiskModel } from '../planning/risk/risk-model';
 import { EFFORTS } from './efforts';
 import { riskJobs, type JobWithItsPlan } from './risk-jobs';
@@ -15,18 +15,31 @@ export interface BackByQuestion {
   /** ms since 1970 */
   at: number;
   model: RiskModel;
+  /** futures that are looked at; as many as an offer takes where nothing is said */
+  runs?: number;
 }
 
-/** ms since 1970: half, and nineteen of twenty, are handed back by then. */
+/** ms since 1970: half, eight of ten and nineteen of twenty are handed back by then. */
 export interface BackBy {
   half: number;
+  eight: number;
   nearlyAll: number;
+  /** the chance of the date that is planned, 0–1 */
+  chance: number;
 }
 
 /** @returns null where nothing is left to do, or the plan does not hold what is */
-export function backBy({ job, others, at, model }: BackByQuestion): BackBy | null {
+export function backBy({ job, others, at, model, runs = RUNS }: BackByQuestion): BackBy | null {
   const together = riskJobs(job, others, at, model);
   if (!together) return null;
-  const { p50, p95 } = assessRisk({ jobs: together.jobs, runs: RUNS, seed: EFFORTS.whatIf.seed, model });
-  return { half: together.t0 + p50 * MINUTE, nearlyAll: together.t0 + p95 * MINUTE };
+  const risk = assessRisk({ jobs: together.jobs, runs, seed: EFFORTS.whatIf.seed, model });
+  const { t0, result } = job.plan;
+  const planned = 'infeasible' in result ? -Infinity : (t0 + result.makespan * MINUTE - together.t0) / MINUTE;
+  const then = (minute: number): number => together.t0 + minute * MINUTE;
+  return {
+    half: then(risk.p50),
+    eight: then(risk.p80),
+    nearlyAll: then(risk.p95),
+    chance: chanceBy(risk, planned),
+  };
 }

@@ -18,24 +18,21 @@ describe('choose', () => {
 });
 
 it('without a name nothing is invented but in the demo', async () => {
-  const had = { ...process.env };
-  const names = ['ANTHEM_DEMO', 'ANTHEM_WEATHER', 'ANTHEM_SENSORS', 'ANTHEM_LABEL_PRINTER'];
-  try {
-    for (const name of names) delete process.env[name];
+  const devices = async (demo: string) => {
+    for (const name of ['ANTHEM_WEATHER', 'ANTHEM_SENSORS', 'ANTHEM_LABEL_PRINTER']) vi.stubEnv(name, '');
+    vi.stubEnv('ANTHEM_DEMO', demo);
     vi.resetModules();
-    const own = await import('./devices');
+    return import('./devices');
+  };
+  try {
+    const own = await devices('');
     expect(own.weather.forecast(0, 48)).toEqual([]);
     expect([own.sensors.there, own.labelPrinter.there]).toEqual([false, false]);
-    process.env.ANTHEM_DEMO = '1';
-    vi.resetModules();
-    const demo = await import('./devices');
+    const demo = await devices('1');
     expect(demo.weather.forecast(0, 48)).toHaveLength(48);
     expect([demo.sensors.there, demo.labelPrinter.there]).toEqual([true, true]);
   } finally {
-    for (const name of names) {
-      delete process.env[name];
-      if (had[name] !== undefined) process.env[name] = had[name];
-    }
+    vi.unstubAllEnvs();
     vi.resetModules();
   }
 });

@@ -2,6 +2,7 @@
 <script lang="ts">
   import Table from '$ui/kit/Table.svelte';
   import { sayDay, sayTime } from '$core/units/clock-time';
+  import { HARDLY, sayChance } from '$core/units/say-chance';
   import type { CompanyCalendar } from '$server/services/across/company-calendar';
 
   let { jobs, zone }: { jobs: CompanyCalendar['jobs']; zone: string } = $props();
@@ -14,7 +15,11 @@
     before that.
   </p>
   <Table label="Hand back by job">
-    <thead><tr><th>Job</th><th>Planned</th><th>Promised</th><th>Bound</th></tr></thead>
+    <thead
+      ><tr
+        ><th>Job</th><th>Planned</th><th>Its chance</th><th>8 in 10 by</th><th>Promised</th><th>Bound</th></tr
+      ></thead
+    >
     <tbody>
       {#each jobs as job (job.id)}
         <tr>
@@ -30,6 +35,12 @@
                     : 'no plan yet'}</b
             ></td
           >
+          {#if job.chances !== null && job.chances !== 'asked'}
+            <td class:bad={job.chances.chance < HARDLY}>{sayChance(job.chances.chance)}</td>
+            <td>{sayDay(job.chances.eight, zone)}</td>
+          {:else}
+            <td class="soft" colspan="2">{job.chances === 'asked' ? 'being worked out' : ''}</td>
+          {/if}
           <td class:bad={job.promised !== null && job.back !== null && job.back > job.promised}
             >{job.promised ? sayDay(job.promised - 60_000, zone) : '–'}</td
           >

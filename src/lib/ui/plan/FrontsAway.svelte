@@ -9,7 +9,7 @@
   import Notice from '$ui/kit/Notice.svelte';
   import { sayDay, sayHours, sayTime } from '$core/units/clock-time';
   import { capital, counted, small } from '../words';
-  import { sayChance } from './say-chance';
+  import { sayChance } from '$core/units/say-chance';
   import type { WeighedTrade } from '../../workers/questions';
   import type { Planner } from './planner';
 

@@ -1,6 +1,7 @@
 <!-- When the kitchen is handed back, how near that is to the best possible, and a longer search for better. -->
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
+  import Sure from './Sure.svelte';
   import { onDestroy, onMount } from 'svelte';
   import { sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
   import { operationId } from '$core/planning/job/operation-id';
@@ -45,6 +46,7 @@
 <div class="card back stack">
   <h2>Hand back</h2>
   <p class="big">{sayTime(handBack.at, data.zone)}</p>
+  <Sure chances={data.chances} zone={data.zone} />
   {#if data.planning.length}
     <p>This is the last plan. A new one is being made.</p>
   {:else if handBack.bound < handBack.at}

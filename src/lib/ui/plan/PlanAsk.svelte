@@ -6,7 +6,7 @@
   import { chanceBy } from '$core/planning/risk/risk';
   import { sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
   import { capital } from '../words';
-  import { sayChance as chance } from './say-chance';
+  import { sayChance as chance } from '$core/units/say-chance';
   import type { Planner } from './planner';
   import type { RiskFound, WhatIfsFound } from '../../workers/questions';
 

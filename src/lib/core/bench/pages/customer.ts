@@ -65,18 +65,26 @@ function todos(kind: PlannedVisit['kind'], solvent: boolean, insides: boolean, f
   ];
 }
 
+/** Two days that something lies between; one where they are the same. */
+const sayBetween = (from: number, to: number, zone: string): string =>
+  sayDay(from, zone) === sayDay(to, zone)
+    ? sayDay(from, zone)
+    : `between ${sayDay(from, zone)} and ${sayDay(to, zone)}`;
+
 /** How many dates are shown. */
 const DATES = 3;
 
 /**
  * @param visits of the plan, in any order
  * @param firstDay when the pieces are fetched, ms since 1970; null where nothing is planned
+ * @param back the days between which the kitchen is back, as an offer gives them; null where that is not known
  */
 export function customerPage(
   bench: Bench,
   visits: readonly PlannedVisit[],
   firstDay: number | null,
   now: number,
+  back: { half: number; nearlyAll: number } | null = null,
 ) {
   const { pack, state, route, site } = bench;
   const { zone } = pack.job;
@@ -107,7 +115,9 @@ export function customerPage(
       at: v.start,
       when:
         v.kind === 'back'
-          ? sayTime(v.start, zone)
+          ? back
+            ? sayBetween(back.half, back.nearlyAll, zone)
+            : `${sayDay(v.start, zone)} at the earliest`
           : `${sayDay(v.start, zone)}, ${sayClock(v.start, zone)} to ${sayClock(v.end, zone)}`,
       what: {
         kitchen: 'We work in your kitchen',

@@ -12,6 +12,7 @@ import { listWorkers } from '../../store/workers';
 import { companyZone } from '../company/clock';
 import { withFaults, type SpoiltJob } from '../job/each-job';
 import type { OpenJob } from '../job/open-job';
+import { chancesOf, type Chances } from '../plan/chances';
 import { handBack, isHome } from '../plan/hand-back';
 import type { JobWithPlan } from '../plan/open-planned';
 import { sayOperation } from '../plan/say-plan';
@@ -37,6 +38,8 @@ export interface CompanyCalendar {
     hex: string;
     back: number | null;
     bound: number | null;
+    /** how sure that is */
+    chances: Chances | null;
     promised: number | null;
     begins: number | null;
     /** its work */
@@ -201,6 +204,7 @@ export function companyCalendar(
 
   const jobs = all.map(({ file, plan, stale, work: list }) => {
     const back = handBack(plan);
+    const one = opened.find((o) => o.file === file);
     const promised = file.choice?.promised ? dayAfter(file.choice.promised, zone) : null;
     if (back && promised !== null && back.at > promised)
       clashes.push(
@@ -218,6 +222,7 @@ export function companyCalendar(
       hex: file.zones[0]?.hex ?? '#ddd',
       back: back?.at ?? null,
       bound: stale ? null : (back?.bound ?? null),
+      chances: one && !stale ? chancesOf(db, one, now) : null,
       promised,
       begins: list.length ? Math.min(...list.map((w) => w.from)) : null,
       spans: list.map((w) => ({ from: w.from, to: Math.min(w.to, end) })),

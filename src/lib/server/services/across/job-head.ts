@@ -5,6 +5,7 @@ import type { Db } from '../../db/open';
 import { listWorkers } from '../../store/workers';
 import { stations } from './spine';
 import { notAsAccepted } from '../offer/accepted';
+import { chancesOf } from '../plan/chances';
 import { today } from '../plan/bars';
 import type { JobWithPlan } from '../plan/open-planned';
 import { withFaults } from '../job/each-job';
@@ -12,7 +13,8 @@ import { withFaults } from '../job/each-job';
 /** An air reading older than this is not shown in the top line, ms. */
 const AIR_AGE = 4 * 3_600_000;
 
-export function jobHead(db: Db, { file, plan, planning }: JobWithPlan, now: number) {
+export function jobHead(db: Db, job: JobWithPlan, now: number) {
+  const { file, plan, planning } = job;
   const names = new Map(listWorkers(db).map((w) => [w.id, w.name]));
   const reading = [...file.state.air.values()]
     .filter((a) => now - a.at < AIR_AGE)
@@ -24,7 +26,7 @@ export function jobHead(db: Db, { file, plan, planning }: JobWithPlan, now: numb
     zone: file.job.zone,
     unit: file.job.unit,
     colour: { name: zone?.colour ?? '', hex: zone?.hex ?? NO_COLOUR, sheen: zone?.sheen ?? '' },
-    stations: stations(file, plan),
+    stations: stations(file, plan, planning ? null : chancesOf(db, job, now)),
     rail: today(file, plan, names, now),
     air: reading ? { ...reading, ...judgeAir(reading, { minC: 10, maxC: 32 }, file.context.measures) } : null,
     planned: file.choice !== null,

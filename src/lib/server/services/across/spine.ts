@@ -5,6 +5,8 @@ import { sayDate, sayDay, sayTime } from '$core/units/clock-time';
 import type { StoredPlan } from '../../store/plans';
 import type { OpenJob } from '../job/open-job';
 import { summarise } from '../job/summaries';
+import { sayChance } from '$core/units/say-chance';
+import type { Chances } from '../plan/chances';
 import { handBack } from '../plan/hand-back';
 
 /** A stage of the spine. */
@@ -17,7 +19,8 @@ export interface Station {
   done: boolean;
 }
 
-export function stations(file: OpenJob, plan: StoredPlan | null): Station[] {
+/** @param chances of the hand-back, where they are known */
+export function stations(file: OpenJob, plan: StoredPlan | null, chances: Chances | null = null): Station[] {
   const s = summarise(file);
   const { zone, id } = file.job;
   const back = handBack(plan);
@@ -32,7 +35,7 @@ export function stations(file: OpenJob, plan: StoredPlan | null): Station[] {
     : plan && 'infeasible' in plan.result
       ? 'no plan fits'
       : back
-        ? `back ${sayTime(back.at, zone)}`
+        ? `back ${sayTime(back.at, zone)}${chances && chances !== 'asked' ? `, ${sayChance(chances.chance)}` : ''}`
         : s.pieces === 0
           ? ''
           : s.hung === s.pieces

@@ -20,6 +20,7 @@ import { lookAhead, notesOf, type LookAhead } from './evening';
 import { contestedOf } from '../bench/contested';
 import { eachJob, withFaults, type SpoiltJob } from '../job/each-job';
 import { notAsAccepted } from '../offer/accepted';
+import { chancesOf, type Chances } from '../plan/chances';
 import { handBack } from '../plan/hand-back';
 import type { JobWithPlan, Planning } from '../plan/open-planned';
 import { firstNeeds } from '../take-off/take-off';
@@ -37,6 +38,8 @@ export interface TodayJob {
   stage: string;
   zone: string;
   back: number | null;
+  /** how sure that is */
+  chances: Chances | null;
   pieces: number;
   passes: string;
   openTouchUps: number;
@@ -156,6 +159,7 @@ function todayJob(db: Db, own: JobWithPlan, now: number): TodayJob {
     stage: summary.stage,
     zone: file.job.zone,
     back: handBack(plan)?.at ?? null,
+    chances: own.planning ? null : chancesOf(db, own, now),
     pieces: summary.pieces,
     passes: `${summary.passesDone} of ${summary.passes} passes`,
     openTouchUps: summary.openTouchUps,

@@ -10,6 +10,7 @@ import { benchPack } from '../bench/bench-pack';
 import { companyOf } from '../company/settings';
 import { elevations } from '../job/elevations';
 import { openJob } from '../job/open-job';
+import { chancesOf } from '../plan/chances';
 import { currentPlan } from '../plan/make/current-plan';
 import { MOST_PHOTOS } from './reports';
 
@@ -80,6 +81,7 @@ export interface Asked {
 export function customerView(db: Db, link: CustomerLink, asked: Asked, now: number): CustomerView {
   const file = openJob(db, link.job);
   const { plan } = currentPlan(db, file, now);
+  const chances = chancesOf(db, { file, plan, planning: null }, now);
   const bench = openBench(benchPack(db, { file, plan }, now));
   const { zone } = file.job;
   const visits = customerCalendar(file, plan).map(({ start, end, summary }) => ({
@@ -93,6 +95,7 @@ export function customerView(db: Db, link: CustomerLink, asked: Asked, now: numb
     visits,
     firstDay !== null && firstDay >= startOfDay(now, zone) ? firstDay : null,
     now,
+    chances === 'asked' ? null : chances,
   );
   const piece = file.pieces.find((p) => p.id === asked.piece);
   const front = page.fronts.find((f) => f.id === piece?.id);

@@ -71,7 +71,8 @@ async function datesOf(db: Db, { file, plan }: JobWithPlan, now: number): Promis
   if (!back) throw none;
   const recorded = [...file.state.works.values(), ...file.state.siteWorks.values()].map((w) => w.start);
   const start = Math.min(...recorded, ...plannedSteps(plan.result.assignments, plan.t0).map((s) => s.start));
-  return { start, ...back, daysAway: household?.days ?? 0 };
+  const { half, nearlyAll } = back;
+  return { start, half, nearlyAll, daysAway: household?.days ?? 0 };
 }
 
 /**

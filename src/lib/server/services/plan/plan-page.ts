@@ -1,6 +1,7 @@
 /** What the page of a plan shows: the board, the hand-back and what makes it so, pins, and what to have at hand. */
 import { mixFor } from '$core/takeoff/mix';
 import { bars, openSpans } from './bars';
+import { chancesOf } from './chances';
 import { handBack, isHome, whyNoPlan } from './hand-back';
 import { householdIn } from '$core/job-plan/household';
 import { rackUse } from '$core/job-plan/rack-use';
@@ -22,7 +23,8 @@ import type { Db } from '$server/db/open';
 import type { JobWithPlan } from './open-planned';
 
 /** @param now ms since 1970 */
-export function planPage(db: Db, { file, plan }: JobWithPlan, now: number) {
+export function planPage(db: Db, job: JobWithPlan, now: number) {
+  const { file, plan } = job;
   const jobId = file.job.id;
   const workers = listWorkers(db);
   const names = new Map(workers.map((w) => [w.id, w.name]));
@@ -66,6 +68,7 @@ export function planPage(db: Db, { file, plan }: JobWithPlan, now: number) {
     /** by what films wait */
     airBy: inputs?.air ? (isForeseen() ? ('forecast' as const) : ('readings' as const)) : ('sheet' as const),
     handBack: handBack(plan),
+    chances: job.planning ? null : chancesOf(db, job, now),
     home: isHome(file),
     household: plan && inputs && householdIn(plan, inputs),
     later: choice?.later ?? 0,
