@@ -1,7 +1,7 @@
 /** The page of a household: where its kitchen stands, in plain words, and what to do on which day. */
 import { gets } from '$core/coating/route';
 import { FORM_WORDS } from '$core/kitchen/kitchen';
-import { sayDay, sayTime, sayClock } from '$core/units/clock-time';
+import { sayDay, sayClock } from '$core/units/clock-time';
 import { fittingsLeft } from '../hanging';
 import { pieceState } from '../state/state';
 import type { Bench } from '../view/bench-job';
