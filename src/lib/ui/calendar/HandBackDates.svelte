@@ -15,11 +15,7 @@
     before that.
   </p>
   <Table label="Hand back by job">
-    <thead
-      ><tr
-        ><th>Job</th><th>Planned</th><th>Its chance</th><th>8 in 10 by</th><th>Promised</th><th>Bound</th></tr
-      ></thead
-    >
+    <thead><tr><th>Job</th><th>Planned</th><th>How sure</th><th>Promised</th><th>Bound</th></tr></thead>
     <tbody>
       {#each jobs as job (job.id)}
         <tr>
@@ -36,10 +32,11 @@
             ></td
           >
           {#if job.chances !== null && job.chances !== 'asked'}
-            <td class:bad={job.chances.chance < HARDLY}>{sayChance(job.chances.chance)}</td>
-            <td>{sayDay(job.chances.eight, zone)}</td>
+            <td class:bad={job.chances.chance < HARDLY}
+              >{sayChance(job.chances.chance)}; 8 in 10 by {sayDay(job.chances.eight, zone)}</td
+            >
           {:else}
-            <td class="soft" colspan="2">{job.chances === 'asked' ? 'being worked out' : ''}</td>
+            <td class="soft">{job.chances === 'asked' ? 'being worked out' : ''}</td>
           {/if}
           <td class:bad={job.promised !== null && job.back !== null && job.back > job.promised}
             >{job.promised ? sayDay(job.promised - 60_000, zone) : '–'}</td

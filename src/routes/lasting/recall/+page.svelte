@@ -4,11 +4,14 @@
   import Button from '$ui/kit/Button.svelte';
   import Choice from '$ui/kit/Choice.svelte';
   import DateField from '$ui/kit/DateField.svelte';
+  import FoldOut from '$ui/kit/FoldOut.svelte';
   import Hidden from '$ui/kit/Hidden.svelte';
   import Option from '$ui/kit/Option.svelte';
 
   let { data } = $props();
   const pieces = $derived(data.kitchens.reduce((sum, k) => sum + k.pieces.length, 0));
+  const grave = $derived(data.unknown.filter((u) => u.grave));
+  const rest = $derived(data.unknown.filter((u) => !u.grave));
   const failed = $derived(data.kitchens.reduce((sum, k) => sum + k.failed, 0));
 </script>
 
@@ -42,9 +45,20 @@
           It knows pieces that hang, each by the last can or cup that was named before its coat began. Look at
           these by hand, whatever the list says:
         </p>
-        {#each data.unknown as u (u.job)}
+        {#each grave as u (u.job)}
           <p><a href="/jobs/{u.job}/coat">{u.name}</a>: {u.gaps.join('; ')}.</p>
         {/each}
+        {#if rest.length}
+          <FoldOut
+            words="{rest.length} more {rest.length === 1
+              ? 'kitchen'
+              : 'kitchens'} with touch-ups, fixed work or cans that nobody named"
+          >
+            {#each rest as u (u.job)}
+              <p><a href="/jobs/{u.job}/check">{u.name}</a>: {u.gaps.join('; ')}.</p>
+            {/each}
+          </FoldOut>
+        {/if}
       </section>
     {/if}
     <p>

@@ -35,7 +35,7 @@ export function stations(file: OpenJob, plan: StoredPlan | null, chances: Chance
     : plan && 'infeasible' in plan.result
       ? 'no plan fits'
       : back
-        ? `back ${sayTime(back.at, zone)}${chances && chances !== 'asked' ? `, ${sayChance(chances.chance)}` : ''}`
+        ? `back ${sayTime(back.at, zone)}${chances && chances !== 'asked' ? `, ${sayChance(chances.chance)} sure` : ''}`
         : s.pieces === 0
           ? ''
           : s.hung === s.pieces

@@ -14,12 +14,14 @@ export interface Unknown {
   name: string;
   /** one line each */
   gaps: string[];
+  /** pieces are there that no list has, or that were coated from a second can: somebody looks at each by hand */
+  grave: boolean;
 }
 
 const count = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
 
 /** What of a job was coated and is not in the record, or not with the can it was coated from. */
-function gapsOf({ state, route, site, pieces }: OpenJob): string[] {
+function gapsOf({ state, route, site, pieces }: OpenJob): Pick<Unknown, 'gaps' | 'grave'> {
   const coats = new Set([...route, ...site].flatMap((s) => (s.kind === 'coat' ? [s.key] : [])));
   const coated = pieces.filter((p) => [...pieceState(state, p.id).done.keys()].some((k) => coats.has(k)));
   const notHung = coated.filter((p) => pieceState(state, p.id).hungIn === null).length;
@@ -37,7 +39,7 @@ function gapsOf({ state, route, site, pieces }: OpenJob): string[] {
       return meanwhile ? w.pieces : [];
     }),
   ).size;
-  return [
+  const gaps = [
     ...(notHung
       ? [`${count(notHung, 'piece is', 'pieces are')} coated and not hung: none of them is listed`]
       : []),
@@ -55,6 +57,7 @@ function gapsOf({ state, route, site, pieces }: OpenJob): string[] {
       : []),
     ...(unnamed ? [`${count(unnamed, 'piece', 'pieces')} whose can nobody named`] : []),
   ];
+  return { gaps, grave: notHung + underWay + several > 0 };
 }
 
 /** The kitchens of this database that a recall cannot tell all of. */
@@ -65,8 +68,8 @@ function unknowns(db: Db): Unknown[] {
     jobs.map((s) => s.id),
     (id): Unknown[] => {
       const file = openJob(db, id);
-      const gaps = gapsOf(file);
-      return gaps.length ? [{ job: id, name: file.job.name, gaps }] : [];
+      const found = gapsOf(file);
+      return found.gaps.length ? [{ job: id, name: file.job.name, ...found }] : [];
     },
   ).read.flat();
 }

@@ -36,6 +36,6 @@ it('is worked out once, and stands wherever the date does: chance, half, eight o
   expect(planPage(db, own(), NOW).chances).toEqual(found);
   expect(today(db, [own()], NOW).jobs[0]?.chances).toEqual(found);
   const plan = jobHead(db, own(), NOW).stations.find((s) => s.key === 'plan');
-  expect(plan?.fact).toMatch(/back .*, (\d+|under 1|over 99) %$/);
+  expect(plan?.fact).toMatch(/back .*, (\d+|under 1|over 99) % sure$/);
   expect(isoDay(found.nearlyAll, 'America/Halifax') >= isoDay(found.half, 'America/Halifax')).toBe(true);
 });
