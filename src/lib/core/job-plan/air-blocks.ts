@@ -43,6 +43,19 @@ function lacking(
   return best?.reasons ?? [];
 }
 
+/** Stretches that follow each other within hours are one: nobody paints a kitchen between them. */
+function joined(blocks: readonly AirBlock[]): AirBlock[] {
+  const out: AirBlock[] = [];
+  for (const block of blocks) {
+    const before = out.findLast(
+      (b) => b.where === block.where && b.products.join() === block.products.join(),
+    );
+    if (before?.to != null && block.from - before.to < LONG * MINUTE) before.to = block.to;
+    else out.push({ ...block });
+  }
+  return out;
+}
+
 /**
  * @param from the moment from which it is looked at, ms since 1970
  * @param to where that ends: the plan's end, or as far as it looks
@@ -88,5 +101,5 @@ export function airBlocks(
     (houseAir ?? air).climate,
     'site',
   );
-  return blocks.sort((a, b) => a.from - b.from);
+  return joined(blocks.sort((a, b) => a.from - b.from));
 }

@@ -97,12 +97,27 @@ function ways(db: Db, file: OpenJob, now: number): Way[] {
           inAir('Heat the tent day and night, and dehumidify', 'both'),
         ]
       : [inAir(heat, 'heat')];
+  // The fixed work is coated in the house, wherever the pieces are.
+  const house: Way[] =
+    isForeseen() && place !== 'house'
+      ? [
+          {
+            words: 'Heat the house to 21 °C day and night',
+            besides: 'its heating',
+            file,
+            alter: (inputs) => ({
+              ...inputs,
+              houseAir: placeAirWith(db, better(places, 'house', 'heat'), 'house', now, since),
+            }),
+          },
+        ]
+      : [];
   const elsewhere = PLACES.filter((p) => p !== place && isKnown(db, p, now)).map((p): Way => ({
     words: `Coat in the ${p}`,
     besides: 'moving there',
     file: { ...file, choice: { ...choice, place: p } },
   }));
-  if (state.works.size > 0) return [...own, ...elsewhere];
+  if (state.works.size > 0) return [...own, ...house, ...elsewhere];
   const systems = proposeFor(db, file, now)
     .list.filter((p) => p.stops.length === 0 && p.system.key !== choice.system.key)
     .slice(0, SYSTEMS)
@@ -111,7 +126,7 @@ function ways(db: Db, file: OpenJob, now: number): Way[] {
       besides: 'another look and another care',
       file: asIf(file, choiceOf(db, file, null, proposalOf(db, file, null, p.system.key, now), now)),
     }));
-  return [...own, ...elsewhere, ...systems];
+  return [...own, ...house, ...elsewhere, ...systems];
 }
 
 /** What each remedy brings against the plan as it is; the soonest hand-back first. */
