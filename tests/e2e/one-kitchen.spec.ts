@@ -127,7 +127,7 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
       await expect(rows.nth(i)).toContainText(start.slice(11));
     }
     await expect(page.getByRole('region', { name: 'Time board' })).toContainText(
-      'hand back Fri 20 Mar, 15:46',
+      'hand back planned Fri 20 Mar, 15:46',
     );
   });
 

@@ -1,5 +1,7 @@
 /** The work order on paper: day by day, who does what, with a box to tick. */
 import type { Content, TableCell } from 'pdfmake/interfaces';
+import { sayChance } from '$core/units/say-chance';
+import type { Chances } from '../services/plan/chances';
 import { sayClock, sayDay, sayTime } from '$core/units/clock-time';
 import { jobCautions } from '../services/job/cautions';
 import type { StoredPlan } from '../store/plans';
@@ -12,9 +14,14 @@ export function workOrderPdf(
   file: OpenJob,
   plan: StoredPlan | null,
   people: ReadonlyMap<string, string>,
+  chances: Chances | null = null,
 ): Promise<Buffer> {
   const { zone, name, place, unit } = file.job;
   const back = handBack(plan);
+  const sure =
+    chances && chances !== 'asked'
+      ? `, ${sayChance(chances.chance)} sure, 8 in 10 by ${sayDay(chances.eight, zone)}`
+      : '';
   const days = new Map<string, ReturnType<typeof bars>>();
   for (const bar of bars(file, plan, people).filter((b) => b.tense !== 'done')) {
     const day = sayDay(bar.start, zone);
@@ -24,7 +31,11 @@ export function workOrderPdf(
   const content: Content[] = [
     { text: `Work order, ${name}`, fontSize: 16, bold: true },
     {
-      text: [place, file.system?.name, back ? `hand back ${sayTime(back.at, zone)}` : 'no plan']
+      text: [
+        place,
+        file.system?.name,
+        back ? `hand back planned ${sayTime(back.at, zone)}${sure}` : 'no plan',
+      ]
         .filter(Boolean)
         .join(' · '),
       fontSize: 9,

@@ -5,7 +5,7 @@ import { pieceState } from '$core/bench/state/state';
 import { openMinutes } from '$core/planning/model/work-week';
 import { readOperationId } from '$core/planning/job/operation-id';
 import { SITE } from '$core/takeoff/site-route';
-import { isoDay } from '$core/units/clock-time';
+import { isoDay, sayDay } from '$core/units/clock-time';
 import { randomBytes } from 'node:crypto';
 import type { Db } from '../../db/open';
 import type { CalendarEntry } from '../../files/calendar-ics';
@@ -16,6 +16,7 @@ import { listWorkers } from '../../store/workers';
 import { currentPlan } from '../plan/make/current-plan';
 import { eachJob } from '../job/each-job';
 import { openJob, type OpenJob } from '../job/open-job';
+import { chancesOf, type Chances } from '../plan/chances';
 import { handBack } from '../plan/hand-back';
 import { Refused } from '../../refused';
 import { sayOperation } from '../plan/say-plan';
@@ -121,7 +122,11 @@ export function jobCalendar(db: Db, file: OpenJob, plan: StoredPlan | null, now:
 }
 
 /** What a household needs to know: when people are in the kitchen, and when it is handed back. */
-export function customerCalendar(file: OpenJob, plan: StoredPlan | null): CalendarEntry[] {
+export function customerCalendar(
+  file: OpenJob,
+  plan: StoredPlan | null,
+  chances: Chances | null = null,
+): CalendarEntry[] {
   const days = new Map<string, Planned[]>();
   for (const p of planned(plan).filter((x) => inKitchen(x.operation))) {
     const day = isoDay(p.start, file.job.zone);
@@ -147,7 +152,10 @@ export function customerCalendar(file: OpenJob, plan: StoredPlan | null): Calend
       start: back.at,
       end: back.at + 30 * MINUTE,
       summary: 'The kitchen is handed back',
-      description: 'As planned today; the date moves with the work.',
+      description:
+        chances && chances !== 'asked'
+          ? `There is an even chance of ${sayDay(chances.half, file.job.zone)}, and nineteen in twenty of ${sayDay(chances.nearlyAll, file.job.zone)}: weather and drying decide.`
+          : 'As planned today at the earliest; the date moves with the work.',
       place: file.job.place,
     },
   ];
@@ -189,6 +197,9 @@ export function feedCalendar(db: Db, token: string, now: number): { name: string
   const { plan } = currentPlan(db, file, now);
   return {
     name: job.name,
-    entries: feed.kind === 'job' ? jobCalendar(db, file, plan, now) : customerCalendar(file, plan),
+    entries:
+      feed.kind === 'job'
+        ? jobCalendar(db, file, plan, now)
+        : customerCalendar(file, plan, chancesOf(db, { file, plan, planning: null }, now)),
   };
 }

@@ -19,6 +19,12 @@ export interface Station {
   done: boolean;
 }
 
+/** The day by which it is handed back with eight chances in ten; the planned one before that is known. */
+const sayBy = (planned: number, chances: Chances | null, zone: string): string =>
+  chances && chances !== 'asked'
+    ? `8 in 10 by ${sayDay(chances.eight, zone)}`
+    : `planned ${sayDay(planned, zone)}`;
+
 /** @param chances of the hand-back, where they are known */
 export function stations(file: OpenJob, plan: StoredPlan | null, chances: Chances | null = null): Station[] {
   const s = summarise(file);
@@ -75,7 +81,7 @@ export function stations(file: OpenJob, plan: StoredPlan | null, chances: Chance
       key: 'hand-over',
       title: 'Hand over',
       href: at('hand-over'),
-      fact: lastWork !== null ? sayDate(lastWork, zone) : back ? sayDay(back.at, zone) : '',
+      fact: lastWork !== null ? sayDate(lastWork, zone) : back ? sayBy(back.at, chances, zone) : '',
       done: lastWork !== null,
     },
     {

@@ -5,6 +5,8 @@ import { eventually } from '../../../../../tests/eventually';
 import { newDatabase } from '../../../../../tests/new-database';
 import { choiceSchema } from '$core/planning/job/choice';
 import { isoDay } from '$core/units/clock-time';
+import { customerCalendar } from '../across/calendars';
+import { openJob } from '../job/open-job';
 import { jobHead } from '../across/job-head';
 import { today } from '../across/today';
 import { saveSurvey } from '../survey/save-survey';
@@ -37,5 +39,9 @@ it('is worked out once, and stands wherever the date does: chance, half, eight o
   expect(today(db, [own()], NOW).jobs[0]?.chances).toEqual(found);
   const plan = jobHead(db, own(), NOW).stations.find((s) => s.key === 'plan');
   expect(plan?.fact).toMatch(/back .*, (\d+|under 1|over 99) % sure$/);
+  const over = jobHead(db, own(), NOW).stations.find((s) => s.key === 'hand-over');
+  expect(over?.fact).toMatch(/^8 in 10 by /);
+  const told = customerCalendar(openJob(db, job), own().plan, found).at(-1);
+  expect(told?.description).toMatch(/even chance of .* nineteen in twenty/);
   expect(isoDay(found.nearlyAll, 'America/Halifax') >= isoDay(found.half, 'America/Halifax')).toBe(true);
 });

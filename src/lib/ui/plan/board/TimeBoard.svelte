@@ -173,7 +173,7 @@
           text-anchor="end"
           font-size="12.5"
           font-weight="600"
-          fill="var(--act)">hand back {sayTime(handBack, zone)}</text
+          fill="var(--act)">hand back planned {sayTime(handBack, zone)}</text
         >
       {/if}
     </svg>

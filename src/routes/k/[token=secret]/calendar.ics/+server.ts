@@ -3,6 +3,7 @@ import { calendarIcs } from '$server/files/calendar-ics';
 import { customerCalendar } from '$server/services/across/calendars';
 import { HEADERS, through } from '$server/services/customer/gate';
 import { openJob } from '$server/services/job/open-job';
+import { chancesOf } from '$server/services/plan/chances';
 import { currentPlan } from '$server/services/plan/make/current-plan';
 import type { RequestHandler } from './$types';
 
@@ -14,7 +15,8 @@ export const GET: RequestHandler = ({ params, locals, getClientAddress }) =>
       const now = locals.now();
       const file = openJob(locals.db, link.job);
       const { plan } = currentPlan(locals.db, file, now);
-      return new Response(calendarIcs(file.job.name, customerCalendar(file, plan), now), {
+      const chances = chancesOf(locals.db, { file, plan, planning: null }, now);
+      return new Response(calendarIcs(file.job.name, customerCalendar(file, plan, chances), now), {
         headers: { ...HEADERS, 'content-type': 'text/calendar; charset=utf-8' },
       });
     },
