@@ -7,7 +7,8 @@ import { operationId, readOperationId } from '../planning/job/operation-id';
 import { planInputs } from '../../../../tests/plan-inputs';
 import { householdIn } from './household';
 import type { PlanInputs } from './inputs';
-import { routeNow } from './job-at';
+import { jobAt, routeNow } from './job-at';
+import { buildProblem } from '../planning/job/job-problem';
 import { makePlan } from './make-plan';
 
 const AT = Date.UTC(2026, 2, 9, 6);
@@ -114,6 +115,20 @@ describe('a plan from the doorbell to the last handle', () => {
       const free = (open.get('house') ?? []).find(([, to]) => to >= ready + (handles.end - handles.start));
       expect(dayOf(handles.start), goals.join()).toBe(dayOf(Math.max(ready, free?.[0] ?? NaN)));
     }
+  });
+  it('leaves no visit to be broken off over night, but one that is longer than any stretch of the day', () => {
+    const visits = (closes: string) => {
+      const houseWeek = { ...inputs.choice.houseWeek, spans: [['09:00', closes]] };
+      const built = buildProblem(jobAt(planInputs(system, { ...asked, houseWeek }), AT, 60));
+      return (built?.problem.operations ?? []).filter((o) => o.id.includes('visit.'));
+    };
+    const usual = visits('16:00');
+    expect(usual.length).toBeGreaterThan(4);
+    expect(usual.filter((o) => o.pausable)).toEqual([]);
+    // Open for half an hour a day, a house sees the longer ones cut: nothing else is possible.
+    const short = visits('09:30');
+    expect(short.filter((o) => o.pausable).length).toBeGreaterThan(0);
+    for (const o of short.filter((v) => v.station !== null)) expect(o.pausable).toBe(o.minutes > 30);
   });
   it('does nothing in a house outside its hours, wherever pieces lie there', () => {
     const rules = { quiet: [['12:00', '14:00']] };
