@@ -23,7 +23,7 @@ export interface Station {
 const sayBy = (planned: number, chances: Chances | null, zone: string): string =>
   chances && chances !== 'asked'
     ? `8 in 10 by ${sayDay(chances.eight, zone)}`
-    : `planned ${sayDay(planned, zone)}`;
+    : `${sayDay(planned, zone)} at the earliest`;
 
 /** @param chances of the hand-back, where they are known */
 export function stations(file: OpenJob, plan: StoredPlan | null, chances: Chances | null = null): Station[] {
