@@ -1,6 +1,6 @@
 <!-- What would save time, and how sure the date is: both computed here, while the page goes on answering. -->
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import { untrack } from 'svelte';
   import Button from '$ui/kit/Button.svelte';
   import Notice from '$ui/kit/Notice.svelte';
   import { chanceBy } from '$core/planning/risk/risk';
@@ -35,17 +35,25 @@
   let failed = $state('');
 
   async function run(kind: 'what-ifs' | 'risk', runs = RUNS): Promise<void> {
+    const of = planner;
+    /** the plan moved meanwhile: what comes now is said of the last one */
+    const late = (): boolean => of !== planner;
     busy = kind;
     share = 0;
     failed = '';
+    const progress = (s: number): void => void (late() || (share = s));
     try {
-      const progress = (s: number) => (share = s);
-      if (kind === 'what-ifs') whatIfs = await planner.whatIfs(progress);
-      else risk = await planner.risk(runs, progress);
+      if (kind === 'what-ifs') {
+        const found = await of.whatIfs(progress);
+        if (!late()) whatIfs = found;
+      } else {
+        const found = await of.risk(runs, progress);
+        if (!late()) risk = found;
+      }
     } catch (error) {
-      failed = error instanceof Error ? error.message : String(error);
+      if (!late()) failed = error instanceof Error ? error.message : String(error);
     }
-    busy = null;
+    if (!late()) busy = null;
   }
   function ask(kind: 'what-ifs' | 'risk'): void {
     asked = kind;
@@ -55,8 +63,16 @@
     asked = null;
     planner.stop();
   }
-  onMount(() => {
-    if (asked) void run(asked);
+  // Another plan has its own answers; the buttons stay where they are, or a tap would miss them while plans move.
+  $effect(() => {
+    void planner;
+    untrack(() => {
+      whatIfs = null;
+      risk = null;
+      busy = null;
+      failed = '';
+      if (asked) void run(asked);
+    });
   });
   const percent = (n: number) => `${Math.round(n * 100)} %`;
   // A promise is weighed unasked, once nothing else is asked.

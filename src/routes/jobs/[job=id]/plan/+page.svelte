@@ -138,8 +138,8 @@
       <CriticalChain {data} />
     {/if}
     {#if planner && data.handBack}
-      {#key planner}
-        <div class="stack not-printed">
+      <div class="stack not-printed">
+        {#key planner}
           {#if data.household}
             <FrontsAway
               {planner}
@@ -154,16 +154,16 @@
           {#if !data.begun}
             <LotsAndTurning {planner} zones={data.turns} zone={data.zone} bind:asked={asked.settle} />
           {/if}
-          <PlanAsk
-            {planner}
-            zone={data.zone}
-            promised={data.promised}
-            {say}
-            bind:sure
-            bind:asked={asked.more}
-          />
-        </div>
-      {/key}
+        {/key}
+        <PlanAsk
+          {planner}
+          zone={data.zone}
+          promised={data.promised}
+          {say}
+          bind:sure
+          bind:asked={asked.more}
+        />
+      </div>
     {/if}
     {#if data.handBack}
       <TakeAlong {address} feed={form && 'feed' in form && form.feed ? form.feed.address : ''} />
