@@ -65,7 +65,7 @@ test('how long fronts are away is said, and a plan that leaves them away for les
   const back = (await other.locator('b').first().innerText()).replace('Hand back ', '');
   const away = /a front away (\d+\.\d) days/.exec(await other.innerText())?.[1] ?? '';
   await other.getByRole('button', { name: 'Plan it so' }).click();
-  await expect(card).toContainText(`A front is away ${away} days on average`, { timeout: 60_000 });
+  await expect(card).toContainText(`A front is away ${away} days on average`, { timeout: 200_000 });
   await expect(handBack(page)).toHaveText(back);
   server.end();
 });
