@@ -1,12 +1,11 @@
 /** What a page is given so that it can ask what would gain time, what a pin would cost and how sure a date is. */
-import type { Places } from '$core/air/places';
 import type { TimedPlan } from '$core/job-plan/neighbours';
 import type { JobWithItsPlan } from '$core/job-plan/risk-jobs';
 import type { Questions } from '$core/job-plan/what-ifs';
-import type { Choice } from '$core/planning/job/choice';
 import type { RiskModel } from '$core/planning/risk/risk-model';
 import type { Db } from '../../db/open';
 import { listWorkers } from '../../store/workers';
+import { betterPlaces } from '../air/better-places';
 import { placeAirWith } from '../air/job-air';
 import { isForeseen, placesOf } from '../air/place-air';
 import { eachJob } from '../job/each-job';
@@ -14,20 +13,6 @@ import { firstFilm, openJob, type OpenJob } from '../job/open-job';
 import { learntRisk } from './learnt-risk';
 import { lastPlan } from './make/make-plan';
 import { planInputs } from './make/plan-inputs';
-
-/** The places with the one that was chosen heated through the night, and dried where it can be. */
-function warmed(places: Places, place: Choice['place']): Places {
-  if (place !== 'tent') return { ...places, [place]: { ...places[place], heatedTo: 21, nightTo: 21 } };
-  const { tent } = places;
-  return {
-    ...places,
-    tent: {
-      ...tent,
-      heater: { ...tent.heater, on: true, nights: true },
-      dehumidifier: { ...tent.dehumidifier, on: true },
-    },
-  };
-}
 
 /** A plan without how it came about. */
 const timed = ({ t0, problem, result }: TimedPlan): TimedPlan => ({ t0, problem, result });
@@ -46,7 +31,13 @@ export function questions(
     inputs.air !== null && isForeseen()
       ? {
           words: place === 'tent' ? 'Heat through the night and dehumidify' : 'Heat through the night',
-          air: placeAirWith(db, warmed(placesOf(db), place), place, now, firstFilm(choice, state, job.zone)),
+          air: placeAirWith(
+            db,
+            betterPlaces(placesOf(db), place, 'both'),
+            place,
+            now,
+            firstFilm(choice, state, job.zone),
+          ),
         }
       : null;
   const people = listWorkers(db).map(({ id, name }) => ({ id, name }));

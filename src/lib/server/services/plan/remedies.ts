@@ -1,11 +1,11 @@
 /** What the air forbids a job, and what each remedy would bring and cost: planned as if, one after another. */
-import { PLACES, type Places } from '$core/air/places';
+import { PLACES } from '$core/air/places';
 import { airBlocks, type AirBlock } from '$core/job-plan/air-blocks';
 import type { PlanInputs } from '$core/job-plan/inputs';
-import type { Choice } from '$core/planning/job/choice';
 import type { Db } from '../../db/open';
 import type { StoredPlan } from '../../store/plans';
 import { measuresOf } from '../company/settings';
+import { betterPlaces } from '../air/better-places';
 import { placeAirWith } from '../air/job-air';
 import { isForeseen, isKnown, placesOf } from '../air/place-air';
 import { firstFilm, type OpenJob } from '../job/open-job';
@@ -42,20 +42,6 @@ function lastCoat({ route, site }: OpenJob, { result, t0 }: StoredPlan): number 
   return t0 + Math.max(0, ...starts) * MINUTE;
 }
 
-/** The places with one of them heated day and night, or dried. */
-function better(places: Places, place: Choice['place'], how: 'heat' | 'dry' | 'both'): Places {
-  if (place !== 'tent') return { ...places, [place]: { ...places[place], heatedTo: 21, nightTo: 21 } };
-  const { tent } = places;
-  return {
-    ...places,
-    tent: {
-      ...tent,
-      ...(how === 'dry' ? {} : { heater: { ...tent.heater, on: true, nights: true } }),
-      ...(how === 'heat' ? {} : { dehumidifier: { ...tent.dehumidifier, on: true } }),
-    },
-  };
-}
-
 export interface Remedy {
   words: string;
   /** when the kitchen is back, ms since 1970; null where no plan is found */
@@ -84,7 +70,10 @@ function ways(db: Db, file: OpenJob, now: number): Way[] {
     words,
     besides: 'power for every day that it runs',
     file,
-    alter: (inputs) => ({ ...inputs, air: placeAirWith(db, better(places, place, how), place, now, since) }),
+    alter: (inputs) => ({
+      ...inputs,
+      air: placeAirWith(db, betterPlaces(places, place, how), place, now, since),
+    }),
   });
   const heat = `Heat the ${place} to 21 °C day and night`;
   // What heating would do is reckoned through the weather; without that nobody knows.
@@ -107,7 +96,7 @@ function ways(db: Db, file: OpenJob, now: number): Way[] {
             file,
             alter: (inputs) => ({
               ...inputs,
-              houseAir: placeAirWith(db, better(places, 'house', 'heat'), 'house', now, since),
+              houseAir: placeAirWith(db, betterPlaces(places, 'house', 'heat'), 'house', now, since),
             }),
           },
         ]
