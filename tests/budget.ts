@@ -9,7 +9,7 @@ import { join } from 'node:path';
 import { expect } from 'vitest';
 import { seeded } from '$core/units/random';
 
-export const SOAK = import.meta.env.MODE === 'soak';
+export const SOAK = process.env.ANTHEM_SOAK === 'yes';
 const RUN = Number(process.env.ANTHEM_SEED ?? 1);
 
 /** A number for a test's own draws, by its name: another one in every run. */
@@ -31,6 +31,23 @@ export function sampled(few: number, all: number, failed: readonly number[] = []
     [numbers[i], numbers[j]] = [numbers[j] ?? 0, numbers[i] ?? 0];
   }
   return [...new Set([...failed, ...numbers.slice(0, few)])].sort((a, b) => a - b);
+}
+
+/**
+ * How many of a sample have a trait at the least: fewer come up less than once in a million runs.
+ * @param share of all that have it, 0 to 1
+ * @param n size of the sample
+ */
+export function leastOf(share: number, n: number): number {
+  // Binomial distribution, summed from its lower end; a sample without putting back varies less.
+  let chance = (1 - share) ** n;
+  let sum = chance;
+  let k = 0;
+  for (; sum < 1e-6 && k < n; sum += chance) {
+    chance *= ((n - k) / (k + 1)) * (share / (1 - share));
+    k++;
+  }
+  return k;
 }
 
 interface Kept {

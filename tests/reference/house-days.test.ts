@@ -12,7 +12,7 @@ import { solve } from '$core/planning/search/solve';
 import { HOUSEHOLD_ORDERS, householdProblem } from '../household-problem';
 import { GRID } from '../random-problem';
 import { lexicographic } from './milp';
-import { sampled } from '../budget';
+import { leastOf, sampled } from '../budget';
 
 type Optimum = [makespan: number, first: number, then: number] | null | 'unsolved';
 const { optima } = JSON.parse(
@@ -23,7 +23,7 @@ describe.each(['visits', 'nights'] as const)('%s before the other', (first) => {
   const order = HOUSEHOLD_ORDERS[first];
   it('are as few as they can be', () => {
     const wrong: unknown[] = [];
-    let [seen, several] = [0, 0];
+    let seen = 0;
     const seeds = sampled(20, optima.length);
     for (const seed of seeds) {
       const exact = optima[seed - 1]?.[first] ?? null;
@@ -35,14 +35,15 @@ describe.each(['visits', 'nights'] as const)('%s before the other', (first) => {
         continue;
       }
       seen++;
-      if (exact[1] > 1 && exact[2] > 1) several++;
       const own = { makespan: plan.makespan, visits: 0, nights: 0, ...plan.household };
       const found = order.map((goal) => own[goal]);
       if (audit(problem, plan).length || `${found}` !== `${exact}`) wrong.push([seed, found, exact]);
     }
     expect(wrong).toEqual([]);
-    expect(seen).toBeGreaterThan(seeds.length / 2);
-    expect(several).toBeGreaterThan(seeds.length / 10);
+    const solved = optima.flatMap(({ [first]: exact }) => (Array.isArray(exact) ? [exact] : []));
+    expect(seen).toBeGreaterThanOrEqual(leastOf(solved.length / optima.length, seeds.length));
+    // Of all there are enough where both have something to choose.
+    expect(solved.filter(([, one, other]) => one > 1 && other > 1).length).toBeGreaterThan(90);
   });
 
   it('are kept as they are solved', async () => {

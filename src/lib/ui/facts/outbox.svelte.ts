@@ -63,6 +63,8 @@ export class Outbox {
   /** those of them that count, in the order of recording; another list only where one came or went */
   facts: readonly Fact[] = $state.raw([]);
   photos: KeptPhoto[] = $state.raw([]);
+  /** what the device keeps was read, or could not be: before that nobody knows what is not sent */
+  looked = $state(false);
   /** the server did not answer, and what waited then has not all been sent since */
   away = $state(false);
   /** why the server did not take what was sent last; empty where it did, or did not answer */
@@ -141,6 +143,7 @@ export class Outbox {
     this.clock.restore();
     if (page) this.clock.learnFromPage(page.now, page.running);
     await this.store(() => this.read());
+    this.looked = true;
     const read = this.readClock().then(() => void this.flush());
     // A clock that is known at all is good enough for a tap meanwhile.
     if (!this.clock.known) await read;

@@ -96,6 +96,15 @@ describe('what a device recorded', () => {
     expect(asked.at(-1)?.live).toEqual([one.id]);
   });
 
+  it('is not known before the device has looked', async () => {
+    await waitingIn(await opened(), [labelled()]);
+    const box = new Outbox(job);
+    const opening = box.open({ now: Date.now(), running: true });
+    expect([box.looked, box.unsent]).toEqual([false, '']);
+    await opening;
+    expect([box.looked, box.unsent]).toEqual([true, '1']);
+  });
+
   it('waits where nothing answers, is there in the next tab, and goes when it can', async () => {
     const box = await opened();
     await waitingIn(box, [labelled()]);

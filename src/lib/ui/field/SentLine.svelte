@@ -24,9 +24,11 @@
       ? `${outbox.unsent} not sent yet`
       : outbox.away || keptAt !== null
         ? 'No connection'
-        : outbox.unsent
-          ? 'Sending …'
-          : 'Everything is sent',
+        : !outbox.looked
+          ? 'Looking for what is not sent …'
+          : outbox.unsent
+            ? 'Sending …'
+            : 'Everything is sent',
   );
   let open = $state(false);
 </script>

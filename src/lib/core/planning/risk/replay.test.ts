@@ -15,7 +15,7 @@ import type { Fate } from './run-once';
 import { alone, assessRisk, chanceBy, type RiskJob } from './risk';
 import { USUAL_RISK } from './risk-model';
 import { seeded } from '$core/units/random';
-import { SOAK, sampled } from '../../../../../tests/budget';
+import { leastOf, SOAK, sampled } from '../../../../../tests/budget';
 
 const AS_PLANNED: Fate = { work: () => 1, again: () => 0, lags: () => null };
 
@@ -56,7 +56,8 @@ describe('as planned', () => {
       expect(out.makespan).toBeLessThanOrEqual(plan.makespan);
       if (out.makespan === plan.makespan) same++;
     }
-    expect(seen).toBeGreaterThan(problems.length / 2);
+    // Of 200 some 138 have a plan.
+    expect(seen).toBeGreaterThanOrEqual(leastOf(0.69, problems.length));
     // Where a plan leaves a gap at its end it can come out sooner; that is seldom.
     expect(same / seen).toBeGreaterThan(0.9);
   }, 60_000);

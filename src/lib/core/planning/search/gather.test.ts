@@ -13,7 +13,7 @@ import { isLess, ranking } from './rank';
 
 it('is as good or better, ends no later than it may, and saves days in the house where it can', () => {
   let [seen, fewer] = [0, 0];
-  for (const seed of sampled(60, 300)) {
+  for (const seed of sampled(100, 300)) {
     const problem = householdProblem(seed);
     const m = compile(problem);
     if ('infeasible' in m) continue;
@@ -31,7 +31,8 @@ it('is as good or better, ends no later than it may, and saves days in the house
     // Where nothing is said it ends no later than it did.
     expect(makespanOf(m, gather(m, made, rank).end)).toBeLessThanOrEqual(makespanOf(m, made.end));
   }
-  expect(seen).toBeGreaterThan(20);
+  // Of all 300 some 186 can be built, and 35 of these save a day.
+  expect(seen).toBeGreaterThan(35);
   expect(fewer).toBeGreaterThan(0);
 });
 
