@@ -107,14 +107,28 @@ function search(problem: Problem, grid: number, given: EveryStart['assignments']
   const isRight = (): boolean => {
     for (const station of problem.stations) {
       const there = operations.flatMap((_, i) => (stationOf[i] === station ? [i] : []));
-      const sorted = [...there].sort((i, j) => order(chosen[i] as Placed, chosen[j] as Placed));
-      for (const [k, i] of sorted.entries()) {
+      // Of work of no minutes at one moment any may come first.
+      const canFollow = (material: string | null, left: number[]): boolean =>
+        left.length === 0 ||
+        left.some((i) => {
+          const [p, own] = [chosen[i] as Placed, operations[i]?.material ?? null];
+          const due = station.changeovers.find((c) => c.from === material && c.to === own)?.minutes ?? 0;
+          const isFirst = left.every((j) => {
+            const by = order(p, chosen[j] as Placed);
+            return by < 0 || (by === 0 && (p.start === p.end || i <= j));
+          });
+          return (
+            isFirst &&
+            due === p.setup &&
+            canFollow(
+              own,
+              left.filter((j) => j !== i),
+            )
+          );
+        });
+      if (!canFollow(null, there)) return false;
+      for (const i of there) {
         const p = chosen[i] as Placed;
-        const last = sorted[k - 1];
-        const from = last === undefined ? null : (operations[last]?.material ?? null);
-        const due =
-          station.changeovers.find((c) => c.from === from && c.to === operations[i]?.material)?.minutes ?? 0;
-        if (due !== p.setup) return false;
         const during = there.filter((j) => {
           const q = chosen[j] as Placed;
           if (j === i) return false;

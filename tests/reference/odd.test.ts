@@ -8,7 +8,7 @@ import { ODD_GRID, oddProblem } from '../odd-problem';
 import { sampled } from '../budget';
 
 it('agrees on odd problems', () => {
-  const seeds = sampled(150, 5000, [3434]);
+  const seeds = sampled(150, 5000, [1346, 2214, 2687, 3353, 3434, 4503]);
   const PROBLEMS = seeds.length;
   const wrong: string[] = [];
   // Open: nothing is claimed that does not hold, and it is not settled. Holds that may be over in the moment they begin do that.

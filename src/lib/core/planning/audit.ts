@@ -12,6 +12,33 @@ const openMinutes = (hours: readonly Span[], from: number, to: number): number =
 /** Work of no minutes comes before what starts at the same moment. */
 const inTurn = (x: Assignment, y: Assignment): number => x.start - y.start || x.end - y.end;
 
+interface Visit {
+  o: Operation;
+  a: Assignment;
+}
+
+/**
+ * Puts work of no minutes that is at one moment in an order that suits the station, where there is one.
+ * @param visits operations at a station in turn
+ * @param suits whether one may come right after another, or first
+ */
+function untied(visits: Visit[], suits: (last: Visit | undefined, next: Visit) => boolean): Visit[] {
+  const found: Visit[] = [];
+  const after = (rest: Visit[]): boolean => {
+    const [head] = rest;
+    if (!head) return true;
+    const first = head.a.start === head.a.end ? rest.filter((v) => inTurn(v.a, head.a) === 0) : [head];
+    return first.some((next) => {
+      if (!suits(found.at(-1), next)) return false;
+      found.push(next);
+      if (after(rest.filter((v) => v !== next))) return true;
+      found.pop();
+      return false;
+    });
+  };
+  return after(visits) ? found : visits;
+}
+
 const isOpen = (hours: readonly Span[], minute: number): boolean =>
   hours.some(([a, b]) => a <= minute && minute < b);
 
@@ -47,16 +74,26 @@ export function audit(problem: Problem, plan: Plan): string[] {
     );
   };
 
+  const hoursAt = (o: Operation, by: string): Span[] => {
+    const station = problem.stations.find((s) => s.id === o.station);
+    return hoursOf(problem.workers.find((w) => w.id === by)?.calendar, station?.calendar, o.calendar);
+  };
+
   /** operations at each station by their start */
-  const visitsOf = new Map<string, { o: Operation; a: Assignment }[]>();
+  const visitsOf = new Map<string, Visit[]>();
   for (const station of problem.stations) {
-    const visits = problem.operations
+    const changeover = (last: Visit | undefined, { o }: Visit): number =>
+      station.changeovers.find((c) => c.from === (last?.o.material ?? null) && c.to === o.material)
+        ?.minutes ?? 0;
+    const spent = ({ o, a }: Visit): number => openMinutes(hoursAt(o, a.worker), a.start, a.end) - o.minutes;
+    const sorted = problem.operations
       .filter((o) => o.station === station.id)
       .flatMap((o) => {
         const a = done.get(o.id);
         return a ? [{ o, a }] : [];
       })
       .sort((x, y) => inTurn(x.a, y.a));
+    const visits = untied(sorted, (last, next) => changeover(last, next) === spent(next));
     visitsOf.set(station.id, visits);
     for (const { o, a } of visits) {
       // Work of no minutes is in the way only in the middle of other work.
@@ -96,7 +133,7 @@ export function audit(problem: Problem, plan: Plan): string[] {
     if (!worker?.skills.includes(o.skill))
       faults.push(`${o.id} is given to ${a.worker}, who lacks the skill ${o.skill}`);
     const station = problem.stations.find((s) => s.id === o.station);
-    const hours = hoursOf(worker?.calendar, station?.calendar, o.calendar);
+    const hours = hoursAt(o, a.worker);
     const visits = visitsOf.get(o.station ?? '') ?? [];
     const previous = visits[visits.findIndex((v) => v.a === a) - 1]?.o;
     const change = station?.changeovers.find(

@@ -103,6 +103,7 @@ describe('what a device recorded', () => {
     expect([box.looked, box.unsent]).toEqual([false, '']);
     await opening;
     expect([box.looked, box.unsent]).toEqual([true, '1']);
+    await eventually(() => expect(box.nextTry).not.toBeNull());
   });
 
   it('waits where nothing answers, is there in the next tab, and goes when it can', async () => {
