@@ -26,10 +26,12 @@ test('what-ifs are computed and ranked, and the date is weighed, while the page 
   expect(await list.count()).toBeGreaterThanOrEqual(8);
   await expect(list.filter({ hasText: 'Start a day later' })).toContainText(/later|the same/);
   await expect(list.filter({ hasText: 'Bring more rack' })).toContainText('sooner');
+  // Each day that is said comes with the one that is likely.
+  await expect(list.filter({ hasText: 'Bring more rack' })).toContainText(/8 in 10 by \w+ \d+ \w+/);
 
   // A promise is weighed unasked, in few runs; in more when it is asked.
   await expect(page.locator('.back')).toContainText(/\d+ % sure of the promised Fri 3 Apr/);
-  await page.getByRole('button', { name: 'Compute it in 1000 runs' }).click();
+  await page.getByRole('button', { name: 'Compute the chances' }).click();
   // Pressed while it computes: the page answers.
   await page.getByRole('button', { name: 'Hours' }).click();
   await expect(page.getByRole('button', { name: 'Hours' })).toHaveAttribute('aria-pressed', 'true');

@@ -9,7 +9,7 @@ import type { PlanInputs } from '$core/job-plan/inputs';
 import { jobAt, withChoice } from '$core/job-plan/job-at';
 import { settling, settlingSteps, type Settled } from '$core/job-plan/settle-choice';
 import { choiceSchema } from '$core/planning/job/choice';
-import { weighPlan, weighWhole } from '$core/job-plan/make-plan';
+import { planToCompare, weighPlan, weighWhole } from '$core/job-plan/make-plan';
 import { whatIfs, type Questions } from '$core/job-plan/what-ifs';
 import { timesOf } from '$core/job-plan/made-plan';
 import { fewerHours, noneWorse, tradesOf } from '$core/job-plan/trades';
@@ -47,11 +47,14 @@ async function weighAll(id: number, asked: Given, live: () => boolean): Promise<
   for (const [i, v] of variants.entries()) {
     await breathe();
     if (!live()) break;
-    const then = ifKnown(() => weigh(v.inputs, asked.at));
+    const plan = ifKnown(() => planToCompare(v.inputs, asked.at, EFFORTS.whatIf, HORIZON));
+    const then = outcomeOf(plan);
+    const fate = plan && then && (await fateOf(plan, { ...asked, inputs: v.inputs }, live, FEWER));
     found.push({
       key: v.key,
       words: v.words,
       back: then?.back ?? null,
+      sure: fate && fate.t0 + fate.risk.p80 * MINUTE,
       gain: now && then ? Math.round((now.back - then.back) / MINUTE) : null,
       minutes: (then?.minutes ?? 0) - (now?.minutes ?? 0),
     });
@@ -136,26 +139,34 @@ async function settle(id: number, asked: Given, times: number, live: () => boole
   });
 }
 
-/** Runs with which each of several plans is weighed. */
-const FEW = 200;
+/** Runs with which each of several plans is weighed, and each of the many what-ifs. */
+const [FEW, FEWER] = [200, 80];
 
-/** The chance that a plan is handed back by the end of the promised day; null where none is promised. */
-async function chanceOf(
+/** A plan that is not kept, carried out a few times with the jobs that share; null where nothing is left to do. */
+async function fateOf(
   plan: TimedPlan,
   { inputs, at, risk: model, others }: Given,
   live: () => boolean,
-): Promise<number | null> {
-  const { choice, job } = inputs;
-  const together = choice.promised ? riskJobs({ inputs, plan }, others, at, model) : null;
-  if (!choice.promised || !together) return null;
+  runs = FEW,
+): Promise<{ risk: Risk; t0: number } | null> {
+  const together = riskJobs({ inputs, plan }, others, at, model);
+  if (!together) return null;
   const { jobs, t0 } = together;
-  const each = riskRuns({ jobs, runs: FEW, seed: EFFORTS.whatIf.seed, model, stop: () => !live() });
+  const each = riskRuns({ jobs, runs, seed: EFFORTS.whatIf.seed, model, stop: () => !live() });
   let step = each.next();
   while (!step.done) {
     await breathe();
     step = each.next();
   }
-  return chanceBy(step.value, (dayAfter(choice.promised, job.zone) - t0) / MINUTE);
+  return { risk: step.value, t0 };
+}
+
+/** The chance that a plan is handed back by the end of the promised day; null where none is promised. */
+async function chanceOf(plan: TimedPlan, asked: Given, live: () => boolean): Promise<number | null> {
+  const { choice, job } = asked.inputs;
+  const fate = choice.promised ? await fateOf(plan, asked, live) : null;
+  if (!choice.promised || !fate) return null;
+  return chanceBy(fate.risk, (dayAfter(choice.promised, job.zone) - fate.t0) / MINUTE);
 }
 
 async function trades(id: number, asked: Given, live: () => boolean): Promise<void> {

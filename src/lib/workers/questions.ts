@@ -27,6 +27,8 @@ export interface Weighed {
   words: string;
   /** hand-back, ms since 1970; null where no plan was found */
   back: number | null;
+  /** by when it is handed back in eight of ten runs, ms since 1970; null where that cannot be said */
+  sure: number | null;
   /** minutes sooner than as planned; negative: later */
   gain: number | null;
   /** minutes of hands more than as planned */

@@ -56,13 +56,21 @@ export function canPlan(inputs: PlanInputs, at: number, near: Times | undefined,
   });
 }
 
-/** What a plan would come to, without keeping it; null where none is found. @throws Error when a figure is missing */
-export function weighPlan(inputs: PlanInputs, at: number, effort: Effort, days = COMPARED): Outcome | null {
+/** A plan to compare, handed back as early as it can be; null where nothing is left to do. @throws Error when a figure is missing */
+export function planToCompare(
+  inputs: PlanInputs,
+  at: number,
+  effort: Effort,
+  days = COMPARED,
+): MadePlan | null {
   const job = jobAt(inputs, at, days);
-  // Hand-backs are compared: each as early as it can be.
   const made = planJob({ ...job, later: 0, fronts: false }, effort);
-  return made && outcomeOf({ ...made, t0: job.t0 });
+  return made && { ...made, t0: job.t0 };
 }
+
+/** What such a plan would come to; null where none is found. @throws Error when a figure is missing */
+export const weighPlan = (inputs: PlanInputs, at: number, effort: Effort, days = COMPARED): Outcome | null =>
+  outcomeOf(planToCompare(inputs, at, effort, days));
 
 /** The same of a plan that is brought together as its goals ask; what stands too long is left aside. @throws Error when a figure is missing */
 export function weighWhole(inputs: PlanInputs, at: number, effort: Effort, days = COMPARED): Outcome | null {

@@ -33,12 +33,15 @@
   let busy: 'what-ifs' | 'risk' | null = $state(null);
   let share = $state(0);
   let failed = $state('');
+  let newest = 0;
 
+  /** @param runs of a risk; with few it was not asked for, and whoever asks meanwhile goes first */
   async function run(kind: 'what-ifs' | 'risk', runs = RUNS): Promise<void> {
     const of = planner;
-    /** the plan moved meanwhile: what comes now is said of the last one */
-    const late = (): boolean => of !== planner;
-    busy = kind;
+    const own = ++newest;
+    /** the plan moved meanwhile, or something else is asked: nobody waits for what comes now */
+    const late = (): boolean => of !== planner || own !== newest;
+    busy = kind === 'risk' && runs === FEW ? null : kind;
     share = 0;
     failed = '';
     const progress = (s: number): void => void (late() || (share = s));
@@ -78,6 +81,7 @@
   // A promise is weighed unasked, once nothing else is asked.
   $effect(() => {
     if (promised === null || busy !== null || risk !== null || failed) return;
+    void planner;
     const timer = setTimeout(() => void run('risk', FEW), 300);
     return () => clearTimeout(timer);
   });
@@ -113,7 +117,8 @@
             {#if w.back === null}no plan fits
             {:else if w.gain === 0}the same hand-back
             {:else}{sayTime(w.back, zone)}: {sayMinutes(Math.abs(w.gain ?? 0))}
-              {(w.gain ?? 0) > 0 ? 'sooner' : 'later'}{/if}, {signed(w.minutes)}
+              {(w.gain ?? 0) > 0 ? 'sooner' : 'later'}{/if}, {signed(w.minutes)}{#if w.sure !== null};
+              8 in 10 by {sayTime(w.sure, zone)}{/if}
           </span>
         </li>
       {/each}
@@ -186,11 +191,7 @@
     <Button kind="tertiary" onclick={stop}>Stop</Button>
   {:else}
     <Button kind="tertiary" disabled={busy !== null} onclick={() => ask('risk')}
-      >{risk
-        ? risk.runs < RUNS
-          ? `Compute it in ${RUNS} runs`
-          : 'Compute again'
-        : 'Compute the chances'}</Button
+      >{risk && risk.runs >= RUNS ? 'Compute again' : 'Compute the chances'}</Button
     >
   {/if}
   {#if failed}<Notice>{failed}</Notice>{/if}
