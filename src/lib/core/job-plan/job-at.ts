@@ -11,7 +11,9 @@ import type { JobToPlan, LotProgress } from '../planning/job/job-to-plan';
 import { finishGroups } from '../planning/job/finishes';
 import { divideByZone, type Lot } from '../planning/job/lots';
 import { stageOf, standOf } from '../kitchen/stages';
-import { materialOf } from '../takeoff/clean-outs';
+import { COATING } from '../planning/job/stations';
+import type { Plan, Problem } from '../planning/model/problem';
+import { colourOfZone, materialOf } from '../takeoff/clean-outs';
 import { kitchenOf } from '../takeoff/fixed-zones';
 import { waitsOf } from '../coating/waits';
 import { dayAfter, dayToMs } from '../units/clock-time';
@@ -60,21 +62,30 @@ export const siteWaitsFor = ({ air, houseAir }: PlanInputs): Waits => waitsOf(ho
 export const coatingAirFor = ({ air, houseAir }: PlanInputs): JobToPlan['coatingAir'] =>
   air ? { pieces: air.climate, site: (houseAir ?? air).climate } : undefined;
 
-/** What pieces are painted, by id of the lot: a lot has one colour. */
-function colourOf({ pieces, zones }: PlanInputs, lot: Lot): string {
-  const zone = pieces.find((p) => p.id === lot.pieces[0])?.zoneId;
-  return zones.find((z) => z.id === zone)?.colour ?? zone ?? '';
+type Painted = Pick<PlanInputs, 'pieces' | 'zones' | 'lots'> & { state: Pick<PlanInputs['state'], 'works'> };
+
+/** What the pieces of a lot are painted: a lot has one colour. */
+const colourOf = ({ pieces, zones }: Painted, lot: Lot): string =>
+  colourOfZone(zones, pieces.find((p) => p.id === lot.pieces[0])?.zoneId);
+
+/** The materials that were laid on pieces, in their order: the gun still holds the last. */
+export function materialsLaid(job: Painted, route: readonly Step[]): string[] {
+  const laid = [...job.state.works.values()].sort((a, b) => a.start - b.start);
+  return laid.flatMap((work) => {
+    const product = route.find((s) => s.key === work.step)?.product;
+    const lot = job.lots.find((l) => l.id === work.lot);
+    return product ? [materialOf(product, lot ? colourOf(job, lot) : '')] : [];
+  });
 }
 
-/** The material of the last coat that was laid in the tent, which its gun still holds. */
-function lastMaterial(inputs: PlanInputs, route: readonly Step[]): string | null {
-  const laid = [...inputs.state.works.values()].sort((a, b) => b.start - a.start);
-  for (const work of laid) {
-    const product = route.find((s) => s.key === work.step)?.product;
-    const lot = inputs.lots.find((l) => l.id === work.lot);
-    if (product) return materialOf(product, lot ? colourOf(inputs, lot) : '');
-  }
-  return null;
+/** The materials of the coats that a plan lays where pieces are coated, in its order. */
+export function materialsPlanned({ operations }: Problem, { assignments }: Plan): string[] {
+  const start = new Map(assignments.map((a) => [a.operation, a.start]));
+  const at = (id: string): number => start.get(id) ?? Infinity;
+  return operations
+    .filter((o) => o.station === COATING && start.has(o.id))
+    .sort((a, b) => at(a.id) - at(b.id))
+    .flatMap((o) => o.material ?? []);
 }
 
 /** The lots with what each is painted. */
@@ -145,7 +156,7 @@ export function jobAt(
     houseWeek: choice.houseWeek,
     rackSlots: rackSlotsOf(choice, around),
     stackSlots: choice.stackSlots,
-    lastMaterial: lastMaterial(inputs, route),
+    lastMaterial: materialsLaid(inputs, route).at(-1) ?? null,
     waits,
     siteWaits,
     ...(coatingAir ? { coatingAir } : {}),

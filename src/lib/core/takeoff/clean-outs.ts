@@ -11,6 +11,12 @@ import { isColoured } from './coloured';
 export const materialOf = (product: Product, colour: string): string =>
   isColoured(product) && colour ? `${product.key} ${colour}` : product.key;
 
+/** The colour of a zone; what has none yet is told apart by the zone. */
+export const colourOfZone = (
+  zones: readonly { id: string; colour?: string | undefined }[],
+  zone: string | undefined,
+): string => zones.find((z) => z.id === zone)?.colour || (zone ?? '');
+
 /** How often a tool is loaded anew, and how often it is cleaned out for that. */
 export interface CleanOuts {
   /** by material; what was clean at first is loaded, too */
@@ -52,4 +58,16 @@ export function cleanOuts(
     held.set(tool, last ?? first ?? '');
   });
   return out;
+}
+
+/**
+ * Clean-outs of coats that go in a given order with one tool, clean at first.
+ * @param materials what each coat is, in their order
+ */
+export function cleanOutsInOrder(materials: readonly string[], tool: Tool): CleanOuts {
+  const loaded = materials.filter((m, i) => m !== materials[i - 1]);
+  const loads = new Map<string, number>();
+  for (const material of loaded) loads.set(material, (loads.get(material) ?? 0) + 1);
+  const count = Math.max(0, loaded.length - 1);
+  return { loads, count, minutes: count * TOOL_FACTS[tool].changeoverMinutes };
 }

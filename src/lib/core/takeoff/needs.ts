@@ -130,23 +130,27 @@ export interface ZoneNeed extends ProductNeed {
  * Volume per product, and of finishes per colour zone: every colour has losses, reserve and a touch-up can of its own.
  * @param pieces of the kitchen, each with the key of its zone
  * @param fixed coats on the fixed work, each with its zone
+ * @param planned how often a product is loaded for the pieces of a zone, by a plan; as seldom as can be where there is none
  */
 export function needsByZone(
   route: readonly Step[],
   pieces: readonly (PieceToCoat & { zoneId: string })[],
   fixed: readonly FixedCoat[] = [],
+  planned?: (product: Product, zone: string) => number | undefined,
 ): ZoneNeed[] {
-  const { loads } = cleanOuts(
+  const fewest = cleanOuts(
     route,
     pieces.map((p) => ({ ...p, colour: p.zoneId })),
+  ).loads;
+  const shared = productNeeds(route, pieces, fixed, (product) => planned?.(product, '')).filter(
+    (n) => !isColoured(n.product),
   );
-  const shared = productNeeds(route, pieces, fixed).filter((n) => !isColoured(n.product));
   const coloured = [...new Set(pieces.map((p) => p.zoneId))].flatMap((zone) =>
     productNeeds(
       route,
       pieces.filter((p) => p.zoneId === zone),
       fixed.filter((c) => c.zone === zone),
-      (product) => loads.get(materialOf(product, zone)),
+      (product) => planned?.(product, zone) ?? fewest.get(materialOf(product, zone)),
     )
       .filter((n) => isColoured(n.product))
       .map((n) => ({ ...n, zone })),

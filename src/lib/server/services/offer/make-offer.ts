@@ -117,7 +117,7 @@ export async function makeOffer(
     ),
   }));
   const dates = await datesOf(db, job, now);
-  const lines = offeredLines(db, file);
+  const lines = offeredLines(db, file, job.plan);
   const options = await workOut(db, file, wanted, now);
   const idle = options.find((o) => o.key === 'quicker' && (o.days ?? 0) >= 0);
   if (idle)

@@ -19,6 +19,7 @@ import { asIf, comesToHere } from '../plan/as-if';
 import { proposeFor } from '../plan/propose';
 import { isForeseen } from '../air/place-air';
 import { questions } from '../plan/questions';
+import type { StoredPlan } from '../../store/plans';
 import { takeOff } from '../take-off/take-off';
 
 export interface OfferedLines {
@@ -26,9 +27,12 @@ export interface OfferedLines {
   paint: OfferedPaint[];
 }
 
-/** @throws Refused 409 before a system is chosen, or where a price is missing */
-export function offeredLines(db: Db, file: OpenJob): OfferedLines {
-  const totals = takeOff(db, file, null);
+/**
+ * @param plan by which it is cleaned out between materials; as seldom as can be without
+ * @throws Refused 409 before a system is chosen, or where a price is missing
+ */
+export function offeredLines(db: Db, file: OpenJob, plan: StoredPlan | null = null): OfferedLines {
+  const totals = takeOff(db, file, plan);
   if (!totals) throw new Refused(409, 'Choose a system and plan the job first.');
   if (totals.unpriced.length)
     throw new Refused(

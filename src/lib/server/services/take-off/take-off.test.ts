@@ -6,6 +6,7 @@ import { newDatabase } from '../../../../../tests/new-database';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { isoDay, sayDay } from '$core/units/clock-time';
 import { usualCounts } from '$core/coating/system';
+import { TOOL_FACTS } from '$core/coating/tool';
 import type { Db } from '../../db/open';
 import { writeCsv } from '../../files/csv';
 import type { StoredPlan } from '../../store/plans';
@@ -71,6 +72,23 @@ it('adds up: what is on the work, beside it, in the hose, kept and in reserve', 
   // The primer is needed on the day it is laid first, before the enamel.
   expect(taken?.lines[0]?.day).toBe(isoDay(firstPrimed(plan), 'America/Halifax'));
   expect(taken?.lines[1]?.first).toBeGreaterThan(taken?.lines[0]?.first ?? Infinity);
+});
+
+it('counts the clean-outs of the plan: in small lots more than the fewest, with their time and their paint', async () => {
+  const { file, plan } = await choose({ lotSize: '2' });
+  if (!plan || 'infeasible' in plan.result) throw new Error('no plan');
+  const material = new Map(plan.problem.operations.map((o) => [o.id, o.material]));
+  const order = [...plan.result.assignments]
+    .sort((a, b) => a.start - b.start)
+    .flatMap((a) => material.get(a.operation) ?? []);
+  const turns = order.filter((m, i) => m !== order[i - 1]);
+  const cleaning = (of: typeof plan | null) =>
+    takeOff(db, file, of)?.hours.find((h) => h.key === 'clean-out')?.minutes ?? 0;
+  expect(cleaning(plan)).toBe((turns.length - 1) * TOOL_FACTS.spray.changeoverMinutes);
+  expect(cleaning(plan)).toBeGreaterThan(cleaning(null));
+  const [primer] = takeOff(db, file, plan)?.lines ?? [];
+  expect(primer?.loads).toBe(turns.filter((m) => m === 'shellac-primer').length);
+  expect(primer?.lossMl).toBeCloseTo((primer?.loads ?? NaN) * TOOL_FACTS.spray.lossMl, 9);
 });
 
 it('a product that is laid already keeps the day it was first needed', async () => {

@@ -2,7 +2,15 @@
 import type { FixedKind } from '$core/kitchen/fixed-work';
 import { plannedSteps } from '$core/planning/job/operation-id';
 import { cheapestCover, USUAL_CANS, type CanSize, type Cover } from '$core/takeoff/cover';
-import { cleanOuts } from '$core/takeoff/clean-outs';
+import type { Product } from '$core/coating/system';
+import { materialsLaid, materialsPlanned } from '$core/job-plan/job-at';
+import {
+  cleanOuts,
+  cleanOutsInOrder,
+  colourOfZone,
+  materialOf,
+  type CleanOuts,
+} from '$core/takeoff/clean-outs';
 import { hoursBySteps, needsByZone, type StepHours, type ZoneNeed } from '$core/takeoff/needs';
 import { isoDay } from '$core/units/clock-time';
 import type { Measures } from '$core/units/measures';
@@ -43,7 +51,16 @@ export const inColours = ({
   pieces,
   zones,
 }: Pick<OpenJob, 'pieces' | 'zones'>): { id: string; colour: string }[] =>
-  pieces.map(({ id, zoneId }) => ({ id, colour: zones.find((z) => z.id === zoneId)?.colour ?? '' }));
+  pieces.map(({ id, zoneId }) => ({ id, colour: colourOfZone(zones, zoneId) }));
+
+/** The clean-outs of a job: those that were made and are planned; without a plan as few as can be. */
+function cleanOutsOf(file: OpenJob, plan: StoredPlan | null): CleanOuts & { planned: boolean } {
+  const { choice, route } = file;
+  if (!choice || !plan || 'infeasible' in plan.result)
+    return { ...cleanOuts(route, inColours(file)), planned: false };
+  const order = [...materialsLaid(file, route), ...materialsPlanned(plan.problem, plan.result)];
+  return { ...cleanOutsInOrder(order, choice.tool), planned: true };
+}
 
 /** When each product was first laid, or is by the plan: on pieces or on the fixed work. */
 function firstCoats(file: OpenJob, plan: StoredPlan | null): Map<string, number> {
@@ -64,7 +81,11 @@ export function firstNeeds(
   plan: StoredPlan | null,
 ): (ZoneNeed & { colour: string; first: number | null })[] {
   const firsts = firstCoats(file, plan);
-  return needsByZone(file.route, file.pieces, file.fixed).map((need) => ({
+  const outs = cleanOutsOf(file, plan);
+  const planned = outs.planned
+    ? (product: Product, zone: string) => outs.loads.get(materialOf(product, colourOfZone(file.zones, zone)))
+    : undefined;
+  return needsByZone(file.route, file.pieces, file.fixed, planned).map((need) => ({
     ...need,
     colour: file.zones.find((z) => z.id === need.zone)?.colour ?? '',
     first: firsts.get(need.product.key) ?? null,
@@ -97,7 +118,7 @@ export function takeOff(db: Db, file: OpenJob, plan: StoredPlan | null): TakeOff
     file.route,
     file.lots.map((l) => l.pieces),
     [...file.fixed, ...file.plainSite.filter(isVisit)],
-    cleanOuts(file.route, inColours(file)).minutes,
+    cleanOutsOf(file, plan).minutes,
   );
   const minutes = hours.reduce((sum, h) => sum + h.minutes, 0);
   const kinds = [...new Set(work.map((w) => w.kind))];
