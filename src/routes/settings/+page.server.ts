@@ -44,6 +44,7 @@ export const actions: Actions = {
       setCosts(locals.db, {
         currency: String(form.get('currency') ?? ''),
         hour: String(form.get('hour') ?? ''),
+        kwh: String(form.get('kwh') ?? ''),
       });
       return { saved: 'Costs are set.' };
     });

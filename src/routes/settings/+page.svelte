@@ -114,6 +114,11 @@
         value={data.costs ? (data.costs.hourCents / 100).toFixed(2) : ''}
         required
       />
+      <NumberField
+        name="kwh"
+        label="Power, for a kWh (may be empty)"
+        value={data.costs?.kwhCents === undefined ? '' : String(data.costs.kwhCents / 100)}
+      />
       <Field
         name="currency"
         label="Currency"

@@ -4,8 +4,8 @@ import { hourOfDay } from '../units/clock-time';
 import type { Place, Places } from './places';
 import { indoors, inTent, STILL, type AirState } from './room';
 
-/** Air at a moment with the speed at which it moves over films, m/s. */
-export type MovingAir = AirState & { wind: number };
+/** Air at a moment with the speed at which it moves over films, m/s, and in a tent the power that its devices take, W. */
+export type MovingAir = AirState & { wind: number; watt?: number };
 
 /** From the evening until the crew comes. */
 const NIGHT = frozen({ from: 19, to: 6 });

@@ -68,6 +68,8 @@ const [DENSITY, HEAT] = [1.2, 1006];
 const FILM_U = 5.7;
 /** Latent heat of vapour, J/kg: what a dehumidifier takes out comes back as warmth. From memory. */
 const LATENT = 2.45e6;
+/** What a dehumidifier with a compressor takes for each kg of water, J. From memory: 0.7 kWh a litre. */
+const DRYING = 0.7 * 3.6e6;
 /** Air over a film where nothing blows, m/s. */
 export const STILL = 0.1;
 
@@ -75,9 +77,13 @@ export const STILL = 0.1;
  * Air in a tent in balance with the air around it.
  * @param around the house or shop it stands in
  * @param night nobody is there
- * @returns air, and the wind over the films, m/s
+ * @returns air, the wind over the films, m/s, and the power that heater and dehumidifier take, W
  */
-export function inTent(around: AirState, tent: Tent, night = false): AirState & { wind: number } {
+export function inTent(
+  around: AirState,
+  tent: Tent,
+  night = false,
+): AirState & { wind: number; watt: number } {
   const { length, width, height } = tent;
   const volume = length * width * height;
   const skin = length * width + 2 * height * (length + width);
@@ -92,11 +98,14 @@ export function inTent(around: AirState, tent: Tent, night = false): AirState & 
     tent.heater.on && (tent.heater.nights || !night)
       ? Math.max(around.celsius, Math.min(tent.heater.upTo, warm(tent.heater.watt)))
       : around.celsius;
-  if (!tent.dehumidifier.on) return { celsius: heated, humidity: bounded(humidityOf(heated, ratio)), wind };
+  const heating = (heated - around.celsius) * loss;
+  if (!tent.dehumidifier.on)
+    return { celsius: heated, humidity: bounded(humidityOf(heated, ratio)), wind, watt: heating };
   /** kg/s at most; as much as brings the air to the set humidity, no more */
   const most = tent.dehumidifier.litresADay / 86_400;
   const enough = flow * Math.max(0, ratio - moistureRatio(heated, tent.dehumidifier.downTo));
   const taken = Math.min(most, enough);
   const celsius = heated + (taken * LATENT) / loss;
-  return { celsius, humidity: bounded(humidityOf(celsius, ratio - taken / flow)), wind };
+  const watt = heating + taken * DRYING;
+  return { celsius, humidity: bounded(humidityOf(celsius, ratio - taken / flow)), wind, watt };
 }

@@ -13,8 +13,12 @@ export const SETTINGS = {
   measures: z.enum(['us', 'metric']),
   /** the house, the shop and the tent */
   places: placesSchema,
-  /** what an hour costs, in cents, and the sign of the money */
-  costs: z.object({ currency: z.string().max(4), hourCents: z.number().int().nonnegative().max(100_000_00) }),
+  /** what an hour costs, and a kWh of power where that is known, in cents, and the sign of the money */
+  costs: z.object({
+    currency: z.string().max(4),
+    hourCents: z.number().int().nonnegative().max(100_000_00),
+    kwhCents: z.number().nonnegative().max(1000).optional(),
+  }),
   /** what the last offer reckoned with, proposed for the next */
   offer: z.object({
     margin: z.number().min(0).max(0.9),

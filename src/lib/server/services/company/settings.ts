@@ -50,6 +50,7 @@ export const setCompany = (db: Db, input: unknown): void =>
 
 export const costsOf = (db: Db) => readSetting(db, 'costs');
 
+const KWH_COSTS = 'Write what a kWh of power costs, such as 0.17, or leave it empty';
 const HOUR_COSTS = 'Write what an hour costs, such as 62';
 const costsSchema = z.object({
   currency: z.string().trim().max(4, 'A sign or three letters, such as CAD'),
@@ -62,10 +63,16 @@ const costsSchema = z.object({
         .min(0, 'An hour does not cost less than nothing')
         .max(10_000, HOUR_COSTS),
     ),
+  kwh: z
+    .string()
+    .transform((text) => (text.trim() ? readNumber(text) : null))
+    .pipe(z.number(KWH_COSTS).min(0, KWH_COSTS).max(10, KWH_COSTS).nullable())
+    .default(null),
 });
 
-/** @param input currency and what an hour of work costs, as they are typed @throws Refused 422 */
+/** @param input currency and what an hour of work, and a kWh, cost, as they are typed @throws Refused 422 */
 export function setCosts(db: Db, input: unknown): void {
-  const { currency, hour } = readInput(costsSchema, input, HOUR_COSTS);
-  writeSetting(db, 'costs', { currency, hourCents: Math.round(hour * 100) });
+  const { currency, hour, kwh } = readInput(costsSchema, input, HOUR_COSTS);
+  const power = kwh === null ? {} : { kwhCents: kwh * 100 };
+  writeSetting(db, 'costs', { currency, hourCents: Math.round(hour * 100), ...power });
 }

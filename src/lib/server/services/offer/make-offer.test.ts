@@ -140,7 +140,7 @@ const takeOffKeys = (id: string): string[] =>
   (takeOff(db, openJob(db, id), null)?.hours ?? []).map((h) => h.key);
 
 it('goes into the job’s file with all that was said to it, and comes back the same elsewhere', async () => {
-  await make({ 'offer.grain': 'yes' });
+  await make({ 'offer.grain': 'yes', 'offer.insides': 'yes' });
   accept({ 'take.grain': 'yes' });
   withdrawAcceptance(db, job, newest().id, worker, NOW + 1);
   await make({ margin: '25' });
@@ -162,6 +162,14 @@ it('goes into the job’s file with all that was said to it, and comes back the 
     offer.steps.map((t) => [t.act, t.minutes]),
   ];
   expect(again.map(told)).toEqual(file.offers.map(told));
+  // What an option asks of pieces is asked of the same pieces.
+  const codes = (id: string) => new Map(openJob(db, id).pieces.map((p) => [p.id, p.code]));
+  const askedOf = (offers: JobExport['offers'], id: string) =>
+    offers
+      .flatMap((o) => o.offer.options.flatMap((x) => x.asks?.pieces ?? []))
+      .map((a) => a.ids.map((p) => codes(id).get(p)));
+  expect(askedOf(again, twin.job.id)).toEqual(askedOf(file.offers, job));
+  expect(askedOf(again, twin.job.id).flat().length).toBeGreaterThan(0);
   // Steps name lots and colours: they are renamed with them.
   const keys = new Set(again.flatMap((o) => o.offer.steps.map((t) => t.key)));
   expect([...takeOffKeys(twin.job.id)].every((key) => keys.has(key))).toBe(true);

@@ -1,11 +1,14 @@
 /** What the air forbids a job, and what each remedy would bring and cost: planned as if, one after another. */
-import { PLACES } from '$core/air/places';
+import { PLACES, type Place, type Places } from '$core/air/places';
+import { dayToMs } from '$core/units/clock-time';
+import { formatMoney } from '$core/units/measures';
 import { airBlocks, type AirBlock } from '$core/job-plan/air-blocks';
 import type { PlanInputs } from '$core/job-plan/inputs';
 import type { Db } from '../../db/open';
 import type { StoredPlan } from '../../store/plans';
-import { measuresOf } from '../company/settings';
+import { costsOf, measuresOf } from '../company/settings';
 import { betterPlaces } from '../air/better-places';
+import { powerFor } from '../air/power';
 import { placeAirWith } from '../air/job-air';
 import { isForeseen, isKnown, placesOf } from '../air/place-air';
 import { firstFilm, type OpenJob } from '../job/open-job';
@@ -49,13 +52,14 @@ export interface Remedy {
   /** more minutes of hands, and cents of paint and labour, than as it is; null where a price is missing */
   minutes: number;
   cents: number | null;
-  /** what it costs beside that, which nothing here can know */
+  /** what it costs beside that, as far as it is known */
   besides: string;
 }
 
 interface Way {
   words: string;
-  besides: string;
+  /** what it costs beside work and paint. @param back when the kitchen is back with it, ms since 1970 */
+  besides: (back: number) => string;
   file: OpenJob;
   alter?: (inputs: PlanInputs) => PlanInputs;
 }
@@ -66,9 +70,14 @@ function ways(db: Db, file: OpenJob, now: number): Way[] {
   const { place } = choice;
   const places = placesOf(db);
   const since = firstFilm(choice, state, job.zone);
+  const from = Math.max(now, dayToMs(choice.startDay, job.zone));
+  const power =
+    (where: Place, better: Places) =>
+    (back: number): string =>
+      sayPower(db, where, powerFor(db, better, where, from, back), (back - from) / DAY);
   const inAir = (words: string, how: 'heat' | 'dry' | 'both'): Way => ({
     words,
-    besides: 'power for every day that it runs',
+    besides: power(place, betterPlaces(places, place, how)),
     file,
     alter: (inputs) => ({
       ...inputs,
@@ -92,7 +101,7 @@ function ways(db: Db, file: OpenJob, now: number): Way[] {
       ? [
           {
             words: 'Heat the house to 21 °C day and night',
-            besides: 'its heating',
+            besides: power('house', betterPlaces(places, 'house', 'heat')),
             file,
             alter: (inputs) => ({
               ...inputs,
@@ -103,7 +112,7 @@ function ways(db: Db, file: OpenJob, now: number): Way[] {
       : [];
   const elsewhere = PLACES.filter((p) => p !== place && isKnown(db, p, now)).map((p): Way => ({
     words: `Coat in the ${p}`,
-    besides: 'moving there',
+    besides: () => 'moving there',
     file: { ...file, choice: { ...choice, place: p } },
   }));
   if (state.works.size > 0) return [...own, ...house, ...elsewhere];
@@ -112,10 +121,29 @@ function ways(db: Db, file: OpenJob, now: number): Way[] {
     .slice(0, SYSTEMS)
     .map((p): Way => ({
       words: `Another system: ${p.system.name}`,
-      besides: 'another look and another care',
+      besides: () => 'another look and another care',
       file: asIf(file, choiceOf(db, file, null, proposalOf(db, file, null, p.system.key, now), now)),
     }));
   return [...own, ...house, ...elsewhere, ...systems];
+}
+
+/** The power of a tent in kWh and money; of a room how much warmer it is kept, as nobody knows what its heating takes. */
+function sayPower(
+  db: Db,
+  where: Place,
+  { kwh, warmer }: { kwh: number; warmer: number },
+  days: number,
+): string {
+  if (where === 'tent') {
+    const costs = costsOf(db);
+    const price =
+      costs?.kwhCents === undefined
+        ? 'its price is not typed under Settings'
+        : formatMoney(Math.round(kwh * costs.kwhCents), costs.currency);
+    return `${Math.round(kwh)} kWh of power (${price})`;
+  }
+  const by = measuresOf(db) === 'metric' ? `${Math.round(warmer)} °C` : `${Math.round(warmer * 1.8)} °F`;
+  return `the heating of the ${where}: ${by} warmer for ${Math.ceil(days)} days; what that takes is not known here`;
 }
 
 /** What each remedy brings against the plan as it is; the soonest hand-back first. */
@@ -130,11 +158,14 @@ export async function remediesFor(
   const out: Remedy[] = [];
   for (const way of ways(db, file, now)) {
     const then = await comesToHere(db, way.file, now, way.alter).catch(() => null);
-    const { words, besides } = way;
+    const { words } = way;
     if (!then) {
-      out.push({ words, besides, back: null, minutes: 0, cents: null });
+      out.push({ words, besides: '', back: null, minutes: 0, cents: null });
       continue;
     }
+    const besides = way.besides(then.back);
+    // One more device that has nothing to do helps no more.
+    if (way.alter && out.some((r) => r.back === then.back && r.besides === besides)) continue;
     out.push({
       ...{ words, besides, back: then.back },
       minutes: as ? then.minutes - as.minutes : 0,
