@@ -130,6 +130,21 @@ describe('a plan from the doorbell to the last handle', () => {
     expect(short.filter((o) => o.pausable).length).toBeGreaterThan(0);
     for (const o of short.filter((v) => v.station !== null)) expect(o.pausable).toBe(o.minutes > 30);
   });
+  it('makes one that no stretch of the day holds on one day all the same, with the break in it', () => {
+    const spans = [
+      ['09:00', '10:00'],
+      ['14:00', '15:00'],
+    ];
+    const houseWeek = { ...inputs.choice.houseWeek, spans };
+    const visitMinutes = { arrive: 100, walk: 80 };
+    const plan = planned(planInputs(system, { ...asked, houseWeek, visitMinutes }));
+    const dayOf = (minute: number) => Math.floor((plan.made.t0 / 60_000 + minute) / 1440);
+    for (const [kind, minutes] of Object.entries(visitMinutes)) {
+      const a = plan.of(visit(kind as 'arrive'));
+      expect(a.end - a.start, kind).toBe(minutes + 4 * 60);
+      expect(dayOf(a.end - 1), kind).toBe(dayOf(a.start));
+    }
+  });
   it('does nothing in a house outside its hours, wherever pieces lie there', () => {
     const rules = { quiet: [['12:00', '14:00']] };
     const there = planned(planInputs(system, { visits: true, place: 'house', rules }));

@@ -52,7 +52,35 @@ export function addVisits(draft: ProblemDraft, site: readonly SiteProgress[]): V
   return { of: (kind, lot = null) => ids.get(key(kind, lot)), steps };
 }
 
-/** A visit is made in one go, where anybody's day has a stretch that is long enough for it. */
+/** A longer break ends a day: lunch does not. Our choice, minutes. */
+const DAY_ENDS = 6 * 60;
+
+/** Open hours day by day. */
+function byDays(open: readonly Interval[]): Interval[][] {
+  const days: Interval[][] = [];
+  for (const span of open) {
+    const last = days.at(-1)?.at(-1);
+    if (last && span[0] - last[1] < DAY_ENDS) days.at(-1)?.push(span);
+    else days.push([span]);
+  }
+  return days;
+}
+
+/** The first minutes of a day's open hours, so many in all; nothing where the day has fewer. */
+function firstMinutes(day: readonly Interval[], minutes: number): Interval[] {
+  let left = minutes;
+  const taken = day.flatMap(([from, to]): Interval[] => {
+    const own = Math.min(left, to - from);
+    left -= own;
+    return own > 0 ? [[from, from + own]] : [];
+  });
+  return left > 0 ? [] : taken;
+}
+
+/**
+ * A visit is made in one go, where anybody's day has a stretch that is long enough for it; else from the beginning of a day with its break
+ * in it, so that no night comes between. One that is longer than every day is cut: nothing else is possible.
+ */
 export function wholeVisits({ problem }: ProblemDraft, { steps }: Visits): void {
   const hours = (id: string | null | undefined): Interval[] | undefined =>
     problem.calendars.find((c) => c.id === id)?.open;
@@ -60,11 +88,17 @@ export function wholeVisits({ problem }: ProblemDraft, { steps }: Visits): void 
   for (const operation of problem.operations) {
     if (!made.has(operation.id)) continue;
     const there = hours(problem.stations.find((s) => s.id === operation.station)?.calendar);
-    const stretches = problem.workers
+    const own = problem.workers
       .filter((w) => w.skills.includes(operation.skill))
-      .flatMap((w) => (there ? intersect(hours(w.calendar) ?? [], there) : (hours(w.calendar) ?? [])))
-      .map(([from, to]) => to - from);
-    operation.pausable = !stretches.some((minutes) => minutes >= operation.minutes);
+      .map((w) => (there ? intersect(hours(w.calendar) ?? [], there) : (hours(w.calendar) ?? [])));
+    operation.pausable = !own.flat().some(([from, to]) => to - from >= operation.minutes);
+    if (!operation.pausable || operation.lockedStart !== null) continue;
+    const days = own.map((open) => byDays(open).flatMap((day) => firstMinutes(day, operation.minutes)));
+    const open = days.reduce((most, of) => (of.length > most.length ? of : most), []);
+    if (open.length === 0) continue;
+    const id = `whole ${operation.id}`;
+    problem.calendars.push({ id, open });
+    operation.calendar = id;
   }
 }
 
