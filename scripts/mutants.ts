@@ -92,15 +92,14 @@ const projectsOf = (tests: readonly string[]): string[] =>
 
 const folder = mkdtempSync(join(tmpdir(), 'mutants-'));
 
-/** Whether a test notices it. */
-function isNoticed(mutant: Mutant, slot: number): Promise<boolean> {
-  const tests = testsFor(mutant.file);
-  if (!tests.length) return Promise.resolve(false);
+/** Runs tests with a file changed. @returns whether they pass */
+function pass(
+  tests: readonly string[],
+  change: { file: string; text: string },
+  slot: number,
+): Promise<boolean> {
   const file = join(folder, `${slot}.json`);
-  writeFileSync(
-    file,
-    JSON.stringify({ file: mutant.file, text: applied(readFileSync(mutant.file, 'utf8'), mutant) }),
-  );
+  writeFileSync(file, JSON.stringify(change));
   const run = spawn(
     process.execPath,
     [
@@ -113,13 +112,29 @@ function isNoticed(mutant: Mutant, slot: number): Promise<boolean> {
   return new Promise((resolve) =>
     run.once('close', (status) => {
       clearTimeout(late);
-      resolve(status !== 0);
+      resolve(status === 0);
     }),
   );
 }
 
+/** Whether a test notices it. */
+async function isNoticed(mutant: Mutant, slot: number): Promise<boolean> {
+  const tests = testsFor(mutant.file);
+  const text = readFileSync(mutant.file, 'utf8');
+  return tests.length > 0 && !(await pass(tests, { file: mutant.file, text: applied(text, mutant) }, slot));
+}
+
+/** Tests that fail with nothing changed would notice everything. @throws Error */
+async function mustPassAsTheyAre(mutants: readonly Mutant[]): Promise<void> {
+  const tests = [...new Set(mutants.flatMap((m) => testsFor(m.file)))];
+  const [file = ''] = mutants.map((m) => m.file);
+  if (tests.length && !(await pass(tests, { file, text: readFileSync(file, 'utf8') }, AT_ONCE)))
+    throw new Error(`Tests near these lines fail with nothing changed: ${tests.join(' ')}`);
+}
+
 for (const room of rooms) {
   const mutants = drawn(room, Number(values.count), Number(values.seed));
+  await mustPassAsTheyAre(mutants);
   const alive: Mutant[] = [];
   const queue = mutants.values();
   await Promise.all(

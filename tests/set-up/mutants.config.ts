@@ -2,6 +2,7 @@
 import { join } from 'node:path';
 import { defineConfig } from 'vitest/config';
 import { compiledCore } from './compiled-core.ts';
+import { STAND_INS } from './stand-ins.ts';
 
 const root = join(import.meta.dirname, '..', '..');
 const at = (path: string): string => join(root, path);
@@ -21,7 +22,8 @@ export default defineConfig({
     pool: 'threads',
     isolate: false,
     server: { deps: { external: [/test-results\/core/] } },
-    env: { ANTHEM_SEED: '1' },
+    env: { ANTHEM_SEED: '1', ...STAND_INS },
+    globalSetup: at('tests/set-up/demo.ts'),
     expect: { requireAssertions: true },
     projects: [
       {
