@@ -2,7 +2,7 @@ import { sveltekit } from '@sveltejs/kit/vite';
 import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
 import { compiledCore } from './tests/set-up/compiled-core.ts';
-import { STAND_INS } from './tests/set-up/stand-ins.ts';
+import { SETTINGS } from './tests/set-up/settings.ts';
 
 /** Shared by so many pages, a part is fetched with all of its kind at once: on a slow connection each request costs a second. */
 const SHARED = 2;
@@ -48,18 +48,8 @@ export default defineConfig({
   plugins: [sveltekit(), fewFiles, ...(process.env.VITEST ? [compiledCore()] : [])],
   build: { chunkSizeWarningLimit: 900 },
   test: {
-    environment: 'node',
-    // Nothing here leaves the process otherwise than it was: files share one, and what they import.
-    pool: 'threads',
-    isolate: false,
+    ...SETTINGS,
     maxWorkers: 2,
-    server: { deps: { external: [/test-results\/core/] } },
-    // A test that looks at nothing fails: an empty list passes no loop unseen.
-    expect: { requireAssertions: true },
-    testTimeout: 240_000,
-    hookTimeout: 240_000,
-    // Samples are drawn by it: `npm test` gives another one each time.
-    env: { ANTHEM_SEED: process.env.ANTHEM_SEED ?? '1', ...STAND_INS },
     projects: [
       {
         extends: true,

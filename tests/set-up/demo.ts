@@ -4,7 +4,7 @@ import { once } from 'node:events';
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { isBuilt, serve } from '../../scripts/parts/prepare.mjs';
-import { STAND_INS } from './stand-ins';
+import { STAND_INS } from './settings';
 import { DEMO_FILE, DEMO_STAMP, demoSources, isMade } from '../demo-file';
 
 let making: Promise<void> | null = null;

@@ -2,7 +2,7 @@
 import { join } from 'node:path';
 import { defineConfig } from 'vitest/config';
 import { compiledCore } from './compiled-core.ts';
-import { STAND_INS } from './stand-ins.ts';
+import { SETTINGS } from './settings.ts';
 
 const root = join(import.meta.dirname, '..', '..');
 const at = (path: string): string => join(root, path);
@@ -19,12 +19,8 @@ export default defineConfig({
     },
   },
   test: {
-    pool: 'threads',
-    isolate: false,
-    server: { deps: { external: [/test-results\/core/] } },
-    env: { ANTHEM_SEED: '1', ...STAND_INS },
+    ...SETTINGS,
     globalSetup: at('tests/set-up/demo.ts'),
-    expect: { requireAssertions: true },
     projects: [
       {
         extends: true,

@@ -96,11 +96,29 @@ describe('the gun', () => {
   });
 });
 
+it('what is too early waits for the piece that is ready last', () => {
+  const [primer, sand] = ['back.shellac-primer.1', 'back.sand.urethane-enamel.1'];
+  const before = upTo(urethane, primer, [A, C]);
+  const end = before.minute + 230;
+  const facts = [
+    ...before.facts,
+    ...did(primer, before.minute, before.minute + 30, [A]),
+    ...did(primer, end - 30, end, [C]),
+  ];
+  const no = ask(urethane, facts, end + 1, start(sand, [A, C]));
+  const step = urethane.find((s) => s.key === sand);
+  if (!step) throw new Error('no such step');
+  const { state } = contextOf(urethane, facts, known);
+  const [one, other] = [A, C].map((p) => windowOf(state, step, p, SHEET_WAITS).from);
+  expect(other).toBeGreaterThan(one ?? Infinity);
+  expect(no).toMatchObject({ rule: 'too-early', from: other });
+});
+
 it('the face that lies up is the one that is coated', () => {
   const { facts, minute } = upTo(urethane, FRONT, [A]);
-  expect(ask(urethane, facts, minute, start(FRONT, [A], { face: 'back' }))).toMatchObject({
-    rule: 'wrong-face',
-  });
+  const no = ask(urethane, facts, minute, start(FRONT, [A], { face: 'back' }));
+  expect(no).toMatchObject({ rule: 'wrong-face' });
+  expect(no?.message).toMatch(/^The back lies up on 1\..*is done on the front/);
   expect(ask(urethane, facts, minute, start(FRONT, [A], { face: 'front' }))).toBeNull();
 });
 

@@ -91,6 +91,12 @@ describe('a step of the fixed work', () => {
       ),
     ).not.toContain('finding');
   });
+  it('takes what was laid last for what the gun holds, where that was said before', () => {
+    const second = upTo('front.urethane-enamel.2 walls');
+    const said = fact(99, { ...LOADED, product: 'shellac-primer', colour: '' } as FactBody);
+    expect(rules([said, ...second.facts], second.minute, start('front.urethane-enamel.2 walls'))).toEqual([]);
+    expect(rules([said, ...enamel.facts], enamel.minute, start(ENAMEL))).toEqual(['wrong-colour']);
+  });
   it('asks what is in the brush or gun there, and in which colour', () => {
     expect(rules(enamel.facts, enamel.minute, start(ENAMEL))).toEqual(['gun-unknown']);
     const said = (body: FactBody) =>
