@@ -99,17 +99,19 @@ describe('the gun', () => {
 it('what is too early waits for the piece that is ready last', () => {
   const [primer, sand] = ['back.shellac-primer.1', 'back.sand.urethane-enamel.1'];
   const before = upTo(urethane, primer, [A, C]);
-  const end = before.minute + 230;
+  const end = before.minute + 40;
   const facts = [
     ...before.facts,
     ...did(primer, before.minute, before.minute + 30, [A]),
-    ...did(primer, end - 30, end, [C]),
+    ...did(primer, end - 10, end, [C]),
   ];
   const no = ask(urethane, facts, end + 1, start(sand, [A, C]));
   const step = urethane.find((s) => s.key === sand);
   if (!step) throw new Error('no such step');
   const { state } = contextOf(urethane, facts, known);
   const [one, other] = [A, C].map((p) => windowOf(state, step, p, SHEET_WAITS).from);
+  // Neither is ready.
+  expect(one).toBeGreaterThan((end + 1) * MINUTE);
   expect(other).toBeGreaterThan(one ?? Infinity);
   expect(no).toMatchObject({ rule: 'too-early', from: other });
 });
