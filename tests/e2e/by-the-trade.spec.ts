@@ -62,8 +62,10 @@ test('what each system comes to here is planned one after another, sorted, and s
   const stop = here.getByRole('button', { name: 'Stop' });
   if (await stop.isVisible()) await stop.click();
   await expect(here.getByRole('button', { name: 'Plan them again' })).toBeVisible();
+  // Each day comes with the one by which it is likely.
+  await expect(rows.first().locator('td').nth(1)).toContainText(/\w+ \d+ \w+/);
   await here.getByLabel('Sorted by').selectOption('solventNights');
-  const nights = (await rows.locator('td:nth-of-type(3)').allInnerTexts()).map(Number);
+  const nights = (await rows.locator('td:nth-of-type(4)').allInnerTexts()).map(Number);
   expect([...nights].sort((a, b) => a - b)).toEqual(nights);
 });
 

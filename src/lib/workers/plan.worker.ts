@@ -9,7 +9,7 @@ import type { PlanInputs } from '$core/job-plan/inputs';
 import { jobAt, withChoice } from '$core/job-plan/job-at';
 import { settling, settlingSteps, type Settled } from '$core/job-plan/settle-choice';
 import { choiceSchema } from '$core/planning/job/choice';
-import { planToCompare, weighPlan, weighWhole } from '$core/job-plan/make-plan';
+import { planToCompare, weighPlan, wholeToCompare } from '$core/job-plan/make-plan';
 import { whatIfs, type Questions } from '$core/job-plan/what-ifs';
 import { timesOf } from '$core/job-plan/made-plan';
 import { fewerHours, noneWorse, tradesOf } from '$core/job-plan/trades';
@@ -119,21 +119,25 @@ async function settle(id: number, asked: Given, times: number, live: () => boole
   if (step.done) best = step.value;
   const way = withChoice(inputs, best.choice);
   const whole = asksForWhole(inputs.choice);
-  const then = best.outcome && (whole ? weighWhole(way, at, EFFORTS.whatIf, HORIZON) : weigh(way, at));
+  const toCompare = whole ? wholeToCompare : planToCompare;
+  const made = best.outcome && toCompare(way, at, EFFORTS.whatIf, HORIZON);
+  const then = outcomeOf(made);
   const now = outcomeOf(plan);
-  if (!then || !now) {
+  if (!made || !then || !now) {
     post({ id, done: null });
     return;
   }
   const { division, lotSize, pattern, patterns } = best.choice;
   const lots = way.lots.length;
   const better = compare(then, now, wantedOf(inputs)) < 0;
+  const fate = better ? await fateOf(made, { ...asked, inputs: way }, () => true, FEWER) : null;
   const saves = now.minutes - then.minutes;
   const gain = Math.round((now.back - then.back) / MINUTE);
   post({
     id,
     done: {
       ...{ division, lotSize, pattern, patterns, lots, back: then.back, gain, saves, better },
+      sure: fate && fate.t0 + fate.risk.p80 * MINUTE,
       whole: step.done === true,
     },
   });
@@ -142,7 +146,7 @@ async function settle(id: number, asked: Given, times: number, live: () => boole
 /** Runs with which each of several plans is weighed, and each of the many what-ifs. */
 const [FEW, FEWER] = [200, 80];
 
-/** A plan that is not kept, carried out a few times with the jobs that share; null where nothing is left to do. */
+/** A plan that is not kept, carried out a few times with the jobs that share; null where nothing is left to do, or it is stopped. */
 async function fateOf(
   plan: TimedPlan,
   { inputs, at, risk: model, others }: Given,
@@ -158,7 +162,7 @@ async function fateOf(
     await breathe();
     step = each.next();
   }
-  return { risk: step.value, t0 };
+  return step.value.runs < runs ? null : { risk: step.value, t0 };
 }
 
 /** The chance that a plan is handed back by the end of the promised day; null where none is promised. */

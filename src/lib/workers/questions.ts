@@ -45,6 +45,8 @@ export interface SettledFound {
   lots: number;
   /** hand-back, ms since 1970 */
   back: number;
+  /** by when it is handed back in eight of ten runs, ms since 1970; null where it is no better, or that cannot be said */
+  sure: number | null;
   /** minutes sooner than the plan that is kept; negative: later */
   gain: number;
   /** minutes of hands fewer than the plan that is kept; negative: more */

@@ -46,9 +46,12 @@
           <p>
             {form.first.pieces} pieces, worked as {form.first.like}: start
             <b>{sayDay(form.first.start, data.zone)}</b>, hand back
-            <b>{sayTime(form.first.back, data.zone)}</b>.
+            <b>{sayTime(form.first.back, data.zone)}</b> at the earliest.
           </p>
-          <p class="soft">An earlier start would not bring it back sooner.</p>
+          <p class="soft">
+            An earlier start would not bring it back sooner. How sure a day is, the kitchen’s own plan says:
+            promise none before that.
+          </p>
         {/if}
         <form method="post" action="?/start" use:enhance>
           <Button type="submit" kind="tertiary">When could one start?</Button>

@@ -19,6 +19,18 @@ export interface BackByQuestion {
   runs?: number;
 }
 
+/** What a plan shares people and places with, and how the futures of such jobs vary. */
+export type Among = Pick<BackByQuestion, 'others' | 'model'>;
+
+/** Futures of a plan that is one of many to be compared. */
+const FEW = 80;
+
+/** By when eight of ten such jobs are handed back, ms since 1970; null where nobody asks, or there is no plan to weigh. */
+export const sureBy = (job: JobWithItsPlan, at: number, among: Among | null): number | null =>
+  among && !('infeasible' in job.plan.result)
+    ? (backBy({ job, at, ...among, runs: FEW })?.eight ?? null)
+    : null;
+
 /** ms since 1970: half, eight of ten and nineteen of twenty are handed back by then. */
 export interface BackBy {
   half: number;

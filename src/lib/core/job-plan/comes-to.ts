@@ -1,4 +1,5 @@
 /** What a job would come to in a choice: the dates, the household’s days and nights, and the hands. */
+import { sureBy, type Among } from './back-by';
 import { EFFORTS } from './efforts';
 import type { PlanInputs } from './inputs';
 import { routeNow, siteNow, waitsFor } from './job-at';
@@ -15,6 +16,8 @@ export interface ComesTo {
   /** when everything hangs, and when the first piece may, ms since 1970 */
   back: number;
   hang: number;
+  /** by when eight of ten such jobs are handed back, ms since 1970; null where that was not asked */
+  sure: number | null;
   /** when the last film is cured; null where no product names it */
   cured: number | null;
   /** days of the calendar from the first work on pieces to the hand-back, both counted */
@@ -32,10 +35,11 @@ interface LaidFilm extends Laid {
 
 /**
  * @param at ms since 1970
+ * @param among what it shares with, where it is asked how sure the date is
  * @returns null where nothing is left to do, or no plan is found
  * @throws Error when a figure is missing
  */
-export function comesTo(inputs: PlanInputs, at: number): ComesTo | null {
+export function comesTo(inputs: PlanInputs, at: number, among: Among | null = null): ComesTo | null {
   const made = makePlan(inputs, at, undefined, EFFORTS.compare);
   if (!made || 'infeasible' in made.result) return null;
   const { zone } = inputs.job;
@@ -55,6 +59,7 @@ export function comesTo(inputs: PlanInputs, at: number): ComesTo | null {
   );
   return {
     back,
+    sure: sureBy({ inputs, plan: made }, at, among),
     hang: hangs.length ? Math.min(...hangs) : back,
     cured: cures.length ? Math.max(...cures) : null,
     daysWithoutFronts: daysFrom(first, back, zone),

@@ -72,9 +72,18 @@ export function planToCompare(
 export const weighPlan = (inputs: PlanInputs, at: number, effort: Effort, days = COMPARED): Outcome | null =>
   outcomeOf(planToCompare(inputs, at, effort, days));
 
-/** The same of a plan that is brought together as its goals ask; what stands too long is left aside. @throws Error when a figure is missing */
-export function weighWhole(inputs: PlanInputs, at: number, effort: Effort, days = COMPARED): Outcome | null {
+/** The same, brought together as its goals ask; what stands too long is left aside. @throws Error when a figure is missing */
+export function wholeToCompare(
+  inputs: PlanInputs,
+  at: number,
+  effort: Effort,
+  days = COMPARED,
+): MadePlan | null {
   const job = jobAt(inputs, at, days);
   const made = planJob({ ...job, compared: true }, effort);
-  return made && outcomeOf({ ...made, t0: job.t0 });
+  return made && { ...made, t0: job.t0 };
 }
+
+/** What such a plan would come to; null where none is found. @throws Error when a figure is missing */
+export const weighWhole = (inputs: PlanInputs, at: number, effort: Effort, days = COMPARED): Outcome | null =>
+  outcomeOf(wholeToCompare(inputs, at, effort, days));

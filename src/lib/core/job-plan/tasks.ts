@@ -11,17 +11,17 @@ import {
 import { worsening, type Worse } from '../durability/worsening';
 import { readRecords, type StoredRecord } from '../durability/stored-record';
 import { ifKnown } from '../coating/missing-figure';
-import { backBy, type BackBy, type BackByQuestion } from './back-by';
+import { backBy, sureBy, type Among, type BackBy, type BackByQuestion } from './back-by';
 import { comesTo, type ComesTo } from './comes-to';
 import { settleChoice } from './settle-choice';
 import { settleRework, type SettledRework } from './settle-rework';
 import { keepTimes, type KeptTimes } from './keep-times';
 import { newKitchenStart, type NewStart } from './new-kitchen';
 import { plansWithin } from './all-jobs';
-import { makePlan, weighPlan } from './make-plan';
+import { makePlan, planToCompare } from './make-plan';
 import type { MadePlan, Times } from './made-plan';
 import { EFFORTS, NEW_START } from './efforts';
-import type { Outcome } from './better';
+import { outcomeOf, type Outcome } from './better';
 import type { PlanInputs } from './inputs';
 import type { Choice } from '../planning/job/choice';
 import type { PlannedTogether } from '../planning/job/together';
@@ -53,9 +53,12 @@ export interface Tasks {
     back: KeptTimes;
   };
   /** hand-backs of one job as it would be in several ways; null where none is found */
-  compare: { given: { ways: readonly PlanInputs[]; at: number }; back: (Outcome | null)[] };
+  compare: {
+    given: { ways: readonly PlanInputs[]; at: number; among: Among };
+    back: ((Outcome & Pick<ComesTo, 'sure'>) | null)[];
+  };
   /** what a job would come to in a choice; null where none is found, or a figure is missing */
-  'comes-to': { given: { inputs: PlanInputs; at: number }; back: ComesTo | null };
+  'comes-to': { given: { inputs: PlanInputs; at: number; among: Among | null }; back: ComesTo | null };
   'new-kitchen': { given: { like: PlanInputs; now: number; zone: string }; back: NewStart | null };
   /** when half and nearly all such jobs are back; null where there is no plan to weigh */
   'back-by': { given: BackByQuestion; back: BackBy | null };
@@ -74,8 +77,14 @@ export type Task<K extends TaskKind = TaskKind> = { [T in K]: { do: T } & Tasks[
 export type Answer<K extends TaskKind> = Tasks[K]['back'];
 
 /** Null too where a figure that a way would need is missing. */
-const compare = ({ ways, at }: Tasks['compare']['given']): (Outcome | null)[] =>
-  ways.map((inputs) => ifKnown(() => weighPlan(inputs, at, EFFORTS.compare, NEW_START)));
+const compare = ({ ways, at, among }: Tasks['compare']['given']): Tasks['compare']['back'] =>
+  ways.map((inputs) =>
+    ifKnown(() => {
+      const plan = planToCompare(inputs, at, EFFORTS.compare, NEW_START);
+      const outcome = outcomeOf(plan);
+      return plan && outcome && { ...outcome, sure: sureBy({ inputs, plan }, at, among) };
+    }),
+  );
 
 /** Told now and then: the share of a task that is done, 0–1. */
 export type Progress = (share: number) => void;
@@ -90,7 +99,7 @@ const DO: { [K in TaskKind]: (given: Tasks[K]['given'], progress?: Progress) => 
   },
   'keep-times': ({ inputs, moves, at, near }) => keepTimes(inputs, moves, at, near),
   compare,
-  'comes-to': ({ inputs, at }) => ifKnown(() => comesTo(inputs, at)),
+  'comes-to': ({ inputs, at, among }) => ifKnown(() => comesTo(inputs, at, among)),
   'new-kitchen': ({ like, now, zone }) => newKitchenStart(like, now, zone),
   'back-by': backBy,
   lasting: ({ records, query }) => lastingView(readRecords(records), query),

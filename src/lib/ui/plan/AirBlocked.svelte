@@ -1,6 +1,6 @@
 <!-- What the air forbids, from when to when; what each remedy would bring and cost, once it is asked for. -->
 <script lang="ts">
-  import { sayHours, sayTime } from '$core/units/clock-time';
+  import { sayDay, sayHours, sayTime } from '$core/units/clock-time';
   import { formatMoney } from '$core/units/measures';
   import type { AirBlock } from '$core/job-plan/air-blocks';
   import type { Remedy } from '$server/services/plan/remedies';
@@ -67,7 +67,9 @@
     <ul>
       {#each remedies as r, i (i)}
         <li>
-          <b>{r.words}</b>: {r.back === null ? 'no plan is found' : `back ${sayTime(r.back, zone)}`}.
+          <b>{r.words}</b>: {r.back === null
+            ? 'no plan is found'
+            : `back ${sayTime(r.back, zone)}${r.sure === null ? '' : `, 8 in 10 by ${sayDay(r.sure, zone)}`}`}.
           <span class="soft">Costs {cost(r)}.</span>
         </li>
       {/each}

@@ -4,7 +4,7 @@
   import { enhance } from '$app/forms';
   import { PATTERN_FACTS } from '$core/coating/pattern';
   import { DIVISION_NAMES } from '$core/planning/job/lots';
-  import { sayHours, sayMinutes, sayTime } from '$core/units/clock-time';
+  import { sayDay, sayHours, sayMinutes, sayTime } from '$core/units/clock-time';
   import Button from '$ui/kit/Button.svelte';
   import Hidden from '$ui/kit/Hidden.svelte';
   import Notice from '$ui/kit/Notice.svelte';
@@ -74,7 +74,7 @@
           ? ''
           : `, ${sayMinutes(Math.abs(found.gain))} ${found.gain > 0 ? 'sooner' : 'later'}`}{found.saves > 0
           ? `; ${sayHours(found.saves)} less of hands`
-          : ''}.
+          : ''}{found.sure === null ? '' : `; 8 in 10 by ${sayDay(found.sure, zone)}`}.
       </p>
       <form method="post" action="?/divide" use:enhance>
         <Hidden name="division" value={found.division} />

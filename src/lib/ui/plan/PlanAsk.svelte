@@ -117,8 +117,8 @@
             {#if w.back === null}no plan fits
             {:else if w.gain === 0}the same hand-back
             {:else}{sayTime(w.back, zone)}: {sayMinutes(Math.abs(w.gain ?? 0))}
-              {(w.gain ?? 0) > 0 ? 'sooner' : 'later'}{/if}, {signed(w.minutes)}{#if w.sure !== null};
-              8 in 10 by {sayTime(w.sure, zone)}{/if}
+              {(w.gain ?? 0) > 0 ? 'sooner' : 'later'}{/if}, {signed(w.minutes)}{#if w.sure !== null}; 8 in 10
+              by {sayTime(w.sure, zone)}{/if}
           </span>
         </li>
       {/each}

@@ -108,7 +108,9 @@ export async function workOut(
     const then = withOption(file, option);
     const own = offeredLines(db, then);
     const warm = option.warm ? questions(db, then, now)?.warmer?.air : undefined;
-    const moved = await comesToHere(db, then, now, (inputs) => (warm ? { ...inputs, air: warm } : inputs));
+    const moved = await comesToHere(db, then, now, {
+      alter: (inputs) => (warm ? { ...inputs, air: warm } : inputs),
+    });
     const steps = stepsOver(lines.steps, own.steps);
     out.push({
       ...{ key: option.key, words: option.words, steps, otherCents },

@@ -12,6 +12,7 @@ import { ask } from '../../threads/ask';
 import { systemOf, type OpenJob } from '../job/open-job';
 import { takeOff } from '../take-off/take-off';
 import { planInputs } from './make/plan-inputs';
+import { amongOthers } from './questions';
 
 /**
  * The job with other pieces or another choice, its lots divided anew.
@@ -31,6 +32,8 @@ export function asIf(file: OpenJob, choice: Choice, pieces: Piece[] = file.piece
   };
 }
 
+type Alter = (inputs: PlanInputs) => PlanInputs;
+
 /** What a job would come to. */
 export interface Here extends ComesTo {
   ml: number;
@@ -41,18 +44,20 @@ export interface Here extends ComesTo {
 /**
  * Plans a job as if it were so, in a planning thread, and measures it.
  * @param alter what else would be otherwise, such as the air
+ * @param sure whether it is asked by when it is likely
  * @returns null where it cannot be planned
  */
 export async function comesToHere(
   db: Db,
   file: OpenJob,
   now: number,
-  alter: (inputs: PlanInputs) => PlanInputs = (inputs) => inputs,
+  { alter = (inputs) => inputs, sure = false }: { alter?: Alter | undefined; sure?: boolean } = {},
 ): Promise<Here | null> {
   const inputs = planInputs(db, file, now);
   const totals = takeOff(db, file, null);
   if (!inputs || !totals || file.pieces.length === 0) return null;
-  const made = await ask('comes-to', { inputs: alter(inputs), at: now });
+  const among = sure ? amongOthers(db, inputs, now) : null;
+  const made = await ask('comes-to', { inputs: alter(inputs), at: now, among });
   if (!made) return null;
   const { minutes, paintCents, labourCents, lines } = totals;
   return {

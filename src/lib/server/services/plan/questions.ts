@@ -1,4 +1,6 @@
 /** What a page is given so that it can ask what would gain time, what a pin would cost and how sure a date is. */
+import type { Among } from '$core/job-plan/back-by';
+import type { PlanInputs } from '$core/job-plan/inputs';
 import type { TimedPlan } from '$core/job-plan/neighbours';
 import type { JobWithItsPlan } from '$core/job-plan/risk-jobs';
 import type { Questions } from '$core/job-plan/what-ifs';
@@ -16,6 +18,17 @@ import { planInputs } from './make/plan-inputs';
 
 /** A plan without how it came about. */
 const timed = ({ t0, problem, result }: TimedPlan): TimedPlan => ({ t0, problem, result });
+
+/** What a job shares people and places with, and how the futures of such jobs vary. */
+export function amongOthers(db: Db, { choice, around }: PlanInputs, now: number): Among {
+  const sharing = choice.shared ? around.neighbours.map((n) => n.job) : [];
+  const others = eachJob(db, sharing, (id): JobWithItsPlan | null => {
+    const other = openJob(db, id);
+    const [theirs, made] = [planInputs(db, other, now), lastPlan(db, other)];
+    return theirs && made ? { inputs: theirs, plan: timed(made) } : null;
+  }).read.flatMap((job) => job ?? []);
+  return { others, model: learntRisk(db) };
+}
 
 /** @returns null before anything is chosen */
 export function questions(
@@ -42,11 +55,6 @@ export function questions(
       : null;
   const people = listWorkers(db).map(({ id, name }) => ({ id, name }));
   const plan = lastPlan(db, file) ?? null;
-  const sharing = choice.shared ? inputs.around.neighbours.map((n) => n.job) : [];
-  const others = eachJob(db, sharing, (id): JobWithItsPlan | null => {
-    const other = openJob(db, id);
-    const [theirs, made] = [planInputs(db, other, now), lastPlan(db, other)];
-    return theirs && made ? { inputs: theirs, plan: timed(made) } : null;
-  }).read.flatMap((job) => job ?? []);
-  return { inputs, at: now, people, warmer, risk: learntRisk(db), plan: plan && timed(plan), others };
+  const { others, model } = amongOthers(db, inputs, now);
+  return { inputs, at: now, people, warmer, risk: model, plan: plan && timed(plan), others };
 }

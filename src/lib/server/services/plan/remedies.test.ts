@@ -33,6 +33,8 @@ it('a tent in a cold shop forbids coats in January; heating it brings the kitche
   const remedies = await remediesFor(db, file, plan, NOW);
   const heated = remedies.find((r) => r.words === 'Heat the tent day and night');
   expect(heated?.back).toBeLessThan(handBack(plan)?.at ?? Infinity);
+  // Never a date alone: by when it is likely comes with it.
+  for (const r of remedies) expect(r.sure, r.words).toBeGreaterThanOrEqual(r.back ?? Infinity);
   // The heater's 2 kW, less in hours that need less: until the kitchen is back.
   const hours = ((heated?.back ?? NaN) - Date.UTC(2026, 0, 12, 4)) / 3_600_000;
   const [, kwh = ''] = heated?.besides.match(/^(\d+) kWh of power \(its price is not typed/) ?? [];

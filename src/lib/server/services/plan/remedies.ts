@@ -49,6 +49,8 @@ export interface Remedy {
   words: string;
   /** when the kitchen is back, ms since 1970; null where no plan is found */
   back: number | null;
+  /** by when it is in eight of ten futures; null where that cannot be said */
+  sure: number | null;
   /** more minutes of hands, and cents of paint and labour, than as it is; null where a price is missing */
   minutes: number;
   cents: number | null;
@@ -157,17 +159,17 @@ export async function remediesFor(
   const usual = handBack(plan)?.at ?? as?.back ?? null;
   const out: Remedy[] = [];
   for (const way of ways(db, file, now)) {
-    const then = await comesToHere(db, way.file, now, way.alter).catch(() => null);
+    const then = await comesToHere(db, way.file, now, { alter: way.alter, sure: true }).catch(() => null);
     const { words } = way;
     if (!then) {
-      out.push({ words, besides: '', back: null, minutes: 0, cents: null });
+      out.push({ words, besides: '', back: null, sure: null, minutes: 0, cents: null });
       continue;
     }
     const besides = way.besides(then.back);
     // One more device that has nothing to do helps no more.
     if (way.alter && out.some((r) => r.back === then.back && r.besides === besides)) continue;
     out.push({
-      ...{ words, besides, back: then.back },
+      ...{ words, besides, back: then.back, sure: then.sure },
       minutes: as ? then.minutes - as.minutes : 0,
       cents: as?.cents == null || then.cents === null ? null : then.cents - as.cents,
     });

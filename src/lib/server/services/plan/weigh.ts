@@ -11,6 +11,7 @@ import type { StoredPlan } from '../../store/plans';
 import { ask } from '../../threads/ask';
 import type { OpenJob } from '../job/open-job';
 import { planInputs } from './make/plan-inputs';
+import { amongOthers } from './questions';
 import { handBack } from './hand-back';
 import { inColours, takeOff } from '../take-off/take-off';
 
@@ -94,17 +95,21 @@ export function schoolCosts(file: OpenJob): SchoolCost[] {
   ];
 }
 
-/** The hand-back that every pattern would give, planned now; null where none is found. Empty once work has begun. */
+/** The hand-back that every pattern would give, planned now, and by when it is likely; null where none is found. Empty once work has begun. */
 export async function patternBacks(
   db: Db,
   file: OpenJob,
   now: number,
-): Promise<{ pattern: string; back: number | null }[]> {
+): Promise<{ pattern: string; back: number | null; sure: number | null }[]> {
   const inputs = planInputs(db, file, now);
   if (!inputs || file.state.works.size > 0) return [];
   const ways = PATTERNS.map((pattern) =>
     withChoice(inputs, choiceSchema.parse({ ...inputs.choice, pattern, patterns: {} })),
   );
-  const backs = await ask('compare', { ways, at: now });
-  return PATTERNS.map((pattern, i) => ({ pattern, back: backs[i]?.back ?? null }));
+  const backs = await ask('compare', { ways, at: now, among: amongOthers(db, inputs, now) });
+  return PATTERNS.map((pattern, i) => ({
+    pattern,
+    back: backs[i]?.back ?? null,
+    sure: backs[i]?.sure ?? null,
+  }));
 }

@@ -195,9 +195,10 @@ it('schools cost what choosing them then costs; hung pieces are home first', asy
   const after = weigh(db, then.file, then.plan);
   expect((after?.minutes ?? 0) - (before?.minutes ?? 0)).toBeCloseTo(deglosser?.minutes ?? NaN, 6);
   await choose({ gloss: 'system' });
-  const backs = new Map(
-    (await patternBacks(db, openJob(db, job), NOW)).map((b) => [b.pattern, b.back ?? Infinity]),
-  );
+  const patterns = await patternBacks(db, openJob(db, job), NOW);
+  const backs = new Map(patterns.map((b) => [b.pattern, b.back ?? Infinity]));
+  expect(patterns.length).toBeGreaterThan(2);
+  for (const { sure, back } of patterns) expect(sure).toBeGreaterThanOrEqual(back ?? Infinity);
   expect(backs.get('hung')).toBeLessThan(backs.get('backs-then-fronts') ?? 0);
   const hung = await choose({ pattern: 'hung' });
   expect(Math.abs((weigh(db, hung.file, hung.plan)?.back ?? 0) - (backs.get('hung') ?? 0))).toBeLessThan(

@@ -22,6 +22,7 @@
 
   const SORTS = {
     back: 'hand-back',
+    sure: '8 in 10 by',
     daysWithoutFronts: 'days without fronts',
     solventNights: 'nights with solvent',
     minutes: 'hours',
@@ -84,7 +85,9 @@
     <Table label="What each system comes to here">
       <thead>
         <tr>
-          <th>System</th><th>Back</th><th>Days without fronts</th><th>Nights with solvent</th><th>Hours</th>
+          <th>System</th><th>Back</th><th>8 in 10 by</th><th>Days without fronts</th><th
+            >Nights with solvent</th
+          ><th>Hours</th>
           <th>Paint</th><th>Money</th><th>Hang from</th><th>Cured</th>
         </tr>
       </thead>
@@ -94,6 +97,7 @@
             <th scope="row">{name}</th>
             {#if here}
               <td>{sayDay(here.back, zone)}</td>
+              <td>{here.sure === null ? 'not known' : sayDay(here.sure, zone)}</td>
               <td>{here.daysWithoutFronts}</td>
               <td>{here.solventNights}</td>
               <td>{sayHours(here.minutes)}</td>
@@ -102,7 +106,7 @@
               <td>{sayDay(here.hang, zone)}</td>
               <td>{here.cured === null ? 'not named' : sayDay(here.cured, zone)}</td>
             {:else}
-              <td colspan="8">no plan is found, or a figure is missing</td>
+              <td colspan="9">no plan is found, or a figure is missing</td>
             {/if}
           </tr>
         {/each}

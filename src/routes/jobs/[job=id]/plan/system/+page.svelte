@@ -6,7 +6,7 @@
   import Notice from '$ui/kit/Notice.svelte';
   import Option from '$ui/kit/Option.svelte';
   import { enhance } from '$app/forms';
-  import { sayTime } from '$core/units/clock-time';
+  import { sayDay, sayTime } from '$core/units/clock-time';
   import { formatTemperature } from '$core/units/measures';
   import { worseWords } from '$ui/lasting/say-lasting';
   import ComesTo from '$ui/plan/choice/ComesTo.svelte';
@@ -37,7 +37,12 @@
   );
   const possible = $derived(data.proposals.filter((p) => p.points !== null));
   const forbidden = $derived(data.proposals.filter((p) => p.points === null));
-  const backOf = (key: string) => data.backs?.find((b) => b.pattern === key)?.back ?? null;
+  /** When a turning would bring the kitchen back, and by when that is likely. */
+  const sayBack = (key: string): string => {
+    const { back = null, sure = null } = data.backs?.find((b) => b.pattern === key) ?? {};
+    if (back === null) return 'no plan';
+    return `back ${sayTime(back, data.zone)}${sure === null ? '' : `, 8 in 10 by ${sayDay(sure, data.zone)}`}`;
+  };
 </script>
 
 <div class="pair">
@@ -181,9 +186,7 @@
         {#each data.patterns as p (p.key)}
           <p class="pattern">
             <b>{p.name}</b>{#if p.on}&nbsp;<span class="tag">planned</span>{/if}
-            {#if data.backs && !data.begun}<br />{backOf(p.key)
-                ? `back ${sayTime(backOf(p.key) ?? 0, data.zone)}`
-                : 'no plan'}{/if}
+            {#if data.backs && !data.begun}<br />{sayBack(p.key)}{/if}
             <br /><span class="soft">{p.reason} {p.cost}</span>
           </p>
         {/each}
