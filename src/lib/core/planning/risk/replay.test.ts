@@ -69,7 +69,8 @@ describe('otherwise than planned', () => {
     let missed = 0;
     const problems = [
       ...(SOAK ? [40, 64] : [40]).map((n) => kitchenProblem(n, 3)),
-      ...sampled(10, 40).map(randomProblem),
+      // In more than half the runs of these three a window is missed.
+      ...sampled(10, 40, [1, 3, 9]).map(randomProblem),
     ];
     for (const problem of problems) {
       const plan = planOf(problem);

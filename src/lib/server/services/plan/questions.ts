@@ -35,7 +35,7 @@ export function questions(
   db: Db,
   file: OpenJob,
   now: number,
-): (Questions & { risk: RiskModel; plan: TimedPlan | null; others: JobWithItsPlan[] }) | null {
+): (Questions & { risk: RiskModel; plan: TimedPlan | null; others: Among['others'] }) | null {
   const inputs = planInputs(db, file, now);
   if (!inputs) return null;
   const { choice, state, job } = inputs;

@@ -3,7 +3,7 @@
   import Hidden from '$ui/kit/Hidden.svelte';
   import Notice from '$ui/kit/Notice.svelte';
   import Tick from '$ui/kit/Tick.svelte';
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { beforeNavigate } from '$app/navigation';
   import { enhance } from '$app/forms';
   import { fixedWork } from '$core/kitchen/fixed-work';
@@ -24,6 +24,10 @@
   const history = textHistory(form?.text ?? data.notation);
   // svelte-ignore state_referenced_locally
   const draft = new Draft(`/jobs/${data.jobId}/survey`);
+  /** what is saved, as far as this page knows: what is typed was begun from it */
+  // svelte-ignore state_referenced_locally
+  let stored = $state(data.notation);
+  const given = $derived(data.notation);
   let sending = $state(false);
   /** the server did not answer when it was to be saved */
   let unanswered = $state(false);
@@ -34,7 +38,16 @@
     // What was begun from what is saved goes on where it stopped.
     if (draft.found?.isCurrent && saved) history.type(draft.found.text, performance.now());
   });
-  $effect(() => draft.type(history.text, data.notation));
+  $effect(() => draft.type(history.text, stored));
+  // Somebody else saved: where nothing is typed here it is shown; else saving says so, and nothing is written over unseen.
+  $effect(() => {
+    const news = given;
+    untrack(() => {
+      if (news === stored || history.text !== stored) return;
+      history.change(news);
+      stored = news;
+    });
+  });
   let selected = $state<DrawnPlace | null>(null);
   /** What is drawn while something is dragged. */
   let tried = $state<string | null>(null);
@@ -54,7 +67,7 @@
     return drawn.last;
   });
   const count = $derived(drawing.walls.reduce((n, w) => n + w.fronts.length, 0));
-  const saved = $derived(history.text === data.notation);
+  const saved = $derived(history.text === stored);
   const fixed = $derived(fixedWork(reading.kitchen));
   const fixedArea = $derived(fixed.reduce((sum, f) => sum + f.areaM2, 0));
 
@@ -82,18 +95,20 @@
       sending = true;
       unanswered = false;
       return async ({ update, result }) => {
-        // Without an answer the page stays, with what was typed.
-        if (result.type === 'error') unanswered = true;
-        else await update({ reset: false });
+        // What is typed from now on is begun from what was saved, whenever the page’s data comes.
+        sending = false;
         if (result.type === 'success') {
+          stored = String(result.data?.text ?? stored);
           draft.drop();
           over = false;
         }
-        sending = false;
+        // Without an answer the page stays, with what was typed.
+        if (result.type === 'error') unanswered = true;
+        else await update({ reset: false });
       };
     }}
   >
-    <Hidden name="base" value={over ? '' : textMark(data.notation)} />
+    <Hidden name="base" value={over ? '' : textMark(stored)} />
     <LineEditor
       value={history.text}
       ontype={(text) => history.type(text, performance.now())}
@@ -106,7 +121,7 @@
       marked={line}
     />
     <div class="row">
-      <Button type="submit" data-key="n" disabled={sending || (saved && data.notation !== '')}
+      <Button type="submit" data-key="n" disabled={sending || (saved && stored !== '')}
         >Save the survey</Button
       >
       <span class="soft" role="status">
@@ -143,7 +158,8 @@
         <Button
           kind="ghost"
           onclick={() => {
-            history.type(data.notation, performance.now());
+            stored = data.notation;
+            history.type(stored, performance.now());
             draft.drop();
           }}>Discard it</Button
         >
