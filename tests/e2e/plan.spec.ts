@@ -27,7 +27,7 @@ test('what-ifs are computed and ranked, and the date is weighed, while the page 
   await expect(list.filter({ hasText: 'Start a day later' })).toContainText(/later|the same/);
   await expect(list.filter({ hasText: 'Bring more rack' })).toContainText('sooner');
   // Each day that is said comes with the one that is likely.
-  await expect(list.filter({ hasText: 'Bring more rack' })).toContainText(/8 in 10 by \w+ \d+ \w+/);
+  await expect(list.filter({ hasText: 'Bring more rack' })).toContainText(/8 in 10\s+by \w+ \d+ \w+/);
 
   // A promise is weighed unasked, in few runs; in more when it is asked.
   await expect(page.locator('.back')).toContainText(/\d+ % sure of the promised Fri 3 Apr/);
