@@ -207,6 +207,33 @@ test('by notation and by pointing: equal drawings', async ({ page }) => {
   expect(await drawings(page)).toEqual(painted);
 });
 
+test('what somebody else saves is never written over unseen, whatever news came meanwhile', async ({
+  page,
+  browser,
+}) => {
+  page.on('dialog', (d) => void d.accept());
+  const job = await newJob(page, server.url, 'Two at it', 'wall North\nupper 18 : pair', 2);
+  const lines = page.getByLabel('One line a cabinet');
+  await lines.fill('wall North\nupper 20 : pair');
+  const elsewhere = await browser.newContext();
+  const other = await elsewhere.newPage();
+  await other.goto(`${job}/survey`);
+  await ready(other);
+  await other.getByLabel('One line a cabinet').fill('wall North\nupper 24 : pair');
+  await other.getByRole('button', { name: 'Save the survey' }).click();
+  await expect(other.getByText('saved, 2 pieces')).toBeVisible();
+  // Something else happens in the job: the page is told, and has what the other saved.
+  const news = page.waitForResponse(/survey\/__data\.json/);
+  await other.goto(`${job}/take-down`);
+  await ready(other);
+  await other.getByRole('button', { name: 'Label is on' }).first().click();
+  await news;
+  await page.getByRole('button', { name: 'Save the survey' }).click();
+  await expect(page.getByRole('alert')).toContainText('saved by somebody else');
+  await expect(lines).toHaveValue('wall North\nupper 20 : pair');
+  await elsewhere.close();
+});
+
 test('the notation completes, marks faults in place and keeps what was typed', async ({ page }) => {
   page.on('dialog', (d) => void d.accept());
   await newJob(page, server.url, 'Sketch', null, 0);
