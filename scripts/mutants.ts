@@ -92,11 +92,11 @@ const projectsOf = (tests: readonly string[]): string[] =>
 
 const folder = mkdtempSync(join(tmpdir(), 'mutants-'));
 
-/** Runs tests with a file changed. @returns whether they pass */
+/** Runs tests with a file changed. @param most ms that they may take @returns whether they pass */
 function pass(
   tests: readonly string[],
   change: { file: string; text: string },
-  slot: number,
+  { slot, workers = 1, most = PATIENCE }: { slot: number; workers?: number; most?: number },
 ): Promise<boolean> {
   const file = join(folder, `${slot}.json`);
   writeFileSync(file, JSON.stringify(change));
@@ -104,11 +104,11 @@ function pass(
     process.execPath,
     [
       ...['node_modules/vitest/vitest.mjs', 'run', '--config', 'tests/set-up/mutants.config.ts'],
-      ...['--bail=1', '--reporter=dot', '--maxWorkers=1', ...projectsOf(tests), ...tests],
+      ...['--bail=1', '--reporter=dot', `--maxWorkers=${workers}`, ...projectsOf(tests), ...tests],
     ],
     { stdio: 'ignore', env: { ...process.env, ANTHEM_MUTANT: file } },
   );
-  const late = setTimeout(() => run.kill('SIGKILL'), PATIENCE);
+  const late = setTimeout(() => run.kill('SIGKILL'), most);
   return new Promise((resolve) =>
     run.once('close', (status) => {
       clearTimeout(late);
@@ -121,14 +121,18 @@ function pass(
 async function isNoticed(mutant: Mutant, slot: number): Promise<boolean> {
   const tests = testsFor(mutant.file);
   const text = readFileSync(mutant.file, 'utf8');
-  return tests.length > 0 && !(await pass(tests, { file: mutant.file, text: applied(text, mutant) }, slot));
+  return (
+    tests.length > 0 && !(await pass(tests, { file: mutant.file, text: applied(text, mutant) }, { slot }))
+  );
 }
 
 /** Tests that fail with nothing changed would notice everything. @throws Error */
 async function mustPassAsTheyAre(mutants: readonly Mutant[]): Promise<void> {
   const tests = [...new Set(mutants.flatMap((m) => testsFor(m.file)))];
   const [file = ''] = mutants.map((m) => m.file);
-  if (tests.length && !(await pass(tests, { file, text: readFileSync(file, 'utf8') }, AT_ONCE)))
+  const unchanged = { file, text: readFileSync(file, 'utf8') };
+  const whole = { slot: AT_ONCE, workers: AT_ONCE, most: tests.length * PATIENCE };
+  if (tests.length && !(await pass(tests, unchanged, whole)))
     throw new Error(`Tests near these lines fail with nothing changed: ${tests.join(' ')}`);
 }
 

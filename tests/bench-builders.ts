@@ -1,6 +1,7 @@
 /** What tests of the bench begin with: pieces, facts by the minute, steps that were done, what guards know. */
 import { SHEET_WAITS } from '$core/coating/waits';
 import type { Step } from '$core/coating/route';
+import { SITE } from '$core/takeoff/site-route';
 import type { Context } from '$core/bench/guard/context';
 import { fold } from '$core/bench/state/fold';
 import type { Fact, FactBody } from '$core/bench/state/events';
@@ -27,6 +28,15 @@ export const did = (step: string, from: number, to: number, pieces: string[], lo
   const started = fact(from, { kind: 'work.started', step, lot, pieces });
   return [started, fact(to, { kind: 'work.finished', work: started.id, leftOut: [] })];
 };
+
+/** A step in the kitchen was begun, or made ready anew. */
+export const begunInKitchen = (step: string): FactBody & { kind: 'work.started' } => ({
+  kind: 'work.started',
+  step,
+  lot: SITE,
+  pieces: [SITE],
+});
+export const readiedInKitchen = (step: string): FactBody => ({ kind: 'piece.abraded', pieces: [SITE], step });
 
 /** Pieces labelled and taken down in the first two minutes. */
 export const takenDown = (pieces: string[], place = 'table'): Fact[] => [

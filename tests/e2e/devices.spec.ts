@@ -325,8 +325,19 @@ test('a page that stands open learns what others recorded, and a stale tap is to
   await expect(other.page.locator('.card.now')).toHaveCount(running - 1);
   await expect(told.page.locator('.card.now')).toHaveCount(running - 1, { timeout: 15_000 });
   // The stale page still shows it: its tap is refused with the news, and nothing is recorded as apart.
+  await stale.page.evaluate(() => {
+    const seen = (): void => {
+      const alerts = document.querySelectorAll('[role="alert"]').length;
+      document.documentElement.dataset.alerts = String(
+        Math.max(alerts, Number(document.documentElement.dataset.alerts ?? 0)),
+      );
+    };
+    new MutationObserver(seen).observe(document.body, { childList: true, subtree: true });
+  });
   await done(stale.page).click();
-  await expect(stale.page.getByRole('alert')).toContainText('finished already');
+  await expect(stale.page.getByRole('alert').filter({ hasText: 'Stop.' })).toContainText('finished already');
+  // It is said once, not twice for a moment.
+  await expect(stale.page.locator('html')).toHaveAttribute('data-alerts', '1');
   await expect(stale.page.locator('.card.now')).toHaveCount(running - 1);
   expect(await factsOf(direct)).toHaveLength(before.length + 1);
   for (const { context } of [stale, told, other]) await context.close();

@@ -1,4 +1,5 @@
 /** A new kitchen from the offer to the fitted handles: what was offered is planned, ordered, worked, and held against the offer. */
+import { begunInKitchen } from '../bench-builders';
 import { expect, test, type Page } from '@playwright/test';
 import { v7 as newId } from 'uuid';
 import { newJob, ready, setClock, demoServer, type TestServer } from './server';
@@ -139,9 +140,10 @@ test('from the offer to the last handle', async ({ page }) => {
     await open(page, `${job}/coat`);
     const arrive = page.locator('.site', { hasText: 'Arrive and protect' });
     await arrive.getByRole('button', { name: 'Start' }).click();
-    await expect(arrive.getByRole('button', { name: 'Done' })).toBeVisible();
+    const underWay = page.locator('.card.now', { hasText: 'Arrive and protect' });
+    await expect(underWay.getByRole('button', { name: 'Done' })).toBeVisible();
     await setClock(page, server.url, '2026-03-16T09:30');
-    await arrive.getByRole('button', { name: 'Done' }).click();
+    await underWay.getByRole('button', { name: 'Done' }).click();
     await open(page, `${job}/take-down`);
     await page.getByRole('button', { name: 'Labels are on, all 4' }).click();
     await page.getByRole('button', { name: '4 are down' }).click();
@@ -171,8 +173,8 @@ test('from the offer to the last handle', async ({ page }) => {
       const [from, to] = [t0 + start * 60_000, t0 + end * 60_000];
       if (of === 'site') {
         if (!/visit\.(out|back)/.test(step) && step.startsWith('visit')) continue;
-        const begun = await record(page, id, worker, from, { kind: 'site.started', step });
-        await record(page, id, worker, to, { kind: 'site.finished', work: begun });
+        const begun = await record(page, id, worker, from, begunInKitchen(step));
+        await record(page, id, worker, to, { kind: 'work.finished', work: begun, leftOut: [] });
       } else if (step !== 'hang') {
         const begun = await record(page, id, worker, from, {
           kind: 'work.started',

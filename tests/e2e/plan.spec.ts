@@ -1,4 +1,5 @@
 /** The plan through the interface, on the demo: what-ifs, risk, what cannot be, calendars, longer searches. */
+import { begunInKitchen } from '../bench-builders';
 import { expect, test, type Page } from '@playwright/test';
 import ICAL from 'ical.js';
 import { calm, jobCalled, ready, setClock, demoServer, ownServer, type TestServer } from './server';
@@ -165,16 +166,18 @@ test('fixed work is begun and ended on the bench, out of order is stopped', asyn
   // What is ticked piece by piece elsewhere is not started here.
   await expect(card.getByRole('link', { name: 'Record it under Take down' }).first()).toBeVisible();
   await row('Arrive and protect').getByRole('button', { name: 'Start' }).click();
-  await row('Arrive and protect').getByRole('button', { name: 'Done' }).click();
   await expect(row('Arrive and protect')).toHaveCount(0);
+  const underWay = (act: string) =>
+    page.locator('.card', { has: page.getByRole('heading', { name: act, exact: true }) });
+  await underWay('Arrive and protect').getByRole('button', { name: 'Done' }).click();
   await expect(card.getByRole('button', { name: 'Start' })).toHaveCount(1);
   await row('Protect').getByRole('button', { name: 'Start' }).click();
-  await expect(card).toContainText('under way since 08:00');
-  await expect(page.locator('.fact', { hasText: 'Started on site: Protect' })).toBeVisible();
+  await expect(underWay('Protect')).toContainText('Under way since 08:00');
+  await expect(page.locator('.fact', { hasText: 'Started: Protect, kitchen' })).toBeVisible();
   await setClock(page, server.url, '2026-03-12T09:40');
   await page.goto(`${job}/coat`);
   await ready(page);
-  await card.getByRole('button', { name: 'Done' }).click();
+  await underWay('Protect').getByRole('button', { name: 'Done' }).click();
   await expect(card).toContainText('Clean: the fixed work');
   await page.goto(`${job}/plan`);
   await ready(page);
@@ -186,10 +189,10 @@ test('fixed work is begun and ended on the bench, out of order is stopped', asyn
   const facts = await (await page.request.get(`${job.replace('/jobs/', '/api/jobs/')}/facts`)).json();
   const last = facts.facts.at(-1);
   const refused = await page.request.post(`${job.replace('/jobs/', '/api/jobs/')}/facts`, {
-    data: { facts: [{ ...last, id: crypto.randomUUID(), body: { kind: 'site.started', step: 'unmask' } }] },
+    data: { facts: [{ ...last, id: crypto.randomUUID(), body: begunInKitchen('unmask') }] },
   });
   expect(refused.status()).toBe(409);
-  expect(JSON.stringify(await refused.json())).toContain('comes first on the fixed work');
+  expect(JSON.stringify(await refused.json())).toContain('The fixed work: ');
 });
 
 test('a plan is looked for longer, in a thread of the server, and can be stopped', async ({ page }) => {

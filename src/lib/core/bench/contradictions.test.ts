@@ -1,12 +1,12 @@
 /** Devices that worked apart: what disagrees is one set everywhere, one settlement decides it piece by piece, and nothing else is touched. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { did, fact, takenDown, uuid } from '../../../../tests/bench-builders';
+import { begunInKitchen, did, fact, takenDown, uuid } from '../../../../tests/bench-builders';
 import { apartIn, KNEW_NOTHING, unknownTo } from './apart';
 import { contradictions, stepsBefore } from './contradictions';
 import type { Fact } from './state/events';
 import { fold } from './state/fold';
-import { pieceState } from './state/state';
+import { kitchenWorks, pieceState } from './state/state';
 import { always } from '../../../../tests/budget';
 
 const [A, B, C] = [uuid(1), uuid(2), uuid(3)];
@@ -211,10 +211,14 @@ describe('other records that cannot all be', () => {
 
   it('one step of the fixed work begun twice: the one that was finished counts', () => {
     const begun = (minute: number, device: string) =>
-      fact(minute, { kind: 'site.started', step: 'caulk' }, { device, knew: KNEW_NOTHING });
+      fact(minute, begunInKitchen('caulk'), { device, knew: KNEW_NOTHING });
     const [x, y] = [begun(10, 'x'), begun(15, 'y')];
-    const end = fact(20, { kind: 'site.finished', work: x.id }, { device: 'x', knew: KNEW_NOTHING });
-    expect(fold([x, y, end]).site.get('caulk')).toMatchObject({ id: x.id, end: end.at });
+    const end = fact(
+      20,
+      { kind: 'work.finished', work: x.id, leftOut: [] },
+      { device: 'x', knew: KNEW_NOTHING },
+    );
+    expect(kitchenWorks(fold([x, y, end])).get('caulk')).toMatchObject({ id: x.id, end: end.at });
     expect(found([x, y, end])).toEqual([{ rule: 'done-twice', of: [x.id, y.id], pieces: [] }]);
     expect(found([x, y, end, settle(30, [x.id, y.id], x.id)])).toEqual([]);
   });

@@ -5,6 +5,7 @@
  */
 import { apartIn, type Apart } from './apart';
 import { asItCounts, decide, putRight, takenBackBy, type Decided, type Settled } from './state/decided';
+import { SITE } from '../takeoff/site-route';
 import type { Fact } from './state/events';
 import { inOrder } from './state/fold';
 
@@ -28,7 +29,7 @@ export interface Contradiction {
   rule: ContradictionRule;
   /** ids of the facts, in the order they happened */
   of: readonly string[];
-  /** the pieces in question, in the order they were named; none for a step of the fixed work */
+  /** the pieces in question, in the order they were named; none for a step in the kitchen */
   pieces: readonly string[];
 }
 
@@ -44,7 +45,7 @@ interface Stretch {
 
 interface Edge {
   rule: ContradictionRule;
-  /** null for a step of the fixed work */
+  /** null for a step in the kitchen */
   piece: string | null;
   facts: readonly Fact[];
 }
@@ -82,8 +83,9 @@ function byPiece(ordered: readonly Fact[], ends: Ends, { partly }: Decided): ByP
       const to = end?.at ?? Infinity;
       const counted = end && asItCounts(end, partly.get(end.id));
       const leftOut = counted && isEnd(counted) ? counted.body.leftOut : [];
+      // Several are at work in the kitchen at one time: only one step begun twice cannot be, which is looked for by itself.
       for (const piece of body.pieces)
-        if (!leftOut.includes(piece))
+        if (piece !== SITE && !leftOut.includes(piece))
           add(out.stretches, piece, { fact, step: body.step, from: fact.at, to, order });
     } else if (body.kind === 'piece.down' || body.kind === 'piece.placed')
       for (const piece of body.pieces) add(out.moves, piece, fact);
@@ -177,7 +179,8 @@ function takenFromUnder(
       // Whoever took it back and knew of its end meant that, too.
       if (end.body.kind === 'work.finished' && end.body.work === start.id && !apart.knew(by, end))
         for (const piece of start.body.pieces)
-          if (!end.body.leftOut.includes(piece)) edges.push({ rule: 'no-start', piece, facts: [end, by] });
+          if (!end.body.leftOut.includes(piece))
+            edges.push({ rule: 'no-start', piece: piece === SITE ? null : piece, facts: [end, by] });
   }
   for (const end of ordered) {
     if (end.body.kind !== 'work.finished' || !end.body.leftOut.length) continue;
@@ -195,11 +198,11 @@ function takenFromUnder(
   return edges;
 }
 
-/** Beginnings of one step of the fixed work. */
-function siteTwice(ordered: readonly Fact[]): Edge[] {
+/** Beginnings of one step in the kitchen. */
+function kitchenTwice(ordered: readonly Fact[]): Edge[] {
   const first = new Map<string, Fact>();
   return ordered.flatMap((fact): Edge[] => {
-    if (fact.body.kind !== 'site.started') return [];
+    if (fact.body.kind !== 'work.started' || fact.body.lot !== SITE) return [];
     const had = first.get(fact.body.step);
     if (had) return [{ rule: 'done-twice', piece: null, facts: [had, fact] }];
     first.set(fact.body.step, fact);
@@ -271,7 +274,7 @@ export function contradictions(log: readonly Fact[], before: StepsBefore): Contr
     ),
     ...endsApart(ordered, ends),
     ...takenFromUnder(all, ordered, parts, before, apart),
-    ...siteTwice(ordered),
+    ...kitchenTwice(ordered),
   ];
   const place = new Map(all.map((f, i) => [f.id, i]));
   const found = new Map<string, { rule: ContradictionRule; of: string[]; pieces: string[] }>();

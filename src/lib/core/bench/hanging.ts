@@ -1,6 +1,6 @@
 /** Hanging: the order of the openings, what each piece gets, and what is not home, not fitted or left over. */
 import { frozen } from '../frozen';
-import { siteLeft } from './guard/site';
+import { siteLeft } from './guard/kitchen-work';
 import { hingeNames, hingesOf } from '../kitchen/condition';
 import type { Band, Form } from '../kitchen/kitchen';
 import type { Fitting } from './state/fittings';
@@ -137,7 +137,7 @@ export function hangAccount(bench: Bench, now: number): HangAccount {
       later: later.map(({ p }) => p.id),
       from: later.length ? Math.max(...later.map(({ from }) => from)) : null,
     },
-    siteLeft: siteLeft({ state, site: pack.site }).length,
+    siteLeft: siteLeft(state, pack.site).length,
   };
 }
 

@@ -11,7 +11,7 @@ import type { Fact } from './state/events';
 import { fold } from './state/fold';
 import { nextStep, windowOf } from './guard/window';
 import { pieceMark } from './view/mark';
-import { stageTouched } from './view/looks';
+import { stageTouched } from '../coating/looks';
 import { atPace, handMinutes, learntPace, paceKey, paceOf } from './view/pace';
 import { lotProgress } from './view/progress';
 import { openFlaws, withRework } from './rework';

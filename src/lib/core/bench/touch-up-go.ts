@@ -3,7 +3,7 @@ import { gets } from '../coating/route';
 import type { KitchenPlace } from '../kitchen/kitchen-places';
 import { usualScope } from './touch-up-advice';
 import { touchUpSteps, type TouchedJob } from './touch-up-steps';
-import type { JobState } from './state/state';
+import { doneInKitchen, type JobState } from './state/state';
 
 /**
  * Minutes in the house: work, and what is waited for without a film.
@@ -21,7 +21,7 @@ export function goMinutes(
     if (t.closed || !piece || !route.some((s) => gets(s, piece.id))) continue;
     const sheen = sheens.get(piece.zoneId) ?? 'satin';
     const scope = usualScope(state, route, t, sheen, places.get(piece.id) ?? null);
-    const left = touchUpSteps(t, scope, piece, route).filter((s) => !state.site.get(s.key)?.end);
+    const left = touchUpSteps(t, scope, piece, route).filter((s) => doneInKitchen(state, s.key) === null);
     const dries = left.findIndex((s, i) => i > 0 && s.after.some((r) => r.film));
     const go = dries < 0 ? left : left.slice(0, dries);
     hands += go.reduce((sum, s) => sum + s.minutes, 0);

@@ -1,7 +1,7 @@
 /** A touch-up as steps in the kitchen: planned, waited for and done as the fixed work is. */
 import { describe, expect, it } from 'vitest';
 import { planInputs } from '../../../../tests/plan-inputs';
-import { fact, MINUTE, uuid } from '../../../../tests/bench-builders';
+import { begunInKitchen, fact, MINUTE, uuid } from '../../../../tests/bench-builders';
 import { GLAZE_CLEAR, SHELLAC_URETHANE } from '../coating/systems/index';
 import { SHEET_WAITS } from '../coating/waits';
 import { jobAt, routeNow, siteNow } from '../job-plan/job-at';
@@ -84,18 +84,18 @@ describe('a planned touch-up', () => {
   });
 
   it('does not begin before its day, nor a coat before the film under it is ready', () => {
-    expect(ask(planned, 1, { kind: 'site.started', step: step(0) })).toContain('too-early');
-    expect(ask(planned, 2.4, { kind: 'site.started', step: step(0) })).toEqual([]);
-    expect(ask(planned, 2.4, { kind: 'site.started', step: step(1) })).toContain('skipped-step');
+    expect(ask(planned, 1, begunInKitchen(step(0)))).toContain('too-early');
+    expect(ask(planned, 2.4, begunInKitchen(step(0)))).toEqual([]);
+    expect(ask(planned, 2.4, begunInKitchen(step(1)))).toContain('skipped-step');
     const facts = [...planned];
     for (const i of [0, 1, 2]) {
-      const begun = at(2.4 + i * 0.1, { kind: 'site.started', step: step(i) });
-      facts.push(begun, at(2.41 + i * 0.1, { kind: 'site.finished', work: begun.id }));
+      const begun = at(2.4 + i * 0.1, begunInKitchen(step(i)));
+      facts.push(begun, at(2.41 + i * 0.1, { kind: 'work.finished', work: begun.id, leftOut: [] }));
     }
     const primer = context(facts).site?.[2]?.product;
     const ready = 2.61 + (primer?.stages.recoat?.value ?? 0) / 1440;
-    expect(ask(facts, ready - 0.01, { kind: 'site.started', step: step(3) })).toContain('too-early');
-    expect(ask(facts, ready + 0.01, { kind: 'site.started', step: step(3) })).not.toContain('too-early');
+    expect(ask(facts, ready - 0.01, begunInKitchen(step(3)))).toContain('too-early');
+    expect(ask(facts, ready + 0.01, begunInKitchen(step(3)))).not.toContain('too-early');
     // What was begun goes on as it was planned.
     expect(ask(facts, 3, plan('piece', '2026-03-20'))).toEqual(['done-already']);
     const closed = at(3, { kind: 'touch-up.closed', touchUp: found.id, minutes: 40, note: '' });
@@ -104,7 +104,7 @@ describe('a planned touch-up', () => {
   });
 
   it('stands as it was planned where its work begins in the same instant', () => {
-    const begun = { ...at(0.1, { kind: 'site.started', step: step(0) }), at: planned.at(-1)?.at ?? 0 };
+    const begun = { ...at(0.1, begunInKitchen(step(0))), at: planned.at(-1)?.at ?? 0 };
     expect(context([...planned, begun]).site).toHaveLength(5);
   });
 

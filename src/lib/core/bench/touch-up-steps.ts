@@ -12,7 +12,7 @@ import type { RemedyScope } from '../quality/remedy-scope';
 import { touchUpKey, type SiteStep } from '../takeoff/site-route';
 import { dayToMs } from '../units/clock-time';
 import { touchUpFrom } from './guard/touch-up';
-import type { JobState, TouchUp } from './state/state';
+import { kitchenWorks, type JobState, type TouchUp } from './state/state';
 
 /** Two thin coats close a spot. Common practice, T23. */
 const COATS = 2;
@@ -146,6 +146,7 @@ export function withTouchUps(
   state: JobState,
   { route, pieces, zone, cureMinutes }: TouchedJob,
 ): SiteStep[] {
+  const begun = kitchenWorks(state);
   const more = [...state.touchUps.values()].flatMap((t) => {
     const piece = pieces.find((p) => p.id === t.piece);
     if (!t.planned || !piece) return [];
@@ -155,7 +156,7 @@ export function withTouchUps(
       touchUpFrom({ state, route, cureMinutes }, t.id),
       dayToMs(t.planned.day, zone),
     );
-    return [{ ...first, notBefore }, ...rest].filter((s) => !t.closed || state.site.has(s.key));
+    return [{ ...first, notBefore }, ...rest].filter((s) => !t.closed || begun.has(s.key));
   });
   return more.length ? [...site, ...more] : [...site];
 }

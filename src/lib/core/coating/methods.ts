@@ -1,5 +1,6 @@
 /** Method cards: how a step is done, what to look for, what goes wrong and how it shows. Common practice, no source. */
 import { frozen } from '../frozen';
+import type { Doing } from './cautions';
 import type { Step } from './route';
 import type { Prep, PrepKind, ProductKind } from './system';
 import { TOOL_FACTS, type Tool } from './tool';
@@ -313,10 +314,14 @@ const andRubbed = (card: MethodCard): MethodCard => ({
   care: RUBBING.care,
 });
 
-/** The card of a step of a route. */
-export function methodCard(step: Step): MethodCard {
+/** The card of a step; null for a visit, which has none. */
+export function methodCard(step: Step): MethodCard;
+export function methodCard(step: Doing & Pick<Step, 'act' | 'mends' | 'then'>): MethodCard | null;
+export function methodCard(step: Doing & Pick<Step, 'act' | 'mends' | 'then'>): MethodCard | null {
+  if (step.kind === 'visit') return null;
   if (step.mends && step.kind === 'prep' && step.prep === null) return OTHER.hang;
-  if (step.kind === 'prep') return prepCard({ kind: step.prep ?? 'clean', act: step.act });
+  if (step.kind === 'prep' || step.kind === 'close')
+    return prepCard({ kind: step.prep ?? 'clean', act: step.act });
   if (step.kind === 'coat') {
     const card = coatCard(step.product?.kind ?? 'finish', step.tool ?? 'brush-roller');
     return step.then ? andRubbed(card) : card;

@@ -17,7 +17,7 @@ import { SITE } from '$core/takeoff/site-route';
 import { SHEET_WAITS } from '$core/coating/waits';
 import { constantClimate } from '$core/drying/climate';
 import type { PackedAir } from '$core/drying/packed-air';
-import { fact, MINUTE } from '../../../../tests/bench-builders';
+import { begunInKitchen, readiedInKitchen, fact, MINUTE } from '../../../../tests/bench-builders';
 import { ISLAND, planInputs, WALLS } from '../../../../tests/plan-inputs';
 import { EFFORTS } from './efforts';
 import type { PlanInputs } from './inputs';
@@ -82,8 +82,8 @@ function workOff(inputs: PlanInputs): string[] {
     const one = fact(at / MINUTE, body);
     // What stood over a weekend or a long wait is wiped, as the bench asks.
     if (judge(context(), log, one).some((r) => r.rule === 'stood')) {
-      if (body.kind === 'work.started') record(at - MINUTE, { kind: 'piece.wiped', pieces: body.pieces });
-      if (body.kind === 'site.started') record(at - MINUTE, { kind: 'site.readied', step: body.step });
+      const { step, lot, pieces } = body as FactBody & { kind: 'work.started' };
+      record(at - MINUTE, lot === SITE ? readiedInKitchen(step) : { kind: 'piece.wiped', pieces });
     }
     for (const r of judge(context(), log, one))
       against.push(`${r.rule}: ${'step' in body ? body.step : body.kind}: ${r.message}`);
@@ -129,18 +129,13 @@ function workOff(inputs: PlanInputs): string[] {
     const key = `${s.lot} ${s.step}`;
     if (rank === 0) {
       const work = begun.get(key);
-      if (work)
-        record(at, {
-          kind: s.lot === SITE ? 'site.finished' : 'work.finished',
-          work: work.id,
-          leftOut: [],
-        } as FactBody);
+      if (work) record(at, { kind: 'work.finished', work: work.id, leftOut: [] });
       continue;
     }
     if (s.lot === SITE) {
       const step = site.find((x) => x.key === s.step);
       if (step?.tool !== 'rag') say(step?.product ?? null, COLOURS.get(step?.zone ?? '') ?? '', at, true);
-      begun.set(key, record(at, { kind: 'site.started', step: s.step }));
+      begun.set(key, record(at, begunInKitchen(s.step)));
       continue;
     }
     const step = plainRoute.find((x) => x.key === s.step);

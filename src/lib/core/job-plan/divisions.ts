@@ -1,4 +1,5 @@
 /** Every way to divide a job's pieces evenly and to turn them that is worth planning, and what no plan of any of them is before. */
+import { piecesBegun } from '../bench/state/state';
 import { ifKnown } from '../coating/missing-figure';
 import { PATTERNS } from '../coating/pattern';
 import { lowerBound } from '../planning/bounds/bound';
@@ -81,7 +82,7 @@ export interface WidestBound {
  * @returns null once work has begun, when lots stay as they are, or where no way is possible
  */
 export function boundOverDivisions(inputs: PlanInputs, at: number, days: number): WidestBound | null {
-  if (inputs.state.works.size > 0) return null;
+  if (piecesBegun(inputs.state)) return null;
   const all = [inputs.choice, ...divisions(inputs, { lots: true, pattern: true })];
   const bounds = [...new Map(all.map((c) => [JSON.stringify(c), c])).values()].flatMap((choice) => {
     const bound = ifKnown(() => boundOf(withChoice(inputs, choice), at, days));

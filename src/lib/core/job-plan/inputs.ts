@@ -1,7 +1,7 @@
 /** Everything that the plan of one job is made from, as data: threads, pages and tests plan from this and nothing else. */
 import type { Place } from '../air/places';
 import type { Lot } from '../planning/job/lots';
-import type { JobState } from '../bench/state/state';
+import { piecesBegun, type JobState } from '../bench/state/state';
 import type { Choice } from '../planning/job/choice';
 import type { Span } from '../planning/job/job-to-plan';
 import type { PackedAir } from '../drying/packed-air';
@@ -46,6 +46,4 @@ export interface PlanInputs {
 
 /** Whether a choice leaves anything to the planner that may still be changed. */
 export const leavesOpen = ({ choice, state, pieces }: PlanInputs): boolean =>
-  (choice.open.lots || choice.open.pattern || choice.open.stages) &&
-  state.works.size === 0 &&
-  pieces.length > 0;
+  (choice.open.lots || choice.open.pattern || choice.open.stages) && !piecesBegun(state) && pieces.length > 0;

@@ -1,8 +1,9 @@
 /** A job as it is to be planned from a moment on. */
+import { piecesBegun } from '../bench/state/state';
 import { lotProgress } from '../bench/view/progress';
 import { withRework } from '../bench/rework';
 import { cureOf, withTouchUps } from '../bench/touch-up-steps';
-import { siteProgress } from '../bench/view/site';
+import { siteProgress } from '../bench/guard/kitchen-work';
 import type { Step } from '../coating/route';
 import type { Waits } from '../coating/waits';
 import type { SiteStep } from '../takeoff/site-route';
@@ -176,7 +177,7 @@ export function withChoice(inputs: PlanInputs, choice: Choice): PlanInputs {
   const groups = finishGroups(choice, inputs.pieces, inputs.zones, kitchenOf(inputs.job));
   const apart = (c: Choice): string => Object.keys(c.finishes).sort().join();
   const again =
-    inputs.state.works.size === 0 &&
+    !piecesBegun(inputs.state) &&
     (choice.lotSize !== inputs.choice.lotSize ||
       choice.division !== inputs.choice.division ||
       choice.stages !== inputs.choice.stages ||

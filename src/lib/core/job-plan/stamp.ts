@@ -5,7 +5,7 @@
 import { at } from '$core/units/at';
 import { z } from 'zod';
 import { lotProgress } from '../bench/view/progress';
-import { siteProgress } from '../bench/view/site';
+import { siteProgress } from '../bench/guard/kitchen-work';
 import type { Requirement } from '../coating/route';
 import type { Waits } from '../coating/waits';
 import type { Span } from '../planning/job/job-to-plan';

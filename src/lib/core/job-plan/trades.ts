@@ -2,6 +2,7 @@
  * Plans of a job that may be had instead: handed back later with its fronts away for fewer days, or in other lots and turned otherwise
  * with fewer hours of hands. None of them is worse in hand-back, days without fronts and hours than another.
  */
+import { piecesBegun } from '../bench/state/state';
 import { at } from '$core/units/at';
 import { planJob, planTrades } from '../planning/job/plan-job';
 import { ifKnown } from '../coating/missing-figure';
@@ -93,7 +94,7 @@ export function* fewerHours(
   days: number,
   than: Pick<Trade, 'back' | 'minutes'>,
 ): Generator<PlannedTrade> {
-  if (inputs.state.works.size > 0) return;
+  if (piecesBegun(inputs.state)) return;
   const ways = new Map<number, PlanInputs>();
   for (const choice of divisions(inputs, { lots: true, pattern: true })) {
     const way = withChoice(inputs, choice);

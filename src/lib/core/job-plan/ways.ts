@@ -1,6 +1,6 @@
 /** What a choice makes of a kitchen: its finishes with their schools, the pieces' route, and the steps of the fixed work. */
 import { frozen } from '../frozen';
-import { atPace, siteAtPace } from '../bench/view/pace';
+import { atPace } from '../bench/view/pace';
 import type { Finish } from '../coating/finish';
 import type { Pattern } from '../coating/pattern';
 import { buildRoute, type Step } from '../coating/route';
@@ -148,7 +148,7 @@ export const visitsOf = (
   route: readonly Step[],
 ): VisitStep[] =>
   choice.visits
-    ? siteAtPace(
+    ? atPace(
         visitSteps({
           ...{ lots, pieces, route },
           carried: choice.place !== 'house',
@@ -166,7 +166,7 @@ export function waysOf(choice: Choice, kitchen: Surveyed, pieces: readonly Plann
   const own = pieces.map((p) => surveyKey(p).join(' '));
   const key = [kitchen.unit, kitchen.surveyed, JSON.stringify(kitchen.materials ?? {}), ...own].join('\n');
   return kept(key, () => {
-    const fixed = siteAtPace(siteRoute(fixedParts(choice, fixedOf(kitchen, pieces).areas)), choice.paces);
+    const fixed = atPace(siteRoute(fixedParts(choice, fixedOf(kitchen, pieces).areas)), choice.paces);
     return { plainRoute: routeOf(choice, pieces), fixed, site: choice.fixed ? fixed : [] };
   });
 }

@@ -1,4 +1,5 @@
 /** What could be changed about a job, to be weighed against how it is planned. */
+import { piecesBegun } from '../bench/state/state';
 import { ifKnown } from '../coating/missing-figure';
 import { PATTERN_FACTS, PATTERNS } from '../coating/pattern';
 import { TOOL_FACTS } from '../coating/tool';
@@ -62,7 +63,7 @@ export function whatIfs({ inputs, at, people, warmer }: Questions): WhatIf[] {
     });
   change('hour', 'Work an hour longer each day', { crewWeek: longer(choice.crewWeek) });
   if (warmer) list.push({ key: 'air', words: warmer.words, inputs: { ...inputs, air: warmer.air } });
-  if (state.works.size > 0) return list;
+  if (piecesBegun(state)) return list;
   for (const pattern of PATTERNS)
     if (pattern !== choice.pattern || Object.keys(choice.patterns).length)
       change(`pattern ${pattern}`, `Turn otherwise: ${PATTERN_FACTS[pattern].name}`, {

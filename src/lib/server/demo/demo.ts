@@ -105,7 +105,7 @@ async function followPlan(db: Db, job: string, from = MONDAY): Promise<void> {
               ...base,
               id: newId(),
               at: start - MINUTE,
-              body: wall ? { kind: 'site.readied', step } : { kind: 'piece.wiped', pieces },
+              body: { kind: 'piece.wiped', ...(wall ? { pieces: [SITE], step } : { pieces }) },
             },
           ]
         : []),
@@ -121,15 +121,10 @@ async function followPlan(db: Db, job: string, from = MONDAY): Promise<void> {
     const base = { job, worker, device: 'demo' };
     const said = before(lot, step, start, pieces, worker);
     ended.set(lot, Math.max(ended.get(lot) ?? 0, end));
-    if (lot === SITE)
-      return [
-        ...said,
-        { ...base, id: work, at: start, body: { kind: 'site.started', step } },
-        { ...base, id: newId(), at: end, body: { kind: 'site.finished', work } },
-      ];
+    const on = lot === SITE ? [SITE] : pieces;
     return [
       ...said,
-      { ...base, id: work, at: start, body: { kind: 'work.started', step, lot, pieces } },
+      { ...base, id: work, at: start, body: { kind: 'work.started', step, lot, pieces: on } },
       { ...base, id: newId(), at: end, body: { kind: 'work.finished', work, leftOut: [] } },
     ];
   });

@@ -1,8 +1,8 @@
 <!-- The door marks of an act, each opening its piece. -->
 <script lang="ts">
-  import type { BenchAct } from '$core/bench/view/view';
+  import type { BenchAct } from '$core/bench/view/bench-act';
   import DoorMark from '../kitchen/DoorMark.svelte';
-  import { getBench } from './bench-page';
+  import { getBench } from './bench-page.svelte';
 
   let { act }: { act: BenchAct } = $props();
   const bench = getBench();

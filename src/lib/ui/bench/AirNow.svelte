@@ -4,7 +4,7 @@
   import Field from '$ui/kit/Field.svelte';
   import NumberField from '$ui/kit/NumberField.svelte';
   import FactForm from '../facts/FactForm.svelte';
-  import { getBench } from './bench-page';
+  import { getBench } from './bench-page.svelte';
 
   const bench = getBench();
 </script>

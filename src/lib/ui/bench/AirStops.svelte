@@ -1,6 +1,6 @@
 <!-- Where the air forbids a coat now, and why. -->
 <script lang="ts">
-  import { getBench } from './bench-page';
+  import { getBench } from './bench-page.svelte';
 
   const bench = getBench();
 </script>

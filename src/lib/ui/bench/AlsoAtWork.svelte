@@ -4,7 +4,7 @@
   import { sayTime } from '$core/units/clock-time';
   import type { UnderWayWork } from '$server/services/across/at-work';
   import FactForm from '../facts/FactForm.svelte';
-  import { getBench } from './bench-page';
+  import { getBench } from './bench-page.svelte';
 
   const bench = getBench();
   /** of other kitchens, as the server knows them */
@@ -13,7 +13,7 @@
   const here = $derived(
     bench.view.list.flatMap((a) =>
       a.status === 'running' && a.work && !a.work.paused && a.work.hands.includes(bench.worker)
-        ? [{ job: bench.jobId, name: '', work: a.work.id, act: a.act, lot: a.lot, since: a.work.since }]
+        ? [{ job: bench.jobId, name: '', work: a.work.id, act: a.title, lot: '', since: a.work.since }]
         : [],
     ),
   );

@@ -7,7 +7,7 @@
   import { formatVolume } from '$core/units/measures';
   import CupWords from '../mix/CupWords.svelte';
   import FactForm from '../facts/FactForm.svelte';
-  import { getBench } from './bench-page';
+  import { getBench } from './bench-page.svelte';
 
   const bench = getBench();
   let batch = $state('');

@@ -4,7 +4,7 @@
   import DateField from '$ui/kit/DateField.svelte';
   import Hidden from '$ui/kit/Hidden.svelte';
   import { localMinute, localToMs, sayMinutes } from '$core/units/clock-time';
-  import { getBench } from './bench-page';
+  import { getBench } from './bench-page.svelte';
 
   interface Props {
     /** when it was begun, and when it should have ended, ms since 1970 */

@@ -1,14 +1,13 @@
 <!-- What dries until when, and what is ready to hang. -->
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
-  import FoldOut from '$ui/kit/FoldOut.svelte';
-  import { FEEL_FACTS, FEELS } from '$core/bench/view/looks';
   import FactForm from '../facts/FactForm.svelte';
   import { pieces } from '../words';
-  import { getBench } from './bench-page';
+  import { getBench } from './bench-page.svelte';
+  import TouchTest from './TouchTest.svelte';
 
   const bench = getBench();
-  const waiting = $derived(bench.view.list.filter((a) => a.status === 'waiting'));
+  const waiting = $derived(bench.view.list.filter((a) => a.status === 'waiting' && !a.inKitchen));
   const hang = $derived(bench.view.list.filter((a) => a.status === 'ready' && a.kind === 'hang'));
 </script>
 
@@ -26,31 +25,12 @@
       <div class="wait">
         <b class="mono">{bench.near(act.from ?? 0)}</b>
         <div>
-          <b>{act.act}, lot {act.lot}</b> <span class="soft">{pieces(act.pieces.length)}</span>
-          {#if act.touchStep}
-            <FoldOut words="Touch test">
-              <FactForm kind="film.felt" fields={{ piece: act.pieces.map((p) => p.id), step: act.touchStep }}>
-                {#snippet children(sending)}
-                  <div class="row">
-                    {#each FEELS as feel (feel)}<Button
-                        type="submit"
-                        name="feel"
-                        value={feel}
-                        kind="tertiary"
-                        disabled={sending}>{FEEL_FACTS[feel].words}</Button
-                      >{/each}
-                  </div>
-                {/snippet}
-              </FactForm>
-            </FoldOut>
-          {/if}
+          <b>{act.title}</b> <span class="soft">{pieces(act.pieces.length)}</span>
+          <TouchTest {act} />
           {#if act.closes}<div class="warn">▲ before {bench.near(act.closes)}</div>{/if}
         </div>
         {#if act.kind !== 'hang'}
-          <FactForm
-            kind="work.started"
-            fields={{ step: act.step, lot: act.lotId, piece: act.pieces.map((p) => p.id) }}
-          >
+          <FactForm kind="work.started" fields={{ step: act.step, lot: act.lotId, piece: act.targets }}>
             {#snippet children(sending)}<Button type="submit" kind="ghost" disabled={sending}
                 >Start now</Button
               >{/snippet}

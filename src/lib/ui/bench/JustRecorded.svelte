@@ -6,7 +6,7 @@
   import { localMinute, localToMs, sayMinutes } from '$core/units/clock-time';
   import { UNDO } from '$core/bench/view/view';
   import FactForm from '../facts/FactForm.svelte';
-  import { getBench } from './bench-page';
+  import { getBench } from './bench-page.svelte';
 
   const bench = getBench();
   let taking: string | null = $state(null);

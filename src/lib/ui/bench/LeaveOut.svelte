@@ -2,7 +2,7 @@
 <script lang="ts">
   import FoldOut from '$ui/kit/FoldOut.svelte';
   import Tick from '$ui/kit/Tick.svelte';
-  import type { BenchAct } from '$core/bench/view/view';
+  import type { BenchAct } from '$core/bench/view/bench-act';
 
   interface Props {
     act: BenchAct;

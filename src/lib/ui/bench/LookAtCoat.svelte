@@ -6,17 +6,19 @@
   import FoldOut from '$ui/kit/FoldOut.svelte';
   import Option from '$ui/kit/Option.svelte';
   import Tick from '$ui/kit/Tick.svelte';
-  import { LOOK_WORDS, LOOKS } from '$core/bench/view/looks';
+  import { LOOK_WORDS, LOOKS } from '$core/coating/looks';
   import FactForm from '../facts/FactForm.svelte';
-  import { getBench } from './bench-page';
+  import { getBench } from './bench-page.svelte';
 
   const bench = getBench();
 </script>
 
 {#each bench.view.toInspect as done (done.id)}
   <section class="card">
-    <h2>Inspect: {done.act}, lot {done.lot}</h2>
-    <p class="soft">Done {bench.near(done.at)}. A flaw? Point at it on its piece.</p>
+    <h2>Inspect: {done.title}</h2>
+    <p class="soft">
+      Done {bench.near(done.at)}. {done.pieces.length ? 'A flaw? Point at it on its piece.' : ''}
+    </p>
     <div class="marks">
       {#each done.pieces as piece (piece.id)}
         <a class="codelink mono" href="/p/{piece.id}" onclick={(e) => bench.open(e, piece.id)}

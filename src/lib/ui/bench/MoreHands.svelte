@@ -2,9 +2,9 @@
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
   import FoldOut from '$ui/kit/FoldOut.svelte';
-  import type { BenchAct } from '$core/bench/view/view';
+  import type { BenchAct } from '$core/bench/view/bench-act';
   import FactForm from '../facts/FactForm.svelte';
-  import { getBench } from './bench-page';
+  import { getBench } from './bench-page.svelte';
 
   let { act }: { act: BenchAct } = $props();
   const bench = getBench();

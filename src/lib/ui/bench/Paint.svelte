@@ -2,11 +2,11 @@
 <script lang="ts">
   import Button from '$ui/kit/Button.svelte';
   import Field from '$ui/kit/Field.svelte';
-  import type { BenchAct } from '$core/bench/view/view';
+  import type { BenchAct } from '$core/bench/view/bench-act';
   import { sayMinutes } from '$core/units/clock-time';
   import { formatFilm, formatVolume } from '$core/units/measures';
   import FactForm from '../facts/FactForm.svelte';
-  import { getBench } from './bench-page';
+  import { getBench } from './bench-page.svelte';
 
   let { act }: { act: BenchAct } = $props();
   const bench = getBench();

@@ -1,6 +1,6 @@
 <!-- The rack by its slots, and what lies elsewhere. A piece is taken by touch or drag, and put by the next touch or a scan. -->
 <script lang="ts">
-  import type { MarkedPiece } from '$core/bench/view/view';
+  import type { MarkedPiece } from '$core/bench/view/marked';
   import { readPlace, slotName, type RackRoom } from '$core/bench/state/piece-places';
 
   interface Props {

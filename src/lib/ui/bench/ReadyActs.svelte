@@ -6,14 +6,18 @@
   import FactForm from '../facts/FactForm.svelte';
   import { pieces } from '../words';
   import ActMarks from './ActMarks.svelte';
-  import { getBench } from './bench-page';
+  import { getBench } from './bench-page.svelte';
+  import Holds from './Holds.svelte';
   import HowAndCautions from './HowAndCautions.svelte';
   import LeaveOut from './LeaveOut.svelte';
+  import MakeReady from './MakeReady.svelte';
   import Paint from './Paint.svelte';
 
   const bench = getBench();
   const running = $derived(bench.view.list.filter((a) => a.status === 'running'));
-  const ready = $derived(bench.view.list.filter((a) => a.status === 'ready' && a.kind !== 'hang'));
+  const ready = $derived(
+    bench.view.list.filter((a) => a.status === 'ready' && a.kind !== 'hang' && !a.inKitchen),
+  );
 </script>
 
 {#each ready as act, i (act.key)}
@@ -21,7 +25,7 @@
     <p class="soft">
       Ready now{#if act.planned && act.planned > bench.now}{' '}· planned {bench.near(act.planned)}{/if}
     </p>
-    <h2 class="act">{act.act}, lot {act.lot}</h2>
+    <h2 class="act">{act.title}</h2>
     <p class="soft">
       {pieces(act.pieces.length)} · about {sayMinutes(act.minutes)}
       {#if act.closes}<span class="warn">▲ before {bench.near(act.closes)}</span>{/if}
@@ -30,38 +34,11 @@
     {#if i === 0 && running.length === 0}<ActMarks {act} />{:else}<p>
         <Codes codes={act.pieces.map((p) => p.code)} />
       </p>{/if}
-    {#if act.stood}
-      <div class="first">
-        <p class="warn">
-          First wipe the dust off with a tack cloth: {act.stood.pieces.length === act.pieces.length
-            ? 'they'
-            : `${act.stood.pieces.length} of them`} stood since {bench.near(act.stood.since)}. About {sayMinutes(
-            act.stood.minutes,
-          )}.
-        </p>
-        <FactForm kind="piece.wiped" fields={{ piece: act.stood.pieces }}>
-          {#snippet children(sending)}<Button type="submit" kind="tertiary" disabled={sending}>Wiped</Button
-            >{/snippet}
-        </FactForm>
-      </div>
-    {/if}
+    <MakeReady {act} near={bench.near} />
     {#if act.tape}<p>Tape label {act.tape}.</p>{/if}
     <p class="soft how">{act.how}</p>
     <HowAndCautions {act} />
-    {#if act.toLoad}
-      <FactForm
-        kind="paint.loaded"
-        class="holds"
-        fields={{ paint: `${act.toLoad.product} ${act.toLoad.colour}` }}
-      >
-        {#snippet children(sending)}<Button
-            type="submit"
-            kind="tertiary"
-            disabled={sending}
-            data-key={i === 0 ? 'g' : undefined}>It holds {act.toLoad?.words}</Button
-          >{/snippet}
-      </FactForm>
-    {/if}
+    <Holds {act} key={i === 0 ? 'g' : undefined} />
     <FactForm kind="work.started" fields={{ step: act.step, lot: act.lotId }}>
       {#snippet children(sending)}
         <div class="big">
@@ -76,10 +53,6 @@
 <style>
   .ready {
     border-left: 6px solid var(--ready);
-  }
-  .first,
-  .ready :global(.holds) {
-    margin-bottom: 10px;
   }
   .act {
     font-size: 20px;

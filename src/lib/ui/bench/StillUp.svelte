@@ -1,7 +1,7 @@
 <!-- Pieces that are not taken down yet. -->
 <script lang="ts">
   import { pieces } from '../words';
-  import { getBench } from './bench-page';
+  import { getBench } from './bench-page.svelte';
 
   const bench = getBench();
   const up = $derived(

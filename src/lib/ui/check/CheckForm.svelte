@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { CheckMethod, Spot } from '$core/quality/check-methods';
   import type { CheckPage } from '$core/bench/pages/check';
-  import type { MarkedPiece } from '$core/bench/view/view';
+  import type { MarkedPiece } from '$core/bench/view/marked';
   import type { Face } from '$core/coating/system';
   import Button from '../kit/Button.svelte';
   import Choice from '../kit/Choice.svelte';

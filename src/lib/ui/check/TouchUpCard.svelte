@@ -11,7 +11,8 @@
   import NumberField from '../kit/NumberField.svelte';
   import Option from '../kit/Option.svelte';
   import FactForm from '../facts/FactForm.svelte';
-  import SiteStepRow from '../bench/SiteStepRow.svelte';
+  import KitchenAct from '../bench/KitchenAct.svelte';
+  import WorkUnderWay from '../bench/WorkUnderWay.svelte';
 
   interface Props {
     touchUp: CheckPage['touchUps'][number];
@@ -90,8 +91,10 @@
       <p class="soft">Common practice; the product’s data sheet decides.</p>
     </FoldOut>
     {#if touchUp.next.length}
-      {#each touchUp.next as step (step.key)}
-        <div class="step"><SiteStepRow {step} {now} {zone} {near} /></div>
+      {#each touchUp.next as act (act.key)}
+        <div class="step">
+          {#if act.status === 'running'}<WorkUnderWay {act} />{:else}<KitchenAct {act} {near} />{/if}
+        </div>
       {/each}
     {:else if touchUp.planned}
       <p>All its steps are done: close it, then look at it again on the next visit.</p>

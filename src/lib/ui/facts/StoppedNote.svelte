@@ -3,6 +3,7 @@
   import Button from '$ui/kit/Button.svelte';
   import Field from '$ui/kit/Field.svelte';
   import Hidden from '$ui/kit/Hidden.svelte';
+  import { SITE } from '$core/takeoff/site-route';
   import type { Stopped } from '$server/fact-action';
   import FactForm from './FactForm.svelte';
 
@@ -17,6 +18,11 @@
     const out: Record<string, string[]> = {};
     for (const [k, v] of stopped?.sent ?? []) if (k !== 'kind') (out[k] ??= []).push(v);
     return out;
+  });
+  /** What is made ready anew: the pieces, or in the kitchen what the step is for. */
+  const ready = $derived<Record<string, string[]>>({
+    piece: fields.piece ?? [],
+    ...(fields.lot?.[0] === SITE ? { step: fields.step ?? [] } : {}),
   });
   const kind = $derived(stopped?.sent.find(([k]) => k === 'kind')?.[1] ?? '');
   const rules = $derived(stopped?.refusals ?? []);
@@ -50,23 +56,18 @@
       </FactForm>
     {/if}
     {#if fields.piece && rules.some((r) => r.rule === 'too-late')}
-      <FactForm kind="piece.abraded" fields={{ piece: fields.piece }}>
+      <FactForm kind="piece.abraded" fields={ready}>
         {#snippet children(sending)}
-          <Button type="submit" kind="tertiary" disabled={sending}>Scuffed or wiped again, dusted off</Button>
+          <Button type="submit" kind="tertiary" disabled={sending}
+            >{ready.step ? 'Scuffed or scored, dusted off' : 'Scuffed or wiped again, dusted off'}</Button
+          >
         {/snippet}
       </FactForm>
     {/if}
     {#if fields.piece && rules.some((r) => r.rule === 'stood')}
-      <FactForm kind="piece.wiped" fields={{ piece: fields.piece }}>
+      <FactForm kind="piece.wiped" fields={ready}>
         {#snippet children(sending)}
           <Button type="submit" kind="tertiary" disabled={sending}>Wiped, dust off</Button>
-        {/snippet}
-      </FactForm>
-    {/if}
-    {#if kind === 'site.started' && rules.some((r) => r.rule === 'too-late' || r.rule === 'stood')}
-      <FactForm kind="site.readied" fields={{ step: fields.step ?? [] }}>
-        {#snippet children(sending)}
-          <Button type="submit" kind="tertiary" disabled={sending}>Scuffed, scored or wiped</Button>
         {/snippet}
       </FactForm>
     {/if}

@@ -43,7 +43,7 @@
     />
   </div>
 {/each}
-{#each outbox.refused as k (k.n)}
+{#each field.refused as k (k.n)}
   <div class="card refused" role="alert">
     <p><b>Refused:</b> {say(k)}, {sayTime(k.fact.at, zone)}</p>
     {#if (k.refusals?.length ?? 0) < 2}<p>{k.why}</p>{/if}

@@ -1,4 +1,5 @@
 /** A job on a device: facts are judged and kept here, and sent when there is signal. */
+import { SvelteSet } from 'svelte/reactivity';
 import { v7 as newId } from 'uuid';
 import { KNEW_NOTHING } from '$core/bench/apart';
 import { overridesOf, type Override } from '$core/bench/facts/parts';
@@ -14,6 +15,7 @@ import type { Stopped } from '$server/fact-action';
 import { steady } from '../device/given';
 import type { Field } from '../device/field';
 import { STORAGE_WORDS } from '../device/store';
+import type { Kept } from '../facts/kept';
 import { Outbox } from '../facts/outbox.svelte';
 import { refresh } from '../shell/refresh';
 import { shrinkPhoto } from '../survey/shrink-photo';
@@ -41,6 +43,8 @@ export class FieldDevice {
   #opened: Promise<void> | undefined;
   /** whether the pages of this job were left */
   #left = false;
+  /** ids of facts whose answer this page waits for */
+  readonly #asked = new SvelteSet<string>();
   readonly #growing = new GrowingBench();
   /** what stopped the last fact */
   stopped: Stopped | null = $state(null);
@@ -163,8 +167,18 @@ export class FieldDevice {
     const photo = picture && piece ? this.#photoOf(piece, id, picture) : undefined;
     await this.outbox.add(fact, photo, field.tag);
     const { pathname } = location;
-    if (!this.outbox.away) void this.outbox.flush().then(() => this.#lookAtRefusal(id, sent, pathname));
+    if (this.outbox.away) return true;
+    this.#asked.add(id);
+    void this.outbox
+      .flush()
+      .then(() => this.#lookAtRefusal(id, sent, pathname))
+      .finally(() => this.#asked.delete(id));
     return true;
+  }
+
+  /** Refused facts that wait for somebody; of one that was recorded just now the page itself says why, once. */
+  get refused(): Kept[] {
+    return this.outbox.refused.filter((k) => !this.#asked.has(k.fact.id));
   }
 
   /**

@@ -8,7 +8,7 @@
   import Field from '$ui/kit/Field.svelte';
   import Option from '$ui/kit/Option.svelte';
   import type { Face } from '$core/coating/system';
-  import { markedPieces } from '$core/bench/view/view';
+  import { markedPieces } from '$core/bench/view/marked';
   import PhotoInput from '$ui/kit/PhotoInput.svelte';
   import FaceDrawing from '$ui/bench/piece/FaceDrawing.svelte';
   import { getField } from '$ui/field/field-context';

@@ -43,12 +43,10 @@ describe('the table of kinds', () => {
       ['paint.loaded', 'work.started'],
       ['piece.abraded', 'work.started'],
       ['piece.wiped', 'work.started'],
-      ['site.readied', 'site.started'],
       ['work.started', 'work.paused'],
       ['work.resumed', 'work.finished'],
       ['work.finished', 'coat.inspected'],
       ['defect.found', 'defect.accepted'],
-      ['site.started', 'site.finished'],
       ['piece.hung', 'job.handed-over'],
       ['check.recorded', 'touch-up.closed'],
     ] as const)

@@ -2,7 +2,7 @@
 import type { Step } from '../../coating/route';
 import type { Waits } from '../../coating/waits';
 import type { Form } from '../../kitchen/kitchen';
-import type { SiteStep } from '../../takeoff/site-route';
+import { SITE, type SiteStep } from '../../takeoff/site-route';
 import type { Measures } from '../../units/measures';
 import type { RackRoom } from '../state/piece-places';
 import type { JobState } from '../state/state';
@@ -43,8 +43,12 @@ export interface Context {
   sayTime: (ms: number) => string;
 }
 
+/** What work is done on, by its code; the kitchen in words. */
+export const nameOf = (codes: ReadonlyMap<string, string>, id: string): string =>
+  id === SITE ? 'the kitchen' : (codes.get(id) ?? '?');
+
 /** Pieces by their codes; many are counted. */
 export const list = (ctx: Context, pieces: readonly string[]): string => {
-  const codes = pieces.map((p) => ctx.codes.get(p) ?? '?');
+  const codes = pieces.map((p) => nameOf(ctx.codes, p));
   return codes.length > 6 ? `${codes.slice(0, 6).join(' ')} and ${codes.length - 6} more` : codes.join(' ');
 };

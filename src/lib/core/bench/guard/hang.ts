@@ -2,7 +2,7 @@
 import { pieceState } from '../state/state';
 import type { Context } from './context';
 import { refuse, refusalsOf, type Refusal } from './refusal';
-import { siteLeft } from './site';
+import { siteLeft } from './kitchen-work';
 import { nextStep, windowOf, working } from './window';
 
 /** @param at ms since 1970 */
@@ -11,7 +11,7 @@ export function judgeHung(ctx: Context, piece: string, opening: string, at: numb
   const own = pieceState(state, piece);
   const code = ctx.codes.get(piece) ?? '?';
   if (own.hungIn !== null) return [refuse('done-already', `${code} hangs already.`)];
-  const site = siteLeft(ctx);
+  const site = siteLeft(state, ctx.site ?? []);
   const next = nextStep(state, route, piece);
   const hang = route.find((s) => s.kind === 'hang');
   const from = hang ? windowOf(state, hang, piece, waits).from : 0;

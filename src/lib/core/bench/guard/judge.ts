@@ -3,6 +3,7 @@ import { contradictions, stepsBefore } from '../contradictions';
 import { entryOf, type Fact, type FactBody } from '../state/events';
 import { fold } from '../state/fold';
 import { overridesOf } from '../facts/parts';
+import { SITE } from '../../takeoff/site-route';
 import type { Context } from './context';
 import { refuse, type Refusal } from './refusal';
 
@@ -26,7 +27,7 @@ const namedIn = (body: FactBody): readonly string[] =>
 
 function judgeBody(ctx: Context, facts: readonly Fact[], fact: Fact): Refusal | readonly Refusal[] | null {
   const { body, at, worker } = fact;
-  const strangers = namedIn(body).filter((p) => !ctx.codes.has(p));
+  const strangers = namedIn(body).filter((p) => p !== SITE && !ctx.codes.has(p));
   if (strangers.length)
     return refuse('unknown', `${strangers.length} of the pieces named are not of this job.`);
   return entryOf(body).refuse(body, at, ctx, {

@@ -2,8 +2,8 @@
 import { judgeAir } from '../../air/humid-air';
 import type { Product } from '../../coating/system';
 import type { Tool } from '../../coating/tool';
-import type { JobState } from '../state/state';
-import { freshAir } from '../view/fresh-air';
+import type { Loaded } from '../state/state';
+import { freshAir } from './fresh-air';
 import type { Context } from './context';
 import { cupsOf, isUsable } from './cups';
 import { refuse, refusalsOf, type Refusal } from './refusal';
@@ -22,7 +22,7 @@ export interface Laying {
   /** where it is laid; null where nobody knows */
   place: string | null;
   /** what the gun, the tray or the brush there was said to hold */
-  gun: JobState['loaded'];
+  gun: Loaded | null;
   /** the product that was laid last there, and when */
   lastProduct: { product: string; at: number } | null;
   /** pieces that are done within so many minutes, of how many; null where it is not counted in pieces */

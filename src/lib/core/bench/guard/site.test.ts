@@ -4,7 +4,14 @@ import { MELAMINE, SHELLAC_URETHANE, TWO_PACK } from '$core/coating/systems/inde
 import type { SiteStep } from '$core/takeoff/site-route';
 import type { Fact, FactBody } from '../state/events';
 import { siteOf } from '../../../../../tests/fixed-work';
-import { contextOf, fact, takenDown, uuid } from '../../../../../tests/bench-builders';
+import {
+  begunInKitchen,
+  readiedInKitchen,
+  contextOf,
+  fact,
+  takenDown,
+  uuid,
+} from '../../../../../tests/bench-builders';
 import { judge } from './judge';
 import type { Context } from './context';
 
@@ -24,8 +31,8 @@ function upTo(key: string, steps: readonly SiteStep[] = site): { facts: Fact[]; 
   let minute = 100;
   for (const step of steps) {
     if (step.key === key) break;
-    const begun = fact(minute, { kind: 'site.started', step: step.key });
-    facts.push(begun, fact(minute + 20, { kind: 'site.finished', work: begun.id }));
+    const begun = fact(minute, begunInKitchen(step.key));
+    facts.push(begun, fact(minute + 20, { kind: 'work.finished', work: begun.id, leftOut: [] }));
     minute += 2 * 1440;
   }
   return { facts, minute };
@@ -41,7 +48,7 @@ const rules = (
     (r) => r.rule,
   );
 const LOADED_FACT = (minute: number): Fact => fact(minute - 5, LOADED);
-const start = (step: string): FactBody => ({ kind: 'site.started', step });
+const start = (step: string): FactBody => begunInKitchen(step);
 
 describe('a step of the fixed work', () => {
   const primer = upTo(FIRST);
@@ -142,7 +149,7 @@ describe('a step of the fixed work', () => {
     });
     expect(rules([...facts, loaded], minute, start(key), steps)).toEqual(['mix']);
     expect(rules([...facts, loaded, cup], minute, start(key), steps)).toEqual([]);
-    const wiped = fact(minute + 204, { kind: 'site.readied', step: key });
+    const wiped = fact(minute + 204, readiedInKitchen(key));
     expect(rules([...facts, loaded, cup, wiped], minute + 205, start(key), steps)).toEqual(['pot-life']);
   });
   it('is too late past the latest recoat', () => {
@@ -153,15 +160,15 @@ describe('a step of the fixed work', () => {
     const one = { manyColours: () => false };
     expect(rules(facts, minute + week, start(key), steps, one)).toEqual(['too-late']);
     // Scuffed and dusted off it may be coated, as long as the film's window is open anew.
-    const scuffed = [...facts, fact(minute + week - 5, { kind: 'site.readied', step: key })];
+    const scuffed = [...facts, fact(minute + week - 5, readiedInKitchen(key))];
     expect(rules(scuffed, minute + week, start(key), steps, one)).toEqual([]);
     expect(rules(scuffed, minute + 2 * week, start(key), steps, one)).toEqual(['too-late']);
   });
   it('is scuffed when its film is as far as the step, and not for a step that is done or that there is not', () => {
-    const ready = (step: string): FactBody => ({ kind: 'site.readied', step });
+    const ready = (step: string): FactBody => readiedInKitchen(step);
     const laid = upTo(ENAMEL);
     expect(rules(laid.facts, laid.minute, ready(ENAMEL))).toEqual([]);
-    const primed = laid.facts.findIndex((f) => f.body.kind === 'site.started' && f.body.step === FIRST);
+    const primed = laid.facts.findIndex((f) => f.body.kind === 'work.started' && f.body.step === FIRST);
     const wet = laid.facts.slice(0, primed + 2);
     const after = (wet.at(-1)?.at ?? 0) / 60_000;
     const next = site.find((s) => s.after.some((r) => r.film && r.step === FIRST))?.key ?? '';
@@ -172,7 +179,7 @@ describe('a step of the fixed work', () => {
   it('that stood for days is wiped before it is coated', () => {
     const { facts, minute } = upTo(FIRST);
     expect(rules(facts, minute + 1440, start(FIRST))).toEqual(['stood']);
-    const wiped = [...facts, fact(minute + 1439, { kind: 'site.readied', step: FIRST })];
+    const wiped = [...facts, fact(minute + 1439, readiedInKitchen(FIRST))];
     expect(rules(wiped, minute + 1440, start(FIRST))).toEqual([]);
     // A step that lays nothing is begun whenever it suits.
     const prep = site.find((s) => !s.product && s.zone === 'walls' && s.after.length > 0)?.key ?? '';

@@ -1,28 +1,29 @@
-/** What forbids starting a step on pieces. */
+/** What forbids starting a step, on pieces or in the kitchen: by the same rules, as far as they speak of what it is done on. */
 import { gets, workMinutes, worthOf, type Step } from '../../coating/route';
-import type { Face } from '../../coating/system';
-import { sayFindings } from './findings';
-import { FEEL_FACTS } from '../view/looks';
-import { pieceState, type FilmTouch } from '../state/state';
-import { list, type Context } from './context';
-import { refuse, refusalsOf, type Refusal } from './refusal';
-import { judgePaint } from './paint';
 import { stoodLong } from '../../coating/long-stand';
-import { handledAt } from './stood';
-import { faceUp, lastLaid, nextStep, windowOf, working } from './window';
+import type { Face } from '../../coating/system';
+import { FEEL_FACTS } from '../../coating/looks';
+import type { AnyStep } from '../../takeoff/any-step';
+import { isVisit } from '../../takeoff/visits';
+import { isInKitchen, kitchenWorks, pieceState, type FilmTouch, type Work } from '../state/state';
+import { list, type Context } from './context';
+import { sayFindings } from './findings';
+import { judgePaint, type Laying } from './paint';
+import { refuse, refusalsOf, type Refusal } from './refusal';
+import { begins, kitchenAsThing, listThings, pieceAsThing, type Thing } from './thing';
+import { judgeVisit } from './visit';
+import { faceUp, working } from './window';
 
-/** Findings that stand before the first coat of a piece; lead stands before its sanding and scraping, too. */
-function judgeFindings(ctx: Context, step: Step, pieces: readonly string[]): Refusal | null {
-  const { state, route } = ctx;
+/** Where the kitchen's own steps are done. */
+const HOUSE = 'house';
+
+/** Findings that stand before the first coat of what is coated; lead stands before its sanding and scraping, too. */
+function judgeFindings(ctx: Context, step: AnyStep, things: readonly Thing[]): Refusal | null {
   const abrades = step.kind === 'sand' || step.prep === 'sand' || step.prep === 'scrape';
   if (!step.product && !abrades) return null;
-  const bare = pieces.filter((p) => lastLaid(state, route, p) === null);
-  return sayFindings(
-    ctx,
-    ({ key, test }) =>
-      (step.product !== null || key === 'lead') &&
-      (test.piece === null ? bare.length > 0 : bare.includes(test.piece)),
-  );
+  const stands = (key: string, piece: string | null) => (t: Thing) =>
+    t.bare && ((step.product !== null && !t.mended) || key === 'lead') && (piece === null || piece === t.id);
+  return sayFindings(ctx, ({ key, test }) => things.some(stands(key, test.piece)));
 }
 
 /** Pieces that a lot does not hold. */
@@ -45,107 +46,88 @@ export function judgeLot(ctx: Context, lot: string, pieces: readonly string[]): 
     : null;
 }
 
-/** Films and other waits on pieces that are too young for a step. */
-function judgeEarly(ctx: Context, step: Step, pieces: readonly string[], at: number): Refusal | null {
-  const late = pieces
-    .map((p) => ({ p, w: windowOf(ctx.state, step, p, ctx.waits) }))
-    .filter(({ w }) => w.from > at)
-    .sort((x, y) => y.w.from - x.w.from);
-  const last = late[0]?.w;
+/** Films and other waits that are too young for a step. */
+function judgeEarly(ctx: Context, step: AnyStep, things: readonly Thing[], at: number): Refusal | null {
+  const early = things.filter((t) => t.window.from > at).sort((x, y) => y.window.from - x.window.from);
+  const [last] = early;
   if (!last) return null;
-  const wet = list(
-    ctx,
-    late.map(({ p }) => p),
+  const { from, because } = last.window;
+  const wet = listThings(early);
+  const before = [...ctx.route, ...(ctx.site ?? [])].find((s) => s.key === because?.step);
+  if (before?.prep === 'degloss' && !because?.film)
+    return refuse(
+      'wet-deglosser',
+      `Wait until ${ctx.sayTime(from)}: the deglosser on ${wet} is still wet, and paint would crawl on it.`,
+      from,
+    );
+  const what = because?.film || before?.product ? 'the film on ' : before ? 'what is wet on ' : '';
+  return refuse(
+    'too-early',
+    `Wait until ${ctx.sayTime(from)}: ${what}${wet} is not ready for “${step.act}”.`,
+    true,
+    from,
   );
-  const until = ctx.sayTime(last.from);
-  const before = ctx.route.find((s) => s.key === last.because?.step);
-  const what = last.because?.film || before?.product ? 'the film on' : 'what is wet on';
-  return before?.prep === 'degloss' && !last.because?.film
-    ? refuse(
-        'wet-deglosser',
-        `Wait until ${until}: the deglosser on ${wet} is still wet, and paint would crawl on it.`,
-        last.from,
-      )
-    : refuse(
-        'too-early',
-        `Wait until ${until}: ${what} ${wet} is not ready for “${step.act}”.`,
-        true,
-        last.from,
-      );
 }
 
 /** A film that a finger found wet is not gone on with at once. Common practice, no source, ms. */
 const FELT_HOLDS = 30 * 60_000;
 
 /** Films that were felt and found not to be so far, and not felt again since. */
-function judgeFelt(ctx: Context, step: Step, pieces: readonly string[], at: number): Refusal | null {
-  const found = pieces.flatMap((p) => {
-    const films = step.after.flatMap((r) => (r.film ? [r.step] : []));
+function judgeFelt(ctx: Context, step: AnyStep, things: readonly Thing[], at: number): Refusal | null {
+  const films = step.after.flatMap((r) => (r.film ? [r.step] : []));
+  const found = things.flatMap((thing) => {
     const touch = ctx.state.touches
-      .filter((t) => t.pieces.includes(p) && films.includes(t.step) && t.at <= at)
+      .filter((t) => t.pieces.includes(thing.id) && films.includes(t.step) && t.at <= at)
       .reduce<FilmTouch | null>((last, t) => (last && last.at > t.at ? last : t), null);
-    const before = touch && pieceState(ctx.state, p).done.get(touch.step);
+    const before = touch && pieceState(ctx.state, thing.id).done.get(touch.step);
     if (!touch || !before || touch.at < before.end || touch.at + FELT_HOLDS <= at) return [];
     const { reached, stage } = FEEL_FACTS[touch.feel];
-    return reached || (stage === 'sand' && step.kind !== 'sand') ? [] : [{ p, touch }];
+    return reached || (stage === 'sand' && step.kind !== 'sand') ? [] : [{ thing, touch }];
   });
   const last = found.sort((x, y) => y.touch.at - x.touch.at)[0]?.touch;
   if (!last) return null;
-  const codes = list(
-    ctx,
-    found.map(({ p }) => p),
-  );
+  const names = listThings(found.map((f) => f.thing));
   return refuse(
     'felt-wet',
-    `${codes} was felt ${FEEL_FACTS[last.feel].words} ${ctx.sayTime(last.at)}. Feel it again before you go on.`,
+    `${begins(names)} was felt ${FEEL_FACTS[last.feel].words} ${ctx.sayTime(last.at)}. Feel it again before you go on.`,
     last.at + FELT_HOLDS,
   );
 }
 
-/** Recoat windows that have closed. */
-function judgeLate(ctx: Context, step: Step, pieces: readonly string[], at: number): Refusal | null {
-  const closed = pieces.flatMap((p) => {
-    const { to } = windowOf(ctx.state, step, p, ctx.waits);
-    return to !== null && to < at ? [{ p, to }] : [];
+/** Windows that have closed. */
+function judgeLate(ctx: Context, step: AnyStep, things: readonly Thing[], at: number): Refusal | null {
+  const closed = things.flatMap((t) => {
+    const { to } = t.window;
+    return to !== null && to < at ? [{ t, to }] : [];
   });
   if (!closed.length) return null;
-  const onFilm = step.after.some((r) => r.film && r.max !== null);
-  const codes = list(
-    ctx,
-    closed.map(({ p }) => p),
-  );
-  return refuse(
-    'too-late',
-    onFilm
-      ? `${codes}: the recoat window closed ${ctx.sayTime(Math.min(...closed.map(({ to }) => to)))}. Scuff it lightly, dust it off, and say so: then it may be coated.`
-      : `${codes}: the deglosser held until ${ctx.sayTime(Math.min(...closed.map(({ to }) => to)))}. Wipe it again with deglosser, let it dry, and say so: then it may be coated.`,
-  );
+  const names = begins(listThings(closed.map(({ t }) => t)));
+  const since = ctx.sayTime(Math.min(...closed.map(({ to }) => to)));
+  const says = step.after.some((r) => r.film && r.max !== null)
+    ? `the recoat window closed ${since}. Scuff it lightly, dust it off, and say so: then it may be coated.`
+    : step.product
+      ? `the deglosser held until ${since}. Wipe it again with deglosser, let it dry, and say so: then it may be coated.`
+      : `the time for “${step.act}” was over ${since}, and the film has set. Score along the edge, and say so.`;
+  return refuse('too-late', `${names}: ${says}`);
 }
 
-/** Pieces that stood for days since anybody worked on them. */
-function judgeStood(ctx: Context, step: Step, pieces: readonly string[], at: number): Refusal | null {
+/** What stood for days since anybody worked on it. */
+function judgeStood(ctx: Context, step: AnyStep, things: readonly Thing[], at: number): Refusal | null {
   if (!step.product) return null;
-  const dusty = pieces.flatMap((p) => {
-    const handled = handledAt(pieceState(ctx.state, p));
-    return stoodLong(handled, at) ? [{ p, handled }] : [];
-  });
+  const dusty = things.flatMap((t) => (stoodLong(t.handled, at) ? [{ t, since: t.handled }] : []));
   if (!dusty.length) return null;
-  const since = ctx.sayTime(Math.min(...dusty.map((d) => d.handled)));
-  const codes = dusty.map(({ p }) => p);
+  const since = ctx.sayTime(Math.min(...dusty.map((d) => d.since)));
   return refuse(
     'stood',
-    `${list(ctx, codes)} stood since ${since}: wipe the dust off with a tack cloth, and say so.`,
+    `${begins(listThings(dusty.map(({ t }) => t)))} stood since ${since}: wipe the dust off with a tack cloth, and say so.`,
   );
 }
 
-/** Steps that pieces have not had and that come before the one asked for. */
-function judgeOrder(ctx: Context, step: Step, pieces: readonly string[]): Refusal | null {
-  const first = new Map<string, string[]>();
-  for (const p of pieces) {
-    const next = nextStep(ctx.state, ctx.route, p);
-    if (next && next.key !== step.key) first.set(next.act, [...(first.get(next.act) ?? []), p]);
-  }
-  const says = [...first].map(([act, of]) => `${list(ctx, of)}: “${act}” comes first.`);
+/** Steps that were not done and that come before the one asked for. */
+function judgeOrder(things: readonly Thing[]): Refusal | null {
+  const first = new Map<string, Thing[]>();
+  for (const t of things) if (t.first !== null) first.set(t.first, [...(first.get(t.first) ?? []), t]);
+  const says = [...first].map(([act, of]) => `${begins(listThings(of))}: “${act}” comes first.`);
   return says.length ? refuse('skipped-step', says.join(' '), true) : null;
 }
 
@@ -168,6 +150,29 @@ function judgeFace(
     : null;
 }
 
+/** What is judged alike wherever the work is: films and windows, tests, paint, dust. */
+function judgeSurface(
+  ctx: Context,
+  step: AnyStep,
+  {
+    open,
+    all,
+    laying,
+  }: { open: readonly Thing[]; all: readonly Thing[]; laying: Omit<Laying, 'act' | 'product' | 'tool'> },
+  at: number,
+): Refusal[] {
+  const late = judgeLate(ctx, step, open, at);
+  return refusalsOf(
+    judgeEarly(ctx, step, open, at),
+    judgeFelt(ctx, step, open, at),
+    late,
+    judgeFindings(ctx, step, all),
+    ...judgePaint(ctx, { ...laying, act: step.act, product: step.product, tool: step.tool }, at),
+    // What is scuffed is dusted off with it.
+    !late && judgeStood(ctx, step, open, at),
+  );
+}
+
 /**
  * Judges starting a step on pieces at a moment.
  * @param face the face that lies up, where the painter said so
@@ -181,9 +186,9 @@ export function judgeStart(
   face?: Face,
 ): Refusal[] {
   const { state } = ctx;
+  const works = [...state.works.values()];
   const busy = pieces.filter((p) => working(state, p));
   const had = pieces.filter((p) => pieceState(state, p).done.has(step.key));
-  const free = pieces.filter((p) => !busy.includes(p) && !had.includes(p));
   const up = pieces.filter((p) => !pieceState(state, p).down || pieceState(state, p).hungIn !== null);
   const lost = pieces.filter((p) => pieceState(state, p).missing !== null);
   const panels =
@@ -191,7 +196,8 @@ export function judgeStart(
       ? pieces.filter((p) => ['door', 'glass'].includes(ctx.pieces?.get(p)?.form ?? ''))
       : [];
   const aliens = pieces.filter((p) => !gets(step, p));
-  const late = judgeLate(ctx, step, free, at);
+  const all = pieces.map((p) => pieceAsThing(ctx, step, p));
+  const open = all.filter(({ id }) => !busy.includes(id) && !had.includes(id));
   return refusalsOf(
     aliens.length > 0 &&
       refuse('no-such-step', `“${step.act}” is not for ${list(ctx, aliens)}: leave it out.`),
@@ -200,47 +206,84 @@ export function judgeStart(
     up.length > 0 &&
       refuse('not-down', `${list(ctx, up)} still hangs in its opening. Take it down first.`, true),
     lost.length > 0 && refuse('missing', `${list(ctx, lost)} is missing. Find it, or leave it out.`),
-    judgeOrder(
-      ctx,
-      step,
-      free.filter((p) => gets(step, p)),
-    ),
+    judgeOrder(open.filter(({ id }) => gets(step, id))),
     judgeFace(ctx, step, pieces, face),
     panels.length > 0 &&
       refuse(
         'floating-panel',
         `${list(ctx, panels)}: a floating panel moves in its groove with the seasons, and a caulked joint cracks. Caulk fixed joints alone.`,
       ),
-    judgeEarly(ctx, step, free, at),
-    judgeFelt(ctx, step, free, at),
-    late,
-    judgeFindings(ctx, step, pieces),
-    ...judgePaint(
+    ...judgeSurface(
       ctx,
+      step,
       {
-        ...step,
-        minutes: workMinutes(step, worthOf(step, pieces)),
-        colours: pieces.flatMap((p) => ctx.pieces?.get(p)?.colour ?? []),
-        place: ctx.place ?? null,
-        gun: ctx.state.loaded,
-        fits: (until) =>
-          pieces.filter((_, i) => workMinutes(step, worthOf(step, pieces.slice(0, i + 1))) <= until).length,
-        whose: list(ctx, pieces),
-        of: pieces.length,
-        lastProduct: lastSprayed(ctx),
+        open,
+        all,
+        laying: {
+          minutes: workMinutes(step, worthOf(step, pieces)),
+          colours: pieces.flatMap((p) => ctx.pieces?.get(p)?.colour ?? []),
+          place: ctx.place ?? null,
+          gun: state.loaded.pieces,
+          fits: (until) =>
+            pieces.filter((_, i) => workMinutes(step, worthOf(step, pieces.slice(0, i + 1))) <= until).length,
+          whose: list(ctx, pieces),
+          of: pieces.length,
+          lastProduct: laidLast(
+            ctx.route,
+            works.filter((w) => !isInKitchen(w)),
+          ),
+        },
       },
       at,
     ),
-    // What is scuffed is dusted off with it.
-    !late && judgeStood(ctx, step, free, at),
   );
 }
 
-/** The product that was laid last on pieces by anything but a rag, and when; null before any. */
-function lastSprayed({ state, route }: Context): { product: string; at: number } | null {
-  const works = [...state.works.values()].flatMap((w) => {
-    const step = route.find((s) => s.key === w.step);
+/** Judges starting a step in the kitchen: of the fixed work, of a touch-up, or a visit. @param key of the step */
+export function judgeInKitchen(ctx: Context, key: string, at: number): Refusal[] {
+  const { state, site = [] } = ctx;
+  const step = site.find((s) => s.key === key);
+  if (!step) return [refuse('no-such-step', `There is no step “${key}” in the kitchen.`)];
+  const work = kitchenWorks(state).get(key);
+  if (work)
+    return [
+      refuse('done-already', `“${step.act}” is ${work.end === null ? 'under way' : 'recorded'} already.`),
+    ];
+  if (isVisit(step)) return judgeVisit(ctx, step, at);
+  const thing = kitchenAsThing(ctx, step);
+  const colour = step.zone === null ? undefined : ctx.zoneColours?.get(step.zone);
+  return refusalsOf(
+    judgeOrder([thing]),
+    ...judgeSurface(
+      ctx,
+      step,
+      {
+        open: [thing],
+        all: [thing],
+        laying: {
+          minutes: step.minutes,
+          colours: colour === undefined ? [] : [colour],
+          place: HOUSE,
+          gun: state.loaded.wall,
+          fits: null,
+          whose: begins(thing.name),
+          of: 0,
+          lastProduct: laidLast(site, [...state.works.values()].filter(isInKitchen)),
+        },
+      },
+      at,
+    ),
+  );
+}
+
+/** The product that works laid last by anything but a rag, and when; null before any. */
+function laidLast(
+  steps: readonly AnyStep[],
+  works: readonly Pick<Work, 'step' | 'start'>[],
+): { product: string; at: number } | null {
+  const laid = works.flatMap((w) => {
+    const step = steps.find((s) => s.key === w.step);
     return step?.product && step.tool !== 'rag' ? [{ product: step.product.key, at: w.start }] : [];
   });
-  return works.reduce<{ product: string; at: number } | null>((a, b) => (a && a.at > b.at ? a : b), null);
+  return laid.reduce<{ product: string; at: number } | null>((a, b) => (a && a.at > b.at ? a : b), null);
 }

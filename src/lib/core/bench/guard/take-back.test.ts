@@ -8,7 +8,7 @@ import { usualCounts } from '$core/coating/system';
 import { fold } from '../state/fold';
 import { pieceState } from '../state/state';
 import { bodySchema, type Fact, type FactBody } from '../state/events';
-import { contextOf, did, fact, takenDown, uuid } from '../../../../../tests/bench-builders';
+import { begunInKitchen, contextOf, did, fact, takenDown, uuid } from '../../../../../tests/bench-builders';
 import { judge } from './judge';
 import { RULES } from './rules';
 import { always } from '../../../../../tests/budget';
@@ -68,8 +68,8 @@ describe('what later facts stand on', () => {
     const site = siteOf(TWO_PACK, { walls: 3 });
     const [first, second] = site;
     const step = (key: string, at: number): Fact[] => {
-      const begun = fact(at, { kind: 'site.started', step: key });
-      return [begun, fact(at + 10, { kind: 'site.finished', work: begun.id })];
+      const begun = fact(at, begunInKitchen(key));
+      return [begun, fact(at + 10, { kind: 'work.finished', work: begun.id, leftOut: [] })];
     };
     const [one, two] = [step(first?.key ?? '', 10), step(second?.key ?? '', 100)];
     const cup = fact(50, {

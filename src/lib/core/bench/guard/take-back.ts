@@ -3,7 +3,7 @@ import { gets } from '../../coating/route';
 import type { Product } from '../../coating/system';
 import { findingOf } from '../../quality/site-tests';
 import type { Log } from '../facts/kind';
-import { pieceState, type JobState } from '../state/state';
+import { doneInKitchen, isInKitchen, kitchenWorks, pieceState, type JobState } from '../state/state';
 import type { Context } from './context';
 import { cupsOf, isUsable } from './cups';
 import { refuse, refusalsOf, type Refusal } from './refusal';
@@ -94,18 +94,20 @@ function standingOn(ctx: Context, log: Log, gone: ReadonlySet<string>, without: 
         if (runningOn(ctx.state, piece).some((x) => x.id === w.id))
           add(w.id, `“${ctx.route.find((s) => s.key === w.step)?.act ?? w.step}”, under way`);
   }
-  for (const { id, words } of [...siteStandingOn(ctx, without), ...coatsOfCups(ctx, without)])
+  for (const { id, words } of [...kitchenStandingOn(ctx, without), ...coatsOfCups(ctx, without)])
     if (!gone.has(id)) found.set(id, found.get(id) ?? words);
   return [...found].map(([id, words]) => ({ id, words }));
 }
 
-/** Steps of the fixed work that were begun after one that would be missing. */
-function siteStandingOn({ state, site = [] }: Context, without: JobState): Standing[] {
-  const isDone = (of: JobState, key: string): boolean => (of.site.get(key)?.end ?? null) !== null;
+/** Steps in the kitchen that were begun after one that would be missing. */
+function kitchenStandingOn({ state, site = [] }: Context, without: JobState): Standing[] {
+  const works = kitchenWorks(without);
+  const isLost = (key: string): boolean =>
+    doneInKitchen(state, key) !== null && doneInKitchen(without, key) === null;
   return site.flatMap((step) => {
-    const begun = without.site.get(step.key);
-    const loses = step.after.some((r) => isDone(state, r.step) && !isDone(without, r.step));
-    return begun && loses ? [{ id: begun.id, words: `“${step.act}” on the fixed work` }] : [];
+    const begun = works.get(step.key);
+    const loses = step.after.some((r) => isLost(r.step));
+    return begun && loses ? [{ id: begun.id, words: `“${step.act}” in the kitchen` }] : [];
   });
 }
 
@@ -113,11 +115,9 @@ function siteStandingOn({ state, site = [] }: Context, without: JobState): Stand
 function coatsOfCups({ state, route, site = [] }: Context, without: JobState): Standing[] {
   const hasCup = (of: JobState, product: Product, at: number): boolean =>
     cupsOf(of, product, at).some((m) => isUsable(m, at));
-  const laid = [
-    ...[...without.works.values()].map((w) => ({ ...w, made: route.find((s) => s.key === w.step) })),
-    ...[...without.siteWorks.values()].map((w) => ({ ...w, made: site.find((s) => s.key === w.step) })),
-  ];
-  return laid.flatMap(({ id, start, made }) => {
+  return [...without.works.values()].flatMap((work) => {
+    const { id, start, step } = work;
+    const made = (isInKitchen(work) ? site : route).find((s) => s.key === step);
     const product = made?.product;
     if (!product?.mix || product.mix.b === 0) return [];
     const loses = hasCup(state, product, start) && !hasCup(without, product, start);

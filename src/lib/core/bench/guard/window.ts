@@ -16,9 +16,15 @@ export interface Window {
   because: Requirement | null;
 }
 
-/** When a step may start on a piece, as far as the steps before it are done. */
-export function windowOf(state: JobState, step: Step, piece: string, waits: Waits): Window {
-  const { done, abraded } = pieceState(state, piece);
+/** When a step may start on a piece, or in the kitchen, as far as the steps before it are done. */
+export function windowOf(
+  state: JobState,
+  step: Pick<Step, 'key' | 'after'>,
+  piece: string,
+  waits: Waits,
+): Window {
+  const { done, abraded, readied } = pieceState(state, piece);
+  const made = Math.max(abraded ?? 0, readied.get(step.key) ?? 0);
   const window: Window = { from: 0, to: null, because: null };
   for (const need of step.after) {
     const before = done.get(need.step);
@@ -28,9 +34,9 @@ export function windowOf(state: JobState, step: Step, piece: string, waits: Wait
         ? waits.readyAt(need.film, need.stage, before.end, need.wet)
         : before.end + need.min * MINUTE;
     if (from > window.from) Object.assign(window, { from, because: need });
-    // Scuffing opens the window anew.
+    // Scuffing or scoring opens the window anew.
     if (need.max !== null)
-      window.to = Math.min(window.to ?? Infinity, Math.max(before.end, abraded ?? 0) + need.max * MINUTE);
+      window.to = Math.min(window.to ?? Infinity, Math.max(before.end, made) + need.max * MINUTE);
   }
   return window;
 }

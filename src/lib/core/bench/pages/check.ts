@@ -4,7 +4,7 @@ import { METHODS, SPOT_WORDS, type CheckMethod } from '$core/quality/check-metho
 import { isoDay } from '$core/units/clock-time';
 import { causesOf, factsOf, remedyOf } from '../touch-up-advice';
 import { visitPlan } from '../visit-plan';
-import { pieceState, type Check, type TouchUp } from '../state/state';
+import { kitchenWorks, pieceState, type Check, type TouchUp } from '../state/state';
 import type { Bench } from '../view/bench-job';
 import { benchView } from '../view/view';
 
@@ -41,12 +41,13 @@ export function checkPage(bench: Bench, wanted: string | null, now: number) {
   });
   const chosen = pack.pieces.find((p) => p.id === wanted);
   const handedOver = state.handedOver;
+  const inKitchen = kitchenWorks(state);
   const touchUp = (t: TouchUp) => {
     const failure = failureOf(t.failure);
     const piece = pack.pieces.find((p) => p.id === t.piece);
     const sheen = pack.zones.find((z) => z.id === piece?.zoneId)?.sheen ?? 'satin';
     const remedy = remedyOf(bench, t, sheen, now);
-    const works = bench.site.flatMap((s) => (s.touchUp === t.id ? (state.site.get(s.key) ?? []) : []));
+    const works = bench.site.flatMap((s) => (s.touchUp === t.id ? (inKitchen.get(s.key) ?? []) : []));
     const until = handedOver === null ? null : handedOver + (pack.warrantyMonths ?? 0) * DAYS_A_MONTH * DAY;
     return {
       id: t.id,
@@ -78,7 +79,7 @@ export function checkPage(bench: Bench, wanted: string | null, now: number) {
       next: steps.filter((s) => s.touchUp === t.id),
     };
   };
-  const steps = benchView(bench, now).site;
+  const steps = benchView(bench, now).list;
   const open = [...state.touchUps.values()].reverse();
   return {
     plan: visitPlan(bench, now),

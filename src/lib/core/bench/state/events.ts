@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { instantSchema } from '$core/units/instant';
 import type { FactKindEntry } from '../facts/kind';
 import * as table from '../facts/table';
+import { asToday } from './older-facts';
 
 type Entry = (typeof table)[keyof typeof table];
 export type FactBody = z.infer<Entry['schema']>;
@@ -15,10 +16,10 @@ const BY_KIND = new Map<FactKind, Entry>(ENTRIES.map((entry) => [kindOf(entry), 
 export const FACT_KINDS: readonly FactKind[] = ENTRIES.map(kindOf);
 
 type Schemas = [Entry['schema'], ...Entry['schema'][]];
-export const bodySchema: z.ZodType<FactBody> = z.discriminatedUnion(
-  'kind',
-  ENTRIES.map((entry) => entry.schema) as Schemas,
-);
+/** A body as it is written today. */
+export const writtenSchema = z.discriminatedUnion('kind', ENTRIES.map((entry) => entry.schema) as Schemas);
+/** A body, of today or of an older log. */
+export const bodySchema: z.ZodType<FactBody> = z.preprocess(asToday, writtenSchema) as z.ZodType<FactBody>;
 
 /** All that is known of a kind. @throws Error for a kind that is not in the table */
 export function entryOf<B extends FactBody>({ kind }: B): FactKindEntry<z.ZodType<B>> {

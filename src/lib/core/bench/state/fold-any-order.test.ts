@@ -6,8 +6,8 @@ import { DEFECT_KEYS } from '$core/quality/defects';
 import { bodySchema, type Fact, type FactBody } from './events';
 import { fold, foldOn, inOrder, lastToHappen } from './fold';
 import { pieceState } from './state';
-import { FEELS } from '../view/looks';
-import { fact, uuid } from '../../../../../tests/bench-builders';
+import { FEELS } from '../../coating/looks';
+import { begunInKitchen, fact, readiedInKitchen, uuid } from '../../../../../tests/bench-builders';
 import { always } from '../../../../../tests/budget';
 
 const PIECES = [uuid(1), uuid(2), uuid(3), uuid(4)];
@@ -32,7 +32,7 @@ const body: fc.Arbitrary<FactBody> = fc.oneof(
   }),
   fc.record({ kind: fc.constant('piece.missing' as const), pieces: some, note: text }),
   fc.record({ kind: fc.constantFrom('piece.abraded' as const, 'piece.wiped' as const), pieces: some }),
-  fc.record({ kind: fc.constant('site.readied' as const), step: fc.constantFrom('protect', 'caulk') }),
+  fc.constantFrom('protect', 'caulk').map(readiedInKitchen),
   fc.record({
     kind: fc.constant('work.started' as const),
     step: fc.constantFrom(...STEPS),
@@ -43,8 +43,7 @@ const body: fc.Arbitrary<FactBody> = fc.oneof(
   fc.record({ kind: fc.constantFrom('work.paused' as const, 'work.resumed' as const), work: other }),
   fc.record({ kind: fc.constant('work.joined' as const), work: other, by: fc.constantFrom('ines', 'tobin') }),
   fc.record({ kind: fc.constant('work.handed' as const), work: other, to: fc.constantFrom('ines', 'tobin') }),
-  fc.record({ kind: fc.constant('site.started' as const), step: fc.constantFrom('protect', 'caulk') }),
-  fc.record({ kind: fc.constant('site.finished' as const), work: other }),
+  fc.constantFrom('protect', 'caulk').map(begunInKitchen),
   fc.record({
     kind: fc.constant('paint.loaded' as const),
     product: fc.constant('enamel'),

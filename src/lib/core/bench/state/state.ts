@@ -6,10 +6,11 @@ import type { DefectKey } from '$core/quality/defects';
 import type { TestDone } from '$core/quality/site-tests';
 import type { RemedyScope } from '$core/quality/remedy-scope';
 import type { Override } from '../facts/parts';
-import type { Feel, Look } from '../view/looks';
+import type { Feel, Look } from '../../coating/looks';
 import type { Gap, Turn } from '../../hanging/adjust';
 import type { Fitting } from './fittings';
 import type { Tick } from './ticks';
+import { SITE } from '../../takeoff/site-route';
 
 /** A stretch that one person worked, ms since 1970. */
 export interface Hands {
@@ -28,6 +29,7 @@ export interface StepDone {
   work: string;
 }
 
+/** What is recorded of a piece, or of the kitchen's own steps under `SITE`. */
 export interface PieceState {
   labelled: boolean;
   /** of the take-down list */
@@ -52,6 +54,8 @@ export interface PieceState {
   abraded: number | null;
   /** when it was wiped after a long stand */
   wiped: number | null;
+  /** when it was scuffed, scored or wiped for one step alone, by that step */
+  readied: Map<string, number>;
   /** what it got since it hangs, and when */
   fitted: Map<Fitting, number>;
 }
@@ -69,16 +73,6 @@ export interface Work {
   overruled: readonly Override[];
   /** who worked on it when, pauses left out */
   hands: Hands[];
-}
-
-/** A step of the fixed work that was begun. */
-export interface SiteWork {
-  id: string;
-  step: string;
-  worker: string;
-  start: number;
-  /** null while it runs */
-  end: number | null;
 }
 
 export interface Check {
@@ -224,25 +218,27 @@ export interface Mix {
   useBy: number | null;
 }
 
+/** What holds paint: the gun of the pieces, or what lays it on the wall. */
+export type Holder = 'pieces' | 'wall';
+
+/** What it was said to hold, and when. */
+export interface Loaded {
+  product: string;
+  colour: string;
+  at: number;
+}
+
 export interface JobState {
   pieces: Map<string, PieceState>;
   works: Map<string, Work>;
-  /** steps of the fixed work, by key; of several beginnings the one that was finished first, else the first */
-  site: Map<string, SiteWork>;
-  /** every beginning of them, by the id of its fact */
-  siteWorks: Map<string, SiteWork>;
-  /** when the fixed work was scuffed, scored or wiped anew, by the step that it was made ready for; ms since 1970 */
-  siteReadied: Map<string, number>;
   /** latest reading by place */
   air: Map<string, Air>;
   /** cups, in the order they were mixed */
   mixes: Mix[];
-  /** what the gun holds; null where nobody said */
-  loaded: { product: string; colour: string; at: number } | null;
+  /** what the gun of the pieces and what lays paint on the wall hold; null where nobody said */
+  loaded: Record<Holder, Loaded | null>;
   /** cans that pieces were coated from, in that order, where their number was written down */
   cansLoaded: { product: string; batch: string; at: number }[];
-  /** what lays paint on the wall holds; null where nobody said */
-  loadedOnSite: { product: string; colour: string; at: number } | null;
   /** in the order they were found */
   flaws: Map<string, Flaw>;
   /** flaws that were taken back: what was done for them stays done */
@@ -283,6 +279,7 @@ const bare = (): PieceState => ({
   hangs: [],
   abraded: null,
   wiped: null,
+  readied: new Map(),
   fitted: new Map(),
 });
 
@@ -294,6 +291,26 @@ export function touch(state: JobState, id: string): PieceState {
   let found = state.pieces.get(id);
   if (!found) state.pieces.set(id, (found = bare()));
   return found;
+}
+
+/** Whether a work is done in the kitchen and on no piece: fixed work, a visit, a touch-up. */
+export const isInKitchen = ({ lot }: Pick<Work, 'lot'>): boolean => lot === SITE;
+
+/** Whether any piece was worked on: from then on its system and its lots stay. */
+export const piecesBegun = ({ works }: JobState): boolean => [...works.values()].some((w) => !isInKitchen(w));
+
+/** When a step in the kitchen was done, ms since 1970; null where it is not. */
+export const doneInKitchen = (state: JobState, step: string): number | null =>
+  state.pieces.get(SITE)?.done.get(step)?.end ?? null;
+
+/** The steps in the kitchen that were begun: of several works on one step the one that it was done by, else the first. */
+export function kitchenWorks(state: JobState): Map<string, Work> {
+  const out = new Map<string, Work>();
+  const done = state.pieces.get(SITE)?.done;
+  for (const work of state.works.values())
+    if (isInKitchen(work) && (!out.has(work.step) || done?.get(work.step)?.work === work.id))
+      out.set(work.step, work);
+  return out;
 }
 
 /** Everyone's hands leave a work. @param at ms since 1970 */
@@ -312,14 +329,10 @@ export const emptyState = (
 ): JobState => ({
   pieces: new Map(),
   works: new Map(),
-  site: new Map(),
-  siteWorks: new Map(),
-  siteReadied: new Map(),
   air: new Map(),
   mixes: [],
-  loaded: null,
+  loaded: { pieces: null, wall: null },
   cansLoaded: [],
-  loadedOnSite: null,
   flaws: new Map(),
   takenBackFlaws: new Map(),
   inspections: [],

@@ -1,13 +1,17 @@
-/** The bench: what each lot may be given next, what dries until when, what is under way. */
+/** The bench: what each lot may be given next, and what may be done in the kitchen; what dries until when, what is under way. */
+import { frozen } from '$core/frozen';
 import type { Step } from '$core/coating/route';
 import type { Waits } from '$core/coating/waits';
 import type { Lot } from '$core/planning/job/lots';
+import { SITE, type SiteStep } from '$core/takeoff/site-route';
+import { siteNext, siteProgress } from '../guard/kitchen-work';
 import { nextStep, windowOf } from '../guard/window';
-import { pieceState, type JobState, type Work } from '../state/state';
+import { kitchenWorks, pieceState, type JobState, type Work } from '../state/state';
 
-export type Act = {
+export type Act<S = Step> = {
   lot: string;
-  step: Step;
+  step: S;
+  /** ids; none in the kitchen */
   pieces: string[];
   /** latest moment without sanding, ms since 1970 */
   closes: number | null;
@@ -64,9 +68,35 @@ export function acts(
       );
     }
   }
-  const rank = { running: 0, ready: 1, waiting: 2, up: 3 };
-  const due = (a: Act): number =>
-    a.status === 'waiting' ? a.from : (planned.get(`${a.lot}:${a.step.key}`) ?? Infinity);
-  const key = (a: Act): number => (Number.isFinite(due(a)) ? due(a) : Number.MAX_SAFE_INTEGER);
-  return out.sort((a, b) => rank[a.status] - rank[b.status] || key(a) - key(b));
+  return inTurn(out, planned);
+}
+
+/** Which acts come first. */
+export const RANK = frozen({ running: 0, ready: 1, waiting: 2, up: 3 });
+
+/** Acts in their order: under way first, then ready in the order of the plan, then waiting by time. */
+export function inTurn<S extends { key: string }>(
+  list: Act<S>[],
+  planned: ReadonlyMap<string, number>,
+): Act<S>[] {
+  const due = (a: Act<S>): number =>
+    a.status === 'waiting' ? a.from : (planned.get(`${a.lot}:${a.step.key}`) ?? Number.MAX_SAFE_INTEGER);
+  return list.sort((a, b) => RANK[a.status] - RANK[b.status] || due(a) - due(b));
+}
+
+/** What may be done next in the kitchen, or is under way there: fixed work, visits, touch-ups. */
+export function kitchenActs(
+  { state, site, siteWaits }: { state: JobState; site: readonly SiteStep[]; siteWaits: Waits },
+  now: number,
+): Act<SiteStep>[] {
+  const next = new Set(siteNext(state, site).map((s) => s.key));
+  const works = kitchenWorks(state);
+  return siteProgress(state, site, siteWaits).flatMap(({ step, from, to, state: how }): Act<SiteStep>[] => {
+    const base = { lot: SITE, step, pieces: [], closes: to };
+    const work = works.get(step.key);
+    if (how === 'done') return [];
+    if (how !== 'pending') return work ? [{ ...base, status: 'running', work }] : [];
+    if (!next.has(step.key)) return [];
+    return [from > now ? { ...base, status: 'waiting', from } : { ...base, status: 'ready' }];
+  });
 }

@@ -2,8 +2,7 @@
  * What recorded times teach about work: the median of minutes of hands over the figure's, shrunk to 1 by n / (n + 5).
  * Docs: docs/methods/learning.md
  */
-import { workMinutes, worthOf, type Step } from '$core/coating/route';
-import type { SiteStep } from '$core/takeoff/site-route';
+import { inKitchen, minutesOf, type AnyStep } from '$core/takeoff/any-step';
 import type { Work } from '../state/state';
 import { byTheClock, type Worked } from './worked';
 
@@ -13,13 +12,12 @@ const PRIOR = 5;
 const LEAST = 0.2;
 export const MOST = 5;
 
-/** What is compared with what: the kind of step, and the tool. */
-export const paceKey = (step: Step): string => [step.kind, step.prep ?? '', step.tool ?? ''].join(' ').trim();
-
-/** The same of a step in the kitchen; null where nothing is learnt of it. */
-export function sitePaceKey({ kind, prep, tool, visit, touchUp }: SiteStep): string | null {
-  if (touchUp) return null;
-  return visit ? `visit ${visit.kind}` : ['site', kind, prep ?? '', tool ?? ''].join(' ').trim();
+/** What is compared with what: the kind of step, where it is done, and the tool; empty where nothing is learnt of it. */
+export function paceKey(step: AnyStep): string {
+  const own = [step.kind, step.prep ?? '', step.tool ?? ''];
+  if (!inKitchen(step)) return own.join(' ').trim();
+  if (step.touchUp) return '';
+  return step.visit ? `visit ${step.visit.kind}` : ['site', ...own].join(' ').trim();
 }
 
 /** Minutes that hands were at a finished work, pauses left out, two pairs of hands counted twice. */
@@ -27,9 +25,9 @@ export const handMinutes = (work: Work, worked: Worked = byTheClock): number =>
   work.hands.reduce((sum, h) => sum + worked(h.from, h.to ?? work.end ?? h.from), 0);
 
 /** A finished work's time over the figure's; null where nothing can be learnt from it. */
-export function paceOf(work: Work, step: Step, worked: Worked = byTheClock): number | null {
+export function paceOf(work: Work, step: AnyStep, worked: Worked = byTheClock): number | null {
   if (work.end === null || work.pieces.length === 0) return null;
-  return believable(handMinutes(work, worked) / workMinutes(step, worthOf(step, work.pieces)));
+  return believable(handMinutes(work, worked) / minutesOf(step, work.pieces));
 }
 
 /** A ratio of times; null where it is none of work. */
@@ -51,21 +49,15 @@ export const plannedPace = (
   key: string,
 ): number => choice?.paces[key] ?? 1;
 
-/** A route at learnt paces. @param paces factor by kind of step */
-export const atPace = (route: readonly Step[], paces: Readonly<Record<string, number>>): Step[] =>
-  route.map((step) => {
-    const factor = paces[paceKey(step)] ?? 1;
-    return factor === 1
-      ? step
-      : { ...step, setupMinutes: step.setupMinutes * factor, minutesPerPiece: step.minutesPerPiece * factor };
-  });
-
-/** Steps in the kitchen at learnt paces, in whole minutes. */
-export const siteAtPace = <S extends SiteStep>(
+/** Steps at learnt paces; those in the kitchen in whole minutes. @param paces factor by kind of step */
+export const atPace = <S extends AnyStep>(
   steps: readonly S[],
   paces: Readonly<Record<string, number>>,
 ): S[] =>
   steps.map((step) => {
-    const factor = paces[sitePaceKey(step) ?? ''] ?? 1;
-    return factor === 1 ? step : { ...step, minutes: Math.max(1, Math.ceil(step.minutes * factor - 1e-9)) };
+    const factor = paces[paceKey(step)] ?? 1;
+    if (factor === 1) return step;
+    return inKitchen(step)
+      ? { ...step, minutes: Math.max(1, Math.ceil(step.minutes * factor - 1e-9)) }
+      : { ...step, setupMinutes: step.setupMinutes * factor, minutesPerPiece: step.minutesPerPiece * factor };
   });

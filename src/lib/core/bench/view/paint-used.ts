@@ -3,7 +3,7 @@ import type { Step } from '../../coating/route';
 import { coatsOn, laidVolumes, leftOver, type Laid } from '../../takeoff/laid';
 import { needsByZone, type PieceToCoat } from '../../takeoff/needs';
 import type { SiteStep } from '../../takeoff/site-route';
-import type { JobState } from '../state/state';
+import { isInKitchen, type JobState } from '../state/state';
 import type { Bench } from './bench-job';
 
 type Coated = PieceToCoat & { id: string; zoneId: string };
@@ -16,24 +16,21 @@ export function laidPaint(
   pieces: readonly Coated[],
 ): Laid[] {
   const byId = new Map(pieces.map((p) => [p.id, p]));
-  const steps = new Map(route.map((s) => [s.key, s]));
-  const walls = new Map(site.map((s) => [s.key, s]));
-  const onPieces = [...state.works.values()].flatMap((work) => {
-    const step = steps.get(work.step);
-    return work.end === null || !step
-      ? []
-      : coatsOn(
+  const onPieces = new Map(route.map((s) => [s.key, s]));
+  const inKitchen = new Map(site.map((s) => [s.key, s]));
+  return laidVolumes(
+    [...state.works.values()].flatMap((work) => {
+      if (work.end === null) return [];
+      const step = onPieces.get(work.step);
+      if (step && !isInKitchen(work))
+        return coatsOn(
           step,
           work.pieces.flatMap((p) => byId.get(p) ?? []),
         );
-  });
-  const onWalls = [...state.siteWorks.values()].flatMap(({ step: key, end }) => {
-    const step = walls.get(key);
-    if (end === null || !step?.product || !step.tool) return [];
-    const { product, tool, wet, areaM2, zone } = step;
-    return [{ product, tool, wet, areaM2, zone: zone ?? '' }];
-  });
-  return laidVolumes([...onPieces, ...onWalls]);
+      const { product, tool, wet = 1, areaM2 = 0, zone = null } = inKitchen.get(work.step) ?? {};
+      return product && tool ? [{ product, tool, wet, areaM2, zone: zone ?? '' }] : [];
+    }),
+  );
 }
 
 /** What is left of a product and colour by the take-off: bought, less what was laid, what hose and trays lose, and what is kept already. */

@@ -1,8 +1,9 @@
 /** What a bench shows of a job, from its facts. */
 import { describe, expect, it } from 'vitest';
-import { did, fact, MINUTE, takenDown, uuid } from '../../../../../tests/bench-builders';
+import { begunInKitchen, did, fact, MINUTE, takenDown, uuid } from '../../../../../tests/bench-builders';
 import { benchOf } from '../../../../../tests/bench-pack';
 import type { Fact } from '../state/events';
+import type { Bench } from './bench-job';
 import { benchView, pieceView, sayNext } from './view';
 
 const [A, B, C, D] = [uuid(1), uuid(2), uuid(3), uuid(4)];
@@ -27,7 +28,7 @@ describe('what is to be looked at', () => {
     const view = benchView(benchOf(coated), at(300));
     const [last, ...more] = view.toInspect;
     expect(more).toEqual([]);
-    expect(last).toMatchObject({ at: at(220), act: 'Prime fronts' });
+    expect(last).toMatchObject({ at: at(220), title: expect.stringMatching(/^Prime fronts, lot /) });
     expect(last?.pieces.map((p) => p.id)).toEqual([B]);
     const looked = fact(230, {
       ...{ kind: 'coat.inspected', work: last?.id ?? '', looked: [], note: '' },
@@ -53,20 +54,44 @@ describe('the last facts', () => {
 
 describe('the fixed work', () => {
   it('lists what may be begun, and counts what is left', () => {
+    const inKitchen = (bench: Bench, minute: number) =>
+      benchView(bench, at(minute)).list.filter((a) => a.inKitchen);
     const bench = benchOf();
     const view = benchView(bench, at(0));
-    expect(view.siteSteps).toBe(bench.site.length);
-    expect(view.siteLeft).toBe(bench.site.length);
-    expect(view.site.length).toBeGreaterThan(0);
-    expect(view.site.length).toBeLessThan(bench.site.length);
-    const [first] = view.site;
-    const begun = fact(1, { kind: 'site.started', step: first?.key ?? '' });
-    const under = benchView(benchOf([begun]), at(2));
-    expect(under.site.find((s) => s.key === first?.key)?.work).toMatchObject({ since: at(1), who: 'Ines' });
-    expect(under.siteLeft).toBe(bench.site.length);
-    const done = benchOf([begun, fact(30, { kind: 'site.finished', work: begun.id })]);
-    expect(benchView(done, at(31)).siteLeft).toBe(bench.site.length - 1);
-    expect(benchView(done, at(31)).site.map((s) => s.key)).not.toContain(first?.key);
+    expect(view.kitchenSteps).toBe(bench.site.length);
+    expect(view.kitchenLeft).toBe(bench.site.length);
+    const listed = inKitchen(bench, 0);
+    expect(listed.length).toBeGreaterThan(0);
+    expect(listed.length).toBeLessThan(bench.site.length);
+    const [first] = listed;
+    const begun = fact(1, begunInKitchen(first?.step ?? ''));
+    const under = benchOf([begun]);
+    expect(inKitchen(under, 2).find((a) => a.step === first?.step)).toMatchObject({
+      status: 'running',
+      work: { since: at(1), who: 'Ines', paused: false },
+    });
+    expect(benchView(under, at(2)).kitchenLeft).toBe(bench.site.length);
+    const done = benchOf([begun, fact(30, { kind: 'work.finished', work: begun.id, leftOut: [] })]);
+    expect(benchView(done, at(31)).kitchenLeft).toBe(bench.site.length - 1);
+    expect(inKitchen(done, 31).map((a) => a.step)).not.toContain(first?.step);
+  });
+  it('is paused, joined, handed over and looked at as work on pieces is', () => {
+    const [coat] = benchOf().site.filter((s) => s.kind === 'coat');
+    const begun = fact(1, begunInKitchen(coat?.key ?? ''));
+    const work = begun.id;
+    const log = [
+      begun,
+      fact(2, { kind: 'work.joined', work, by: 'tobin' }),
+      fact(3, { kind: 'work.paused', work }),
+    ];
+    const running = (facts: Fact[], minute: number) =>
+      benchView(benchOf(facts), at(minute)).list.find((a) => a.status === 'running')?.work;
+    expect(running(log.slice(0, 2), 3)?.hands).toEqual(['ines', 'tobin']);
+    expect(running(log, 4)).toMatchObject({ paused: true, hands: [] });
+    const done = fact(9, { kind: 'work.finished', work, leftOut: [] });
+    const [look] = benchView(benchOf([...log, done]), at(10)).toInspect;
+    expect(look).toMatchObject({ id: work, pieces: [] });
+    expect(look?.title).toContain(coat?.act);
   });
 });
 

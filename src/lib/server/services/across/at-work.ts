@@ -21,28 +21,15 @@ export interface UnderWayWork {
 export function atWork(db: Db, worker: string): UnderWayWork[] {
   const { read } = eachJob(db, openJobs(db), (id) => {
     const { job, state, route, site, lots } = openJob(db, id);
-    const own = { job: job.id, name: job.name };
-    const pieces = [...state.works.values()].flatMap((w): UnderWayWork[] => {
+    const acts = new Map([...route, ...site].map((s) => [s.key, s.act]));
+    return [...state.works.values()].flatMap((w): UnderWayWork[] => {
       const hand = w.end === null ? w.hands.find((h) => h.worker === worker && h.to === null) : undefined;
       if (!hand) return [];
-      const act = route.find((s) => s.key === w.step)?.act ?? 'Work';
       const lot = lots.find((l) => l.id === w.lot)?.name ?? '';
-      return [{ ...own, work: w.id, act, lot, since: hand.from }];
+      return [
+        { job: job.id, name: job.name, work: w.id, act: acts.get(w.step) ?? 'Work', lot, since: hand.from },
+      ];
     });
-    const kitchen = [...state.siteWorks.values()].flatMap((w): UnderWayWork[] =>
-      w.end === null && w.worker === worker
-        ? [
-            {
-              ...own,
-              work: w.id,
-              act: site.find((s) => s.key === w.step)?.act ?? 'Work',
-              lot: '',
-              since: w.start,
-            },
-          ]
-        : [],
-    );
-    return [...pieces, ...kitchen];
   });
   return read.flat().sort((a, b) => b.since - a.since);
 }

@@ -4,7 +4,7 @@ import { printFreeFrom } from '$core/bench/guard/print-free';
 import { pieceState, type TouchUp } from '$core/bench/state/state';
 import { acts } from '$core/bench/view/acts';
 import { nextActs, type NextAct } from '$core/bench/view/next-acts';
-import { freshAir } from '$core/bench/view/fresh-air';
+import { freshAir } from '$core/bench/guard/fresh-air';
 import { airStops } from '$core/bench/view/air-stops';
 import { visitDue } from '$core/quality/visits';
 import { plannedSteps } from '$core/planning/job/operation-id';
@@ -201,7 +201,9 @@ function peopleToday(db: Db, opened: readonly JobWithPlan[], now: number): Today
     const working = opened.flatMap(({ file }) =>
       [...file.state.works.values()].flatMap((w) =>
         w.end === null && w.hands.some((h) => h.worker === id && h.to === null)
-          ? [`${file.route.find((s) => s.key === w.step)?.act ?? w.step}, ${file.job.name}`]
+          ? [
+              `${[...file.route, ...file.site].find((s) => s.key === w.step)?.act ?? w.step}, ${file.job.name}`,
+            ]
           : [],
       ),
     );

@@ -351,7 +351,9 @@ it('pieces that stood for days are to be wiped before they are coated', () => {
   const at = workTo('sand', NOW - 5 * DAY) - 3 * DAY;
   const stood = (now: number) => {
     const opened: JobWithPlan = { file: file(), plan: null, planning: null };
-    return benchView(openBench(benchPack(db, opened, now)), now).list.map((a) => a.stood);
+    return benchView(openBench(benchPack(db, opened, now)), now)
+      .list.filter((a) => !a.inKitchen)
+      .map((a) => a.unready);
   };
   expect(stood(at + DAY).every((s) => s === null)).toBe(true);
   expect(stood(at + 3 * DAY).every((s) => s !== null)).toBe(true);

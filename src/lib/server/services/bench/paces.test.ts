@@ -1,4 +1,5 @@
 /** How long work takes here is learnt from what is recorded: started and ended, or ticked piece by piece. */
+import { begunInKitchen } from '../../../../../tests/bench-builders';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { factOf } from '../../../../../tests/builders';
 import { madeOnce, newDatabase } from '../../../../../tests/new-database';
@@ -62,8 +63,8 @@ beforeEach(async () => {
 
 /** Starts and ends a step in the kitchen. */
 function onSite(step: string, at: number, minutes: number): Fact {
-  const begun = fact(at, { kind: 'site.started', step });
-  record(begun, fact(at + minutes * MINUTE, { kind: 'site.finished', work: begun.id }));
+  const begun = fact(at, begunInKitchen(step));
+  record(begun, fact(at + minutes * MINUTE, { kind: 'work.finished', work: begun.id, leftOut: [] }));
   return begun;
 }
 const visit = (kind: string) => file().site.find((s) => isVisit(s) && s.visit.kind === kind);

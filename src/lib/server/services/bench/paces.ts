@@ -1,8 +1,8 @@
 /** Learns how long work takes here from what was recorded. */
 import { takenBackBy } from '$core/bench/state/decided';
 import type { Fact } from '$core/bench/state/events';
-import type { SiteWork, Work } from '$core/bench/state/state';
-import { believable, learntPace, paceKey, paceOf, plannedPace, sitePaceKey } from '$core/bench/view/pace';
+import { isInKitchen, type Work } from '$core/bench/state/state';
+import { learntPace, paceKey, paceOf, plannedPace } from '$core/bench/view/pace';
 import { workedIn } from '$core/bench/view/worked';
 import { tickedPace } from '$core/bench/view/ticked-pace';
 import { counting, tickedWorks, ticksOf, type TickedJob } from '$core/bench/view/ticked-works';
@@ -32,7 +32,7 @@ export interface Recorded extends TickedJob {
 
 /** Facts that a pace is learnt of, or that take one back. */
 export const TEACHES: ReadonlySet<Fact['body']['kind']> = new Set([
-  ...(['work.finished', 'site.finished', 'piece.down', 'piece.hung', 'piece.fitted'] as const),
+  ...(['work.finished', 'piece.down', 'piece.hung', 'piece.fitted'] as const),
   ...(['void', 'contradiction.settled'] as const),
 ]);
 
@@ -44,9 +44,6 @@ export function keepPace(db: Db, fact: Fact, job: Recorded): void {
     case 'work.finished':
       keepWork(db, fact.job, job, state.works.get(body.work));
       return;
-    case 'site.finished':
-      keepSite(db, fact.job, job, state.siteWorks.get(body.work));
-      return;
     case 'piece.down':
     case 'piece.fitted':
       keepTicked(db, fact.job, job, new Set(body.pieces));
@@ -57,7 +54,7 @@ export function keepPace(db: Db, fact: Fact, job: Recorded): void {
     case 'void':
     case 'contradiction.settled': {
       // A work may have lost its end, or its beginning.
-      const open = [...state.works.values(), ...state.siteWorks.values()].filter((w) => w.end === null);
+      const open = [...state.works.values()].filter((w) => w.end === null);
       const settled = body.kind === 'void' ? [] : body.of;
       for (const id of [...open.map((w) => w.id), ...takenBackBy(body), ...settled]) deletePace(db, id);
       keepTicked(db, fact.job, job, null);
@@ -65,22 +62,18 @@ export function keepPace(db: Db, fact: Fact, job: Recorded): void {
   }
 }
 
-function keepWork(db: Db, job: string, { choice, route, zone }: Recorded, work: Work | undefined): void {
-  const step = work && route.find((s) => s.key === work.step);
-  const ratio = work && step && paceOf(work, step, workedIn(choice, zone));
-  if (!work || !step || !ratio) return;
-  const key = paceKey(step);
+function keepWork(
+  db: Db,
+  job: string,
+  { choice, route, site, zone }: Recorded,
+  work: Work | undefined,
+): void {
+  const step = work && (isInKitchen(work) ? site : route).find((s) => s.key === work.step);
+  const key = step && paceKey(step);
+  const ratio = work && key && paceOf(work, step, workedIn(choice, zone));
+  if (!work || !key || !ratio) return;
   const { id, worker, start, end } = work;
   writePace(db, { work: id, job, key, worker, ratio: ratio * plannedPace(choice, key), at: end ?? start });
-}
-
-function keepSite(db: Db, job: string, { choice, site, zone }: Recorded, work: SiteWork | undefined): void {
-  const step = work && site.find((s) => s.key === work.step);
-  const key = step && sitePaceKey(step);
-  if (!work || work.end === null || !step || !key) return;
-  const { id, worker, start, end } = work;
-  const ratio = believable(workedIn(choice, zone)(start, end) / step.minutes);
-  if (ratio) writePace(db, { work: id, job, key, worker, ratio: ratio * plannedPace(choice, key), at: end });
 }
 
 /**

@@ -79,7 +79,6 @@ const SAID_AGAIN = new Set<Fact['body']['kind']>([
   'work.finished',
   'work.paused',
   'work.resumed',
-  'site.finished',
   'piece.hung',
   'job.handed-over',
   'touch-up.closed',

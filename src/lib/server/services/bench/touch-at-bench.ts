@@ -2,7 +2,7 @@
 import { takenBackBy } from '$core/bench/state/decided';
 import type { Fact } from '$core/bench/state/events';
 import { pieceState } from '$core/bench/state/state';
-import { stageTouched } from '$core/bench/view/looks';
+import { stageTouched } from '$core/coating/looks';
 import type { Db } from '../../db/open';
 import { forgetTouchTest, insertTouchTest } from '../../store/touch-tests';
 import type { OpenJob } from '../job/open-job';

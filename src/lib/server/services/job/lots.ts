@@ -1,4 +1,5 @@
 /** How the pieces of a job are divided into lots. */
+import { piecesBegun } from '$core/bench/state/state';
 import { fold } from '$core/bench/state/fold';
 import type { Choice } from '$core/planning/job/choice';
 import { finishGroups } from '$core/planning/job/finishes';
@@ -15,7 +16,7 @@ import { listLots, listPieces, writeLots } from '../../store/pieces';
  * own.
  */
 export function dividedLots(db: Db, job: string, choice: Choice): Lot[] {
-  const begun = fold(listFacts(db, job)).works.size > 0;
+  const begun = piecesBegun(fold(listFacts(db, job)));
   const existing = begun ? listLots(db, job).filter((lot) => lot.pieces.length) : [];
   const surveyed = findJob(db, job);
   const kitchen = surveyed ? kitchenOf(surveyed) : { walls: [] };

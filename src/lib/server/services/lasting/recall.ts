@@ -2,7 +2,7 @@
 import { recall, type RecallBy, type RecalledKitchen } from '$core/durability/recall';
 import { readRecords } from '$core/durability/stored-record';
 import type { Db } from '../../db/open';
-import { pieceState } from '$core/bench/state/state';
+import { isInKitchen, pieceState } from '$core/bench/state/state';
 import { importedNames, listRecords } from '../../store/durability';
 import { eachJob } from '../job/each-job';
 import { openJob, type OpenJob } from '../job/open-job';
@@ -25,15 +25,16 @@ function gapsOf({ state, route, site, pieces }: OpenJob): Pick<Unknown, 'gaps' |
   const coats = new Set([...route, ...site].flatMap((s) => (s.kind === 'coat' ? [s.key] : [])));
   const coated = pieces.filter((p) => [...pieceState(state, p.id).done.keys()].some((k) => coats.has(k)));
   const notHung = coated.filter((p) => pieceState(state, p.id).hungIn === null).length;
-  const underWay = [...state.works.values()].filter((w) => w.end === null && coats.has(w.step)).length;
-  const walls = [...state.siteWorks.values()].filter((w) => coats.has(w.step)).length;
+  const coatings = [...state.works.values()].filter((w) => coats.has(w.step));
+  const onPieces = coatings.filter((w) => !isInKitchen(w));
+  const underWay = onPieces.filter((w) => w.end === null).length;
+  const walls = coatings.length - onPieces.length;
   const touched = [...state.touchUps.values()].filter((t) => t.closed).length;
   const unnamed = coated.filter(
     (p) => !state.cansLoaded.length && !state.mixes.length && pieceState(state, p.id).hungIn !== null,
   ).length;
   const several = new Set(
-    [...state.works.values()].flatMap((w) => {
-      if (!coats.has(w.step)) return [];
+    onPieces.flatMap((w) => {
       const until = w.end ?? Infinity;
       const meanwhile = [...state.cansLoaded, ...state.mixes].some((l) => l.at > w.start && l.at < until);
       return meanwhile ? w.pieces : [];

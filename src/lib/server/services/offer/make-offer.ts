@@ -69,7 +69,7 @@ async function datesOf(db: Db, { file, plan }: JobWithPlan, now: number): Promis
   const back = await ask('back-by', { job: { inputs, plan: asked.plan }, others, at, model });
   const household = householdIn(plan, inputs);
   if (!back) throw none;
-  const recorded = [...file.state.works.values(), ...file.state.siteWorks.values()].map((w) => w.start);
+  const recorded = [...file.state.works.values()].map((w) => w.start);
   const start = Math.min(...recorded, ...plannedSteps(plan.result.assignments, plan.t0).map((s) => s.start));
   const { half, nearlyAll } = back;
   return { start, half, nearlyAll, daysAway: household?.days ?? 0 };

@@ -1,4 +1,5 @@
 /** The hours and the paint that an offer is reckoned from, and what of a kitchen can be offered besides. */
+import { piecesBegun } from '$core/bench/state/state';
 import {
   paintOver,
   stepsOver,
@@ -61,7 +62,7 @@ export function offeredKitchen({ job, pieces, zones, choice, system }: OpenJob):
 /** What this kitchen can be offered besides; nothing once work has begun. */
 export function optionsFor(db: Db, file: OpenJob, now: number): PossibleOption[] {
   const { choice, pieces, state } = file;
-  if (!choice || state.works.size > 0) return [];
+  if (!choice || piecesBegun(state)) return [];
   const proposals = proposeFor(db, file, now).list;
   return possibleOptions({ pieces, choice, proposals, canWarm: choice.air === 'place' && isForeseen() });
 }

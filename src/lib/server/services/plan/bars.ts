@@ -1,11 +1,12 @@
 /** Bars of the day rail and the time board: what was done, is under way and is planned. */
 import { NO_COLOUR } from '$core/kitchen/colour';
-import { pieceState } from '$core/bench/state/state';
-import { gets, workMinutes, worthOf, type Step } from '$core/coating/route';
+import { kitchenWorks, pieceState } from '$core/bench/state/state';
+import { gets, type Step } from '$core/coating/route';
 import type { Waits } from '$core/coating/waits';
 import { operationId, plannedSteps } from '$core/planning/job/operation-id';
 import { openMinutes } from '$core/planning/model/work-week';
 import { startOfDay } from '$core/units/clock-time';
+import { inKitchen, minutesOf, type AnyStep } from '$core/takeoff/any-step';
 import { SITE, type SiteStep } from '$core/takeoff/site-route';
 import { KITCHEN_ROW, type Bar } from './bar';
 import type { StoredPlan } from '../../store/plans';
@@ -81,7 +82,7 @@ function windowAfter(file: OpenJob, step: Step, laid: number): number | null {
 
 /** Whether all of a planned operation was begun, or done, since. */
 function isBegun({ state, lots }: OpenJob, lot: string, step: string): boolean {
-  if (lot === SITE) return state.site.has(step);
+  if (lot === SITE) return kitchenWorks(state).has(step);
   const busy = new Set(
     [...state.works.values()].flatMap((w) => (w.step === step && w.end === null ? w.pieces : [])),
   );
@@ -103,103 +104,83 @@ export function bars(
   const lots = new Map(file.lots.map((l) => [l.id, l.name]));
   const paint = lotPaint(file);
   const setups = plan ? setupsOf(plan) : new Map<string, number>();
-  const make = (
-    id: string,
-    step: Step,
-    lot: string,
-    who: string,
-    start: number,
-    end: number,
-    tense: Bar['tense'],
-    operation: string | null = null,
-  ): Bar => {
-    const wait = step.kind === 'coat' && tense !== 'now' ? readyAfter(file, lot, step, end) : null;
+  const pinnedOf = (operation: string | null): boolean => operation !== null && pins.has(operation);
+  const onPieces = (step: Step, lot: string, end: number, laid: boolean, operation: string | null) => {
+    const wait = laid ? readyAfter(file, lot, step, end) : null;
     return {
-      id,
       lot: lots.get(lot) ?? '',
       hex: paint.get(lot) ?? NO_COLOUR,
-      kind: step.kind,
-      primer: step.product?.kind === 'primer',
       face: step.face,
       short: short(step),
       words: step.act,
-      who: workers.get(who) ?? who,
-      start,
-      end,
       dryUntil: wait?.at ?? null,
       readyFor: wait?.word ?? '',
-      tense,
-      operation,
-      where: step.kind === 'hang' ? 'kitchen' : 'pieces',
+      where: step.kind === 'hang' ? ('kitchen' as const) : ('pieces' as const),
       setup: operation ? (setups.get(operation) ?? 0) : 0,
-      windowUntil: step.kind === 'coat' && tense !== 'now' ? windowAfter(file, step, end) : null,
-      pinned: operation !== null && pins.has(operation),
+      windowUntil: laid ? windowAfter(file, step, end) : null,
     };
   };
-  const onSite = (
-    id: string,
-    step: SiteStep,
-    who: string,
-    start: number,
-    end: number,
-    tense: Bar['tense'],
-    operation: string | null = null,
-  ): Bar => {
+  const inTheKitchen = (step: SiteStep, end: number, over: boolean) => {
     const next = file.site.find((s) => s.after.some((r) => r.step === step.key && r.film && r.stage));
-    const dry =
-      next && tense !== 'now' ? readyFor(next, step.key, end, file.context.siteWaits ?? file.waits) : null;
     const zone = file.zones.find((z) => z.id === step.zone);
     return {
-      id,
       lot: KITCHEN_ROW,
       hex: zone?.hex ?? NO_COLOUR,
-      kind: step.kind,
-      primer: step.product?.kind === 'primer',
       face: null,
       short: called(step),
       words: step.act + (zone && file.zones.length > 1 ? `, ${zone.colour}` : ''),
-      who: workers.get(who) ?? who,
-      start,
-      end,
-      dryUntil: dry,
+      dryUntil: next && over ? readyFor(next, step.key, end, file.context.siteWaits ?? file.waits) : null,
       readyFor: next ? called(next) : '',
-      tense,
-      operation,
-      where: step.visit?.kind === 'out' ? 'pieces' : 'kitchen',
+      where: step.visit?.kind === 'out' ? ('pieces' as const) : ('kitchen' as const),
       setup: 0,
       windowUntil: null,
-      pinned: operation !== null && pins.has(operation),
     };
   };
-  const step = (key: string) => file.route.find((s) => s.key === key);
-  const site = (key: string) => file.site.find((s) => s.key === key);
-  const facts = [...file.state.works.values()].flatMap((w) => {
-    const s = step(w.step);
-    if (!s) return [];
-    const end = w.end ?? w.start + workMinutes(s, worthOf(s, w.pieces)) * MINUTE;
-    return [make(w.id, s, w.lot, w.worker, w.start, end, w.end === null ? 'now' : 'done')];
+  const stepIn = (lot: string, key: string): AnyStep | undefined =>
+    (lot === SITE ? file.site : file.route).find((s) => s.key === key);
+  const bar = (
+    id: string,
+    work: { step: string; lot: string; worker: string; start: number; end: (step: AnyStep) => number },
+    tense: Bar['tense'],
+    operation: string | null = null,
+  ): Bar[] => {
+    const step = stepIn(work.lot, work.step);
+    if (!step) return [];
+    const { start, worker } = work;
+    const end = work.end(step);
+    const over = tense !== 'now';
+    const own = inKitchen(step)
+      ? inTheKitchen(step, end, over)
+      : onPieces(step, work.lot, end, over && step.kind === 'coat', operation);
+    return [
+      {
+        ...own,
+        id,
+        kind: step.kind,
+        primer: step.product?.kind === 'primer',
+        who: workers.get(worker) ?? worker,
+        start,
+        end,
+        tense,
+        operation,
+        pinned: pinnedOf(operation),
+      },
+    ];
+  };
+  const recorded = [...file.state.works.values()].flatMap((w) => {
+    const end = (step: AnyStep): number => w.end ?? w.start + minutesOf(step, w.pieces) * MINUTE;
+    return bar(w.id, { ...w, end }, w.end === null ? 'now' : 'done');
   });
-  const done = [...file.state.site.values()].flatMap((w) => {
-    const s = site(w.step);
-    const end = w.end ?? w.start + (s?.minutes ?? 0) * MINUTE;
-    return s ? [onSite(w.id, s, w.worker, w.start, end, w.end === null ? 'now' : 'done')] : [];
-  });
+  // The plan may be older than what was recorded.
   const planned =
     plan && !('infeasible' in plan.result)
-      ? plannedSteps(plan.result.assignments, plan.t0).flatMap((p) => {
-          const id = `plan ${p.lot} ${p.step}`;
-          const operation = operationId(p.lot, p.step);
-          // The plan may be older than what was recorded.
-          if (isBegun(file, p.lot, p.step)) return [];
-          if (p.lot === SITE) {
-            const s = site(p.step);
-            return s ? [onSite(id, s, p.worker, p.start, p.end, 'planned', operation)] : [];
-          }
-          const s = step(p.step);
-          return s ? [make(id, s, p.lot, p.worker, p.start, p.end, 'planned', operation)] : [];
-        })
+      ? plannedSteps(plan.result.assignments, plan.t0)
+          .filter((p) => !isBegun(file, p.lot, p.step))
+          .flatMap((p) =>
+            bar(`plan ${p.lot} ${p.step}`, { ...p, end: () => p.end }, 'planned', operationId(p.lot, p.step)),
+          )
       : [];
-  return [...facts, ...done, ...planned].sort((a, b) => a.start - b.start);
+  return [...recorded, ...planned].sort((a, b) => a.start - b.start);
 }
 
 /** The crew's open hours between two moments, ms since 1970. */

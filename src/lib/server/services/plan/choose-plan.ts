@@ -1,4 +1,5 @@
 /** Choosing how a job is worked: what is left open is settled, the pieces are divided, and the plan is made; all or nothing. */
+import { isInKitchen, piecesBegun } from '$core/bench/state/state';
 import { isRework } from '$core/bench/rework';
 import { gets, type Step } from '$core/coating/route';
 import type { PlanInputs } from '$core/job-plan/inputs';
@@ -32,7 +33,7 @@ function routeFor(choice: Choice, file: OpenJob): Step[] {
 function mustKeepWork(file: OpenJob, route: readonly Step[]): void {
   const given = new Map(route.map((s) => [s.key, s]));
   const orphan = [...file.state.works.values()].find((w) => {
-    if (isRework(w.step)) return false;
+    if (isRework(w.step) || isInKitchen(w)) return false;
     const step = given.get(w.step);
     return !step || w.pieces.some((p) => !gets(step, p));
   });
@@ -123,7 +124,7 @@ export async function chooseDivision(
 ): Promise<void> {
   const basis = basisOf(db, job, clock());
   if (!basis) throw new Refused(409, 'Choose a system first.');
-  if (basis.inputs.state.works.size > 0) throw new Refused(409, 'Work has begun: the lots stay as they are.');
+  if (piecesBegun(basis.inputs.state)) throw new Refused(409, 'Work has begun: the lots stay as they are.');
   const text = (name: string): string => String(form.get(name) ?? '');
   const input = {
     ...basis.inputs.choice,

@@ -1,4 +1,5 @@
 /** What the services around the planner do: pins, what moved, absences, other jobs, calendars, questions. */
+import { begunInKitchen } from '../../../../../tests/bench-builders';
 import ICAL from 'ical.js';
 import { v7 as newId } from 'uuid';
 import { beforeEach, describe, expect, it } from 'vitest';
@@ -115,22 +116,16 @@ describe('fixed work', () => {
 
   it('is followed by facts: begun, done, in order, and the plan goes on from there', async () => {
     const fact = (at: number, body: unknown) => ({ id: newId(), job, at, worker, device: 't', body });
-    const start = fact(NOW, { kind: 'site.started', step: 'protect' });
-    expect(() => recordFacts(db, job, [fact(NOW, { kind: 'site.started', step: 'caulk' })])).toThrow(
-      /comes first/,
-    );
-    expect(() => recordFacts(db, job, [fact(NOW, { kind: 'site.started', step: 'nonsense' })])).toThrow(
-      /no step/,
-    );
+    const start = fact(NOW, begunInKitchen('protect'));
+    expect(() => recordFacts(db, job, [fact(NOW, begunInKitchen('caulk'))])).toThrow(/comes first/);
+    expect(() => recordFacts(db, job, [fact(NOW, begunInKitchen('nonsense'))])).toThrow(/no step/);
     recordFacts(db, job, [start]);
-    expect(() => recordFacts(db, job, [fact(NOW, { kind: 'site.started', step: 'protect' })])).toThrow(
-      /already/,
-    );
+    expect(() => recordFacts(db, job, [fact(NOW, begunInKitchen('protect'))])).toThrow(/already/);
     const running = await plan(job, NOW + 10 * MINUTE);
     expect(running.problem.operations.some((o) => o.id.startsWith('site:protect:running'))).toBe(true);
-    recordFacts(db, job, [fact(NOW + 20 * MINUTE, { kind: 'site.finished', work: start.id })]);
+    recordFacts(db, job, [fact(NOW + 20 * MINUTE, { kind: 'work.finished', work: start.id, leftOut: [] })]);
     expect(() =>
-      recordFacts(db, job, [fact(NOW + 21 * MINUTE, { kind: 'site.finished', work: start.id })]),
+      recordFacts(db, job, [fact(NOW + 21 * MINUTE, { kind: 'work.finished', work: start.id, leftOut: [] })]),
     ).toThrow(/finished already/);
     const after = await plan(job, NOW + 30 * MINUTE);
     expect(after.problem.operations.some((o) => o.id.startsWith('site:protect'))).toBe(false);

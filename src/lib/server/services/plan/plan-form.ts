@@ -1,4 +1,5 @@
 /** What a form says about the plan, laid over what was chosen before and what is usual. */
+import { piecesBegun } from '$core/bench/state/state';
 import { isoDay } from '$core/units/clock-time';
 import { USUAL_SCHOOLS } from '$core/coating/schools';
 import { USUAL_ANSWERS } from '$core/coating/proposal-facts';
@@ -141,8 +142,8 @@ export function choiceFromForm(db: Db, file: OpenJob, form: FormData, now: numbe
     // What was chosen for what it showed holds as long as the same counts first.
     later: goals[0] === base.goals[0] ? base.later : 0,
     // Once work has begun, its figures stay.
-    paces: file.state.works.size ? (file.choice?.paces ?? {}) : base.paces,
-    visitMinutes: file.state.works.size ? (file.choice?.visitMinutes ?? {}) : base.visitMinutes,
+    paces: piecesBegun(file.state) ? (file.choice?.paces ?? {}) : base.paces,
+    visitMinutes: piecesBegun(file.state) ? (file.choice?.visitMinutes ?? {}) : base.visitMinutes,
     place: text('place', base.place),
     air: text('air', base.air),
     lotSize: field('lotSize', () => whole(form, 'lotSize'), base.lotSize),

@@ -1,4 +1,5 @@
 /** What the page of a plan shows: the board, the hand-back and what makes it so, pins, and what to have at hand. */
+import { piecesBegun } from '$core/bench/state/state';
 import { mixFor } from '$core/takeoff/mix';
 import { bars, openSpans } from './bars';
 import { chancesOf } from './chances';
@@ -48,7 +49,7 @@ export function planPage(db: Db, job: JobWithPlan, now: number) {
     cautions: jobCautions(file),
     setUp: saySetUp(file, names),
     turns: file.zones.map((z) => ({ id: z.id, words: `${z.name}, ${z.colour}` })),
-    begun: file.state.works.size > 0,
+    begun: piecesBegun(file.state),
     lots: file.lots.map((l) => ({ name: l.name, codes: l.pieces.map((p) => file.codes.get(p) ?? '') })),
     board: {
       bars: drawn,

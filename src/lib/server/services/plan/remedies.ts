@@ -1,4 +1,5 @@
 /** What the air forbids a job, and what each remedy would bring and cost: planned as if, one after another. */
+import { piecesBegun } from '$core/bench/state/state';
 import { PLACES, type Place, type Places } from '$core/air/places';
 import { dayToMs } from '$core/units/clock-time';
 import { formatMoney } from '$core/units/measures';
@@ -117,7 +118,7 @@ function ways(db: Db, file: OpenJob, now: number): Way[] {
     besides: () => 'moving there',
     file: { ...file, choice: { ...choice, place: p } },
   }));
-  if (state.works.size > 0) return [...own, ...house, ...elsewhere];
+  if (piecesBegun(state)) return [...own, ...house, ...elsewhere];
   const systems = proposeFor(db, file, now)
     .list.filter((p) => p.stops.length === 0 && p.system.key !== choice.system.key)
     .slice(0, SYSTEMS)

@@ -1,4 +1,5 @@
 /** What a choice comes to: hours, litres, money and the hand-back; and what the other schools would come to. */
+import { piecesBegun } from '$core/bench/state/state';
 import { withChoice } from '$core/job-plan/job-at';
 import { visitsOf, waysOf } from '$core/job-plan/ways';
 import { choiceSchema, type Choice } from '$core/planning/job/choice';
@@ -102,7 +103,7 @@ export async function patternBacks(
   now: number,
 ): Promise<{ pattern: string; back: number | null; sure: number | null }[]> {
   const inputs = planInputs(db, file, now);
-  if (!inputs || file.state.works.size > 0) return [];
+  if (!inputs || piecesBegun(file.state)) return [];
   const ways = PATTERNS.map((pattern) =>
     withChoice(inputs, choiceSchema.parse({ ...inputs.choice, pattern, patterns: {} })),
   );

@@ -1,4 +1,5 @@
 /** Paint that was laid and kept, hours that were worked, against the take-off; cans of all jobs. */
+import { begunInKitchen } from '../../../../../tests/bench-builders';
 import { expect, it } from 'vitest';
 import { openBench } from '$core/bench/view/bench-job';
 import { handOverPage } from '$core/bench/pages/hand-over';
@@ -119,8 +120,12 @@ it('hours of visits come as they were started and ended in the kitchen', async (
   const visit = (kind: string) =>
     openJob(db, job).site.flatMap((s) => (s.visit?.kind === kind ? [s] : []))[0];
   const onSite = (kind: string, at: number, minutes: number): void => {
-    const begin = factOf(job, worker, at, { kind: 'site.started', step: visit(kind)?.key ?? '' });
-    const end = factOf(job, worker, at + minutes * 60_000, { kind: 'site.finished', work: begin.id });
+    const begin = factOf(job, worker, at, begunInKitchen(visit(kind)?.key ?? ''));
+    const end = factOf(job, worker, at + minutes * 60_000, {
+      kind: 'work.finished',
+      work: begin.id,
+      leftOut: [],
+    });
     recordFacts(db, job, [begin, end]);
   };
   onSite('arrive', NOW, 62);

@@ -4,10 +4,11 @@ import { handMinutes, MOST } from '$core/bench/view/pace';
 import { workedIn } from '$core/bench/view/worked';
 import { tickedPace } from '$core/bench/view/ticked-pace';
 import { counting, tickedWorks, ticksOf } from '$core/bench/view/ticked-works';
-import { pieceState } from '$core/bench/state/state';
-import { visitLeft } from '$core/bench/view/visits';
+import { doneInKitchen, isInKitchen, pieceState } from '$core/bench/state/state';
+import { visitLeft } from '$core/bench/guard/visits';
 import { isVisit } from '$core/takeoff/visits';
-import { gets, workMinutes, worthOf } from '$core/coating/route';
+import { gets } from '$core/coating/route';
+import { minutesOf, type AnyStep } from '$core/takeoff/any-step';
 import { hoursCame, sumDone, type Came, type StepCame } from '$core/takeoff/as-it-came';
 import type { OpenJob } from '../job/open-job';
 import type { TakeOff } from './take-off';
@@ -33,7 +34,7 @@ export interface JobCame {
  * Minutes of hands by the take-off's keys, and the keys that are all done. A line with a work that nobody can believe, such as one whose end
  * was tapped days later, has no figure.
  */
-function minutesOf(file: OpenJob): { minutes: Map<string, number>; done: Set<string> } {
+function cameOf(file: OpenJob): { minutes: Map<string, number>; done: Set<string> } {
   const minutes = new Map<string, number>();
   const silent = new Set<string>();
   const worked = workedIn(file.choice, file.job.zone);
@@ -42,29 +43,21 @@ function minutesOf(file: OpenJob): { minutes: Map<string, number>; done: Set<str
     if (came > MOST * figure && came > figure + SPAN) silent.add(key);
     else add(key, came);
   };
-  const routed = new Map(file.route.map((s) => [s.key, s]));
-  for (const work of file.state.works.values()) {
-    const step = routed.get(work.step);
-    if (work.end !== null)
-      addWork(
-        work.step,
-        handMinutes(work, worked),
-        step ? workMinutes(step, worthOf(step, work.pieces)) : Infinity,
-      );
-  }
   const site = [...file.fixed, ...file.plainSite.filter(isVisit)];
   const actOf = (s: (typeof site)[number]): string => s.visit?.act ?? s.act;
   const isDone = (s: (typeof site)[number]): boolean =>
-    isVisit(s) ? visitLeft(file.state, s).length === 0 : (file.state.site.get(s.key)?.end ?? null) !== null;
+    isVisit(s) ? visitLeft(file.state, s).length === 0 : doneInKitchen(file.state, s.key) !== null;
   const acts = new Map(site.map((s) => [s.key, actOf(s)]));
   // The take-off has one line for all steps of the fixed work that are called alike.
   const lineOf = new Map<string, string>();
   for (const s of site) if (!lineOf.has(actOf(s))) lineOf.set(actOf(s), `fixed ${s.key}`);
   const open = new Set(site.flatMap((s) => (isDone(s) ? [] : [actOf(s)])));
-  for (const { step, start, end } of file.state.siteWorks.values()) {
-    const line = lineOf.get(acts.get(step) ?? '');
-    if (line && end !== null)
-      addWork(line, worked(start, end), site.find((s) => s.key === step)?.minutes ?? Infinity);
+  for (const work of file.state.works.values()) {
+    const steps: readonly AnyStep[] = isInKitchen(work) ? site : file.route;
+    const step = steps.find((s) => s.key === work.step);
+    const line = isInKitchen(work) ? lineOf.get(acts.get(work.step) ?? '') : work.step;
+    if (line && work.end !== null)
+      addWork(line, handMinutes(work, worked), step ? minutesOf(step, work.pieces) : Infinity);
   }
   for (const [line, came] of tickedMinutes(file, (step) => lineOf.get(acts.get(step) ?? '') ?? step))
     if (!minutes.has(line)) add(line, came);
@@ -98,7 +91,7 @@ function tickedMinutes(file: OpenJob, lineOf: (step: string) => string): Map<str
 
 /** @returns null before anything is recorded as done */
 export function asItCame(file: OpenJob, totals: TakeOff): JobCame | null {
-  const { minutes, done } = minutesOf(file);
+  const { minutes, done } = cameOf(file);
   const laid = laidPaint(file.state, file.route, file.fixed, file.pieces);
   if (minutes.size === 0 && laid.length === 0) return null;
   const hours = hoursCame(totals.hours, minutes, done);

@@ -68,7 +68,7 @@ function firstCoats(file: OpenJob, plan: StoredPlan | null): Map<string, number>
   const planned =
     plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
   const out = new Map<string, number>();
-  for (const { step, start } of [...file.state.works.values(), ...file.state.site.values(), ...planned]) {
+  for (const { step, start } of [...file.state.works.values(), ...planned]) {
     const key = product.get(step);
     if (key) out.set(key, Math.min(out.get(key) ?? Infinity, start));
   }

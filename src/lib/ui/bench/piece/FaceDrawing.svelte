@@ -1,6 +1,6 @@
 <!-- One face of a piece, drawn to its proportions; a flaw is pointed at on it. -->
 <script lang="ts">
-  import type { MarkedPiece } from '$core/bench/view/view';
+  import type { MarkedPiece } from '$core/bench/view/marked';
   import type { Face } from '$core/coating/system';
   import DoorMark from '$ui/kitchen/DoorMark.svelte';
 

@@ -5,14 +5,14 @@ import { refuse } from '../../guard/refusal';
 import { touchUpFrom } from '../../guard/touch-up';
 import { touchUpKey } from '../../../takeoff/site-route';
 import { REMEDY_SCOPES } from '../../../quality/remedy-scope';
-import type { JobState } from '../../state/state';
+import { kitchenWorks, type JobState } from '../../state/state';
 import { factKind } from '../kind';
 import { id } from '../parts';
 import { codesOf } from '../words';
 
 /** Whether its work was begun in the kitchen. */
 const isBegun = (state: JobState, touchUp: string): boolean =>
-  [...state.site.keys()].some((key) => key.startsWith(touchUpKey(touchUp)));
+  [...kitchenWorks(state).keys()].some((key) => key.startsWith(touchUpKey(touchUp)));
 
 export const touchUpPlanned = factKind({
   schema: z.object({

@@ -17,7 +17,7 @@ export const timeCorrected = factKind({
       return refuse('unknown', 'There is no such fact to put right.');
     if (body.at > at + CLOCK_AHEAD)
       return refuse('order', 'That time is yet to come. Give the time when it happened.');
-    const own = state.works.get(body.fact) ?? state.siteWorks.get(body.fact);
+    const own = state.works.get(body.fact);
     return own?.end != null && body.at > own.end
       ? refuse('order', 'It was finished before that. Put the end right first.')
       : null;

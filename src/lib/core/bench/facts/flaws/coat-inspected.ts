@@ -1,7 +1,7 @@
 /** A coat was looked at. */
 import { z } from 'zod';
 import { refuse } from '../../guard/refusal';
-import { LOOKS } from '$core/bench/view/looks';
+import { LOOKS } from '$core/coating/looks';
 import { factKind } from '../kind';
 import { id, note } from '../parts';
 import { workOf } from '../words';

@@ -2,14 +2,19 @@
 import { z } from 'zod';
 import { list } from '../../guard/context';
 import { refuse } from '../../guard/refusal';
-import { FEEL_FACTS, FEELS } from '$core/bench/view/looks';
+import { FEEL_FACTS, FEELS } from '$core/coating/looks';
 import { pieceState } from '$core/bench/state/state';
 import { factKind } from '../kind';
-import { pieces } from '../parts';
+import { targets } from '../parts';
 import { codesOf } from '../words';
 
 export const filmFelt = factKind({
-  schema: z.object({ kind: z.literal('film.felt'), pieces, step: z.string().max(200), feel: z.enum(FEELS) }),
+  schema: z.object({
+    kind: z.literal('film.felt'),
+    pieces: targets,
+    step: z.string().max(200),
+    feel: z.enum(FEELS),
+  }),
   rank: 180,
   fromForm: (form) => ({ pieces: form.all('piece'), step: form.text('step'), feel: form.text('feel') }),
   apply: (state, { id, at, worker }, body) => {

@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { list } from '../../guard/context';
 import { refusalsOf, refuse } from '../../guard/refusal';
-import { siteLeft } from '../../guard/site';
+import { siteLeft } from '../../guard/kitchen-work';
 import { openFlaws } from '../../rework';
 import { pieceState } from '$core/bench/state/state';
 import { factKind } from '../kind';
@@ -31,7 +31,7 @@ export const jobHandedOver = factKind({
     if (ctx.state.handedOver !== null) return refuse('done-already', 'The kitchen is handed over already.');
     const missing = [...ctx.codes.keys()].filter((p) => pieceState(ctx.state, p).hungIn === null);
     const flawed = [...openFlaws(ctx.state, ctx.route).keys()];
-    const site = siteLeft(ctx);
+    const site = siteLeft(ctx.state, ctx.site ?? []);
     const disagree = log.open().length;
     const used = new Set([...(ctx.pieces?.values() ?? [])].map((p) => p.colour));
     const unseen = [...(ctx.zoneColours ?? [])].filter(

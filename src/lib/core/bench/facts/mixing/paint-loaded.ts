@@ -28,7 +28,7 @@ export const paintLoaded = factKind({
   },
   apply: (state, { at }, { product, colour, batch, of }) => {
     if (of !== 'wall' && batch) state.cansLoaded.push({ product, batch, at });
-    state[of === 'wall' ? 'loadedOnSite' : 'loaded'] = { product, colour, at };
+    state.loaded[of ?? 'pieces'] = { product, colour, at };
   },
   refuse: nothingAgainst,
   say: ({ product, colour, batch }, { route }) => {

@@ -1,10 +1,11 @@
-/** A step was begun on pieces of a lot. */
+/** A step was begun, on pieces of a lot or in the kitchen. */
 import { z } from 'zod';
 import { FACES } from '../../../coating/system';
 import { refuse, refusalsOf } from '../../guard/refusal';
-import { judgeLot, judgeStart } from '../../guard/start';
+import { judgeInKitchen, judgeLot, judgeStart } from '../../guard/start';
+import { SITE } from '../../../takeoff/site-route';
 import { factKind } from '../kind';
-import { overrides, overridesOf, pieces } from '../parts';
+import { overrides, overridesOf, targets } from '../parts';
 import { codesOf, stepOfLot } from '../words';
 
 export const workStarted = factKind({
@@ -12,7 +13,7 @@ export const workStarted = factKind({
     kind: z.literal('work.started'),
     step: z.string().max(200),
     lot: z.string().max(64),
-    pieces,
+    pieces: targets,
     /** the face that lies up, where the painter said so */
     face: z.enum(FACES).optional(),
     override: overrides,
@@ -40,6 +41,10 @@ export const workStarted = factKind({
     });
   },
   refuse: (body, at, ctx) => {
+    if (body.lot === SITE)
+      return body.pieces.every((p) => p === SITE)
+        ? judgeInKitchen(ctx, body.step, at)
+        : refuse('not-in-lot', 'Work in the kitchen is begun on no pieces.', false);
     const step = ctx.route.find((s) => s.key === body.step && s.kind !== 'hang');
     if (!step) return refuse('no-such-step', `The system has no step “${body.step}”.`);
     return refusalsOf(

@@ -1,5 +1,6 @@
 /** The plan of a job as it is stored, and whether it still holds. Reading makes no plan: `make-plan.ts` does. */
-import { visitLeft } from '$core/bench/view/visits';
+import { doneInKitchen } from '$core/bench/state/state';
+import { visitLeft } from '$core/bench/guard/visits';
 import { isVisit } from '$core/takeoff/visits';
 import { pieceState } from '$core/bench/state/state';
 import type { PlanInputs } from '$core/job-plan/inputs';
@@ -37,7 +38,9 @@ function isOverdue(plan: StoredPlan, now: number): boolean {
 const isOpen = ({ lots, state, site }: Pick<OpenJob, 'lots' | 'state' | 'site'>): boolean =>
   lots.some((lot) => lot.pieces.some((p) => pieceState(state, p).hungIn === null)) ||
   site.some((s) =>
-    isVisit(s) ? visitLeft(state, s).length > 0 : s.touchUp !== undefined && !state.site.get(s.key)?.end,
+    isVisit(s)
+      ? visitLeft(state, s).length > 0
+      : s.touchUp !== undefined && doneInKitchen(state, s.key) === null,
   );
 
 /** Why a plan does not hold for what a job is now. */

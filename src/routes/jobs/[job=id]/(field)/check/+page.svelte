@@ -1,12 +1,13 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { checkPage } from '$core/bench/pages/check';
-  import { markedPieces } from '$core/bench/view/view';
+  import { markedPieces } from '$core/bench/view/marked';
   import { FORM_WORDS } from '$core/kitchen/kitchen';
   import { sayDate } from '$core/units/clock-time';
   import CheckForm from '$ui/check/CheckForm.svelte';
   import TouchUpCard from '$ui/check/TouchUpCard.svelte';
   import VisitCard from '$ui/check/VisitCard.svelte';
+  import { setBench } from '$ui/bench/bench-page.svelte';
   import StoppedNote from '$ui/facts/StoppedNote.svelte';
   import { getField } from '$ui/field/field-context';
   import { markedWalls } from '$ui/field/marked-walls';
@@ -16,6 +17,7 @@
 
   let { data, form } = $props();
   const field = getField();
+  setBench(field, () => data);
   const view = $derived(checkPage(field.bench, page.url.searchParams.get('piece'), field.now));
   const piece = $derived(
     view.chosen ? (markedPieces(field.bench, field.now).get(view.chosen.id) ?? null) : null,

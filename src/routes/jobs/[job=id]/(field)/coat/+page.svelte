@@ -3,15 +3,14 @@
   import FoldOut from '$ui/kit/FoldOut.svelte';
   import Notice from '$ui/kit/Notice.svelte';
   import { onMount } from 'svelte';
-  import { page } from '$app/state';
+  import { page as address } from '$app/state';
   import { slotName } from '$core/bench/state/piece-places';
   import { pieceState } from '$core/bench/state/state';
-  import { benchView, pieceView } from '$core/bench/view/view';
+  import { pieceView } from '$core/bench/view/view';
   import { readLabelKey } from '$core/labels/label-set';
-  import { sayNear } from '$core/units/clock-time';
   import AirNow from '$ui/bench/AirNow.svelte';
   import AirStops from '$ui/bench/AirStops.svelte';
-  import { setBench } from '$ui/bench/bench-page';
+  import { setBench } from '$ui/bench/bench-page.svelte';
   import CupsAndGun from '$ui/bench/CupsAndGun.svelte';
   import Drying from '$ui/bench/Drying.svelte';
   import AlsoAtWork from '$ui/bench/AlsoAtWork.svelte';
@@ -19,7 +18,7 @@
   import LookAtCoat from '$ui/bench/LookAtCoat.svelte';
   import ReadyActs from '$ui/bench/ReadyActs.svelte';
   import SimulatedScanner from '$ui/bench/SimulatedScanner.svelte';
-  import SiteWork from '$ui/bench/SiteWork.svelte';
+  import InTheKitchen from '$ui/bench/InTheKitchen.svelte';
   import StillUp from '$ui/bench/StillUp.svelte';
   import UnderWay from '$ui/bench/UnderWay.svelte';
   import { getField } from '$ui/field/field-context';
@@ -39,36 +38,16 @@
   const device = getField();
   const { bench, now } = $derived(device);
   const { pack } = $derived(data.field);
-  const view = $derived(benchView(bench, now));
   const stopped = $derived(device.stopped ?? form?.stopped ?? null);
-  setBench({
-    get view() {
-      return view;
-    },
-    get now() {
-      return now;
-    },
-    get zone() {
-      return data.zone;
-    },
-    get measures() {
-      return data.measures;
-    },
-    get jobId() {
-      return data.jobId;
-    },
-    get worker() {
-      return data.worker?.id ?? '';
-    },
-    get people() {
-      return pack.people;
-    },
-    near: (ms) => sayNear(ms, now, data.zone),
-    open: (event, piece) => {
+  const page = setBench(
+    device,
+    () => data,
+    (event, piece) => {
       event.preventDefault();
       show(piece);
     },
-  });
+  );
+  const view = $derived(page.view);
 
   // What only one part of the page shows is made in that part: where it breaks, the others stay.
   const drawWalls = () => markedWalls(data.field.walls, device);
@@ -88,7 +67,7 @@
   });
 
   // One piece in sight, one in hand.
-  let shown: string | null = $state(page.url.searchParams.get('piece'));
+  let shown: string | null = $state(address.url.searchParams.get('piece'));
   let held: string | null = $state(null);
   let scanned = $state('');
   let rackOpen = $state(false);
@@ -150,7 +129,7 @@
     <Part name="What is ready"><ReadyActs /></Part>
     <Part name="The coat to look at"><LookAtCoat /></Part>
     <Part name="Cups and gun"><CupsAndGun /></Part>
-    <Part name="The fixed work"><SiteWork /></Part>
+    <Part name="The kitchen"><InTheKitchen /></Part>
     <Part name="What dries"><Drying /></Part>
     <Part name="What is still up">
       <StillUp />

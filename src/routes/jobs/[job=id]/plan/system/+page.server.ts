@@ -1,3 +1,4 @@
+import { piecesBegun } from '$core/bench/state/state';
 import { QUESTIONS } from '$core/coating/proposal-facts';
 import { TOOL_FACTS } from '$core/coating/tool';
 import { error, redirect } from '@sveltejs/kit';
@@ -69,7 +70,7 @@ export const load: PageServerLoad = async ({ locals, params, url }) => {
     patterns: PATTERNS.map((key) => ({ key, ...PATTERN_FACTS[key], on: file.choice?.pattern === key })),
     backs: url.searchParams.has('compare') ? await patternBacks(locals.db, file, locals.now()) : null,
     record: await quotes(locals.db, locals.now()),
-    begun: file.state.works.size > 0,
+    begun: piecesBegun(file.state),
     chosenAtAll: file.choice !== null,
     currency: readSetting(locals.db, 'costs')?.currency ?? '',
   };

@@ -1,3 +1,4 @@
+import { piecesBegun } from '$core/bench/state/state';
 import { error, json } from '@sveltejs/kit';
 import { asIf, comesToHere } from '$server/services/plan/as-if';
 import { choiceOf, partOf, proposalOf } from '$server/services/plan/take-proposal';
@@ -9,7 +10,7 @@ export const GET: RequestHandler = async ({ locals, params, url }) => {
   const { file } = locals.open(params.job);
   const now = locals.now();
   try {
-    if (file.state.works.size > 0)
+    if (piecesBegun(file.state))
       throw new Refused(409, 'Work has begun: another system is not weighed any more.');
     const part = partOf(file, url.searchParams.get('for') ?? '');
     const proposal = proposalOf(locals.db, file, part, url.searchParams.get('system') ?? '', now);

@@ -7,7 +7,7 @@ import type { Waits } from '$core/coating/waits';
 import type { Visit, VisitKind } from '../../takeoff/visit';
 import { isVisit, type VisitStep } from '../../takeoff/visits';
 import type { SiteStep } from '../../takeoff/site-route';
-import { pieceState, type JobState } from '../state/state';
+import { doneInKitchen, pieceState, type JobState } from '../state/state';
 
 const MINUTE = 60_000;
 
@@ -31,7 +31,7 @@ const isHome = (state: JobState, piece: string): boolean =>
 
 /** Pieces that a visit is still to be made for; what was recorded as done asks for none. */
 export function visitLeft(state: JobState, { key, visit }: VisitStep): string[] {
-  if ((state.site.get(key)?.end ?? null) !== null) return [];
+  if (doneInKitchen(state, key) !== null) return [];
   const { kind, pieces } = visit;
   const left = (isDone: (piece: string) => boolean): string[] => pieces.filter((p) => !isDone(p));
   switch (kind) {
@@ -78,9 +78,7 @@ export function visitFirst(state: JobState, steps: readonly SiteStep[], step: Vi
   const { kind, pieces, needs } = step.visit;
   const counted = (n: number): string => (n === 1 ? '1 piece' : `${n} pieces`);
   const open = (of: readonly SiteStep[]): SiteStep | undefined =>
-    of.find((s) =>
-      isVisit(s) ? visitLeft(state, s).length > 0 : (state.site.get(s.key)?.end ?? null) === null,
-    );
+    of.find((s) => (isVisit(s) ? visitLeft(state, s).length > 0 : doneInKitchen(state, s.key) === null));
   switch (kind) {
     case 'arrive':
     case 'down':

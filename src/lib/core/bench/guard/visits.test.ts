@@ -1,6 +1,6 @@
 /** How far visits to the house are: what was recorded piece by piece asks for none. */
 import { describe, expect, it } from 'vitest';
-import { did, fact, takenDown, uuid } from '../../../../../tests/bench-builders';
+import { begunInKitchen, did, fact, takenDown, uuid } from '../../../../../tests/bench-builders';
 import type { VisitKind } from '../../takeoff/visit';
 import type { VisitStep } from '../../takeoff/visits';
 import type { Fact } from '../state/events';
@@ -43,8 +43,8 @@ describe('a visit', () => {
     for (const kind of ['collect', 'walk'] as const) expect([left(kind), left(kind, over)]).toEqual([3, 0]);
   });
   it('that was started and ended asks for nothing', () => {
-    const started = fact(10, { kind: 'site.started', step: 'visit.back' });
-    const ended = fact(20, { kind: 'site.finished', work: started.id });
+    const started = fact(10, begunInKitchen('visit.back'));
+    const ended = fact(20, { kind: 'work.finished', work: started.id, leftOut: [] });
     expect([left('back', started), left('back', started, ended)]).toEqual([3, 0]);
   });
   it('takes less time with fewer pieces, where its time is theirs', () => {

@@ -1,0 +1,12 @@
+/** A step of a job: on pieces, or in the kitchen on none. */
+import { workMinutes, worthOf, type Step } from '../coating/route';
+import type { SiteStep } from './site-route';
+
+export type AnyStep = Step | SiteStep;
+
+/** Whether a step is done in the kitchen: fixed work, a visit, a touch-up. */
+export const inKitchen = (step: AnyStep): step is SiteStep => 'areaM2' in step;
+
+/** Work of a step, whole minutes. @param pieces ids of what it is done on; none in the kitchen */
+export const minutesOf = (step: AnyStep, pieces: readonly string[]): number =>
+  inKitchen(step) ? step.minutes : workMinutes(step, worthOf(step, pieces));
