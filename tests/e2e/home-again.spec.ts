@@ -1,4 +1,5 @@
 /** Lanternhouse goes home: hung by two devices, adjusted, walked, handed over; and its household reports through its own page. */
+import { MINUTE } from '$core/units/durations';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { v7 as newId } from 'uuid';
@@ -13,7 +14,6 @@ import { unpackJson } from '$core/units/pack-json';
 import { keptHere } from './device';
 import { jobCalled, ready, setClock, demoServer, type TestServer } from './server';
 
-const MINUTE = 60_000;
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 let server: TestServer;
 test.beforeAll(async () => {

@@ -3,6 +3,7 @@
  * Sources: Magnus form, WMO-No. 8; Dalton; Penman (1948); Arrhenius with a doubling per 10 K; Antoine constants as in
  * docs/methods/drying.md, from memory. Shares of phases are those of docs/methods/drying.md.
  */
+import { MINUTE } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { buildRoute } from '$core/coating/route';
 import { usualCounts, type System } from '$core/coating/system';
@@ -16,7 +17,6 @@ import { careGroups, careOfAll } from '$core/bench/view/care-rules';
 import { movedAt } from '$core/drying/climate';
 import { did, fact, takenDown, uuid } from '../bench-builders';
 
-const MINUTE = 60_000;
 const DAYS = 120;
 interface Hour {
   celsius: number;

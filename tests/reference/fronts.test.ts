@@ -3,6 +3,7 @@
  * a mixed-integer program solved by HiGHS for one goal after the other, on 300 random small problems (tests/fronts-problem). What it found is
  * kept in data/fronts-optima.json (`npm run optima` makes it anew); each run tries a sample of them and has a few solved again.
  */
+import { DAY_MINUTES } from '$core/units/durations';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, it } from 'vitest';
@@ -16,7 +17,6 @@ import { sampled } from '../budget';
 const { optima } = JSON.parse(
   readFileSync(join(import.meta.dirname, 'data', 'fronts-optima.json'), 'utf8'),
 ) as { optima: ([makespan: number, pieceDays: number] | null | 'unsolved')[] };
-const DAY = 1440;
 
 it('is met and proven', () => {
   const wrong: unknown[] = [];
@@ -35,8 +35,8 @@ it('is met and proven', () => {
     seen++;
     const at = new Map(plan.assignments.map((a) => [a.operation, a]));
     const gone = (problem.fronts ?? []).reduce((sum, { down, home, pieces }) => {
-      const first = down === null ? 0 : Math.floor((at.get(down)?.start ?? NaN) / DAY);
-      return sum + pieces * (Math.floor(((at.get(home)?.end ?? NaN) - 1) / DAY) - first + 1);
+      const first = down === null ? 0 : Math.floor((at.get(down)?.start ?? NaN) / DAY_MINUTES);
+      return sum + pieces * (Math.floor(((at.get(home)?.end ?? NaN) - 1) / DAY_MINUTES) - first + 1);
     }, 0);
     if (audit(problem, plan).length || `${[plan.makespan, gone]}` !== `${exact}`)
       wrong.push([seed, plan.makespan, gone, exact]);

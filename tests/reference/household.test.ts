@@ -1,4 +1,5 @@
 /** The page of a household: who gets in, what it shows, what is sent through it. */
+import { DAY } from '$core/units/durations';
 import { beforeEach, describe, expect, it } from 'vitest';
 import sharp from 'sharp';
 import { render } from 'svelte/server';
@@ -31,7 +32,6 @@ import { answer, takeReport } from '$server/services/customer/reports';
 import { SlowDown } from '$server/services/customer/slow-down';
 
 const NOW = Date.UTC(2026, 2, 9, 12);
-const DAY = 86_400_000;
 let db: Db;
 let job: string;
 let worker: string;

@@ -2,6 +2,7 @@
  * A planning problem solved exactly by another route: a mixed-integer program with a binary for every operation, person,
  * start on the grid and length, solved by HiGHS (package `highs`). Shares no code with the planner.
  */
+import { DAY_MINUTES } from '$core/units/durations';
 import highsLoader from 'highs';
 import type { Problem } from '$core/planning/model/problem';
 
@@ -60,9 +61,6 @@ function optionsOf(problem: Problem, grid: number): Option[] {
     });
   });
 }
-
-/** Minutes of a day. */
-const DAY = 1440;
 
 /** @returns the least makespan, or null when no plan is right */
 export async function solveByMilp(problem: Problem, grid: number): Promise<number | null> {
@@ -185,8 +183,8 @@ async function leastOf(
   if (goal === 'days' || goal === 'ends')
     for (const [k, w] of problem.workers.entries()) {
       const own = problem.calendars.find((c) => c.id === w.calendar)?.open ?? [];
-      for (let day = 0; day * DAY < problem.horizon; day++) {
-        const today = own.filter(([a]) => Math.floor(a / DAY) === day);
+      for (let day = 0; day * DAY_MINUTES < problem.horizon; day++) {
+        const today = own.filter(([a]) => Math.floor(a / DAY_MINUTES) === day);
         const then = options.filter(
           (x) => x.worker === w.id && today.some(([a, b]) => a < x.end && b > x.start),
         );
@@ -207,13 +205,13 @@ async function leastOf(
   const known = (x: Option) => problem.household?.find((h) => h.operation === operations[x.operation]?.id);
   const visits = covered('v', (x) => {
     const own = known(x);
-    return own?.visit ? [x.start, x.end - 1].map((t) => [own.house, Math.floor(t / DAY)]) : [];
+    return own?.visit ? [x.start, x.end - 1].map((t) => [own.house, Math.floor(t / DAY_MINUTES)]) : [];
   });
   const nights = covered('n', (x) => {
     const own = known(x);
     if (own?.smell == null) return [];
-    const first = Math.floor(x.end / DAY);
-    const last = Math.max(first, Math.floor((x.end + own.smell) / DAY) - 1);
+    const first = Math.floor(x.end / DAY_MINUTES);
+    const last = Math.max(first, Math.floor((x.end + own.smell) / DAY_MINUTES) - 1);
     return Array.from({ length: last - first + 1 }, (_, k) => [own.house, first + k]);
   });
   const what: Record<Goal, string> = {
@@ -224,8 +222,9 @@ async function leastOf(
     ends: sum(options, (x) => x.end),
     fronts: (problem.fronts ?? [])
       .map(({ down, home, pieces }) => {
-        const left = down === null ? '' : sum(of(index(down)), (x) => -pieces * Math.floor(x.start / DAY));
-        return `${sum(of(index(home)), (x) => pieces * (Math.floor((x.end - 1) / DAY) + 1))} ${left}`;
+        const left =
+          down === null ? '' : sum(of(index(down)), (x) => -pieces * Math.floor(x.start / DAY_MINUTES));
+        return `${sum(of(index(home)), (x) => pieces * (Math.floor((x.end - 1) / DAY_MINUTES) + 1))} ${left}`;
       })
       .join(' '),
   };

@@ -2,6 +2,7 @@
  * Of plans that end at the same minute the one with the fewest days on which people come, then the earliest ends: against a mixed-integer
  * program solved by HiGHS for one goal after another, on random small problems (tests/random-problem).
  */
+import { DAY_MINUTES } from '$core/units/durations';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, it } from 'vitest';
@@ -16,7 +17,6 @@ const { optima } = JSON.parse(
 ) as { optima: (number | null)[] };
 /** HiGHS takes minutes for some of the others. */
 const EACH = 17;
-const DAY = 1440;
 
 it('agrees with the exact answer to all three questions', async () => {
   const wrong: unknown[] = [];
@@ -33,7 +33,7 @@ it('agrees with the exact answer to all three questions', async () => {
         const own = problem.workers.find((w) => w.id === a.worker)?.calendar;
         const open = problem.calendars.find((c) => c.id === own)?.open ?? [];
         return open.flatMap(([from, to]) =>
-          from < a.end && to > a.start ? [`${a.worker} ${Math.floor(from / DAY)}`] : [],
+          from < a.end && to > a.start ? [`${a.worker} ${Math.floor(from / DAY_MINUTES)}`] : [],
         );
       }),
     );

@@ -1,7 +1,7 @@
 import type { Refusal } from '$core/bench/guard/refusal';
 
 /** What guards said: of all of them together, and each. */
-export interface RefusedDetail {
+interface RefusedDetail {
   rule?: Refusal['rule'];
   from?: number | null;
   canOverride?: boolean;

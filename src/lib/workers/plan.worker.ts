@@ -2,6 +2,7 @@
  * Answers a page's questions about a plan while the page goes on: what each change would gain, what a pin would cost, and
  * how likely a date is. One question at a time; a new one of its kind, or a stop, ends the one before.
  */
+import { MINUTE } from '$core/units/durations';
 import { asksForWhole, compare, outcomeOf, wantedOf, type Outcome } from '$core/job-plan/better';
 import { boundOverDivisions } from '$core/job-plan/divisions';
 import { EFFORTS, HORIZONS } from '$core/job-plan/efforts';
@@ -23,7 +24,6 @@ import { dayAfter } from '$core/units/clock-time';
 import type { RiskModel } from '$core/planning/risk/risk-model';
 import type { Answer, Question, Weighed, WeighedTrade } from './questions';
 
-const MINUTE = 60_000;
 /** Days ahead that are planned. */
 const [HORIZON = 60] = HORIZONS;
 

@@ -1,3 +1,4 @@
+import { DAY } from '$core/units/durations';
 import { PLACES, type Place } from '$core/air/places';
 import { readNumber } from '$core/units/read-number';
 import { answer } from '$server/answer';
@@ -12,8 +13,6 @@ import { sensors } from '$server/ports/devices';
 import { listReadings, listSensors, readingsStamp } from '$server/store/readings';
 import { celsiusOf, M_PER_FT } from '$core/units/measures';
 import type { Actions, PageServerLoad } from './$types';
-
-const DAY = 86_400_000;
 
 export const load: PageServerLoad = ({ locals, url, depends }) => {
   depends('anthem:air');

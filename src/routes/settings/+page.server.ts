@@ -1,3 +1,4 @@
+import { MINUTE } from '$core/units/durations';
 import { answer } from '$server/answer';
 import { DEMO_NOW } from '$server/demo/demo';
 import { companyZone, isDemo, isRunning } from '$server/services/company/clock';
@@ -19,7 +20,6 @@ export const load: PageServerLoad = ({ locals }) => ({
 });
 
 const YEAR = 365 * 86_400;
-const MINUTE = 60_000;
 
 /** Anyone on the crew may do all of it. */
 export const actions: Actions = {

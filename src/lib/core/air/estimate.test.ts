@@ -1,8 +1,8 @@
 /** Hours by their readings, worked by hand. */
+import { HOUR } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { estimateAir } from './estimate';
 
-const HOUR = 3_600_000;
 /** A forecast of the same air for every hour from 0. */
 const hours = (n: number, celsius = 10, humidity = 0.6) =>
   Array.from({ length: n }, (_, i) => ({ at: i * HOUR, celsius, humidity }));

@@ -1,8 +1,9 @@
 /** Air at a place through the hours: what was read where it was read, the forecast carried on from there elsewhere. */
+import { HOUR } from '$core/units/durations';
 import type { AirState } from './room';
 
 /** Where the air of an hour comes from. */
-export type AirSource = 'read' | 'between readings' | 'forecast' | 'as last read';
+type AirSource = 'read' | 'between readings' | 'forecast' | 'as last read';
 
 export interface Reading extends AirState {
   /** ms since 1970 */
@@ -14,7 +15,6 @@ export interface EstimatedAir extends AirState {
   source: AirSource;
 }
 
-const HOUR = 3_600_000;
 /** The last reading of an hour stands for it; between two readings no further apart than this the air is interpolated. */
 const GAP = 3 * HOUR;
 /** How fast the departure of a reading from the forecast is forgotten: time constant, h. From memory. */

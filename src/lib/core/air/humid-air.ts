@@ -28,23 +28,6 @@ export function dewPoint(celsius: number, humidity: number): number {
   return (B * g) / (A - g);
 }
 
-/** Magnus form over ice below 0 °C, same source: 22.46 and 272.62. */
-const [A_ICE, B_ICE] = [22.46, 272.62];
-
-/**
- * Temperature at which the air's vapour settles: the dew point, below 0 °C the frost point.
- * @param celsius air temperature, °C
- * @param humidity relative humidity over water, a share above 0 and at most 1
- * @returns °C
- * @throws RangeError when the humidity is not in (0, 1]
- */
-export function settlingPoint(celsius: number, humidity: number): number {
-  const dew = dewPoint(celsius, humidity);
-  if (dew >= 0) return dew;
-  const g = Math.log((humidity * saturationPressure(celsius)) / 611.2);
-  return (B_ICE * g) / (A_ICE - g);
-}
-
 /**
  * Vapour pressure deficit: what pulls water out of a film.
  * @param celsius air temperature, °C
@@ -55,7 +38,7 @@ export const vapourDeficit = (celsius: number, humidity: number): number =>
   saturationPressure(celsius) * (1 - humidity);
 
 /** Pressure of the air at sea level, Pa. */
-export const SEA_LEVEL_PA = 101_325;
+const SEA_LEVEL_PA = 101_325;
 
 /**
  * Mass of vapour per mass of dry air. Source: ASHRAE Handbook Fundamentals (2017), ch. 1, eq. 20.
@@ -72,35 +55,6 @@ export function humidityOf(celsius: number, ratio: number): number {
   return e / saturationPressure(celsius);
 }
 
-/**
- * Wet-bulb temperature: as cold as a wet film can get in moving air.
- * Source: ASHRAE Handbook Fundamentals (2017), ch. 1, eqs. 33 and 35, solved by halving.
- * @returns °C
- */
-export function wetBulb(celsius: number, humidity: number): number {
-  const ratio = moistureRatio(celsius, humidity);
-  const dryerThan = (wet: number): boolean => {
-    const saturated =
-      wet >= 0 ? moistureRatio(wet, 1) : moistureRatio(wet, iceSaturation(wet) / saturationPressure(wet));
-    const at =
-      wet >= 0
-        ? ((2501 - 2.326 * wet) * saturated - 1.006 * (celsius - wet)) / (2501 + 1.86 * celsius - 4.186 * wet)
-        : ((2830 - 0.24 * wet) * saturated - 1.006 * (celsius - wet)) / (2830 + 1.86 * celsius - 2.1 * wet);
-    return at < ratio;
-  };
-  // Near freezing a wet and an icy bulb can both be in balance: the wet one counts.
-  const wetAtAll = celsius > 0 && dryerThan(0);
-  let [low, high] = wetAtAll ? [0, celsius] : [-60, Math.min(0, celsius)];
-  for (let i = 0; i < 50; i++) {
-    const middle = (low + high) / 2;
-    if (dryerThan(middle)) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
-}
-
-const iceSaturation = (celsius: number): number => 611.2 * Math.exp((A_ICE * celsius) / (B_ICE + celsius));
-
 /** The least a surface must be above the dew point to be coated, K. Source: ISO 8502-4 practice. */
 export const DEW_POINT_MARGIN_K = 3;
 
@@ -110,7 +64,7 @@ export const DEFAULT_MAX_HUMIDITY = 0.85;
 /** A reading beyond these is a fault of the instrument or a slip, °C. */
 const [COLDEST, HOTTEST] = [60, 100];
 
-export interface AirReading {
+interface AirReading {
   /** °C */
   celsius: number;
   /** relative humidity, share 0–1 */
@@ -128,7 +82,7 @@ export interface AirLimits {
   dewMarginK?: number;
 }
 
-export interface AirVerdict {
+interface AirVerdict {
   coat: boolean;
   /** surface temperature less dew point, K */
   marginK: number;

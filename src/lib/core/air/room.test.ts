@@ -1,3 +1,4 @@
+import { HOUR } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { estimateAir } from './estimate';
 import { humidityOf, moistureRatio } from './humid-air';
@@ -83,7 +84,6 @@ it('cools from the day’s warmth to the night’s thermostat, and a heater that
 });
 
 describe('readings and forecast together', () => {
-  const HOUR = 3_600_000;
   const hours = Array.from({ length: 24 }, (_, h) => ({ at: h * HOUR, celsius: 10, humidity: 0.6 }));
 
   it('takes readings where there are any, bridges short gaps, and says what is forecast', () => {

@@ -1,3 +1,4 @@
+import { DAY } from '$core/units/durations';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { buildRoute } from '../coating/route';
@@ -18,7 +19,6 @@ import { lotProgress } from './view/progress';
 import { contextOf, did as didOn, fact, MINUTE, takenDown, uuid } from '../../../../tests/bench-builders';
 import { always } from '../../../../tests/budget';
 
-const DAY = 1440 * MINUTE;
 const route = buildRoute(
   SHELLAC_URETHANE,
   [

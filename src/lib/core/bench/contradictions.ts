@@ -233,7 +233,7 @@ const isOpen = (settled: Settled, { piece, facts }: Edge): boolean => {
 };
 
 /** Keys of the steps that come before a step on its route. */
-export type StepsBefore = (step: string) => ReadonlySet<string>;
+type StepsBefore = (step: string) => ReadonlySet<string>;
 
 /** From a route: the steps before one of it. A step of another system has none that are known. */
 export function stepsBefore(route: readonly { key: string }[]): StepsBefore {

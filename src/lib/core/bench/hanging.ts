@@ -45,7 +45,7 @@ export function hingeHeights(h: number, count: number): number[] {
 }
 
 /** What of a piece decides what it gets. */
-export type HungPiece = Pick<
+type HungPiece = Pick<
   BenchPiece,
   'id' | 'wall' | 'cabinet' | 'row' | 'column' | 'form' | 'hinge' | 'h' | 'condition'
 >;

@@ -4,7 +4,7 @@ import type { Form } from '../kitchen/kitchen';
 import type { JobState, PieceState } from './state/state';
 import type { Tick } from './state/ticks';
 
-export interface PieceToTakeDown {
+interface PieceToTakeDown {
   id: string;
   form: Form;
   h: number;
@@ -35,7 +35,7 @@ export function downSince(state: JobState, pieces: readonly string[]): number | 
 }
 
 /** Where a piece is, as one of four. */
-export type Whereabouts = 'missing' | 'home' | 'down' | 'up';
+type Whereabouts = 'missing' | 'home' | 'down' | 'up';
 /** Where a piece is: on its wall, taken down, home again, or missing. */
 export const whereabouts = (state: PieceState): Whereabouts =>
   state.missing !== null ? 'missing' : state.hungIn !== null ? 'home' : state.down ? 'down' : 'up';

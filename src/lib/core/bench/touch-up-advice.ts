@@ -1,4 +1,5 @@
 /** What a finding is most likely from, by the piece's own record, and what to do about it. Common practice, no source. */
+import { DAY } from '$core/units/durations';
 import { frozen } from '../frozen';
 import { PLACE_WORDS, type KitchenPlace } from '../kitchen/kitchen-places';
 import { mayCoatFrom } from '../planning/job/coating-air';
@@ -15,16 +16,14 @@ import { isoDay } from '../units/clock-time';
 import { pieceState, type JobState, type KeptCan, type TouchUp } from './state/state';
 import type { Bench, BenchPiece } from './view/bench-job';
 
-const DAY = 86_400_000;
-
 /** What the record of a piece says that a cause may rest on. */
-export interface Evidence {
+interface Evidence {
   words: string;
   /** whether it speaks for the cause, or against it */
   speaks: 'for' | 'against';
 }
 
-export interface Cause {
+interface Cause {
   words: string;
   evidence: Evidence[];
 }
@@ -341,7 +340,7 @@ export function usualScope(
   return scopeOf({ failure, sizeMm, at: x === null || y === null ? null : { x, y }, sheen, films, place });
 }
 
-export interface Material {
+interface Material {
   product: string;
   colour: string;
   ml: number;

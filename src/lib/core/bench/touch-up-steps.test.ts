@@ -1,4 +1,5 @@
 /** A touch-up as steps in the kitchen: planned, waited for and done as the fixed work is. */
+import { DAY } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { planInputs } from '../../../../tests/plan-inputs';
 import { begunInKitchen, fact, MINUTE, uuid } from '../../../../tests/bench-builders';
@@ -16,7 +17,6 @@ import { bodySchema, type Fact, type FactBody } from './state/events';
 import { fold } from './state/fold';
 import { cureOf, touchUpSteps, withTouchUps } from './touch-up-steps';
 
-const DAY = 1440 * MINUTE;
 const inputs = planInputs(SHELLAC_URETHANE, { fixed: false, startDay: '2026-03-09' });
 const [piece] = inputs.pieces;
 const route = routeNow(inputs);

@@ -27,7 +27,7 @@ const WASHED = 60;
 /** How the minutes of a remedy fall to its steps. From memory. */
 const SHARE = frozen({ wash: 1, cut: 2, coat: 1.5 });
 
-export interface TouchedPiece extends Measured {
+interface TouchedPiece extends Measured {
   id: string;
   code: string;
   zoneId: string;

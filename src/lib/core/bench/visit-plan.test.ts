@@ -1,4 +1,5 @@
 /** Which pieces a visit looks at, and why; what says risk. */
+import { DAY } from '$core/units/durations';
 import { expect, it } from 'vitest';
 import { buildRoute } from '$core/coating/route';
 import { usualCounts } from '$core/coating/system';
@@ -9,7 +10,6 @@ import { bodySchema, type Fact } from './state/events';
 import { openBench, type BenchPack, type BenchPiece } from './view/bench-job';
 import { risksOf, visitPlan } from './visit-plan';
 
-const DAY = 86_400_000;
 const pieces = Array.from({ length: 30 }, (_, n): BenchPiece => ({
   ...{ id: uuid(n + 1), code: String(n + 1), wall: 'North', form: 'door', hinge: 'left', w: 400, h: 700 },
   ...{ zoneId: 'z', cabinet: n, band: 'base', row: 0, column: 0, position: n, noted: '' },

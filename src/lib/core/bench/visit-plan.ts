@@ -1,4 +1,5 @@
 /** The visits of a kitchen: when, how many pieces and which, and why. */
+import { DAY } from '$core/units/durations';
 import { PLACE_WORDS } from '../kitchen/kitchen-places';
 import { sampleSize } from '../quality/sampling';
 import { nextVisit, type Visit } from '../quality/visits';
@@ -13,7 +14,6 @@ const FAULTY_SHARE = 0.1;
 const CONFIDENCE = 0.9;
 /** Pieces at risk that are looked at beside those drawn. Our choice. */
 const AT_RISK = 4;
-const DAY = 86_400_000;
 /** Looks of the last day and a half are of one visit. Our choice. */
 const UNDER_WAY = 1.5 * DAY;
 /** The air at a coat was cold below this, °C. From memory. */
@@ -23,7 +23,7 @@ const COLD = 15;
 const WORN = 2;
 const HEAVY_USE = 0.25;
 
-export interface ChosenPiece {
+interface ChosenPiece {
   id: string;
   code: string;
   why: string;

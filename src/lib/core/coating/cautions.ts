@@ -26,7 +26,7 @@ const LADDER = 'Ladder on firm ground; never reach past its sides.';
 export const mayHoldLead = (houseYear: number | null): boolean => houseYear === null || houseYear < LEAD_BAN;
 
 /** What a test for lead said; `not tested` counts as what the year of the house says. */
-export type LeadTest = 'not tested' | 'found' | 'none found';
+type LeadTest = 'not tested' | 'found' | 'none found';
 
 export interface HouseRisks {
   /** year the house was built, null when nobody knows */
@@ -35,7 +35,7 @@ export interface HouseRisks {
 }
 
 /** The cautions about lead for work on what was painted before; none where a test found none. */
-export function leadCautions({ year, lead }: HouseRisks): string[] {
+function leadCautions({ year, lead }: HouseRisks): string[] {
   if (lead === 'found') return [LEAD_FOUND];
   return lead === 'not tested' && mayHoldLead(year)
     ? [`${year === null ? 'Year of the house not known. ' : ''}${LEAD}`]

@@ -2,7 +2,7 @@
 import { frozen } from '../frozen';
 import type { Product } from './system';
 
-export interface Cleaners {
+interface Cleaners {
   suits: string[];
   harms: string[];
 }

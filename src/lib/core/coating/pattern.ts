@@ -5,7 +5,7 @@ import { FACES, type CoatCounts, type Face } from './system';
 export const PATTERNS = frozen(['backs-then-fronts', 'coat-by-coat', 'hung', 'points'] as const);
 export type Pattern = (typeof PATTERNS)[number];
 
-export interface PatternFacts {
+interface PatternFacts {
   name: string;
   /** why people do it so, and what it costs */
   reason: string;

@@ -434,7 +434,7 @@ export const RULES: readonly Rule[] = frozen([
 ]);
 
 /** A change of the usual coats. */
-export interface CoatRule {
+interface CoatRule {
   key: string;
   if: readonly FactTest[];
   /** what kind of product gets another coat, or one less */

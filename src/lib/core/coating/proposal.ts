@@ -79,7 +79,7 @@ const [SHORT, LONG] = [2.5, 4];
  * Days from the first coat until pieces may hang, of films and other waits alone.
  * @throws Error when a figure is missing
  */
-export function filmDays(system: System, counts: CoatCounts, tool: Tool): number {
+function filmDays(system: System, counts: CoatCounts, tool: Tool): number {
   const route = buildRoute(system, counts, tool);
   const at = new Map<string, number>();
   for (const step of route)

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { mayHoldLead } from './cautions';
-import { buildRoute, stepOf, workMinutes } from './route';
+import { buildRoute, workMinutes, type Step } from './route';
 import { systemSchema } from './system';
 import { SHELLAC_URETHANE, SPRAY_PRO, SYSTEMS, TWO_PACK } from './systems/index';
 import { TOOL_FACTS } from './tool';
@@ -11,6 +11,11 @@ const usual = (system: (typeof SYSTEMS)[number]) =>
     system.layers.map((l) => l.coats),
     system.tool,
   );
+function stepOf(route: readonly Step[], key: string): Step {
+  const step = route.find((s) => s.key === key);
+  if (!step) throw new Error(`The route has no step ${key}`);
+  return step;
+}
 const after = (system: (typeof SYSTEMS)[number], key: string) => stepOf(usual(system), key).after;
 
 describe('the shipped systems', () => {

@@ -367,10 +367,3 @@ export function buildRoute(
   );
   return steps;
 }
-
-/** The step with a key. @throws Error when the route has none */
-export function stepOf(route: readonly Step[], key: string): Step {
-  const step = route.find((s) => s.key === key);
-  if (!step) throw new Error(`The route has no step ${key}`);
-  return step;
-}

@@ -21,7 +21,7 @@ export const schoolsSchema = z.object({
 export type Schools = z.infer<typeof schoolsSchema>;
 export const USUAL_SCHOOLS: Schools = schoolsSchema.parse({});
 
-export interface School {
+interface School {
   value: string;
   name: string;
   reason: string;

@@ -40,7 +40,7 @@ export type Face = (typeof FACES)[number];
 /** Five years of minutes: no film waits longer, and no other figure is larger. */
 export const MOST_FIGURE = 2_630_000;
 /** A figure and where it comes from. */
-export const figureSchema = basisSchema.extend({
+const figureSchema = basisSchema.extend({
   value: z
     .number()
     .nonnegative('A figure is not below 0')
@@ -56,16 +56,15 @@ const text = z.string().max(2000);
 export type Figure = z.infer<typeof figureSchema>;
 
 /** A reference time in minutes; its phases where they are not the usual ones of the base. */
-export const stageFigureSchema = figureSchema.extend({ phases: phasesSchema.optional() });
-export type StageFigure = z.infer<typeof stageFigureSchema>;
+const stageFigureSchema = figureSchema.extend({ phases: phasesSchema.optional() });
 
-export const PRODUCT_KINDS = frozen(['primer', 'finish', 'glaze', 'clear', 'wax'] as const);
+const PRODUCT_KINDS = frozen(['primer', 'finish', 'glaze', 'clear', 'wax'] as const);
 export type ProductKind = (typeof PRODUCT_KINDS)[number];
 /** What carries the film: `solvent` is mineral spirits, in oil and alkyd paints. */
-export const BASES = frozen(['water', 'alcohol', 'solvent', 'lacquer', 'two-pack', 'wax'] as const);
+const BASES = frozen(['water', 'alcohol', 'solvent', 'lacquer', 'two-pack', 'wax'] as const);
 export type Base = (typeof BASES)[number];
 
-export const productSchema = z.object({
+const productSchema = z.object({
   key: word,
   name: text,
   kind: z.enum(PRODUCT_KINDS),
@@ -110,7 +109,7 @@ export const productSchema = z.object({
 });
 export type Product = z.infer<typeof productSchema>;
 
-export const PREP_KINDS = frozen([
+const PREP_KINDS = frozen([
   'protect',
   'clean',
   'degloss',
@@ -127,7 +126,7 @@ export const PREP_KINDS = frozen([
 export type PrepKind = (typeof PREP_KINDS)[number];
 
 /** Pieces that a step is for: all of them, or those whose survey asks for it. */
-export const PREP_FOR = frozen([
+const PREP_FOR = frozen([
   'all',
   'holes',
   'new holes',
@@ -140,7 +139,7 @@ export const PREP_FOR = frozen([
 export type PrepFor = (typeof PREP_FOR)[number];
 
 const grit = z.number().nonnegative().max(10_000);
-export const prepSchema = z.object({
+const prepSchema = z.object({
   key: word,
   kind: z.enum(PREP_KINDS).default('clean'),
   /** in the imperative: "Clean", "Sand" */
@@ -167,7 +166,7 @@ export const prepSchema = z.object({
 export type Prep = z.infer<typeof prepSchema>;
 
 /** What is done to a coat before it is left alone: glaze wiped back, wax buffed. */
-export const afterCoatSchema = z.object({
+const afterCoatSchema = z.object({
   key: word,
   act: text,
   how: text,
@@ -203,7 +202,7 @@ const ownLayerSchema = z.object({
   basis: bases('coats', 'sandFirst', 'sandBetween'),
 });
 /** A layer of a system; one that was put under it knows what it took the place of. */
-export const layerSchema = ownLayerSchema.extend({
+const layerSchema = ownLayerSchema.extend({
   /** the system's own primers and the layer above them as they were, and the primers' products */
   replaces: z
     .object({ layers: z.array(ownLayerSchema).max(20), products: z.array(productSchema).max(50) })

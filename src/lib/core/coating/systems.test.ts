@@ -2,6 +2,7 @@
  * The shipped systems against the waits that painters keep to: common practice, no source, T-numbers in docs/methods.
  * Minutes between the end of one step and the start of the next, at 25 °C and 50 % RH.
  */
+import { DAY_MINUTES } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { readPhases, writePhases } from '../drying/phase-words';
 import { phasesOf } from './film-stage';
@@ -15,7 +16,6 @@ import { HANDLING } from './handling';
 import { toolBasis, TOOL_FACTS, TOOLS } from './tool';
 
 const HOUR = 60;
-const DAY = 1440;
 const systemOf = (key: string) => {
   const system = SYSTEMS.find((s) => s.key === key);
   if (!system) throw new Error(`There is no ${key}`);
@@ -30,40 +30,40 @@ const routeOf = (key: string): Step[] => {
 const WAITS: [string, string, Stage, number, number][] = [
   ['shellac-urethane', 'shellac-primer', 'sand', 10, 15],
   ['shellac-urethane', 'urethane-enamel', 'recoat', 4 * HOUR, 4 * HOUR],
-  ['shellac-urethane', 'urethane-enamel', 'hang', 2 * DAY, 2 * DAY],
-  ['shellac-urethane', 'urethane-enamel', 'handles', 14 * DAY, 14 * DAY],
-  ['shellac-urethane', 'urethane-enamel', 'cured', 14 * DAY, 21 * DAY],
-  ['oil-alkyd-hybrid', 'oil-primer-slow', 'recoat', DAY, DAY],
+  ['shellac-urethane', 'urethane-enamel', 'hang', 2 * DAY_MINUTES, 2 * DAY_MINUTES],
+  ['shellac-urethane', 'urethane-enamel', 'handles', 14 * DAY_MINUTES, 14 * DAY_MINUTES],
+  ['shellac-urethane', 'urethane-enamel', 'cured', 14 * DAY_MINUTES, 21 * DAY_MINUTES],
+  ['oil-alkyd-hybrid', 'oil-primer-slow', 'recoat', DAY_MINUTES, DAY_MINUTES],
   ['oil-alkyd-hybrid', 'waterborne-alkyd', 'recoat', 16 * HOUR, 16 * HOUR],
-  ['oil-alkyd-hybrid', 'waterborne-alkyd', 'hang', 3 * DAY, 3 * DAY],
-  ['oil-enamel', 'oil-enamel', 'recoat', DAY, DAY],
+  ['oil-alkyd-hybrid', 'waterborne-alkyd', 'hang', 3 * DAY_MINUTES, 3 * DAY_MINUTES],
+  ['oil-enamel', 'oil-enamel', 'recoat', DAY_MINUTES, DAY_MINUTES],
   ['spray-pro', 'oil-primer', 'recoat', 8 * HOUR, 16 * HOUR],
   ['spray-pro', 'enamel', 'recoat', 4 * HOUR, 4 * HOUR],
-  ['spray-pro', 'enamel', 'hang', 4 * DAY, 4 * DAY],
-  ['spray-pro', 'enamel', 'cured', 30 * DAY, 30 * DAY],
+  ['spray-pro', 'enamel', 'hang', 4 * DAY_MINUTES, 4 * DAY_MINUTES],
+  ['spray-pro', 'enamel', 'cured', 30 * DAY_MINUTES, 30 * DAY_MINUTES],
   ['mineral-clear', 'mineral-paint', 'recoat', HOUR, HOUR],
   ['mineral-clear', 'water-clear', 'recoat', 2 * HOUR, 2 * HOUR],
-  ['mineral-clear', 'water-clear', 'hang', 4 * DAY, 7 * DAY],
+  ['mineral-clear', 'water-clear', 'hang', 4 * DAY_MINUTES, 7 * DAY_MINUTES],
   ['all-in-one', 'self-priming', 'recoat', 2 * HOUR, 2 * HOUR],
-  ['all-in-one', 'sealer', 'hang', DAY, DAY],
-  ['all-in-one', 'sealer', 'cured', 29 * DAY, 29 * DAY],
+  ['all-in-one', 'sealer', 'hang', DAY_MINUTES, DAY_MINUTES],
+  ['all-in-one', 'sealer', 'cured', 29 * DAY_MINUTES, 29 * DAY_MINUTES],
   ['fast-cabinet', 'fast-paint', 'recoat', 30, 45],
   ['fast-cabinet', 'fast-paint', 'hang', 12 * HOUR, 12 * HOUR],
   ['kit', 'bond-coat', 'recoat', 3 * HOUR, 3 * HOUR],
   ['kit', 'kit-glaze', 'recoat', 8 * HOUR, 8 * HOUR],
   ['kit', 'kit-clear', 'flip', 2 * HOUR, 2 * HOUR],
   ['kit', 'kit-clear', 'handle', 12 * HOUR, 12 * HOUR],
-  ['two-pack', '2k-enamel', 'recoat', DAY, DAY],
-  ['two-pack', '2k-enamel', 'cured', 7 * DAY, 7 * DAY],
+  ['two-pack', '2k-enamel', 'recoat', DAY_MINUTES, DAY_MINUTES],
+  ['two-pack', '2k-enamel', 'cured', 7 * DAY_MINUTES, 7 * DAY_MINUTES],
   ['melamine', 'slick-enamel', 'recoat', 2 * HOUR, 2 * HOUR],
-  ['melamine', 'slick-enamel', 'hang', 2 * DAY, 2 * DAY],
-  ['chalk-wax', 'soft-wax', 'recoat', DAY, 7 * DAY],
-  ['chalk-wax', 'soft-wax', 'hang', DAY, DAY],
-  ['limed', 'soft-wax', 'hang', DAY, DAY],
+  ['melamine', 'slick-enamel', 'hang', 2 * DAY_MINUTES, 2 * DAY_MINUTES],
+  ['chalk-wax', 'soft-wax', 'recoat', DAY_MINUTES, 7 * DAY_MINUTES],
+  ['chalk-wax', 'soft-wax', 'hang', DAY_MINUTES, DAY_MINUTES],
+  ['limed', 'soft-wax', 'hang', DAY_MINUTES, DAY_MINUTES],
   ['glaze-clear', 'glaze', 'recoat', 8 * HOUR, 8 * HOUR],
-  ['glaze-clear', 'clear-polyurethane', 'hang', 2 * DAY, 2 * DAY],
+  ['glaze-clear', 'clear-polyurethane', 'hang', 2 * DAY_MINUTES, 2 * DAY_MINUTES],
   ['paint-lacquer', 'clear-lacquer', 'recoat', 90, 90],
-  ['paint-lacquer', 'clear-lacquer', 'hang', 2 * DAY, 2 * DAY],
+  ['paint-lacquer', 'clear-lacquer', 'hang', 2 * DAY_MINUTES, 2 * DAY_MINUTES],
 ];
 
 describe('the waits that painters keep to', () => {
@@ -78,7 +78,7 @@ describe('the waits that painters keep to', () => {
     const waits = (step: string) =>
       Math.max(...(route.find((s) => s.key === step)?.after.map((r) => r.min) ?? []));
     expect(waits('back.self-priming.2')).toBe(2 * HOUR);
-    expect(waits('back.sealer.1')).toBe(DAY);
+    expect(waits('back.sealer.1')).toBe(DAY_MINUTES);
   });
 
   it('under an oil enamel a primer waits longer than by itself: shellac 1½ to 2 h (T06), acrylic 24 to 48 h', () => {
@@ -86,7 +86,7 @@ describe('the waits that painters keep to', () => {
     const waits = (step: string) =>
       Math.max(...(route.find((s) => s.key === step)?.after.map((r) => r.min) ?? []));
     expect(waits('back.acrylic-primer.1')).toBe(105);
-    expect(waits('back.oil-enamel.1')).toBe(DAY);
+    expect(waits('back.oil-enamel.1')).toBe(DAY_MINUTES);
     expect(
       routeOf('paint-lacquer')
         .find((s) => s.kind === 'sand')
@@ -158,12 +158,12 @@ describe('the waits that painters keep to', () => {
       routeOf(key).find((s) => s.kind === 'coat' && s.face === face);
     for (const key of ['all-in-one', 'kit', 'fast-cabinet'])
       for (const face of ['back', 'front'])
-        expect(first(key, face)?.after.find((r) => r.max !== null)?.max).toBe(14 * DAY);
+        expect(first(key, face)?.after.find((r) => r.max !== null)?.max).toBe(14 * DAY_MINUTES);
     const windows = SYSTEMS.flatMap((s) => buildRoute(s, usualCounts(s), s.tool)).flatMap((s) =>
       s.after.filter((r) => r.film && r.max !== null),
     );
     expect(windows.length).toBeGreaterThan(10);
-    expect(productOf(systemOf('two-pack'), '2k-enamel').recoatBy?.value).toBe(3 * DAY);
+    expect(productOf(systemOf('two-pack'), '2k-enamel').recoatBy?.value).toBe(3 * DAY_MINUTES);
     // Lacquer bites into lacquer, chalk and wax take the next coat whenever.
     for (const [key, product] of [
       ['paint-lacquer', 'clear-lacquer'],
@@ -223,7 +223,7 @@ describe('every shipped product', () => {
     expect(product.solids.value).toBeGreaterThan(0.1);
     expect(product.solids.value).toBeLessThan(0.7);
     const minutes = STAGES.flatMap((s) => product.stages[s]?.value ?? []);
-    expect(minutes.every((m) => m > 0 && m <= 30 * DAY)).toBe(true);
+    expect(minutes.every((m) => m > 0 && m <= 30 * DAY_MINUTES)).toBe(true);
     // A film is dry to touch before it is anything else, and cured last.
     expect(Math.min(...minutes)).toBe(product.stages.touch?.value);
     if (product.stages.cured) expect(Math.max(...minutes)).toBe(product.stages.cured.value);

@@ -1,9 +1,8 @@
 /** How films wait that were laid in one place and came home to another: in the air of each in turn. */
+import { HOUR } from '$core/units/durations';
 import { movedAt, ratesOf } from '../drying/climate';
 import type { PackedAir } from '../drying/packed-air';
 import { waitsIn, type Waits } from './waits';
-
-const HOUR = 3_600_000;
 
 /** Made once for the same air of place and house, by hour of hanging. */
 const made = new WeakMap<PackedAir, WeakMap<PackedAir, Map<number, Waits>>>();

@@ -1,5 +1,7 @@
+import { MINUTE } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
-import { constantClimate, ratesOf } from '../drying/climate';
+import { ratesOf } from '../drying/climate';
+import { constantClimate } from '../../../../tests/constant-climate';
 import { minutesIn } from '../drying/ready';
 import { filmStage, phasesOf } from './film-stage';
 import { STAGES } from './system';
@@ -7,7 +9,6 @@ import { SYSTEMS } from './systems/index';
 import { SHELLAC_PRIMER, URETHANE_ENAMEL } from './systems/products';
 import { SHEET_WAITS, waitsIn } from './waits';
 
-const MINUTE = 60_000;
 const cool = { celsius: 15, humidity: 0.5, wind: 0.1 };
 const inCool = (learnt: [string, number][] = []) =>
   waitsIn(ratesOf(constantClimate(cool, 0, 60)), new Map(learnt));

@@ -1,4 +1,5 @@
 /** When the films of a job are ready: by the sheet's air, or by the air they lie in. */
+import { MINUTE } from '$core/units/durations';
 import { frozen } from '../frozen';
 import { ratesOf, repeated, type Rates } from '../drying/climate';
 import type { PackedAir } from '../drying/packed-air';
@@ -6,8 +7,6 @@ import { phaseMinutes, phaseRate, rateKind, type RateKind } from '../drying/phas
 import { filmStage } from './film-stage';
 import { MissingFigure } from './missing-figure';
 import { MOST_FIGURE, type Product, type Stage } from './system';
-
-const MINUTE = 60_000;
 
 export interface Waits {
   /** `sheet`: at 25 °C and 50 % RH, as product sheets say it */

@@ -1,12 +1,12 @@
 /** Climates cut, joined and asked: by hand, and by the rule that what has passed by `when` is what was asked for. */
+import { HOUR, MINUTE } from '$core/units/durations';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { always } from '../../../../tests/budget';
-import { constantClimate, fromThenOn, movedAt, ratesOf, type Climate } from './climate';
+import { fromThenOn, movedAt, ratesOf, type Climate } from './climate';
+import { constantClimate } from '../../../../tests/constant-climate';
 import { cutClimate } from './packed-air';
 
-const MINUTE = 60_000;
-const HOUR = 60 * MINUTE;
 const air = (celsius: number) => ({ celsius, humidity: 0.5, wind: 0.1 });
 /** An hour of each temperature, from a start. */
 const hours = (start: number, ...celsius: number[]): Climate => ({ start, step: 60, air: celsius.map(air) });

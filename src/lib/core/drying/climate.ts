@@ -1,7 +1,6 @@
 /** Air that changes with time at one place, and its rates summed up beforehand so that many films can be asked. */
+import { MINUTE } from '$core/units/durations';
 import { phaseRate, type FilmAir, type RateKind } from './phase';
-
-const MINUTE = 60_000;
 
 /** Air in steps of equal length, each holding for its whole step. */
 export interface Climate {
@@ -29,13 +28,6 @@ export const stepFor = (climate: Pick<Climate, 'step' | 'air'>, k: number): numb
   const again = repeated(climate);
   return known - again + ((k - known) % again);
 };
-
-/** One air for a span of days. @param start ms since 1970 */
-export const constantClimate = (air: FilmAir, start: number, days: number): Climate => ({
-  start,
-  step: 60,
-  air: Array.from({ length: days * 24 }, () => air),
-});
 
 /** A climate that is another one from a moment on, for as long as it is known. @param at ms since 1970 */
 export const fromThenOn = ({ start, step, air }: Climate, at: number, other: FilmAir): Climate => ({

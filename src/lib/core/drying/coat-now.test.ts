@@ -1,10 +1,11 @@
+import { HOUR } from '$core/units/durations';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { coatNow, judgeHours, type HourVerdict } from './coat-now';
-import { constantClimate, ratesOf } from './climate';
+import { ratesOf } from './climate';
+import { constantClimate } from '../../../../tests/constant-climate';
 import { always } from '../../../../tests/budget';
 
-const HOUR = 3_600_000;
 const hours = (pattern: string): HourVerdict[] =>
   [...pattern].map((sign, i) => ({
     at: i * HOUR,

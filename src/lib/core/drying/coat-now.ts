@@ -1,4 +1,5 @@
 /** Whether a coat may go on now, and when in the coming hours it may. */
+import { HOUR } from '$core/units/durations';
 import { judgeAir, type AirLimits } from '../air/humid-air';
 import type { Measures } from '../units/measures';
 import type { FilmAir } from './phase';
@@ -34,8 +35,6 @@ export interface CoatNow {
   /** in words: why not now, or what ends it */
   reasons: string[];
 }
-
-const HOUR = 3_600_000;
 
 /**
  * Sums the hours up: a coat needs its limits from when it is laid until it is dry to touch.

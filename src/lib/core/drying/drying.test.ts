@@ -1,12 +1,13 @@
+import { MINUTE } from '$core/units/durations';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { constantClimate, ratesOf, type Climate } from './climate';
+import { ratesOf, type Climate } from './climate';
+import { constantClimate } from '../../../../tests/constant-climate';
 import { phaseRate, REFERENCE_AIR, type FilmAir, type FilmStage, type Phase } from './phase';
 import { fittingMultiplier, minutesIn, progressAt, readyAt } from './ready';
 import { vapourPressure } from './vapour';
 import { always } from '../../../../tests/budget';
 
-const MINUTE = 60_000;
 const still = (celsius: number, humidity: number): FilmAir => ({ celsius, humidity, wind: 0.1 });
 const stage = (minutes: number, phases: Phase[], over: Partial<FilmStage> = {}): FilmStage => ({
   minutes,

@@ -1,9 +1,9 @@
 /** What touch tests teach about a product's drying: a Bayesian update of its multiplier. Docs: docs/methods/learning.md */
 
 /** Prior of ln m: a product dries as its sheet says, give or take a quarter. */
-export const PRIOR_SD = 0.25;
+const PRIOR_SD = 0.25;
 /** Spread of one touch test about ln m. */
-export const TEST_SD = 0.35;
+const TEST_SD = 0.35;
 
 /**
  * A touch test as ratios of observed to predicted time at multiplier 1: ready somewhere after `above` (null: no look

@@ -1,8 +1,7 @@
 /** The air of a place as data, with what was learnt there. */
+import { MINUTE } from '$core/units/durations';
 import { z } from 'zod';
 import type { Climate } from './climate';
-
-const MINUTE = 60_000;
 
 const hourSchema = z.object({ celsius: z.number(), humidity: z.number(), wind: z.number() });
 const climateSchema = z.object({

@@ -8,7 +8,7 @@ import { SOLVENTS, vapourPressure, type Solvent } from './vapour';
  * A phase of a stage. `share` of the stage's reference time; the shares of a stage add to 1, done in turn.
  * `film`: whether a thicker film slows it; water and solvent always are slowed, a reaction only where stated.
  */
-export const phaseSchema = z.discriminatedUnion('kind', [
+const phaseSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('water'), share: z.number().gt(0).max(1) }),
   z.object({ kind: z.literal('solvent'), share: z.number().gt(0).max(1), solvent: z.enum(SOLVENTS) }),
   z.object({ kind: z.literal('reaction'), share: z.number().gt(0).max(1), film: z.boolean().default(false) }),
@@ -42,8 +42,8 @@ export interface FilmAir {
 export const REFERENCE_AIR: FilmAir = frozen({ celsius: 25, humidity: 0.5, wind: 0.1 });
 
 /** Eₐ of a reaction that doubles per 10 K near 25 °C, J/mol, and the gas constant, J/(mol K). */
-export const ACTIVATION = 52_950;
-export const GAS = 8.314462618;
+const ACTIVATION = 52_950;
+const GAS = 8.314462618;
 const KELVIN = 273.15;
 
 /** Wind function of evaporation: 1 + 0.54 u, u in m/s. Source: Penman (1948). */

@@ -13,9 +13,9 @@ export const TOO_FEW = 5;
 /** Where fewer pieces than this are still watched a curve says nothing any more. Our choice. */
 export const FEW_WATCHED = 10;
 /** Times that are told in the table, days: a month, half a year, then years. */
-export const MARKS = frozen([30, 182, 365, 730, 1095, 1461, 1826] as const);
+const MARKS = frozen([30, 182, 365, 730, 1095, 1461, 1826] as const);
 
-export interface CurveStep {
+interface CurveStep {
   /** the failures lie after `from` and not after `to`, days */
   from: number;
   to: number;

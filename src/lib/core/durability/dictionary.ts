@@ -25,4 +25,3 @@ export const LOOK_COLUMNS = frozen({
   batches: 'Cans and cups that the piece was coated from, with “; ” between them',
   ...TRAITS,
 } as const);
-export type LookColumn = keyof typeof LOOK_COLUMNS;

@@ -1,4 +1,5 @@
 /** What the page Lasting shows of all kitchens. Data in, data out: it runs in a thread. */
+import { DAY } from '$core/units/durations';
 import { FAILURES } from '../quality/failures';
 import { keepLast } from '../units/keep-last';
 import { seeded } from '../units/random';
@@ -32,7 +33,7 @@ export interface Ranked extends Group {
 }
 
 /** What touch-ups take, by those that were made; usual figures where there were none. */
-export interface TouchUpCost {
+interface TouchUpCost {
   minutes: number;
   ml: number;
   /** touch-ups that it is from */
@@ -52,7 +53,6 @@ export interface LastingView {
   cost: TouchUpCost;
 }
 
-const DAY = 86_400_000;
 const MONTHS = 6;
 const SEED = 7;
 /** A spot with a small brush. From memory. */

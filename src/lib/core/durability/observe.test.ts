@@ -1,4 +1,5 @@
 /** What a record says before any curve: the examples of docs/methods/lasting.md, one by one. */
+import { DAY } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { bodySchema, type Fact, type FactBody } from '../bench/state/events';
 import { fold } from '../bench/state/fold';
@@ -8,7 +9,6 @@ import type { KitchenRecord, Look, Spell } from './record';
 import { sampleOf } from './sample';
 import { spellsOf } from './spells';
 
-const DAY = 86_400_000;
 const look = (day: number, failure: Look['failure'] = null, more: Partial<Look> = {}): Look => ({
   ...{ day, failure, method: 'visual', how: 'visit', face: 'front', x: null, y: null },
   ...more,

@@ -58,4 +58,3 @@ export const recordFileSchema = z.object({
     .max(MOST_KITCHENS)
     .refine((list) => new Set(list.map((k) => k.job)).size === list.length, 'A kitchen is in it twice'),
 });
-export type RecordFile = z.infer<typeof recordFileSchema>;

@@ -1,9 +1,10 @@
 /** All pieces of all jobs that share a can, a day or an overruled rule, and which of them to look at first. */
+import { DAY } from '$core/units/durations';
 import type { KitchenRecord } from './record';
 
 export type RecallBy = { batch: string } | { day: string } | { overruled: true };
 
-export interface RecalledPiece {
+interface RecalledPiece {
   id: string;
   code: string;
   place: string;
@@ -18,8 +19,6 @@ export interface RecalledKitchen {
   pieces: RecalledPiece[];
   failed: number;
 }
-
-const DAY = 86_400_000;
 
 /** Failed before, then at risk, then those that nobody has seen for longest. */
 const order = (a: RecalledPiece, b: RecalledPiece): number =>

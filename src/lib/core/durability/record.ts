@@ -36,7 +36,7 @@ export const spellSchema = z.object({
 export type Spell = z.infer<typeof spellSchema>;
 
 /** What a piece is known by, in words, by the name of each: `wood`: `oak`. */
-export const traitsSchema = z.record(z.string(), z.string());
+const traitsSchema = z.record(z.string(), z.string());
 
 export const pieceRecordSchema = z.object({
   id: z.string(),

@@ -1,8 +1,7 @@
 /** Observations of the pieces of many kitchens, as views ask for them. */
+import { DAY } from '$core/units/durations';
 import type { KitchenRecord, PieceRecord, Spell } from './record';
 import { observe, type Observed } from './observe';
-
-const DAY = 86_400_000;
 
 export interface SamplePiece extends Observed {
   /** the kitchen */

@@ -1,9 +1,9 @@
 /** Spells of a piece's films out of what was recorded. Docs: docs/methods/lasting.md */
+import { DAY } from '$core/units/durations';
 import { gets, type Step } from '../coating/route';
 import { pieceState, type JobState } from '../bench/state/state';
 import type { Look, Spell } from './record';
 
-const DAY = 86_400_000;
 /** Days between two moments, to a thousandth. */
 const days = (from: number, to: number): number => Math.round(((to - from) / DAY) * 1000) / 1000;
 

@@ -55,7 +55,7 @@ export function airAt(readings: readonly Air[], coats: readonly number[]): strin
   return near.some((r) => r.humidity > DAMP) ? 'damp, above 75 %' : 'usual';
 }
 
-export interface TraitPiece {
+interface TraitPiece {
   id: string;
   form: Form;
   condition: Condition;

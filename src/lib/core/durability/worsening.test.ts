@@ -1,11 +1,11 @@
 /** A system that worsens is flagged, and one that does not is left alone. */
+import { DAY } from '$core/units/durations';
 import { expect, it } from 'vitest';
 import { simulate, type Truth } from '../../../../tests/reference/durability/simulated';
 import { SOAK } from '../../../../tests/budget';
 import type { KitchenRecord } from './record';
 import { OF_LATE, worsening } from './worsening';
 
-const DAY = 86_400_000;
 const NOW = 2000 * DAY;
 const RUNS = SOAK ? 200 : 40;
 

@@ -1,4 +1,5 @@
 /** Systems whose films of late fail sooner than those before them. Docs: docs/methods/lasting.md */
+import { DAY } from '$core/units/durations';
 import { TOO_FEW } from './compare';
 import { sampleOf, traitOf, type SamplePiece } from './sample';
 import type { KitchenRecord } from './record';
@@ -7,7 +8,6 @@ import { holm } from './statistics/many';
 import { merged } from './statistics/observation';
 import { gathered } from './statistics/turnbull-limits';
 
-const DAY = 86_400_000;
 /** Films in use for no longer than this are of late, days. Our choice. */
 export const OF_LATE = 730;
 /** Either side wants so many kitchens: their differences are what the test is made of. Our choice. */

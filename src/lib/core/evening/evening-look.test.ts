@@ -1,4 +1,5 @@
 /** Four evenings and more, each against times that are worked out here by themselves. */
+import { HOUR } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { acts } from '$core/bench/view/acts';
 import { fold } from '$core/bench/state/fold';
@@ -10,7 +11,6 @@ import { ratesOf, type Climate } from '$core/drying/climate';
 import { did, MINUTE, takenDown, uuid } from '../../../../tests/bench-builders';
 import { eveningLook, type Looked, type Note } from './evening-look';
 
-const HOUR = 60 * MINUTE;
 /** Midnight of the evening's day is hour 24; the crew comes at eight on the next. */
 const hour = (h: number): number => (24 + h) * HOUR;
 const [NOW, OPENS, CLOSES] = [hour(18), hour(24 + 8), hour(24 + 16)];

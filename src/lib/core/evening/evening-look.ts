@@ -2,12 +2,11 @@
  * The evening look: what the coming night, or day, changes for a job, and what would help, computed. The same is asked in the morning for
  * the day. Docs: docs/methods/evening.md
  */
+import { HOUR, MINUTE } from '$core/units/durations';
 import type { Step } from '../coating/route';
 import type { Product } from '../coating/system';
 import type { Act } from '../bench/view/acts';
 
-const MINUTE = 60_000;
-const HOUR = 60 * MINUTE;
 /** A film that is ready so much sooner is worth heating for. Our choice. */
 const WORTH = 30 * MINUTE;
 /** A can that is so much colder than it may be laid warms up while it is stirred, K. Our choice. */

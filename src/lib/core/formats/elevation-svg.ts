@@ -3,7 +3,7 @@ import type { Elevation } from '../kitchen/geometry';
 import { isTurnUnsafe } from '../labels/turn-safe';
 import { formatLength, type LengthUnit } from '../units/length';
 
-export interface DrawnPiece {
+interface DrawnPiece {
   code: string;
   /** letter of its zone, and its paint */
   zone: string;

@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { takenBackBy } from '../bench/state/decided';
 import { factSchema } from '../bench/state/events';
+import { piecesIn } from '../bench/state/named';
 import { answersSchema } from '../coating/proposal-facts';
 import { conditionSchema } from '../kitchen/condition';
 import { fixedMaterialsSchema } from '../kitchen/fixed-material';
@@ -25,7 +26,7 @@ const jpeg = z.string().regex(/^\/9j\/[A-Za-z0-9+/]+={0,2}$/, 'A photo is a JPEG
 
 export const JOB_FORMAT = 'anthem.job';
 
-export const jobFileSchema = z.strictObject({
+const jobFileSchema = z.strictObject({
   format: z.literal(JOB_FORMAT),
   version: z.literal(1),
   job: z.strictObject({
@@ -224,9 +225,7 @@ function inconsistencies(file: JobExport, now: number): string[] {
     if (f.job !== file.job.id) say(`facts.${i}.job`, 'belongs to another job');
     if (f.at < file.job.createdAt - CLOCK_BEHIND) say(`facts.${i}.at`, 'lies before the job was made');
     if (Math.max(f.at, f.recordedAt) > now + CLOCK_AHEAD) say(`facts.${i}.at`, 'lies in the future');
-    const named =
-      'pieces' in f.body ? f.body.pieces : 'piece' in f.body && f.body.piece ? [f.body.piece] : [];
-    if (!takenBack.has(f.id) && named.some((p) => !has('pieces', p)))
+    if (!takenBack.has(f.id) && piecesIn(f.body).some((p) => !has('pieces', p)))
       say(`facts.${i}.body`, 'names a piece that is not in the file');
   });
   file.photos.forEach((p, i) => {

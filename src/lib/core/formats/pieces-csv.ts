@@ -61,13 +61,13 @@ export const CSV_FIELDS = frozen([
 ] as const);
 export type CsvField = (typeof CSV_FIELDS)[number]['key'];
 
-export interface TablePiece extends SurveyedPiece {
+interface TablePiece extends SurveyedPiece {
   id: string;
   code: string;
   zoneId: string;
   condition: Condition;
 }
-export interface TableZone {
+interface TableZone {
   id: string;
   letter: string;
   name: string;
@@ -144,7 +144,7 @@ export function guessMapping(heading: readonly string[]): (CsvField | null)[] {
   });
 }
 
-export interface CsvFault {
+interface CsvFault {
   /** row of the table from 1, the heading being row 1 */
   row: number;
   field: CsvField | null;
@@ -153,7 +153,7 @@ export interface CsvFault {
 }
 
 /** What a row says about a piece that is there. */
-export interface PieceChange {
+interface PieceChange {
   row: number;
   piece: string;
   code: string;

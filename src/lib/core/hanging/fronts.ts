@@ -2,10 +2,10 @@
 import { frozen } from '../frozen';
 
 /** Screws of a cup hinge, and of the brackets behind a drawer front. */
-export type ScrewKind = 'side' | 'height' | 'depth';
+type ScrewKind = 'side' | 'height' | 'depth';
 
 /** How far a screw reaches from its middle, mm, and how far it goes in a turn. From memory, editable by hinge. */
-export interface Reach {
+interface Reach {
   from: number;
   to: number;
   perTurn: number;
@@ -56,7 +56,7 @@ export function screwsOf({ id, side, hinges }: Front): Screw[] {
 }
 
 /** Heights of the outer hinges. @throws RangeError where a door has fewer than two, or both in one place */
-export function outerHinges({ id, hinges }: Front): [number, number] {
+function outerHinges({ id, hinges }: Front): [number, number] {
   const [first, last] = [hinges[0] ?? NaN, hinges.at(-1) ?? NaN];
   if (!(last > first)) throw new RangeError(`Door ${id} needs two hinges, one above the other`);
   return [first, last];

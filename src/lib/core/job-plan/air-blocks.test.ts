@@ -1,12 +1,11 @@
 /** A cold shop: no plan reckons with better air than is known, and what the air forbids is said. */
+import { DAY } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { planInputs } from '../../../../tests/plan-inputs';
 import { SHELLAC_URETHANE } from '../coating/systems/index';
 import { airBlocks } from './air-blocks';
 import { makePlan } from './make-plan';
 
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
 const AT = Date.UTC(2026, 2, 9, 6);
 /** The air of a shop by the hour: 9 °C by day and 4 °C by night for so many days, 20 °C after that. */
 const shop = (cold: number, warm: number) => ({

@@ -1,4 +1,5 @@
 /** Where the air forbids coats for days: what it forbids, from when to when, and why. */
+import { MINUTE } from '$core/units/durations';
 import { judgeAir } from '../air/humid-air';
 import type { Product } from '../coating/system';
 import { stepFor, type Climate } from '../drying/climate';
@@ -7,7 +8,6 @@ import type { Measures } from '../units/measures';
 import type { PlanInputs } from './inputs';
 import { routeNow, siteNow } from './job-at';
 
-const MINUTE = 60_000;
 /** Nights and single days are what a plan goes round anyway, min. Our choice. */
 const LONG = 36 * 60;
 

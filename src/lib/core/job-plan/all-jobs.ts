@@ -1,4 +1,5 @@
 /** All jobs planned together, and each job's own plan within what was found. */
+import { MINUTE } from '$core/units/durations';
 import { readOwnId } from '../planning/job/joined-id';
 import type { Effort } from '../planning/search/effort';
 import { planTogether, type JobTogether, type PlannedTogether } from '../planning/job/together';
@@ -10,7 +11,6 @@ import { makePlan } from './make-plan';
 import type { MadePlan, Times } from './made-plan';
 import { neighbourOf } from './neighbours';
 
-const MINUTE = 60_000;
 const NOBODY: ReadonlySet<string> = new Set();
 
 /** A job within all of them: with its own first day, around nobody. */

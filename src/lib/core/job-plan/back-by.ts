@@ -1,10 +1,10 @@
 /** The dates that a plan can be promised for, by its risk among all jobs that share. */
+import { MINUTE } from '$core/units/durations';
 import { assessRisk, chanceBy } from '../planning/risk/risk';
 import type { RiskModel } from '../planning/risk/risk-model';
 import { EFFORTS } from './efforts';
 import { riskJobs, type JobWithItsPlan } from './risk-jobs';
 
-const MINUTE = 60_000;
 /** Futures that a date is taken from. */
 const RUNS = 1000;
 

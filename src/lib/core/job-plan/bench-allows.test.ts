@@ -15,7 +15,7 @@ import { FIXED_MATERIALS } from '$core/kitchen/fixed-material';
 import { plannedSteps } from '$core/planning/job/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { SHEET_WAITS } from '$core/coating/waits';
-import { constantClimate } from '$core/drying/climate';
+import { constantClimate } from '../../../../tests/constant-climate';
 import type { PackedAir } from '$core/drying/packed-air';
 import { begunInKitchen, readiedInKitchen, fact, MINUTE } from '../../../../tests/bench-builders';
 import { ISLAND, planInputs, WALLS } from '../../../../tests/plan-inputs';

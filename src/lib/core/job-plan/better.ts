@@ -1,12 +1,11 @@
 /** Which of two plans is better. */
+import { MINUTE } from '$core/units/durations';
 import { frozen } from '../frozen';
 import { GOALS, type Goal } from '../planning/model/goals';
 import type { Problem } from '../planning/model/problem';
 import { dayAfter } from '../units/clock-time';
 import type { PlanInputs } from './inputs';
 import type { TimedPlan } from './neighbours';
-
-const MINUTE = 60_000;
 
 export interface Outcome {
   /** when everything hangs, ms since 1970 */

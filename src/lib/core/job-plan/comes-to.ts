@@ -1,4 +1,5 @@
 /** What a job would come to in a choice: the dates, the household’s days and nights, and the hands. */
+import { DAY, MINUTE } from '$core/units/durations';
 import { sureBy, type Among } from './back-by';
 import { EFFORTS } from './efforts';
 import type { PlanInputs } from './inputs';
@@ -8,9 +9,6 @@ import { solventNights, type Laid } from './solvent-nights';
 import { plannedSteps } from '../planning/job/operation-id';
 import { SITE } from '../takeoff/site-route';
 import { isoDay } from '../units/clock-time';
-
-const MINUTE = 60_000;
-const DAY = 86_400_000;
 
 export interface ComesTo {
   /** when everything hangs, and when the first piece may, ms since 1970 */

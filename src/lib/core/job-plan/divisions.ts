@@ -1,4 +1,5 @@
 /** Every way to divide a job's pieces evenly and to turn them that is worth planning, and what no plan of any of them is before. */
+import { MINUTE } from '$core/units/durations';
 import { piecesBegun } from '../bench/state/state';
 import { ifKnown } from '../coating/missing-figure';
 import { PATTERNS } from '../coating/pattern';
@@ -12,8 +13,6 @@ import { stageOf, stagingsOf, standOf, type Staging } from '../kitchen/stages';
 import { kitchenOf } from '../takeoff/fixed-zones';
 import type { PlanInputs } from './inputs';
 import { jobAt, routeNow, withChoice } from './job-at';
-
-const MINUTE = 60_000;
 
 export const changed = (from: Choice, change: Partial<Choice>): Choice =>
   choiceSchema.parse({ ...from, ...change });

@@ -9,7 +9,7 @@ import { operationId } from '../planning/job/operation-id';
 import { SITE } from '../takeoff/site-route';
 import { visitKey } from '../takeoff/visits';
 import { EFFORTS } from './efforts';
-import { constantClimate } from '../drying/climate';
+import { constantClimate } from '../../../../tests/constant-climate';
 import { routeNow, siteNow, waitsFor } from './job-at';
 import { makePlan } from './make-plan';
 

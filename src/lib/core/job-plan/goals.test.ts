@@ -1,4 +1,5 @@
 /** What counts in a plan, one goal after another. */
+import { DAY } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '$core/coating/systems/index';
 import { planInputs as inTwoColours } from '../../../../tests/plan-inputs';
@@ -17,7 +18,6 @@ import { settleChoice } from './settle-choice';
 const [system] = SYSTEMS;
 if (!system) throw new Error('no system');
 const AT = Date.UTC(2026, 2, 9, 6);
-const DAY = 86_400_000;
 /** All in one colour: nothing is cleaned out between lots, so that days may be moved for what counts. */
 const planInputs: typeof inTwoColours = (...of) => {
   const inputs = inTwoColours(...of);

@@ -1,4 +1,5 @@
 /** What a plan asks of the household: how long its doors are away, and on how many days people come. */
+import { MINUTE } from '$core/units/durations';
 import { KITCHEN } from '../planning/job/stations';
 import { plannedSteps, readOperationId } from '../planning/job/operation-id';
 import { SITE } from '../takeoff/site-route';
@@ -8,8 +9,6 @@ import type { PlanInputs } from './inputs';
 import { routeNow, siteNow } from './job-at';
 import { solventNights, type Laid } from './solvent-nights';
 import type { TimedPlan } from './neighbours';
-
-const MINUTE = 60_000;
 
 export interface Household {
   /** calendar days from the first door that comes down to the last that is home, both among them; 0 where all hang */

@@ -2,11 +2,10 @@
  * Busy spans of an iCalendar file (RFC 5545): holidays, sickness, other sites. Recurring events are unrolled, exceptions
  * and changed single occurrences respected, time zones followed: the file's own where it brings them, else by name.
  */
+import { DAY } from '$core/units/durations';
 import { frozen } from '../frozen';
 import ICAL from 'ical.js';
 import { Temporal } from 'temporal-polyfill';
-
-const DAY = 86_400_000;
 
 export interface BusySpan {
   /** ms since 1970 */

@@ -1,4 +1,5 @@
 /** A job as it is to be planned from a moment on. */
+import { DAY, MINUTE } from '$core/units/durations';
 import { piecesBegun } from '../bench/state/state';
 import { lotProgress } from '../bench/view/progress';
 import { withRework } from '../bench/rework';
@@ -21,9 +22,6 @@ import { dayAfter, dayToMs } from '../units/clock-time';
 import type { PlanInputs } from './inputs';
 import { rackSlotsOf, usedElsewhere } from './neighbours';
 import { visitsOf, waysOf } from './ways';
-
-const MINUTE = 60_000;
-const DAY = 1440 * MINUTE;
 
 /** Routes with what flaws ask for, made once for the same inputs. */
 const routes = new WeakMap<PlanInputs, Step[]>();
@@ -121,7 +119,7 @@ function laterThanFirst(
 }
 
 /** The whole minute from which a job is planned, ms since 1970. */
-export const planStart = ({ choice, job }: Pick<PlanInputs, 'choice' | 'job'>, at: number): number =>
+const planStart = ({ choice, job }: Pick<PlanInputs, 'choice' | 'job'>, at: number): number =>
   Math.max(Math.ceil(at / MINUTE) * MINUTE, dayToMs(choice.startDay, job.zone));
 
 /** The moment that the minutes of a joint plan count from, ms since 1970. */

@@ -1,9 +1,8 @@
 /** A plan that was made, its times, and whether it is right. */
+import { MINUTE } from '$core/units/durations';
 import { audit } from '../planning/audit';
 import type { PlannedJob } from '../planning/job/planned-job';
 import type { TimedPlan } from './neighbours';
-
-const MINUTE = 60_000;
 
 export interface MadePlan extends PlannedJob {
   /** the moment its minutes count from, ms since 1970 */

@@ -1,4 +1,5 @@
 /** Makes the plan of a job, checked. */
+import { MINUTE } from '$core/units/durations';
 import type { Effort, Near } from '../planning/search/effort';
 import { planJob } from '../planning/job/plan-job';
 import { outcomeOf, type Outcome } from './better';
@@ -6,8 +7,6 @@ import { COMPARED, EFFORTS, HORIZONS } from './efforts';
 import type { PlanInputs } from './inputs';
 import { jobAt } from './job-at';
 import { mustBeRight, type MadePlan, type Times } from './made-plan';
-
-const MINUTE = 60_000;
 
 export const nearFrom = (times: Times | undefined, t0: number): Near | undefined =>
   times &&

@@ -1,4 +1,5 @@
 /** What other jobs and people's absences take away from a job: people's time, the place, slots of the rack. */
+import { MINUTE } from '$core/units/durations';
 import { TOOL_FACTS } from '../coating/tool';
 import type { Choice } from '../planning/job/choice';
 import type { Span, UsedElsewhere } from '../planning/job/job-to-plan';
@@ -6,8 +7,6 @@ import { COATING } from '../planning/job/stations';
 import { readOperationId } from '../planning/job/operation-id';
 import type { NoPlan, Plan, Problem } from '../planning/model/problem';
 import type { Neighbour, Surroundings } from './inputs';
-
-const MINUTE = 60_000;
 
 /** A plan on the clock. */
 export interface TimedPlan {

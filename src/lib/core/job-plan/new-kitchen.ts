@@ -2,6 +2,7 @@
  * When a new kitchen could start: the latest day that still gives its earliest hand-back, around all other jobs. It is
  * worked as another job is.
  */
+import { MINUTE } from '$core/units/durations';
 import { frozen } from '$core/frozen';
 import { at } from '$core/units/at';
 import { gets } from '../coating/route';
@@ -14,7 +15,6 @@ import type { PlanInputs } from './inputs';
 import { jobAt, routeNow } from './job-at';
 import { usedElsewhere } from './neighbours';
 
-const MINUTE = 60_000;
 /** Pieces of a usual kitchen, and how they are divided. From memory. */
 const USUAL_KITCHEN = frozen({ pieces: 40, lot: 12 });
 /** Days that are tried. */

@@ -1,3 +1,4 @@
+import { MINUTE } from '$core/units/durations';
 import { expect, it } from 'vitest';
 import { emptyState, touch, type Work } from '../bench/state/state';
 import type { Step } from '../coating/route';
@@ -5,7 +6,6 @@ import type { Problem } from '../planning/model/problem';
 import type { TimedPlan } from './neighbours';
 import { rackUse } from './rack-use';
 
-const MINUTE = 60_000;
 const NOW = 1000 * MINUTE;
 const lots = [
   { id: 'a', name: 'A', pieces: ['p', 'q', 'r'] },

@@ -1,10 +1,9 @@
 /** How full the rack is over time: what was laid on it, what lies there now, and what a plan lays there. */
+import { MINUTE } from '$core/units/durations';
 import type { Step } from '../coating/route';
 import { pieceState, type JobState } from '../bench/state/state';
 import type { Lot } from '../planning/job/lots';
 import { ownRack, type TimedPlan } from './neighbours';
-
-const MINUTE = 60_000;
 
 export interface RackStep {
   /** ms since 1970 */

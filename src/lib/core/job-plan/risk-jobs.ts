@@ -1,4 +1,5 @@
 /** The plans of a job and of all that share with it, as they are carried out together to weigh a date. */
+import { MINUTE } from '$core/units/durations';
 import { erringAir } from '../planning/job/erring-air';
 import { buildProblem } from '../planning/job/job-problem';
 import { COATING } from '../planning/job/stations';
@@ -11,7 +12,6 @@ import type { PlanInputs } from './inputs';
 import { jobAt, jointStart } from './job-at';
 import type { TimedPlan } from './neighbours';
 
-const MINUTE = 60_000;
 const NOBODY: ReadonlySet<string> = new Set();
 
 /** A job, and the plan that is stored for it. */
@@ -20,7 +20,7 @@ export interface JobWithItsPlan {
   plan: TimedPlan;
 }
 
-export interface RiskJobs {
+interface RiskJobs {
   /** the job that is asked about comes first */
   jobs: [RiskJob, ...RiskJob[]];
   /** ms since 1970; minutes count from it */

@@ -1,10 +1,8 @@
 /** Nights in which solvent dries where a family lives. */
+import { DAY, MINUTE } from '$core/units/durations';
 import { smellOf } from '../coating/smell';
 import type { Product } from '../coating/system';
 import { isoDay } from '../units/clock-time';
-
-const MINUTE = 60_000;
-const DAY = 1440 * MINUTE;
 
 /** A coat of a plan. */
 export interface Laid {

@@ -2,6 +2,7 @@
  * What a stored plan was made from, so that it is known whether it still holds: facts, choice, survey, lots and pins by what
  * they are; other jobs and absences by what they still take away; the air and what was learnt by when films are ready.
  */
+import { MINUTE } from '$core/units/durations';
 import { at } from '$core/units/at';
 import { z } from 'zod';
 import { lotProgress } from '../bench/view/progress';
@@ -18,7 +19,6 @@ import { coatingAirFor, routeNow, siteNow, siteWaitsFor, waitsFor } from './job-
 import { rackSlotsOf, usedElsewhere, type TimedPlan } from './neighbours';
 import { surveyKey } from './ways';
 
-const MINUTE = 60_000;
 /** A film that is ready so much sooner or later changes nothing that people would plan by, ms. Our choice. */
 const SMALL = 5 * MINUTE;
 

@@ -2,6 +2,7 @@
  * Plans of a job that may be had instead: handed back later with its fronts away for fewer days, or in other lots and turned otherwise
  * with fewer hours of hands. None of them is worse in hand-back, days without fronts and hours than another.
  */
+import { DAY, MINUTE } from '$core/units/durations';
 import { piecesBegun } from '../bench/state/state';
 import { at } from '$core/units/at';
 import { planJob, planTrades } from '../planning/job/plan-job';
@@ -18,9 +19,6 @@ import { mustBeRight, type Times } from './made-plan';
 import type { TimedPlan } from './neighbours';
 import { nearFrom } from './make-plan';
 
-const MINUTE = 60_000;
-const DAY = 1440 * MINUTE;
-
 export interface Trade {
   /** ms since 1970 */
   back: number;
@@ -34,7 +32,7 @@ export interface Trade {
 }
 
 /** One with the plan that it is. */
-export interface PlannedTrade extends Trade {
+interface PlannedTrade extends Trade {
   plan: TimedPlan;
 }
 

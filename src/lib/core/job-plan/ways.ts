@@ -22,7 +22,7 @@ import { keepLast } from '../units/keep-last';
 import type { LengthUnit } from '../units/length';
 
 /** What of a piece's survey its steps depend on. */
-export const OF_THE_SURVEY = frozen([
+const OF_THE_SURVEY = frozen([
   'faces',
   'inside',
   'wood',

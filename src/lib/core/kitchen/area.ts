@@ -15,14 +15,14 @@ const USUAL_PROFILE: Record<Form, Profile> = frozen({
   shelf: 'slab',
 });
 /** How much more surface a profile has than its outline. From memory. */
-export const PROFILE_AREA: Record<Profile, number> = frozen({
+const PROFILE_AREA: Record<Profile, number> = frozen({
   slab: 1,
   flat: 1.08,
   raised: 1.15,
   beaded: 1.2,
 });
 /** How much more work a profile is than a flat panel, where it was surveyed. From memory. */
-export const PROFILE_WORK: Record<Profile, number> = frozen({
+const PROFILE_WORK: Record<Profile, number> = frozen({
   slab: 0.9,
   flat: 1,
   raised: 1.15,
@@ -31,7 +31,7 @@ export const PROFILE_WORK: Record<Profile, number> = frozen({
 /** Share of a glass door’s face that is wood. From memory. */
 const GLASS_WOOD_SHARE = 0.4;
 /** Usual thickness of a front, mm: three quarters of an inch. Common practice, no source. */
-export const THICKNESS_MM = 19.05;
+const THICKNESS_MM = 19.05;
 /** Usual depth and height of a drawer’s box, mm: 20 in deep, two inches lower than its front. From memory. */
 const BOX = frozen({ depth: 508, lower: 50.8 });
 /** A coated drawer box is so much more work to every step. From memory. */

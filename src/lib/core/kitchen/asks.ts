@@ -7,7 +7,7 @@ import type { Form } from './kitchen';
 /** Woods whose grain is open, and those that nobody looked at. */
 const MAY_BE_OPEN: readonly Condition['wood'][] = frozen(['oak', 'ash', 'unknown']);
 
-export type SurveyedForPrep = Pick<
+type SurveyedForPrep = Pick<
   Condition,
   'wood' | 'oldFinish' | 'handles' | 'chips' | 'loose' | 'fresh' | 'profile' | 'box'
 >;

@@ -2,7 +2,7 @@
 import { frozen } from '../frozen';
 import { CONTENTS, EXTRAS, LINE_STARTS, OPTIONS } from './notation-words';
 
-export interface Completion {
+interface Completion {
   /** what is put in place of the characters from `from` to the caret */
   text: string;
   /** what it means, in a few words */

@@ -9,7 +9,7 @@ import { readNotation, type Reading } from './notation';
 import { BUILD_OF_LINE, type Moulding } from './notation-words';
 import { writeCabinet, writeMoulding } from './notation-write';
 
-export interface CabinetPlace {
+interface CabinetPlace {
   /** index of the wall in the kitchen, and of the cabinet on it */
   wall: number;
   cabinet: number;

@@ -33,7 +33,7 @@ export interface FixedWork {
 }
 
 /** Width of a frame's stiles and rails, mm: 1½ in. Common practice, no source. */
-export const STICK_MM = 38.1;
+const STICK_MM = 38.1;
 /** Thickness of a box's boards, mm: 3/4 in. Common practice, no source. */
 const BOARD_MM = 19.05;
 

@@ -17,7 +17,7 @@ import {
  */
 export const REVEAL_MM: Record<Build, number> = frozen({ framed: 12.7, frameless: 3.175 });
 /** Height of a drawer or false front that shares its cabinet with a door, mm: 6 in. Common practice, no source. */
-export const DRAWER_MM = 152.4;
+const DRAWER_MM = 152.4;
 /** A front narrower or lower than this is a slip of the pen, mm. */
 export const LEAST_FRONT_MM = 40;
 /** A cabinet's sides take this from the width of a shelf, mm: two boards of 3/4 in. Common practice, no source. */
@@ -44,7 +44,7 @@ export interface PlacedPiece extends Box {
   size: { w: number; h: number };
 }
 
-export interface PlacedCabinet extends Box {
+interface PlacedCabinet extends Box {
   band: Band;
   build: Build;
   vacancy: Vacancy | null;
@@ -93,7 +93,7 @@ export const frontWidth = (cabinet: Cabinet, count: number): number =>
   (openWidth(cabinet) - REVEAL_MM[cabinet.build] * (count + 1)) / count;
 
 /** Width and depth of a loose shelf, mm. */
-export const shelfSize = (cabinet: Cabinet): { w: number; h: number } => ({
+const shelfSize = (cabinet: Cabinet): { w: number; h: number } => ({
   w: cabinet.widthMm - SIDES_MM,
   h: cabinet.depthMm - SIDES_MM / 2,
 });

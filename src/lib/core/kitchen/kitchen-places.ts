@@ -4,7 +4,7 @@ import { elevation } from './geometry';
 import type { Condition } from './condition';
 import type { Band, Form, Kitchen } from './kitchen';
 
-export const KITCHEN_PLACES = frozen(['stove', 'sink', 'bin', 'elsewhere'] as const);
+const KITCHEN_PLACES = frozen(['stove', 'sink', 'bin', 'elsewhere'] as const);
 export type KitchenPlace = (typeof KITCHEN_PLACES)[number];
 export const PLACE_WORDS: Record<KitchenPlace, string> = frozen({
   stove: 'by the stove',

@@ -47,7 +47,7 @@ export interface NotationError {
 }
 
 /** Where in the text a wall and its cabinets stand; line numbers from 1. */
-export interface WallLines {
+interface WallLines {
   line: number;
   mouldings: Partial<Record<Moulding, number>>;
   cabinets: number[];

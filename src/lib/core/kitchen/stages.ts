@@ -37,7 +37,7 @@ export function stagingName(staging: Staging): string {
 }
 
 /** Where something stands. */
-export interface Stand {
+interface Stand {
   /** it belongs to a hung cabinet */
   upper: boolean;
   /** it stands on an island */

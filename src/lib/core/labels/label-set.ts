@@ -8,13 +8,13 @@ import { hidingPlace, type Way } from './hiding';
 export const LABEL_KINDS = frozen(['piece', 'opening', 'bag', 'hanger', 'slot'] as const);
 export type LabelKind = (typeof LABEL_KINDS)[number];
 
-export const SIGNS = frozen(['disc', 'square', 'triangle', 'diamond', 'ring', 'bar'] as const);
+const SIGNS = frozen(['disc', 'square', 'triangle', 'diamond', 'ring', 'bar'] as const);
 /** A shape for a colour zone, so that zones differ without colour. */
 export type Sign = (typeof SIGNS)[number];
 /** The sign of the zone at a position; more zones than signs share them, and differ by letter. */
 export const signOf = (position: number): Sign => SIGNS[position % SIGNS.length] ?? 'disc';
 
-export interface LabelledPiece {
+interface LabelledPiece {
   id: string;
   code: string;
   wall: string;

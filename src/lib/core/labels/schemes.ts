@@ -6,7 +6,7 @@ export const SCHEMES = frozen(['number', 'zone', 'cabinet'] as const);
 /** One running number; letter of the colour zone and a number; number of the cabinet and a letter for the place in it. */
 export type Scheme = (typeof SCHEMES)[number];
 
-export interface ToCode {
+interface ToCode {
   wall: string;
   /** index of its cabinet on the wall */
   cabinet: number;

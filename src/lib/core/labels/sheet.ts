@@ -90,7 +90,7 @@ export const SHEETS: readonly SheetFormat[] = frozen([
   },
 ]);
 
-export interface LabelPlace {
+interface LabelPlace {
   page: number;
   x: number;
   y: number;

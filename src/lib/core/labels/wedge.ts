@@ -3,15 +3,15 @@ import { frozen } from '../frozen';
 import { readLabelKey } from './label-set';
 
 /** Between two keys of a scanner at most, ms; hands are slower, most of the time. */
-export const SCANNER_GAP = 45;
+const SCANNER_GAP = 45;
 
 /** Whether typed text may be the beginning of one of our labels. */
-export function beginsLabel(text: string): boolean {
+function beginsLabel(text: string): boolean {
   return /^(?:(?:opening|bag|hanger):)?[0-9a-f]{8}-/.test(text) || /^slot:\d/.test(text);
 }
 
 /** Keys as they come in, gathered as long as they come like a scanner's. */
-export interface Burst {
+interface Burst {
   text: string;
   /** when its last key came, ms */
   at: number;

@@ -2,7 +2,7 @@
 import { costWith, paintWith, priceWith, stepsWith, type Offer } from './offer';
 import { labourCents } from './price';
 
-export interface EarnedStep {
+interface EarnedStep {
   key: string;
   act: string;
   kitchen: boolean;
@@ -15,7 +15,7 @@ export interface EarnedStep {
   cents: number | null;
 }
 
-export interface EarnedPaint {
+interface EarnedPaint {
   name: string;
   colour: string;
   /** mL laid */

@@ -82,7 +82,7 @@ const takenOf = (offer: Offer, taken: readonly string[]): OfferedOption[] =>
   offer.options.filter((o) => taken.includes(o.key));
 
 /** What the job costs without any option, cents. */
-export const baseCost = ({ steps, paint, otherCents, rates }: Offer): number =>
+const baseCost = ({ steps, paint, otherCents, rates }: Offer): number =>
   labourCents(sum(steps.map((s) => s.minutes)), rates.hourCents) + centsOf(paint) + otherCents;
 
 export const optionCost = (o: OfferedOption, rates: Rates): number =>

@@ -8,7 +8,7 @@ import { count } from './count';
 import { hasOpenGrain, type OfferedKitchen } from './scope';
 
 export const OPTIONS = frozen(['insides', 'grain', 'glaze', 'coat', 'handles', 'quicker'] as const);
-export type OptionKey = (typeof OPTIONS)[number];
+type OptionKey = (typeof OPTIONS)[number];
 
 export interface PossibleOption {
   key: OptionKey;
@@ -22,7 +22,7 @@ export interface PossibleOption {
   warm: boolean;
 }
 
-export interface OptionGround {
+interface OptionGround {
   pieces: readonly (OfferedKitchen['pieces'][number] & { condition: Condition })[];
   choice: Choice;
   /** systems as they suit the kitchen, the best first */

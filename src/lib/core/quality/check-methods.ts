@@ -68,7 +68,7 @@ export const checkTestSchema = z.discriminatedUnion('method', [
 export type CheckTest = z.infer<typeof checkTestSchema>;
 export type CheckMethod = CheckTest['method'];
 
-export interface MethodFacts {
+interface MethodFacts {
   name: string;
   how: string;
   scale: string;

@@ -2,7 +2,7 @@
 import { differenceCiede2000, modeLab65, useMode } from 'culori/fn';
 
 /** L* from 0 to 100, a* and b* as read. */
-export interface Lab {
+interface Lab {
   l: number;
   a: number;
   b: number;

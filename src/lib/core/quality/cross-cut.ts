@@ -2,13 +2,13 @@
 import { frozen } from '../frozen';
 
 export const ASTM_CLASSES = frozen(['5B', '4B', '3B', '2B', '1B', '0B'] as const);
-export type CrossCutClass = (typeof ASTM_CLASSES)[number];
+type CrossCutClass = (typeof ASTM_CLASSES)[number];
 
 /** 6 × 6 cuts leave 25 squares, 11 × 11 (thin films) leave 100. */
 export const LATTICES = frozen([25, 100] as const);
 export type Lattice = (typeof LATTICES)[number];
 
-export interface CrossCutResult {
+interface CrossCutResult {
   /** share of squares flaked, 0–1 */
   share: number;
   astm: CrossCutClass;

@@ -5,7 +5,7 @@ import { frozen } from '../frozen';
  * What a remedy does, in order. `spot`: the bare place is primed, or gets the first finish where there is no primer; `block`: a
  * stain blocker; `barrier`: a primer that does not soften the film again; `mist`: a thin coat that the full one holds on to.
  */
-export const REMEDY_STEPS = frozen([
+const REMEDY_STEPS = frozen([
   'clean',
   'sand',
   'spot',
@@ -20,7 +20,7 @@ export const REMEDY_STEPS = frozen([
 ] as const);
 export type RemedyStep = (typeof REMEDY_STEPS)[number];
 
-export interface Defect {
+interface Defect {
   key: string;
   seen: string;
   cause: string;

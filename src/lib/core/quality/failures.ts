@@ -1,7 +1,8 @@
 /** What goes wrong, why, and what to do. Common practice, no source; the product's data sheet decides. */
+import { DAY_MINUTES } from '$core/units/durations';
 import { frozen } from '../frozen';
 
-export interface Failure {
+interface Failure {
   key: string;
   seen: string;
   cause: string;
@@ -15,15 +16,13 @@ export interface Failure {
   basis: string;
 }
 
-const DAY = 1440;
-
 export const FAILURES = frozen([
   {
     key: 'peeling',
     seen: 'Peeling or flaking',
     cause: 'Grease left, gloss not broken, or no bond coat',
     remedy: 'Strip to sound film, degrease, sand, spot-prime, recoat. Not before a patch test holds.',
-    waitMinutes: 7 * DAY,
+    waitMinutes: 7 * DAY_MINUTES,
     afterCure: false,
     minutes: 60,
     basis: 'remedy: common practice; bond time T11',
@@ -33,7 +32,7 @@ export const FAILURES = frozen([
     seen: 'Run, sag or drip',
     cause: 'Too much on edges and details',
     remedy: 'Leave it until it is hard. Sand flat, cut back, recoat.',
-    waitMinutes: 14 * DAY,
+    waitMinutes: 14 * DAY_MINUTES,
     afterCure: false,
     minutes: 30,
     basis: 'T22: cut back properly after two to three weeks',
@@ -53,7 +52,7 @@ export const FAILURES = frozen([
     seen: 'Stain coming through',
     cause: 'Tannin, an old stain or oils',
     remedy: 'Stain-blocking primer on the spot or all over, then recoat.',
-    waitMinutes: 2 * DAY,
+    waitMinutes: 2 * DAY_MINUTES,
     afterCure: false,
     minutes: 40,
     basis: 'common practice; wait from memory',
@@ -104,7 +103,7 @@ export const FAILURES = frozen([
     cause: 'Water got behind the film at a bare or thin edge',
     remedy:
       'Dry it for days, cut back what is loose, seal the edge, fill, prime and coat. Chipboard that swelled is replaced.',
-    waitMinutes: 3 * DAY,
+    waitMinutes: 3 * DAY_MINUTES,
     afterCure: false,
     minutes: 50,
     basis: 'common practice; wait from memory',

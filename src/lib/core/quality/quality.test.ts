@@ -1,8 +1,8 @@
+import { DAY } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
-import { seeded } from '../units/random';
 import { crossCutClass } from './cross-cut';
 import { earliestRemedy, failureOf } from './failures';
-import { chooseSample, sampleSize } from './sampling';
+import { sampleSize } from './sampling';
 
 describe('cross-cut classes', () => {
   // ASTM D3359 method B: 5B none; 4B below 5 %; 3B 5–15 %; 2B 15–35 %; 1B 35–65 %; 0B above 65 %.
@@ -48,22 +48,9 @@ describe('how many to check', () => {
     expect(() => sampleSize(10, 11, 0.9)).toThrow(/1 to 10/);
     expect(() => sampleSize(10, 1, 1)).toThrow(/between 0 and 1/);
   });
-
-  it('takes the risky first and repeats for a seed', () => {
-    const items = Array.from({ length: 20 }, (_, i) => i);
-    const pick = (seed: number) => chooseSample(items, 8, (i) => (i % 5 === 0 ? 2 : 1), seeded(seed));
-    expect(pick(1)).toEqual(pick(1));
-    expect(pick(1)).not.toEqual(pick(2));
-    expect(
-      pick(1)
-        .slice(0, 4)
-        .sort((a, b) => a - b),
-    ).toEqual([0, 5, 10, 15]);
-  });
 });
 
 describe('remedies', () => {
-  const DAY = 86_400_000;
   it('waits for the film, never goes back before the check', () => {
     // T22, common practice: a run is cut back after two weeks.
     expect(earliestRemedy(failureOf('run'), 3 * DAY, 0, null)).toBe(14 * DAY);

@@ -6,7 +6,7 @@
 import { z } from 'zod';
 
 /** Houses that a round is worked out for at most. */
-export const MOST_STOPS = 10;
+const MOST_STOPS = 10;
 
 export interface Stop {
   id: string;
@@ -16,7 +16,7 @@ export interface Stop {
   open: [from: number, to: number][];
 }
 
-export interface RoundStop {
+interface RoundStop {
   id: string;
   /** minutes of the day: arrives, begins, leaves */
   arrives: number;

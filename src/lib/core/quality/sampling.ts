@@ -25,23 +25,3 @@ export function sampleSize(population: number, faulty: number, confidence: numbe
   }
   return population;
 }
-
-/**
- * A seeded choice of n things, the risky ones first.
- * @param items what to choose from
- * @param n how many
- * @param risk higher is looked at sooner
- * @param random a seeded generator, values in [0, 1)
- */
-export function chooseSample<T>(
-  items: readonly T[],
-  n: number,
-  risk: (item: T) => number,
-  random: () => number,
-): T[] {
-  return items
-    .map((item) => ({ item, risk: risk(item), lot: random() }))
-    .sort((a, b) => b.risk - a.risk || a.lot - b.lot)
-    .slice(0, n)
-    .map((x) => x.item);
-}

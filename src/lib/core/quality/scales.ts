@@ -64,6 +64,5 @@ export function glossLevels(at60: number, at85: number | null): string[] {
   ).map((m) => m.level);
 }
 
-/** Up to this a touch-up matches; above the other it shows. Common practice, no source. */
-export const MATCHES = 1;
+/** Above this a touch-up shows. Common practice, no source. */
 export const SHOWS = 2;

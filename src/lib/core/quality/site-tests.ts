@@ -12,7 +12,7 @@ export const siteTestSchema = z.discriminatedUnion('method', [
   z.object({ method: z.literal('lead'), result: z.enum(['none found', 'lead found']) }),
 ]);
 export type SiteTest = z.infer<typeof siteTestSchema>;
-export type SiteTestMethod = SiteTest['method'];
+type SiteTestMethod = SiteTest['method'];
 
 /** How each test is done and what may come out, for the form. */
 export const SITE_TESTS: readonly {

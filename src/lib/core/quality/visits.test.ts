@@ -1,7 +1,6 @@
+import { DAY } from '$core/units/durations';
 import { expect, it } from 'vitest';
 import { firstVisit, nextVisit, VISIT_DAYS, visitDue, visitsOf } from './visits';
-
-const DAY = 86_400_000;
 
 it('a visit is due a week after hand-over, is named three days before, and is made once', () => {
   expect(firstVisit(0)).toBe(7 * DAY);

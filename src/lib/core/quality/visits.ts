@@ -1,7 +1,6 @@
 /** When a finish is looked at after hand-over, and how many pieces of it. */
+import { DAY } from '$core/units/durations';
 import { frozen } from '../frozen';
-
-const DAY = 86_400_000;
 
 /**
  * Days after hand-over on which a visit is due: a week, a month, half a year, a year, then yearly up to five. Common practice to the

@@ -15,7 +15,7 @@ export type Cup = keyof typeof CUPS;
 export const CUP_KEYS = Object.keys(CUPS) as [Cup, ...Cup[]];
 
 /** Seconds between which a cup tells the truth. */
-export const CUP_RANGE = frozen({ least: 20, most: 100 } as const);
+const CUP_RANGE = frozen({ least: 20, most: 100 } as const);
 
 /**
  * Kinematic viscosity from a cup's seconds.
@@ -51,7 +51,7 @@ export function secondsIn(cup: Cup, nu: number): number | null {
 }
 
 /** A cup's reading at a share of thinner. */
-export interface ThinnerReading {
+interface ThinnerReading {
   /** share of thinner, 0–1 */
   share: number;
   /** cSt */

@@ -3,9 +3,9 @@ import { frozen } from '../frozen';
 import { wetFilm } from './film';
 
 /** Below and above these shares of the target a film is too thin or too thick. Common practice, no source. */
-export const FILM_LIMITS = frozen({ thin: 0.8, thick: 1.25 } as const);
+const FILM_LIMITS = frozen({ thin: 0.8, thick: 1.25 } as const);
 
-export interface FilmVerdict {
+interface FilmVerdict {
   /** µm, the middle of the two teeth */
   wetUm: number;
   /** dry film it will leave, µm */

@@ -1,17 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import { UM_PER_MIL } from '../units/measures';
-import { coatVolume, FT2_PER_GALLON_AT_1_MIL, spreadRate, wetFilm } from './film';
+import { coatVolume, spreadRate, wetFilm } from './film';
 
 // Worked by hand from the definitions: 231 in³ spread one mil thick; 1 L spread 1 µm thick.
 describe('film and coverage', () => {
-  it('covers 1604.17 ft² a gallon at one mil', () => expect(FT2_PER_GALLON_AT_1_MIL).toBeCloseTo(1604.17, 2));
+  const perGallon = (m2PerLitre: number) => (m2PerLitre * 3.785411784) / 0.09290304;
+  it('covers 1604.17 ft² a gallon at one mil', () =>
+    expect(perGallon(spreadRate(UM_PER_MIL, 1))).toBeCloseTo(1604.17, 2));
 
   it('lays 4.145 mil wet for 1.5 mil dry at 38 % solids, thinned 5 %', () => {
     expect(wetFilm(1.5, 0.38, 0.05)).toBeCloseTo(4.145, 3);
   });
 
   it('spreads 406.4 ft² a gallon, 264.2 at 65 % transfer', () => {
-    const perGallon = (m2PerLitre: number) => (m2PerLitre * 3.785411784) / 0.09290304;
     expect(perGallon(spreadRate(1.5 * UM_PER_MIL, 0.38))).toBeCloseTo(406.4, 1);
     expect(perGallon(spreadRate(1.5 * UM_PER_MIL, 0.38, 0.65))).toBeCloseTo(264.2, 1);
   });

@@ -1,13 +1,8 @@
 /** Film thickness and coverage: definitions (volume = area × thickness). */
 import { TOOL_FACTS, type Tool } from '../coating/tool';
-import { M2_PER_FT2, ML_PER_US_GALLON, UM_PER_MIL } from '../units/measures';
 
 /** Area that one litre covers at one micrometre wet, m². */
-export const M2_PER_LITRE_AT_1_UM = 1000;
-
-/** Area that one US gallon covers at one mil wet, ft²: 231 in³ / 0.001 in / 144. */
-export const FT2_PER_GALLON_AT_1_MIL =
-  ((ML_PER_US_GALLON / 1000) * M2_PER_LITRE_AT_1_UM) / UM_PER_MIL / M2_PER_FT2;
+const M2_PER_LITRE_AT_1_UM = 1000;
 
 /**
  * Wet film thickness to lay for a dry one.

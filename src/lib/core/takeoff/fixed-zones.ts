@@ -36,7 +36,7 @@ const most = (zones: readonly string[]): string | null => {
 const HIGH: readonly FixedKind[] = frozen(['crown', 'light-rail']);
 
 /** The areas of fixed work. Work of a cabinet follows its fronts, else its wall's, else the kitchen's. */
-export function fixedAreas(
+function fixedAreas(
   work: readonly FixedWork[],
   pieces: readonly PlacedPiece[],
   kitchen: Kitchen,
@@ -67,13 +67,6 @@ export function fixedAreas(
       });
   }
   return [...areas.values()];
-}
-
-/** Area by colour zone, m². */
-export function byZone(areas: readonly FixedArea[]): Map<string, number> {
-  const sums = new Map<string, number>();
-  for (const { zone, areaM2 } of areas) sums.set(zone, (sums.get(zone) ?? 0) + areaM2);
-  return sums;
 }
 
 /** A survey is read once: nobody changes what was read. */

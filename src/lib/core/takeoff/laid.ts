@@ -7,7 +7,7 @@ import { isColoured } from './coloured';
 import { passArea, type PieceToCoat } from './needs';
 
 /** A coat that was finished: on pieces, or on an area of the fixed work. */
-export interface LaidCoat {
+interface LaidCoat {
   product: Product;
   tool: Tool;
   /** wet film over the right one */

@@ -1,6 +1,6 @@
 /** Mixing by parts. Source: arithmetic of the shares named on a product's data sheet. Docs: docs/methods/mixing.md */
 
-export interface MixRatio {
+interface MixRatio {
   /** parts of base and of hardener; 0 hardener for a one-pack */
   a: number;
   b: number;

@@ -10,11 +10,11 @@ import { thinnerShare } from './mix';
 import type { SiteStep } from './site-route';
 
 /** Kept back for what goes wrong, share. Common practice, no source. */
-export const RESERVE = 0.1;
+const RESERVE = 0.1;
 /** Kept in a small labelled can for nicks, of every colour, mL. Common practice, no source. */
-export const TOUCH_UP_ML = 250;
+const TOUCH_UP_ML = 250;
 
-export interface ProductNeed {
+interface ProductNeed {
   product: Product;
   /** area coated, every coat counted, m² */
   areaM2: number;
@@ -41,7 +41,7 @@ export interface PieceToCoat extends Measured {
 }
 
 /** A coat on the fixed work. */
-export type FixedCoat = Pick<SiteStep, 'product' | 'tool' | 'wet' | 'areaM2' | 'zone'>;
+type FixedCoat = Pick<SiteStep, 'product' | 'tool' | 'wet' | 'areaM2' | 'zone'>;
 
 /**
  * Area of a coat on a piece; the edges and a drawer’s box belong to the front pass. A piece whose back stays as it is has no

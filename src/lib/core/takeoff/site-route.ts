@@ -19,7 +19,7 @@ import type { Visit } from './visit';
 /** Lot under which fixed work stands in a plan. */
 export const SITE = 'site';
 /** Both faces of a usual piece, m²: fixed work is cleaned and sanded at the same pace. From memory. */
-export const PREP_M2_A_PIECE = 0.5;
+const PREP_M2_A_PIECE = 0.5;
 /** Sanding between coats and dusting off, min a square metre. From memory. */
 const SAND_M2 = 2.5;
 

@@ -53,8 +53,7 @@ export function takeDownMinutes(
 }
 
 /** Whether a handle goes on a piece in the end. */
-export const getsHandle = (p: VisitedPiece): boolean =>
-  SHUTS.includes(p.form) && p.condition.handles !== 'none';
+const getsHandle = (p: VisitedPiece): boolean => SHUTS.includes(p.form) && p.condition.handles !== 'none';
 
 /** Loading and unloading pieces; and the way there and back again for every load after the first. */
 export function carryMinutes(

@@ -1,7 +1,7 @@
 /** What a schema says of input that does not fit it. */
 import type { z } from 'zod';
 
-export interface InputFault {
+interface InputFault {
   message: string;
   /** keys and indexes down to the faulty value; empty for the whole */
   path: string[];

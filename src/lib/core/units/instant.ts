@@ -1,4 +1,5 @@
 /** Limits of what counts as a time. */
+import { MINUTE } from '$core/units/durations';
 import { z } from 'zod';
 
 /** ms since 1970 that are taken for a time at all: 1970 to 2100. */
@@ -14,7 +15,6 @@ export const instantSchema = z
   .min(FIRST, 'A time is not before 1970')
   .max(LAST, 'A time is not after 2100');
 
-const MINUTE = 60_000;
 /** How far a device's clock may be ahead of the server's, and behind the making of the job, ms. */
 export const CLOCK_AHEAD = 2 * MINUTE;
 export const CLOCK_BEHIND = 1440 * MINUTE;

@@ -4,7 +4,7 @@ import { frozen } from '../frozen';
 export const LENGTH_UNITS = frozen(['in', 'cm', 'mm'] as const);
 export type LengthUnit = (typeof LENGTH_UNITS)[number];
 
-export const MM_PER: Record<LengthUnit, number> = frozen({ mm: 1, cm: 10, in: 25.4 });
+const MM_PER: Record<LengthUnit, number> = frozen({ mm: 1, cm: 10, in: 25.4 });
 
 const LENGTH = /^(?:(\d+)\s+(\d+)\/(\d+)|(\d+)\/(\d+)|(\d+(?:[.,]\d+)?))\s*(mm|cm|in|")?$/;
 /** A comma before three digits: thousands in some countries, decimals in others. */

@@ -1,11 +1,10 @@
 /** Local time in a time zone, from what the platform knows of zones: small enough for a phone that has no signal yet. */
+import { DAY, MINUTE } from '$core/units/durations';
 
 /** As far as calendars reach, less the day that a zone may shift it (ECMA-262, time range), ms. */
 const FARTHEST = 8.64e15 - 86_400_000;
-const DAY = 86_400_000;
 /** What is known is kept by quarters of an hour. */
 const QUARTER = 900_000;
-const MINUTE = 60_000;
 
 const formats = new Map<string, Intl.DateTimeFormat>();
 function formatOf(zone: string): Intl.DateTimeFormat {

@@ -1,4 +1,5 @@
 /** The demo: an invented company, and the job Lanternhouse in the middle of its coats. Made through the services. */
+import { DAY, MINUTE } from '$core/units/durations';
 import { HANDLING } from '$core/coating/handling';
 import { gets } from '$core/coating/route';
 import { usualCounts } from '$core/coating/system';
@@ -46,8 +47,6 @@ import { writeCans } from '../store/cans';
 import { writeSensor } from '../store/readings';
 import { recordTouchTest } from '../services/air/learnt';
 
-const MINUTE = 60_000;
-const DAY = 1440 * MINUTE;
 const MONDAY = dayToMs('2026-03-09', DEMO_ZONE);
 /** What the demo's clock shows: Wednesday 11 March 2026, 10:20. */
 export const DEMO_NOW = dayToMs('2026-03-11', DEMO_ZONE) + (10 * 60 + 20) * MINUTE;

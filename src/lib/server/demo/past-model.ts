@@ -8,7 +8,7 @@ import type { KitchenPlace } from '$core/kitchen/kitchen-places';
 /** Shape of the time to the first failure; above 1, so that films wear. */
 export const SHAPE = 1.25;
 /** Share of pieces that fails within five years with nothing for or against, by system. */
-export const FIVE_YEARS: Readonly<Record<string, number>> = {
+const FIVE_YEARS: Readonly<Record<string, number>> = {
   'two-pack': 0.05,
   'oil-alkyd-hybrid': 0.08,
   'shellac-urethane': 0.1,

@@ -1,4 +1,5 @@
 /** Forty finished jobs over six years, made by a seeded generator from `past-model.ts`: coats, visits, reports, touch-ups. */
+import { DAY, HOUR, MINUTE } from '$core/units/durations';
 import { fittingsFor } from '$core/bench/hanging';
 import { FITTINGS } from '$core/bench/state/fittings';
 import { pieceState } from '$core/bench/state/state';
@@ -39,9 +40,6 @@ import {
   WINTER_FACTOR,
 } from './past-model';
 
-const MINUTE = 60_000;
-const HOUR = 60 * MINUTE;
-const DAY = 24 * HOUR;
 const SEED = 19;
 const JOBS = 40;
 const ZONE = 'America/Halifax';

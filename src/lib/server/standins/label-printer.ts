@@ -68,7 +68,7 @@ export function wake(db: Db, now: () => number): void {
 }
 
 /** What somebody does at the device, faults that are tried included. */
-export type AtPrinter = PrinterAct | 'make-jam' | 'short-tape';
+type AtPrinter = PrinterAct | 'make-jam' | 'short-tape';
 
 const AFTER: Record<AtPrinter, (printer: PrinterRow) => Partial<PrinterRow>> = {
   'new-tape': ({ fault }) => ({ tapeMm: TAPE_MM, fault: fault === 'out-of-tape' ? null : fault }),

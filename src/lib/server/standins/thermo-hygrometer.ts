@@ -1,4 +1,5 @@
 /** A simulated thermo-hygrometer: reads every quarter of an hour, drifts, drops out, and its battery runs flat. */
+import { DAY, HOUR, MINUTE } from '$core/units/durations';
 import { airAtPlace, SETTLING } from '$core/air/at-place';
 import { PLACES, type Place, type Places } from '$core/air/places';
 import type { AirState } from '$core/air/room';
@@ -7,9 +8,6 @@ import type { AirSensors, Sensor } from '../ports/air-sensors';
 import { DEMO_ZONE } from './demo-clock';
 import { simulatedWeather, surprise } from './weather';
 
-const MINUTE = 60_000;
-const HOUR = 60 * MINUTE;
-const DAY = 24 * HOUR;
 export const EVERY = 15 * MINUTE;
 /** A battery's life, ms. */
 export const BATTERY_LIFE = 60 * DAY;

@@ -2,13 +2,12 @@
  * The simulated weather service: a forecast for any hour of any year, the same every time it is asked. A cool coast of
  * the northern half: season, day, fronts that pass every few days. Invented: no station's record.
  */
+import { DAY, HOUR } from '$core/units/durations';
 import { humidityOf, moistureRatio } from '$core/air/humid-air';
 import type { AirState } from '$core/air/room';
 import type { WeatherSource } from '../ports/weather';
 import { seeded } from '$core/units/random';
 
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
 const SEED = 70_211;
 
 /** A value that wanders smoothly through time: seeded nodes, eased between. */

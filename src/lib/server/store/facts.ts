@@ -20,7 +20,7 @@ const COLUMNS = `id, job_id AS job, at, worker_id AS worker, device_id AS device
   (SELECT created_at FROM job WHERE job.id = event.job_id) AS jobMade`;
 
 /** A fact of the log that does not read as it is, and what is made of it. */
-export interface FactFault {
+interface FactFault {
   id: string;
   what: 'unreadable' | 'time';
 }

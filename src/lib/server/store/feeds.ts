@@ -1,6 +1,6 @@
 import type { Db } from '../db/open';
 
-export const FEED_KINDS = ['worker', 'job', 'customer'] as const;
+const FEED_KINDS = ['worker', 'job', 'customer'] as const;
 export type FeedKind = (typeof FEED_KINDS)[number];
 
 export interface Feed {

@@ -31,7 +31,7 @@ export const insertSystem = (db: Db, system: System, at: number, worker: string)
   ).run(system.key, system.version, at, worker, JSON.stringify(system));
 };
 
-export interface SystemVersion {
+interface SystemVersion {
   version: number;
   savedAt: number;
   who: string;

@@ -1,7 +1,7 @@
 import type { Place } from '$core/air/places';
 import type { Db } from '../db/open';
 
-export interface KeptForecast {
+interface KeptForecast {
   place: Place;
   /** the hour, and when it was foreseen; ms since 1970 */
   at: number;
@@ -23,7 +23,7 @@ export const lastForecast = (db: Db, place: Place): number | null =>
   db.prepare<[string], number | null>('SELECT max(at) FROM forecast WHERE place = ?').pluck().get(place) ??
   null;
 
-export interface ForecastError {
+interface ForecastError {
   place: Place;
   /** ms since 1970 */
   at: number;

@@ -135,7 +135,7 @@ export function writeArchived(db: Db, id: string, at: number | null): void {
   db.prepare('UPDATE job SET archived_at = ? WHERE id = ?').run(at, id);
 }
 
-export interface DeletedJob {
+interface DeletedJob {
   id: string;
   name: string;
   at: number;

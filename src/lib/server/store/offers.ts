@@ -65,7 +65,7 @@ export function acceptanceOf(db: Db, offer: string): Accepted | null {
   return { name: row.name, day: row.day, options: forgiving(optionsSchema, row.options)?.value ?? [] };
 }
 
-export interface OfferAnswer extends Accepted {
+interface OfferAnswer extends Accepted {
   id: string;
   kind: 'accepted' | 'withdrawn';
   /** ms since 1970 */

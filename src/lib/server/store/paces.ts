@@ -1,7 +1,7 @@
 import type { Db } from '../db/open';
 
 /** How long a finished work took against its figure. */
-export interface Pace {
+interface Pace {
   work: string;
   job: string;
   /** kind of step and tool */

@@ -12,7 +12,7 @@ export interface Photo {
   width: number;
   height: number;
 }
-export interface PhotoFile extends Photo {
+interface PhotoFile extends Photo {
   image: Buffer;
   thumbnail: Buffer;
 }

@@ -2,10 +2,10 @@
 import { labelSchema, type Label } from '$core/labels/label-set';
 import type { Db } from '../db/open';
 
-export type PrintState = 'waiting' | 'printed' | 'lost' | 'dropped';
+type PrintState = 'waiting' | 'printed' | 'lost' | 'dropped';
 export type PrintVia = 'sheet' | 'printer';
 
-export interface PrintedLabel {
+interface PrintedLabel {
   seq: number;
   job: string;
   key: string;

@@ -1,9 +1,9 @@
 import type { Place } from '$core/air/places';
 import type { Db } from '../db/open';
 
-export type ReadingSource = 'typed' | 'logger' | 'sensor';
+type ReadingSource = 'typed' | 'logger' | 'sensor';
 
-export interface StoredReading {
+interface StoredReading {
   id: number;
   place: Place;
   /** ms since 1970 */
@@ -43,7 +43,7 @@ export const readingsStamp = (db: Db, place: Place): string =>
     .pluck()
     .get(place) ?? '';
 
-export interface SensorRow {
+interface SensorRow {
   place: Place;
   on: boolean;
   batteryAt: number;

@@ -1,6 +1,6 @@
 import type { Db } from '../db/open';
 
-export const JOB_STAGES = ['survey', 'plan', 'take-down', 'coat', 'hang', 'hand-over', 'check'] as const;
+const JOB_STAGES = ['survey', 'plan', 'take-down', 'coat', 'hang', 'hand-over', 'check'] as const;
 export type JobStage = (typeof JOB_STAGES)[number];
 
 export interface Summary {

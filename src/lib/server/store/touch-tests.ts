@@ -2,7 +2,7 @@ import type { Place } from '$core/air/places';
 import type { Stage } from '$core/coating/system';
 import type { Db } from '../db/open';
 
-export interface StoredTouchTest {
+interface StoredTouchTest {
   id: string;
   product: string;
   place: Place;

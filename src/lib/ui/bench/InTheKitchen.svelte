@@ -16,6 +16,8 @@
     <h2>In the kitchen</h2>
     {#if bench.view.kitchenLeft === 0}
       <p class="soft">The work in the kitchen is done.</p>
+    {:else if inOrder.length === 0}
+      <p class="soft">Nothing more can be begun there now.</p>
     {/if}
     {#each inOrder as act (act.key)}
       <div class="site"><KitchenAct {act} near={bench.near} /></div>

@@ -5,7 +5,7 @@ import { sayNear } from '$core/units/clock-time';
 import type { Measures } from '$core/units/measures';
 import type { FieldDevice } from '../field/field-device.svelte';
 
-export interface BenchPage {
+interface BenchPage {
   readonly view: ReturnType<typeof benchView>;
   /** ms since 1970, by the server's clock */
   readonly now: number;

@@ -6,7 +6,7 @@ import { z } from 'zod';
 import { readSmall, writeSmall } from './store';
 
 /** What the server says of its clock. */
-export const clockSchema = z.object({ now: z.number(), running: z.boolean() });
+const clockSchema = z.object({ now: z.number(), running: z.boolean() });
 
 const KEY = 'anthem-clock';
 /** The latest time of the device's own clock that was seen, ms: what is before it was set back. */

@@ -20,7 +20,7 @@ interface Schema extends DBSchema {
   photos: { key: string; value: KeptPhoto; indexes: { job: string } };
   answers: { key: string; value: KeptAnswer };
 }
-export type DeviceDb = IDBPDatabase<Schema>;
+type DeviceDb = IDBPDatabase<Schema>;
 
 const VERSION = 3;
 /** How long is waited for a database that another tab holds, ms. */

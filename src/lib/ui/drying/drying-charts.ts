@@ -1,16 +1,16 @@
 /** The three charts of a film that dries, as ECharts draws them. */
+import { HOUR } from '$core/units/durations';
 import { STAGE_WORDS, type Stage } from '$core/coating/system';
 import { sayClock, sayMinutes, sayTime } from '$core/units/clock-time';
 import { fahrenheit, type Measures } from '$core/units/measures';
 import type { DryingView } from '$server/services/air/drying-view';
 import { axis, FRAME, LINES, SYMBOLS } from '../charts/chart-look';
 
-const HOUR = 3_600_000;
 /** Ticks of the time axis, in hours: the first that gives eight or fewer. */
 const TICKS = [1, 2, 3, 6, 12, 24, 48];
 const WIDEST_TICK = 96;
 
-export interface DryingCharts {
+interface DryingCharts {
   view: DryingView;
   /** the stage that coats are compared by */
   stage: Stage;

@@ -1,5 +1,5 @@
 /** The result of a computation on what somebody types, or what is wrong with it in words. */
-export type Attempt<T> = { value: T } | { wrong: string };
+type Attempt<T> = { value: T } | { wrong: string };
 
 /** Runs a computation; what it throws is what is wrong with its input. */
 export function attempt<T>(act: () => T): Attempt<T> {

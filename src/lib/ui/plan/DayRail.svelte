@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { HOUR } from '$core/units/durations';
   import { sayClock } from '$core/units/clock-time';
   import type { Bar } from '$server/services/plan/bar';
 
@@ -13,7 +14,6 @@
   }
   let { bars, open, now, dayStart, zone, href }: Props = $props();
 
-  const HOUR = 3_600_000;
   let width = $state(1240);
   const narrow = $derived(width < 700);
   const wholeDay = $derived({ from: dayStart + 6 * HOUR, to: dayStart + 24 * HOUR });

@@ -1,5 +1,6 @@
 <!-- What would save time, and how sure the date is: both computed here, while the page goes on answering. -->
 <script lang="ts">
+  import { MINUTE } from '$core/units/durations';
   import { untrack } from 'svelte';
   import Button from '$ui/kit/Button.svelte';
   import Notice from '$ui/kit/Notice.svelte';
@@ -27,7 +28,6 @@
   const RUNS = 1000;
   /** What a promise is weighed with before anyone asks. */
   const FEW = 200;
-  const MINUTE = 60_000;
   let whatIfs: WhatIfsFound | null = $state(null);
   let risk: RiskFound | null = $state(null);
   let busy: 'what-ifs' | 'risk' | null = $state(null);

@@ -13,7 +13,7 @@ const draftSchema = z.object({
   base: z.string(),
 });
 
-export interface FoundDraft {
+interface FoundDraft {
   text: string;
   /** by the device's own clock, ms since 1970 */
   keptAt: number;

@@ -1,9 +1,9 @@
 /** Cups of a two-part product as its sheet judges them, whatever was written down with them. */
+import { MINUTE } from '$core/units/durations';
 import type { Product } from '../../coating/system';
 import { mixFor } from '../../takeoff/mix';
 import type { JobState } from '../state/state';
 
-const MINUTE = 60_000;
 /** How far the hardener may be off its share of the base. From memory: sheets name 5 % or less; the sheet decides. */
 const OFF = 0.05;
 

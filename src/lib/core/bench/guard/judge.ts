@@ -2,8 +2,8 @@
 import { contradictions, stepsBefore } from '../contradictions';
 import { entryOf, type Fact, type FactBody } from '../state/events';
 import { fold } from '../state/fold';
+import { piecesIn } from '../state/named';
 import { overridesOf } from '../facts/parts';
-import { SITE } from '../../takeoff/site-route';
 import type { Context } from './context';
 import { refuse, type Refusal } from './refusal';
 
@@ -21,13 +21,9 @@ export function judge(ctx: Context, facts: readonly Fact[], fact: Fact): Refusal
   return all.filter((r) => !r.canOverride || !overruled.has(r.rule));
 }
 
-/** The pieces that a fact names. */
-const namedIn = (body: FactBody): readonly string[] =>
-  'pieces' in body ? body.pieces : 'piece' in body && body.piece ? [body.piece] : [];
-
 function judgeBody(ctx: Context, facts: readonly Fact[], fact: Fact): Refusal | readonly Refusal[] | null {
   const { body, at, worker } = fact;
-  const strangers = namedIn(body).filter((p) => p !== SITE && !ctx.codes.has(p));
+  const strangers = piecesIn(body).filter((p) => !ctx.codes.has(p));
   if (strangers.length)
     return refuse('unknown', `${strangers.length} of the pieces named are not of this job.`);
   return entryOf(body).refuse(body, at, ctx, {
@@ -38,7 +34,7 @@ function judgeBody(ctx: Context, facts: readonly Fact[], fact: Fact): Refusal | 
     without: (ids) => fold(facts.filter((f) => !ids.has(f.id))),
     factsOn: (piece, kind) =>
       facts.flatMap((f) =>
-        f.body.kind === kind && !ctx.state.voided.has(f.id) && namedIn(f.body).includes(piece) ? [f.id] : [],
+        f.body.kind === kind && !ctx.state.voided.has(f.id) && piecesIn(f.body).includes(piece) ? [f.id] : [],
       ),
     after: (more) => fold([...facts, { ...fact, body: more as FactBody }]),
     open: () => contradictions(facts, stepsBefore(ctx.route)),

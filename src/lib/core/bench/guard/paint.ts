@@ -1,4 +1,5 @@
 /** What forbids laying a product: the gun and its colour, the cup, its pot life, the air and the surface. */
+import { MINUTE } from '$core/units/durations';
 import { judgeAir } from '../../air/humid-air';
 import type { Product } from '../../coating/system';
 import type { Tool } from '../../coating/tool';
@@ -7,8 +8,6 @@ import { freshAir } from './fresh-air';
 import type { Context } from './context';
 import { cupsOf, isUsable } from './cups';
 import { refuse, refusalsOf, type Refusal } from './refusal';
-
-const MINUTE = 60_000;
 
 /** A coat that is to be laid, on pieces or on the wall. */
 export interface Laying {

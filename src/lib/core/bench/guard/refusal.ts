@@ -4,7 +4,7 @@ import { RULE_FACTS, RULES, type RuleKey, type SometimesKey } from './rules';
 
 export { BY_CONTEXT, RULES } from './rules';
 
-export const refusalSchema = z.object({
+const refusalSchema = z.object({
   rule: z.enum(RULES),
   message: z.string(),
   /** ms since 1970 from which it is allowed, where waiting helps */

@@ -1,7 +1,7 @@
 /** The rules of the bench: when each applies, whether a reason overrules it, and what is kept. `docs/methods/bench.md` shows them. */
 import { frozen } from '../../frozen';
 
-export interface RuleFacts {
+interface RuleFacts {
   /** when it speaks */
   when: string;
   /** whether a reason overrules it; `sometimes`: not where it cannot be at all */

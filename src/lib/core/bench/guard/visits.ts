@@ -2,14 +2,13 @@
  * How far the visits to the house are: taking down, handles and the walk are recorded elsewhere, piece by piece or at the hand-over, and
  * count as their visit's progress.
  */
+import { MINUTE } from '$core/units/durations';
 import { frozen } from '$core/frozen';
 import type { Waits } from '$core/coating/waits';
 import type { Visit, VisitKind } from '../../takeoff/visit';
 import { isVisit, type VisitStep } from '../../takeoff/visits';
 import type { SiteStep } from '../../takeoff/site-route';
 import { doneInKitchen, pieceState, type JobState } from '../state/state';
-
-const MINUTE = 60_000;
 
 /** Where a visit is recorded that is not started and ended on the bench: the page, by its address in a job. */
 export const RECORDED_ELSEWHERE: Readonly<Partial<Record<VisitKind, { page: string; words: string }>>> =

@@ -1,10 +1,9 @@
 /** When steps may be done on a piece, and what comes next for it. */
+import { MINUTE } from '$core/units/durations';
 import { facesOf, gets, type Requirement, type Step } from '../../coating/route';
 import type { Face } from '../../coating/system';
 import type { Waits } from '../../coating/waits';
 import { pieceState, type JobState, type Work } from '../state/state';
-
-const MINUTE = 60_000;
 
 /** When a step may start on a piece. */
 export interface Window {

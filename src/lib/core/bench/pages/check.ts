@@ -1,4 +1,5 @@
 /** Checks after hand-over: which pieces to look at, what was seen, what is to touch up and how. */
+import { DAY, MINUTE } from '$core/units/durations';
 import { FAILURES, failureOf } from '$core/quality/failures';
 import { METHODS, SPOT_WORDS, type CheckMethod } from '$core/quality/check-methods';
 import { isoDay } from '$core/units/clock-time';
@@ -8,8 +9,6 @@ import { kitchenWorks, pieceState, type Check, type TouchUp } from '../state/sta
 import type { Bench } from '../view/bench-job';
 import { benchView } from '../view/view';
 
-const MINUTE = 60_000;
-const DAY = 1440 * MINUTE;
 const DAYS_A_MONTH = 30.4375;
 
 /** Every way to check, for the form. */

@@ -1,11 +1,11 @@
 /** What a household reads of its kitchen, from facts and planned visits. */
+import { DAY } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { did, fact, MINUTE, takenDown, uuid } from '../../../../../tests/bench-builders';
 import { benchOf, packOf } from '../../../../../tests/bench-pack';
 import type { Fact } from '../state/events';
 import { customerPage, type PlannedVisit } from './customer';
 
-const DAY = 1440 * MINUTE;
 const [A, B, C, D] = [uuid(1), uuid(2), uuid(3), uuid(4)];
 const coats = packOf().route.filter((s) => s.kind === 'coat');
 const coated = (piece: string, n: number): Fact[] =>

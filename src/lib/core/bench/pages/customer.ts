@@ -17,7 +17,7 @@ export interface PlannedVisit {
   kind: 'kitchen' | 'hang' | 'handles' | 'back';
 }
 
-export interface DateForHousehold {
+interface DateForHousehold {
   at: number;
   when: string;
   what: string;

@@ -1,4 +1,5 @@
 /** Hanging: every opening with what it takes, what stands against it, and the next one to fill. */
+import { HOUR } from '$core/units/durations';
 import { frozen } from '$core/frozen';
 import type { Requirement } from '$core/coating/route';
 import { waitsIn } from '$core/coating/waits';
@@ -12,8 +13,6 @@ import type { Bench, BenchPiece } from '../view/bench-job';
 
 /** A room that is heated for drying. Our choice. */
 const WARM = frozen({ celsius: 22, humidity: 0.5, wind: 0.1 });
-
-const HOUR = 3_600_000;
 
 interface Waiting {
   count: number;

@@ -1,5 +1,6 @@
 /** What people said of facts afterwards: taken back, settled against, put at another time. All by facts, so it is the same everywhere. */
 import type { Fact, FactBody } from './events';
+import { targetsIn } from './named';
 
 /** Whether a piece of a fact counts, by the settlement that spoke of it last. */
 interface Said {
@@ -12,7 +13,7 @@ type Settlement = Fact & { body: FactBody & { kind: 'contradiction.settled' } };
 export const takenBackBy = (body: FactBody): readonly string[] =>
   body.kind === 'void' ? [body.fact, ...(body.also ?? [])] : [];
 
-export const isSettlement = (fact: Fact): fact is Settlement => fact.body.kind === 'contradiction.settled';
+const isSettlement = (fact: Fact): fact is Settlement => fact.body.kind === 'contradiction.settled';
 
 /** Settlements by the fact and the piece they speak of. */
 export class Settled {
@@ -62,9 +63,6 @@ export interface Decided {
   spokenOf: Set<string>;
 }
 
-const piecesIn = (body: FactBody): readonly string[] | null =>
-  'pieces' in body ? body.pieces : 'piece' in body && body.piece ? [body.piece] : null;
-
 /**
  * What was decided of the facts of a log.
  * @param ordered in the order they happened
@@ -77,7 +75,7 @@ export function decide(ordered: readonly Fact[]): Decided {
     const whole = settled.said(id, null);
     const own = settled.piecesOf(id);
     if (!whole && !own.size) continue;
-    const named = piecesIn(body);
+    const named = targetsIn(body);
     // What names no pieces of its own, such as an end or a taking back, is spoken of by the pieces of its work.
     const out = [...(named ?? own.keys())].filter((p) => settled.said(id, p)?.counts === false);
     const allOut = named ? named.length > 0 && out.length === named.length : whole?.counts === false;

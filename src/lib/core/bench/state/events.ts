@@ -17,7 +17,7 @@ export const FACT_KINDS: readonly FactKind[] = ENTRIES.map(kindOf);
 
 type Schemas = [Entry['schema'], ...Entry['schema'][]];
 /** A body as it is written today. */
-export const writtenSchema = z.discriminatedUnion('kind', ENTRIES.map((entry) => entry.schema) as Schemas);
+const writtenSchema = z.discriminatedUnion('kind', ENTRIES.map((entry) => entry.schema) as Schemas);
 /** A body, of today or of an older log. */
 export const bodySchema: z.ZodType<FactBody> = z.preprocess(asToday, writtenSchema) as z.ZodType<FactBody>;
 

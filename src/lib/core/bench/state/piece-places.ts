@@ -2,7 +2,7 @@
 import { frozen } from '$core/frozen';
 import type { Slot } from '$core/planning/job/choice';
 
-export const PLACE_KINDS = frozen([
+const PLACE_KINDS = frozen([
   'opening',
   'bag',
   'table',

@@ -1,4 +1,5 @@
 /** The fold against a second implementation that shares no code with it (tests/second-model.ts), over random logs of three devices. */
+import { MINUTE } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { secondPiece, secondWorks } from '../../../../../tests/second-model';
 import { uuid } from '../../../../../tests/bench-builders';
@@ -25,7 +26,6 @@ const ROUTE = buildRoute(SHELLAC_URETHANE, usualCounts(SHELLAC_URETHANE), 'spray
 const STEPS = ROUTE.filter((s) => s.kind !== 'hang')
   .slice(0, 7)
   .map((s) => s.key);
-const MINUTE = 60_000;
 
 type Random = () => number;
 const pick = <T>(random: Random, list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;

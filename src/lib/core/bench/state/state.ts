@@ -160,7 +160,7 @@ export interface TouchUp {
 }
 
 /** What was agreed at the door, or stays with the owner. */
-export interface Agreement {
+interface Agreement {
   id: string;
   at: number;
   what: 'agreed' | 'kept';
@@ -219,7 +219,7 @@ export interface Mix {
 }
 
 /** What holds paint: the gun of the pieces, or what lays it on the wall. */
-export type Holder = 'pieces' | 'wall';
+type Holder = 'pieces' | 'wall';
 
 /** What it was said to hold, and when. */
 export interface Loaded {

@@ -72,7 +72,7 @@ function toLoad(
 }
 
 /** What of an act stood too long, or waited past its window, and is made ready anew before it is begun. */
-export interface Unready {
+interface Unready {
   why: 'late' | 'stood';
   since: number;
   /** ids of the pieces; `SITE` in the kitchen */

@@ -2,6 +2,7 @@
  * What a household may do from when on, by the films on their pieces: from each film's figures and the share of its cure, in the
  * air it has been in and the air to come. Which share asks for what: from memory; the product's data sheet always wins.
  */
+import { HOUR, MINUTE } from '$core/units/durations';
 import { frozen } from '$core/frozen';
 import type { Step } from '$core/coating/route';
 import type { Product } from '$core/coating/system';
@@ -11,7 +12,7 @@ import type { Waits } from '$core/coating/waits';
 import { films, type LaidFilm, type WaitsOf } from './care';
 
 export const CARE_KEYS = frozen(['gently', 'handles', 'wet-clean', 'cooking', 'hard'] as const);
-export type CareKey = (typeof CARE_KEYS)[number];
+type CareKey = (typeof CARE_KEYS)[number];
 
 export const CARE_WORDS: Record<CareKey, { until: string; from: string }> = frozen({
   gently: {
@@ -53,7 +54,6 @@ export const topProducts = (
   ).values(),
 ];
 
-const MINUTE = 60_000;
 /** When a film's cure has come so far, by halving; to the minute. */
 function curedBy(share: number, laid: number, cured: number, progress: (at: number) => number): number {
   let [low, high] = [laid, cured];
@@ -99,14 +99,12 @@ function careOfFilm({ product, laid, wet }: LaidFilm, waits: Waits): Partial<Rec
   return dates;
 }
 
-export interface CareGroup {
+interface CareGroup {
   pieces: string[];
   /** names of the films on top */
   films: string[];
   dates: Partial<Record<CareKey, number>>;
 }
-
-const HOUR = 3_600_000;
 
 /** Pieces that have the same films and the same dates, to the hour. */
 export function careGroups(

@@ -6,7 +6,7 @@ import type { Stage } from '$core/coating/system';
 import type { JobState } from '../state/state';
 import { pieceState } from '../state/state';
 
-export interface CareDate {
+interface CareDate {
   stage: Extract<Stage, 'handles' | 'wet-clean' | 'cured'>;
   /** ms since 1970: all films of the kitchen are this far */
   at: number;

@@ -1,9 +1,9 @@
+import { MINUTE } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { cupAge, cupsNow, nextBatch } from './cups';
 import { fold } from '../state/fold';
 import type { Mix } from '../state/state';
 
-const MINUTE = 60_000;
 const AT = Date.UTC(2026, 2, 12, 1, 30);
 const mix = (batch: string, more: Partial<Mix> = {}): Mix => ({
   id: batch,

@@ -1,10 +1,10 @@
+import { DAY } from '$core/units/durations';
 import { expect, it } from 'vitest';
 import { did, MINUTE, takenDown } from '../../../../../tests/bench-builders';
 import { benchOf, packOf } from '../../../../../tests/bench-pack';
 import { careDates } from './care';
 import { cureCurve } from './cure-curve';
 
-const DAY = 1440 * MINUTE;
 const { pieces, route } = packOf();
 const ids = pieces.map((p) => p.id);
 const steps = route.slice(0, route.findLastIndex((s) => s.kind === 'coat') + 1);

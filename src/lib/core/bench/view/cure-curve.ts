@@ -1,4 +1,5 @@
 /** The cure of a kitchen over its days, and what it would be in a colder or damper room from now on. */
+import { DAY } from '$core/units/durations';
 import { frozen } from '$core/frozen';
 import { waitsIn } from '$core/coating/waits';
 import { fromThenOn, movedAt, ratesOf } from '$core/drying/climate';
@@ -7,7 +8,6 @@ import type { Bench } from './bench-job';
 import { pieceState } from '../state/state';
 import { homeWaits } from './home-waits';
 
-const DAY = 86_400_000;
 /** Points of the curve. */
 const POINTS = 40;
 

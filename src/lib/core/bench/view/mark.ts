@@ -13,7 +13,7 @@ export interface FaceMark {
   of: number;
 }
 
-export type MarkState = 'up' | 'working' | 'drying' | 'ready' | 'defect' | 'home';
+type MarkState = 'up' | 'working' | 'drying' | 'ready' | 'defect' | 'home';
 
 export interface Mark {
   front: FaceMark;

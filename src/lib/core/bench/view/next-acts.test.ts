@@ -1,4 +1,5 @@
 /** What a job wants next, from the doorbell on. */
+import { HOUR } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '$core/coating/systems/index';
 import { routeNow, siteNow, waitsFor } from '$core/job-plan/job-at';
@@ -13,7 +14,6 @@ import { nextActs } from './next-acts';
 
 const [system] = SYSTEMS;
 if (!system) throw new Error('no system');
-const HOUR = 3_600_000;
 /** Monday 9 March, 07:00: nobody may come into the kitchen before 09:00. */
 const MONDAY = Date.UTC(2026, 2, 9, 7);
 

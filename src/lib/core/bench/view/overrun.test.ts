@@ -1,8 +1,8 @@
+import { MINUTE } from '$core/units/durations';
 import { expect, it } from 'vitest';
 import { overrun } from './overrun';
 
 const AT = Date.UTC(2026, 2, 9, 10);
-const MINUTE = 60_000;
 const asked = (after: number, minutes = 50): number | null => {
   const ends = overrun(AT, minutes, AT + after * MINUTE, 'Etc/UTC');
   return ends === null ? null : (ends - AT) / MINUTE;

@@ -1,7 +1,7 @@
 /** Work that has been under way for longer than anybody would work on it: its Done was forgotten, or it takes longer than planned. */
+import { MINUTE } from '$core/units/durations';
 import { isoDay } from '../../units/clock-time';
 
-const MINUTE = 60_000;
 /** Our choice. */
 const TIMES = 3;
 const LEAST = 60;

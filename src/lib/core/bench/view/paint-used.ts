@@ -34,7 +34,7 @@ export function laidPaint(
 }
 
 /** What is left of a product and colour by the take-off: bought, less what was laid, what hose and trays lose, and what is kept already. */
-export interface PaintLeft {
+interface PaintLeft {
   product: string;
   colour: string;
   boughtMl: number;

@@ -1,7 +1,7 @@
+import { MINUTE } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { tickedPace } from './ticked-pace';
 
-const MINUTE = 60_000;
 const ticks = (worker: string, ...at: number[]) => at.map((m) => ({ at: m * MINUTE, worker, minutes: 4 }));
 
 describe('what ticks teach', () => {

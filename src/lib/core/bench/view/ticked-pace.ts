@@ -1,7 +1,7 @@
 /** What work teaches that is ticked piece by piece and never started or ended: taking down, hanging, fitting handles. */
+import { MINUTE } from '$core/units/durations';
 import { believable } from './pace';
 
-const MINUTE = 60_000;
 /** Pieces fewer than this say nothing. Our choice. */
 const FEWEST = 3;
 

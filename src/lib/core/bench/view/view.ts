@@ -12,6 +12,7 @@ import { nextStep, windowOf } from '../guard/window';
 import { putRight, takenBackBy } from '../state/decided';
 import type { FactBody } from '../state/events';
 import { inOrder } from '../state/fold';
+import { piecesIn } from '../state/named';
 import { lazily } from '../state/lazy';
 import { rackMap } from '../state/piece-places';
 import { doneInKitchen, pieceState } from '../state/state';
@@ -237,8 +238,7 @@ function takenBackOf({ facts, pack }: Bench, piece: string) {
   );
 }
 
-const isAbout = (body: FactBody, piece: string): boolean =>
-  'pieces' in body ? body.pieces.includes(piece) : 'piece' in body && body.piece === piece;
+const isAbout = (body: FactBody, piece: string): boolean => piecesIn(body).includes(piece);
 
 /** The next act of a piece in words. @param sayWhen words for a moment */
 export function sayNext(

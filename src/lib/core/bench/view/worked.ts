@@ -1,8 +1,8 @@
 /** Minutes of work between two moments: nobody works through a night because a tap was forgotten. */
+import { MINUTE } from '$core/units/durations';
 import { openMinutes, type WorkWeek } from '../../planning/model/work-week';
 import { isoDay } from '../../units/clock-time';
 
-const MINUTE = 60_000;
 /** More than any work takes: what is longer is no work. */
 const MOST_DAYS = 60;
 
@@ -12,7 +12,7 @@ export type Worked = (from: number, to: number) => number;
 export const byTheClock: Worked = (from, to) => Math.max(0, to - from) / MINUTE;
 
 /** Within a day by the clock, whatever the hour; over more days the crew’s hours alone. */
-export const inHours =
+const inHours =
   (week: WorkWeek, zone: string): Worked =>
   (from, to) => {
     const minutes = byTheClock(from, to);

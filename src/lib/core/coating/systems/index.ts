@@ -141,7 +141,7 @@ export const OIL_ALKYD_HYBRID = system({
   layers: [layer(OIL_PRIMER_SLOW, both(2), null, 240), layer(WATERBORNE_ALKYD, both(2), 240, 400)],
 });
 
-export const OIL_ENAMEL_SYSTEM = system({
+const OIL_ENAMEL_SYSTEM = system({
   key: 'oil-enamel',
   name: 'Shellac, acrylic primer, oil enamel',
   reason: 'Shellac seals, acrylic fills, oil enamel levels under the brush; smells for days.',
@@ -171,7 +171,7 @@ export const SPRAY_PRO = system({
   layers: [layer(OIL_PRIMER, both(1), null, 240), layer(CABINET_ENAMEL, both(2), 240, null)],
 });
 
-export const MINERAL_CLEAR = system({
+const MINERAL_CLEAR = system({
   key: 'mineral-clear',
   name: 'Chalk-mineral paint, waterborne clear',
   reason: 'Little smell and four coats in a day or two; the clear carries the wear.',
@@ -268,7 +268,7 @@ export const CHALK_WAX = system({
   ],
 });
 
-export const LIMED = system({
+const LIMED = system({
   key: 'limed',
   name: 'Limed: crossed chalk paint, two waxes',
   reason: 'Crossed brush strokes under a thinned liming wax: an old, dry look.',

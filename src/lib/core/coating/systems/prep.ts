@@ -155,7 +155,7 @@ export const FILL_GRAIN: readonly Prep[] = frozen([
     dry: practice(0),
   }),
 ]);
-export const SCRAPE = prep({
+const SCRAPE = prep({
   key: 'scrape',
   kind: 'scrape',
   act: 'Scrape loose paint',
@@ -166,7 +166,7 @@ export const SCRAPE = prep({
   dry: practice(0),
   for: 'loose',
 });
-export const FILL_HOLES = prep({
+const FILL_HOLES = prep({
   key: 'holes',
   kind: 'fill',
   act: 'Fill holes and dents',
@@ -175,7 +175,7 @@ export const FILL_HOLES = prep({
   dry: memory(30, 'the filler’s sheet decides'),
   for: 'holes',
 });
-export const SAND_HOLES = prep({
+const SAND_HOLES = prep({
   key: 'holes-sand',
   kind: 'sand',
   act: 'Sand the filled holes flush',
@@ -186,7 +186,7 @@ export const SAND_HOLES = prep({
   dry: practice(0),
   for: 'holes',
 });
-export const DEWAX = prep({
+const DEWAX = prep({
   key: 'dewax',
   kind: 'wipe',
   act: 'Take old wax off',
@@ -195,7 +195,7 @@ export const DEWAX = prep({
   dry: memory(60),
   for: 'old wax',
 });
-export const RELEASE_WIPE = prep({
+const RELEASE_WIPE = prep({
   key: 'release',
   kind: 'wipe',
   act: 'Wipe mould release off',

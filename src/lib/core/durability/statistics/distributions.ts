@@ -17,7 +17,7 @@ export function logGamma(x: number): number {
 }
 
 /** Regularised upper incomplete gamma function Q(a, x). Source: series and continued fraction, Abramowitz & Stegun 6.5. */
-export function gammaUpper(a: number, x: number): number {
+function gammaUpper(a: number, x: number): number {
   if (x <= 0) return 1;
   const front = Math.exp(-x + a * Math.log(x) - logGamma(a));
   if (x < a + 1) {
@@ -84,7 +84,7 @@ export function betaBelow(x: number, a: number, b: number): number {
 }
 
 /** Chance of a Student's t at least so far from 0. @param df degrees of freedom, above 0 */
-export const studentBeyond = (t: number, df: number): number => betaBelow(df / (df + t * t), df / 2, 0.5);
+const studentBeyond = (t: number, df: number): number => betaBelow(df / (df + t * t), df / 2, 0.5);
 
 /** Where the middle `share` of a Student's t ends, such as 2.228 for 0.95 and 10. */
 export const studentLimit = (share: number, df: number): number =>
@@ -93,10 +93,6 @@ export const studentLimit = (share: number, df: number): number =>
 /** Chance of an F above x. */
 export const fisherAbove = (x: number, df1: number, df2: number): number =>
   x <= 0 ? 1 : betaBelow(df2 / (df2 + df1 * x), df2 / 2, df1 / 2);
-
-/** Chance of at least k where so many are expected. Source: Poisson and gamma, Abramowitz & Stegun 26.4.21. */
-export const poissonAtLeast = (k: number, expected: number): number =>
-  k <= 0 ? 1 : 1 - gammaUpper(k, expected);
 
 /** The root of a rising function. */
 function bisect(f: (x: number) => number, from: number, to: number): number {

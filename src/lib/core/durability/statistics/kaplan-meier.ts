@@ -2,7 +2,7 @@
 import { isExact, weightOf, type Observation } from './observation';
 import { limitFactor, logLogLimits, type Limits } from './limits';
 
-export interface KaplanMeierStep {
+interface KaplanMeierStep {
   time: number;
   atRisk: number;
   failures: number;

@@ -1,7 +1,7 @@
 /** Whether groups last alike. */
-import { chiSquareAbove, fisherAbove } from './distributions';
+import { fisherAbove } from './distributions';
 import { inverse, times } from './matrix';
-import { isExact, type Observation } from './observation';
+import type { Observation } from './observation';
 import { spanFinder, turnbull } from './turnbull';
 
 export interface Difference {
@@ -10,39 +10,8 @@ export interface Difference {
   p: number;
 }
 
-export interface Grouped extends Observation {
+interface Grouped extends Observation {
   group: string;
-}
-
-/**
- * The log-rank test from exact times of independent pieces. Source: Mantel (1966); variance hypergeometric.
- * @throws RangeError for an interval, or where there is only one group
- */
-export function logRank(list: readonly Grouped[]): Difference {
-  if (list.some((o) => o.right !== null && !isExact(o)))
-    throw new RangeError('The log-rank test wants exact times; take the one for intervals');
-  const groups = groupsOf(list);
-  const free = groups.length - 1;
-  const apart = new Array<number>(free).fill(0);
-  const variance = apart.map(() => new Array<number>(free).fill(0));
-  for (const time of new Set(list.filter((o) => o.right !== null).map((o) => o.left))) {
-    const atRisk = list.filter((o) => o.left >= time);
-    const failed = atRisk.filter((o) => o.right !== null && o.left === time);
-    const [n, d] = [atRisk.length, failed.length];
-    const shares = groups.map((g) => atRisk.filter((o) => o.group === g).length / n);
-    for (let i = 0; i < free; i++) {
-      const own = failed.filter((o) => o.group === groups[i]).length;
-      apart[i] = (apart[i] ?? 0) + own - d * (shares[i] ?? 0);
-      const row = variance[i];
-      if (!row || n < 2) continue;
-      const factor = (d * (n - d)) / (n - 1);
-      for (let j = 0; j < free; j++)
-        row[j] =
-          (row[j] ?? 0) + factor * ((i === j ? (shares[i] ?? 0) : 0) - (shares[i] ?? 0) * (shares[j] ?? 0));
-    }
-  }
-  const chiSquare = quadratic(variance, apart) ?? 0;
-  return { chiSquare, df: free, p: chiSquareAbove(chiSquare, free) };
 }
 
 /**

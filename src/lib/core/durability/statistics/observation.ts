@@ -39,7 +39,6 @@ export function checkObservation({ left, right }: Pick<Observation, 'left' | 'ri
 }
 
 export const isExact = (o: Pick<Observation, 'left' | 'right'>): boolean => o.left === o.right;
-export const isFailure = (o: Pick<Observation, 'right'>): boolean => o.right !== null;
 
 /** The same observation of several pieces. */
 export interface Weighed {

@@ -187,7 +187,3 @@ function rising(values: Float64Array, weights: Float64Array): Float64Array {
   });
   return out;
 }
-
-/** Share that lasts beyond a time, by the latest moment that each failure may have had. */
-export const survivalAt = ({ masses }: Pick<Turnbull, 'masses'>, time: number): number =>
-  Math.max(0, 1 - masses.reduce((sum, m) => sum + (m.to !== null && m.to <= time ? m.mass : 0), 0));

@@ -11,7 +11,7 @@ import { at, cell, item } from '$core/units/at';
 /** Sides and the values they have reached, one after the other. */
 export type Literals = number[];
 
-export interface Clause {
+interface Clause {
   /** one of these holds; no side is named twice */
   literals: Literals;
   /** decision levels that its literals came from when it was learnt; 0: never forgotten */

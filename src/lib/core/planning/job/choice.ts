@@ -29,7 +29,7 @@ export const USUAL_SLOT_INCHES: Slot = frozen({ length: 60 * 25.4, depth: 30 * 2
 /** Of what is finished otherwise than the job, beside colour zones by their id. */
 export const FINISHED_APART = frozen(['slick', 'shelves', 'insides'] as const);
 /** A finish of its own: for a colour zone, melamine and printed pieces, the shelves or the insides. */
-export const ownFinishSchema = z.object({
+const ownFinishSchema = z.object({
   system: systemSchema,
   counts: coatCountsSchema,
   tool: z.enum(TOOLS),

@@ -1,4 +1,5 @@
 /** Hours in which a product may be laid, against asking the air minute by minute; and plans that keep to them. */
+import { MINUTE } from '$core/units/durations';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { judgeAir } from '$core/air/humid-air';
@@ -7,7 +8,6 @@ import type { Climate } from '$core/drying/climate';
 import { hoursToCoat, mayCoatFrom } from './coating-air';
 import { always } from '../../../../../tests/budget';
 
-const MINUTE = 60_000;
 const { limits } = URETHANE_ENAMEL;
 const climate = fc
   .record({

@@ -1,11 +1,10 @@
 /** The hours in which the air of a place lets a product be laid. */
+import { MINUTE } from '$core/units/durations';
 import { mayCoat } from '$core/air/humid-air';
 import { repeated, stepFor } from '$core/drying/climate';
 import type { Product } from '$core/coating/system';
 import type { Climate } from '$core/drying/climate';
 import type { Interval } from '../model/problem';
-
-const MINUTE = 60_000;
 
 /** Whether a product may be laid in each hour of a climate, made once for the same limits: many plans meet the same air. */
 const known = new WeakMap<Climate, Map<string, readonly boolean[]>>();

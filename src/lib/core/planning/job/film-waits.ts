@@ -1,10 +1,9 @@
 /** How films make what follows them wait, in whole minutes of a plan. */
+import { MINUTE } from '$core/units/durations';
 import type { Requirement } from '$core/coating/route';
 import { SHEET_WAITS, waitKey, type Waits } from '$core/coating/waits';
 import type { AirWaits, Ready } from '../model/model';
 import type { JobToPlan } from './job-to-plan';
-
-const MINUTE = 60_000;
 
 /** When a film is ready, by the minute it was laid; asked once for each minute. */
 function readyIn({ film, stage, wet }: Requirement, waits: Waits, t0: number): Ready {

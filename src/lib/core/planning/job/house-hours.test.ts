@@ -1,7 +1,7 @@
+import { MINUTE } from '$core/units/durations';
 import { expect, it } from 'vitest';
 import { minutesOf } from './house-hours';
 
-const MINUTE = 60_000;
 const T0 = 1000 * MINUTE;
 const span = (from: number, to: number) => ({ from: T0 + from * MINUTE, to: T0 + to * MINUTE });
 

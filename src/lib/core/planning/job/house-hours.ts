@@ -1,12 +1,11 @@
 /** When the house may be worked in. */
+import { MINUTE } from '$core/units/durations';
 import { dayAfter, dayToMs } from '$core/units/clock-time';
 import { complement, intersect, unite } from '../model/calendar';
 import type { Interval } from '../model/problem';
 import { NO_RULES } from '../model/rules';
 import { openMinutes } from '../model/work-week';
 import type { JobToPlan, Span } from './job-to-plan';
-
-const MINUTE = 60_000;
 
 /** Minutes of the horizon that some spans take. */
 export function minutesOf(spans: readonly Span[], t0: number, horizon: number): Interval[] {

@@ -1,3 +1,4 @@
+import { DAY, MINUTE } from '$core/units/durations';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { buildRoute, workMinutes, type Step } from '$core/coating/route';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
@@ -11,7 +12,6 @@ import { readProblem, type Plan, type Problem } from '../model/problem';
 import { sayReason } from '../../job-plan/say-reason';
 import { solve } from '../search/solve';
 
-const MINUTE = 60_000;
 const MONDAY = dayToMs('2026-03-09', 'America/Halifax');
 const route = buildRoute(
   SHELLAC_URETHANE,
@@ -324,7 +324,6 @@ describe('what is made ready before a coat', () => {
     return operation(build(), `A:${key}`)?.minutes ?? 0;
   };
   const usual = workMinutes(route.find((s) => s.key === key) as Step, 6);
-  const DAY = 1440 * MINUTE;
   it('is wiped where it stood for days, and takes its minutes', () => {
     expect(minutes({ handled: MONDAY - DAY })).toBe(usual);
     expect(minutes({ handled: MONDAY - 3 * DAY })).toBe(usual + 5);

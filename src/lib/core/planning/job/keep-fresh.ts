@@ -12,7 +12,7 @@ import { readOperationId } from './operation-id';
 import type { PlannedJob } from './planned-job';
 
 /** Plans of one job after another, each near the one before. */
-export type PlanOnce = (job: JobToPlan, effort: Effort, near?: Near) => PlannedJob | null;
+type PlanOnce = (job: JobToPlan, effort: Effort, near?: Near) => PlannedJob | null;
 
 /** How often pieces that stand elsewhere then are looked for again. Our choice. */
 const ROUNDS = 3;

@@ -1,7 +1,7 @@
 /** Ids of operations: a lot and a step for what is planned, more parts for what stands for a fact. */
+import { MINUTE } from '$core/units/durations';
 import type { Assignment } from '../model/problem';
 
-const MINUTE = 60_000;
 const SEPARATOR = ':';
 
 /** An id of parts that no planned operation has. */
@@ -20,7 +20,7 @@ export function readOperationId(id: string): { lot: string; step: string } | nul
 export const airCalendar = (number: number, product: string): string =>
   `air ${number}: ${product.slice(0, 150)}`;
 
-export interface PlannedStep {
+interface PlannedStep {
   lot: string;
   step: string;
   worker: string;

@@ -1,3 +1,4 @@
+import { MINUTE } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { buildRoute } from '$core/coating/route';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
@@ -11,7 +12,6 @@ import { planJob } from './plan-job';
 
 const ZONE = 'America/Halifax';
 const MONDAY = dayToMs('2026-03-09', ZONE);
-const MINUTE = 60_000;
 const EFFORT = { seed: 7, steps: 60 };
 const route = buildRoute(
   SHELLAC_URETHANE,

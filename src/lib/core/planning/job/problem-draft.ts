@@ -1,4 +1,5 @@
 /** A problem that is being built: its station, rack and hours, and how operations, links and facts are put into it. */
+import { MINUTE } from '$core/units/durations';
 import type { Requirement } from '$core/coating/route';
 import type { Product } from '$core/coating/system';
 import { materialOf } from '$core/takeoff/clean-outs';
@@ -15,7 +16,6 @@ import type { JobToPlan } from './job-to-plan';
 import { airCalendar, helperId } from './operation-id';
 import { COATING, KITCHEN, STACK } from './stations';
 
-const MINUTE = 60_000;
 /** Places in the air of a room: one who sands takes one, a coat takes all of them. */
 export const AIR_SLOTS = 12;
 

@@ -1,10 +1,12 @@
+import { MINUTE } from '$core/units/durations';
 import { readOwnId } from './joined-id';
 import { describe, expect, it } from 'vitest';
 import { buildRoute } from '$core/coating/route';
 import { usualCounts } from '$core/coating/system';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { waitsIn, waitsOf } from '$core/coating/waits';
-import { constantClimate, ratesOf } from '$core/drying/climate';
+import { ratesOf } from '$core/drying/climate';
+import { constantClimate } from '../../../../../tests/constant-climate';
 import { siteOf } from '../../../../../tests/fixed-work';
 import { dayToMs } from '$core/units/clock-time';
 import { audit } from '../audit';
@@ -23,7 +25,6 @@ import { divide, lotSizes } from './lots';
 
 const ZONE = 'America/Halifax';
 const MONDAY = dayToMs('2026-03-09', ZONE);
-const MINUTE = 60_000;
 const EFFORT = { seed: 3, steps: 40, nodes: 500 };
 const route = buildRoute(SHELLAC_URETHANE, usualCounts(SHELLAC_URETHANE), 'spray');
 

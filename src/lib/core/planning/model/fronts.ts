@@ -1,10 +1,9 @@
 /** How long a household is without its doors: days on which a piece is gone, from the day it comes down to the day it is home. */
+import { DAY_MINUTES } from '$core/units/durations';
 import { cell, item } from '$core/units/at';
 import { earliestRun } from './calendar';
 import { allowedFrom, type Front, type Model } from './model';
 import type { Heads } from './propagate';
-
-const DAY = 1440;
 
 /** Starts and ends by operation, minutes. */
 interface Times {
@@ -13,9 +12,10 @@ interface Times {
 }
 
 /** The number of the day that a minute is in. @param midnight the first one, in minutes */
-export const dayOf = (midnight: number, minute: number): number => Math.floor((minute - midnight) / DAY);
+export const dayOf = (midnight: number, minute: number): number =>
+  Math.floor((minute - midnight) / DAY_MINUTES);
 /** The first minute of a day. */
-export const dayStart = (midnight: number, day: number): number => midnight + day * DAY;
+export const dayStart = (midnight: number, day: number): number => midnight + day * DAY_MINUTES;
 
 /** Days on which the pieces of a front are gone, the first and the last among them. */
 export const daysGone = (m: Model, front: Front, { start, end }: Times): number =>

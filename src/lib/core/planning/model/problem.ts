@@ -9,7 +9,7 @@ import { z } from 'zod';
 /** Ten years of minutes: no time, length of work or lag is longer. */
 const MOST_MINUTES = 5_259_600;
 /** What a problem may hold at most. Open hours are counted over all calendars. */
-export const LIMITS = frozen({
+const LIMITS = frozen({
   operations: 5000,
   links: 50_000,
   holds: 20_000,

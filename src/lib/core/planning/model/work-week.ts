@@ -1,4 +1,5 @@
 /** Weekly hours turned into open minutes of a horizon; clock changes are resolved here and nowhere later. */
+import { MINUTE } from '$core/units/durations';
 import { Temporal } from 'temporal-polyfill';
 import { z } from 'zod';
 import type { Interval } from './problem';
@@ -18,8 +19,6 @@ export const workWeekSchema = z.object({
     ),
 });
 export type WorkWeek = z.infer<typeof workWeekSchema>;
-
-const MINUTE = 60_000;
 
 /**
  * Open minutes of a weekly pattern.

@@ -47,7 +47,7 @@ export interface Task {
 export type Changes = Map<string | null, Map<string | null, number>>;
 
 /** Who and what there is, of all jobs together. */
-export interface Means {
+interface Means {
   people: number;
   capacity: readonly number[];
   slots: readonly number[];

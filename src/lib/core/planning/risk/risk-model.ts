@@ -35,7 +35,7 @@ const STRETCHES = 10;
 /** Errors nearer than this hang together: with a correlation of 0.97 an hour they are halved in a day, 1 / (1 − 0.97) hours. */
 const STRETCH = 33 * 3_600_000;
 
-export interface RiskRecord {
+interface RiskRecord {
   /** minutes of hands over the figure's, one list a kind of step */
   paces: readonly (readonly number[])[];
   /** coats that pieces have had, and flaws among them that were mended */

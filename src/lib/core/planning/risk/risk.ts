@@ -12,7 +12,7 @@ import { USUAL_RISK, type RiskModel } from './risk-model';
 import { Replay } from './replay';
 import type { ReplayJob } from './replay-task';
 
-export interface Driver {
+interface Driver {
   /** `air`, `rework`, `people` (how fast they and their days are), or an operation */
   of: string;
   /** share of the spread of the hand-back that goes with it, 0–1 */
@@ -106,7 +106,7 @@ export interface RiskJob extends ReplayJob {
   air?: (normal: () => number) => { waits: AirWaits; warmth: number };
 }
 
-export interface RiskInput {
+interface RiskInput {
   /** the job that is asked about, and then all that share with it */
   jobs: readonly [RiskJob, ...RiskJob[]];
   model?: RiskModel;

@@ -1,11 +1,11 @@
 /** One run of plans that are carried out together: what begins next, and when. The rules of the crew stand with the replay. */
+import { DAY_MINUTES } from '$core/units/durations';
 import { at, cell, item } from '$core/units/at';
 import { earliestRun } from '../model/calendar';
 import { afterLinks, firstAllowed, NEVER, placeFrom, roomFrom, type Stay } from '../model/earliest';
 import type { Lag } from '../model/model';
 import { type Setting, type Task } from './replay-task';
 
-const DAY = 1440;
 /** For less than this nobody puts off what is to be done, minutes. Our choice. */
 const GRACE = 30;
 
@@ -167,7 +167,7 @@ export class Run {
       [next.start, next.end] = [NEVER, NEVER];
       return;
     }
-    const day = Math.floor((earliestRun(t.open, from, 1, true)?.[0] ?? from) / DAY);
+    const day = Math.floor((earliestRun(t.open, from, 1, true)?.[0] ?? from) / DAY_MINUTES);
     const minutes = next.again
       ? this.fate.again(t.job, t.op)
       : op.minutes * (t.isFact ? 1 : this.fate.work(t.job, t.op, day));

@@ -12,7 +12,7 @@ import type { Schedule } from '../model/schedule';
 import { Turn } from './turn';
 
 /** An operation that could not be placed, in words. */
-export interface Clash {
+interface Clash {
   clash: string;
   /** the operation that nothing was left for; null where several keep pushing each other */
   late: number | null;
@@ -415,7 +415,7 @@ class Construction {
 }
 
 /** What a construction keeps to beside the rules. */
-export interface Wishes {
+interface Wishes {
   /** how often a window may push its opener later; 300 where nothing is said */
   pushes?: number;
   /** minutes before which an operation is not begun; from the start where nothing is said */

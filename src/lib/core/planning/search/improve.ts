@@ -3,6 +3,7 @@
  * are the urgencies of the next (a large-neighbourhood move: a lot, a person's days or a stretch of time is taken out
  * of the order and put back elsewhere).
  */
+import { DAY_MINUTES } from '$core/units/durations';
 import { frozen } from '$core/frozen';
 import { at, cell, item } from '$core/units/at';
 import { seeded } from '$core/units/random';
@@ -17,7 +18,6 @@ import { isLess, ranking, type Rank } from './rank';
 
 /** Minutes of hand-back that a minute after the promise counts for. Our choice. */
 const LATE = 10;
-const DAY = 1440;
 /** How much worse a plan that leads on may be, and how many plans may be none the better meanwhile. Our choice. */
 const STRAY = 0.02;
 const PATIENCE = 60;
@@ -77,7 +77,7 @@ export function asItWas(m: Model, near: Near): { later: Map<number, number>; by:
   return { later, by };
 }
 
-export interface Improved {
+interface Improved {
   best: Schedule | null;
   /** the clash that stopped the first construction, in words */
   clash: string;
@@ -143,7 +143,7 @@ export function improve(
     const out = Float64Array.from(keys);
     const blamed = new Set([late]);
     for (const i of blamed) {
-      out[i] = (out[i] ?? 0) + DAY * (0.2 + random());
+      out[i] = (out[i] ?? 0) + DAY_MINUTES * (0.2 + random());
       for (const lag of item(m.before, i)) blamed.add(lag.other);
     }
     return out;
@@ -204,7 +204,7 @@ export function improve(
     const later = new Map<number, number>();
     for (let k = random() < 0.6 ? 1 : 2; k > 0; k--) {
       const i = openers[Math.floor(random() * openers.length)];
-      if (i !== undefined) later.set(i, Math.round(cell(from.start, i) + random() * random() * DAY));
+      if (i !== undefined) later.set(i, Math.round(cell(from.start, i) + random() * random() * DAY_MINUTES));
     }
     return later;
   };
@@ -212,7 +212,7 @@ export function improve(
   const varied = (from: Schedule): Float64Array => {
     const keys = Float64Array.from(from.start, (s) => -s);
     const last = Math.max(...from.end, 1);
-    const shift = (): number => (random() - 0.5) * (random() < 0.5 ? DAY : last * 0.6);
+    const shift = (): number => (random() - 0.5) * (random() < 0.5 ? DAY_MINUTES : last * 0.6);
     const kind = random();
     if (kind < 0.3) {
       // A lot earlier or later as a whole.
@@ -221,7 +221,7 @@ export function improve(
     } else if (kind < 0.55) {
       // A stretch of time, shuffled.
       const from0 = random() * last;
-      const to = from0 + DAY * (0.5 + random() * 2);
+      const to = from0 + DAY_MINUTES * (0.5 + random() * 2);
       from.start.forEach((s, i) => {
         if (s >= from0 && s < to) keys[i] = -(from0 + random() * (to - from0));
       });

@@ -1,4 +1,5 @@
 /** Operations that are at another time in a new plan than in the one before. */
+import { MINUTE } from '$core/units/durations';
 import { readOperationId } from '../job/operation-id';
 import type { NoPlan, Plan } from '../model/problem';
 
@@ -14,7 +15,6 @@ interface Made {
   result: Plan | NoPlan;
 }
 
-const MINUTE = 60_000;
 /** A shift that nobody needs to be told of, minutes. Our choice. */
 const SMALL = 5;
 

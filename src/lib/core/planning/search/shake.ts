@@ -2,6 +2,7 @@
  * Looks for a better plan near one, by goals that a plan's end says little about: some lots are taken out of the order and come days sooner
  * or later, the plan is brought together, and what is better leads on (iterated local search: Lourenço, Martin & Stützle 2003).
  */
+import { DAY_MINUTES } from '$core/units/durations';
 import { at, cell } from '$core/units/at';
 import { seeded } from '$core/units/random';
 import type { Model } from '../model/model';
@@ -11,7 +12,6 @@ import { construct } from './construct';
 import type { Effort } from './effort';
 import { isLess, ranking } from './rank';
 
-const DAY = 1440;
 /** Days by which a lot comes sooner or later at most. Our choice. */
 const DAYS = 4;
 /** How often a window may push its opener. Our choice. */
@@ -43,7 +43,7 @@ export function shake(
     const keys = Float64Array.from(best.start, (t) => -t);
     for (let left = random() < 0.5 ? 1 : 2; left > 0; left--) {
       const down = at(downs, Math.floor(random() * downs.length));
-      const shift = Math.round((random() * 2 - 1) * DAYS) * DAY;
+      const shift = Math.round((random() * 2 - 1) * DAYS) * DAY_MINUTES;
       const lot = m.operations[down]?.lot;
       for (const [i, o] of m.operations.entries())
         if (o.lot === lot || i === down) {

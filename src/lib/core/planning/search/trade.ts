@@ -2,6 +2,7 @@
  * Plans that give up some of the hand-back for what else counts, such as days with fronts. Whole lots are placed in several orders, more or
  * less one after another, and each plan is brought together.
  */
+import { DAY_MINUTES } from '$core/units/durations';
 import { frozen } from '$core/frozen';
 import { at, cell } from '$core/units/at';
 import { seeded } from '$core/units/random';
@@ -21,9 +22,8 @@ const EACH = 12;
 /** How far apart lots stand, in lengths of the longest way. Our choice. */
 const APART = frozen([2, 1, 0.5, 0.25] as const);
 const PUSHES = 20;
-const DAY = 1440;
 /** Minutes by which plans may end later that are looked at. Our choice. */
-const WINDOW = 7 * DAY;
+const WINDOW = 7 * DAY_MINUTES;
 
 type Looked = BroughtBy & Pick<Effort, 'seed' | 'steps'>;
 
@@ -79,7 +79,7 @@ function endingBy(
   return [...found, ...shake(m, first, most, looked).filter(ends)];
 }
 
-export interface Traded {
+interface Traded {
   schedule: Schedule;
   makespan: number;
   pieceDays: number;

@@ -1,4 +1,5 @@
 /** What is in the calendar of a person, of a job and of a customer; and their private addresses. */
+import { MINUTE } from '$core/units/durations';
 import { fittingsLeft } from '$core/bench/hanging';
 import { printFreeFrom } from '$core/bench/guard/print-free';
 import { pieceState } from '$core/bench/state/state';
@@ -21,8 +22,6 @@ import { handBack } from '../plan/hand-back';
 import { Refused } from '../../refused';
 import { sayOperation } from '../plan/say-plan';
 import { notesOf } from './evening';
-
-const MINUTE = 60_000;
 
 interface Planned {
   operation: string;

@@ -1,4 +1,5 @@
 /** All jobs in one calendar: who is where, what is in use, and what is too much. */
+import { HOUR, MINUTE } from '$core/units/durations';
 import type { Neighbour } from '$core/job-plan/inputs';
 import { neighbourOf } from '$core/job-plan/neighbours';
 import type { Span } from '$core/planning/job/job-to-plan';
@@ -17,10 +18,8 @@ import { handBack, isHome } from '../plan/hand-back';
 import type { JobWithPlan } from '../plan/open-planned';
 import { sayOperation } from '../plan/say-plan';
 
-const MINUTE = 60_000;
-const HOUR = 60 * MINUTE;
 /** Days of the calendar. */
-export const WEEKS = 6;
+const WEEKS = 6;
 
 export interface DayLoad {
   /** minutes planned, and open by the crew's hours */

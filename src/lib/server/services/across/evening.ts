@@ -1,4 +1,5 @@
 /** The evening look at all jobs, in words: what tonight changes, what would help, and the first hour of everyone tomorrow. */
+import { HOUR, MINUTE } from '$core/units/durations';
 import { withHeat } from '$core/air/at-place';
 import { eveningLook, type Looked, type Note, type Of } from '$core/evening/evening-look';
 import { acts } from '$core/bench/view/acts';
@@ -17,8 +18,6 @@ import { firstFilm, type OpenJob } from '../job/open-job';
 import type { JobWithPlan } from '../plan/open-planned';
 import { sayOperation } from '../plan/say-plan';
 
-const MINUTE = 60_000;
-const HOUR = 60 * MINUTE;
 /** The evening begins so long before the crew goes, the morning is over so long after it came; and on days off. Our choice. */
 const BEFORE_THE_END = 90 * MINUTE;
 const AFTER_THE_START = HOUR;
@@ -38,7 +37,7 @@ interface Shift {
 }
 
 /** The working day that is looked ahead to; null in the middle of one. */
-export function shiftAhead({ choice, job }: Pick<OpenJob, 'choice' | 'job'>, now: number): Shift | null {
+function shiftAhead({ choice, job }: Pick<OpenJob, 'choice' | 'job'>, now: number): Shift | null {
   if (!choice) return null;
   const midnight = startOfDay(now, job.zone);
   const spans = openMinutes(choice.crewWeek, job.zone, midnight, 11 * 1440).map(([a, b]) => ({
@@ -100,7 +99,7 @@ function looked(db: Db, { file, plan }: JobWithPlan, now: number, { opens, close
 }
 
 /** A note in words. */
-export function sayNote(note: Note, file: OpenJob, now: number, measures: Measures): string {
+function sayNote(note: Note, file: OpenJob, now: number, measures: Measures): string {
   const { zone } = file.job;
   const place = file.choice?.place ?? 'tent';
   const near = (at: number): string => {

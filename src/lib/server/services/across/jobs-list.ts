@@ -4,7 +4,7 @@ import { listSummaries, type SummaryLine } from '../../store/summaries';
 import { eachJob, withFaults, type SpoiltJob } from '../job/each-job';
 import { openJob } from '../job/open-job';
 
-export interface JobsList {
+interface JobsList {
   jobs: SummaryLine[];
   archived: SummaryLine[];
   spoilt: SpoiltJob[];

@@ -18,10 +18,7 @@ const KINDS = [
   'time.corrected',
 ] as const;
 
-export interface CanOfJob extends Pick<
-  KeptCan,
-  'id' | 'colour' | 'batch' | 'ml' | 'place' | 'opened' | 'useBy'
-> {
+interface CanOfJob extends Pick<KeptCan, 'id' | 'colour' | 'batch' | 'ml' | 'place' | 'opened' | 'useBy'> {
   job: string;
   jobName: string;
   /** of the product */

@@ -15,7 +15,7 @@ const NEAR_KM = 2;
 /** Days that are offered. */
 const OFFERED = 4;
 
-export interface NearbyDay {
+interface NearbyDay {
   /** ISO day */
   day: string;
   job: string;

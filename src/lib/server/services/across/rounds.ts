@@ -1,4 +1,5 @@
 /** Visits and touch-ups that are due, and a round of some of them in one day. */
+import { DAY, MINUTE } from '$core/units/durations';
 import type { FactBody } from '$core/bench/state/events';
 import { usualScope } from '$core/bench/touch-up-advice';
 import { sampleSize } from '$core/quality/sampling';
@@ -19,14 +20,12 @@ import { openJob, readChoice } from '../job/open-job';
 import { placesOf } from '../job/places';
 import { summarise } from '../job/summaries';
 
-const MINUTE = 60_000;
-const DAY = 1440 * MINUTE;
 /** Visits that may be made within so many days are offered. */
 const AHEAD = 21;
 /** Minutes at the door, and a piece. From memory. */
 const [AT_THE_DOOR, A_PIECE] = [10, 3];
 
-export interface VisitToMake {
+interface VisitToMake {
   job: string;
   name: string;
   place: string;

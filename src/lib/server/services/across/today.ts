@@ -1,4 +1,5 @@
 /** Today: what every job under way wants next, across jobs and people. Finished jobs cost a line of a table each. */
+import { HOUR } from '$core/units/durations';
 import { fittingsLeft } from '$core/bench/hanging';
 import { printFreeFrom } from '$core/bench/guard/print-free';
 import { pieceState, type TouchUp } from '$core/bench/state/state';
@@ -25,12 +26,10 @@ import { handBack } from '../plan/hand-back';
 import type { JobWithPlan, Planning } from '../plan/open-planned';
 import { firstNeeds } from '../take-off/take-off';
 
-const MINUTE = 60_000;
-const HOUR = 60 * MINUTE;
 /** A window that closes, or a cup that dies, is named so long before. */
 const SOON = 4 * HOUR;
 
-export type TodayAct = Omit<NextAct, 'worker'> & { who: string };
+type TodayAct = Omit<NextAct, 'worker'> & { who: string };
 
 export interface TodayJob {
   id: string;
@@ -51,14 +50,14 @@ export interface TodayJob {
   notes: string[] | null;
 }
 
-export interface TodayPerson {
+interface TodayPerson {
   name: string;
   now: string | null;
   /** what the plans give them for the rest of the day */
   next: { at: number; words: string; job: string }[];
 }
 
-export interface TodayReport {
+interface TodayReport {
   job: string;
   name: string;
   at: number;
@@ -66,7 +65,7 @@ export interface TodayReport {
   words: string;
 }
 
-export interface TodayVisit {
+interface TodayVisit {
   job: string;
   name: string;
   day: string;

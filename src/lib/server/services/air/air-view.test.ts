@@ -1,3 +1,4 @@
+import { DAY, HOUR, MINUTE } from '$core/units/durations';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
 import { newDatabase } from '../../../../../tests/new-database';
@@ -23,9 +24,6 @@ import { importReadings, typeReading } from './readings-in';
 import { recordFacts } from '../bench/record-facts';
 import { Refused } from '../../refused';
 
-const MINUTE = 60_000;
-const HOUR = 60 * MINUTE;
-const DAY = 24 * HOUR;
 const NOW = Date.UTC(2026, 2, 11, 13, 20);
 let db: Db;
 let job: string;

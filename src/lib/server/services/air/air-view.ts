@@ -1,4 +1,5 @@
 /** What the air pages show: the air of a place now and in the coming hours, and what may be coated in it. */
+import { HOUR } from '$core/units/durations';
 import { dewPoint } from '$core/air/humid-air';
 import { inTent, type Tent } from '$core/air/room';
 import type { Place } from '$core/air/places';
@@ -14,7 +15,6 @@ import { isNight } from '$core/air/at-place';
 import { companyZone } from '../company/clock';
 import { coming, forecastAir, isForeseen, placesOf } from './place-air';
 
-const HOUR = 3_600_000;
 /** Hours ahead that are judged. */
 export const AHEAD = 48;
 

@@ -1,4 +1,5 @@
 /** What the drying page shows of one product at one place: ready times, curves, other hours, other airs. */
+import { HOUR, MINUTE } from '$core/units/durations';
 import type { Place } from '$core/air/places';
 import { filmStage } from '$core/coating/film-stage';
 import { STAGES, type Product, type Stage } from '$core/coating/system';
@@ -10,8 +11,6 @@ import type { Db } from '../../db/open';
 import { learntAt } from './learnt';
 import { airOf } from './place-air';
 
-const MINUTE = 60_000;
-const HOUR = 60 * MINUTE;
 /** Points of a curve. */
 const POINTS = 72;
 const TEMPERATURES = [10, 12.5, 15, 17.5, 20, 22.5, 25, 27.5, 30, 32.5, 35];

@@ -1,4 +1,5 @@
 /** The air that a job's films dry in, and how they wait in it: by the sheet, or by the air of the place where they dry. */
+import { DAY } from '$core/units/durations';
 import { SHEET_WAITS, waitsOf, type Waits } from '$core/coating/waits';
 import { cutClimate, type PackedAir } from '$core/drying/packed-air';
 import { waitsAtHome, type WaitsAtHome } from '$core/coating/waits-at-home';
@@ -9,8 +10,6 @@ import type { Place, Places } from '$core/air/places';
 import type { Db } from '../../db/open';
 import { learntAt } from './learnt';
 import { airOf, airWith, isKnown } from './place-air';
-
-const DAY = 86_400_000;
 
 /** Air is cut once for the same place, readings, lessons and first day. */
 const cuts = new WeakMap<Db, (key: string, make: () => PackedAir) => PackedAir>();

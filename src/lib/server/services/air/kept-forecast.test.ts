@@ -1,3 +1,4 @@
+import { DAY, HOUR } from '$core/units/durations';
 import { rootMeanSquare } from 'simple-statistics';
 import { expect, it } from 'vitest';
 import { newDatabase } from '../../../../../tests/new-database';
@@ -9,8 +10,6 @@ import { keepForecast } from './kept-forecast';
 import { forecastAir, placesOf } from './place-air';
 import { readSensors } from './sensors';
 
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
 const NOW = Date.UTC(2026, 2, 11, 13, 20);
 
 it('keeps what was foreseen a day before, once an hour, and holds readings against it', () => {

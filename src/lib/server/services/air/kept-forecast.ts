@@ -1,11 +1,9 @@
 /** Forecasts are kept a day before their hour, so that readings tell how far they err. */
+import { DAY, HOUR } from '$core/units/durations';
 import type { Place } from '$core/air/places';
 import type { Db } from '../../db/open';
 import { insertForecast, lastForecast } from '../../store/forecasts';
 import { forecastAir, placesOf } from './place-air';
-
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
 
 /** Keeps what is foreseen for a place for the hours of the day after the coming one. Called wherever its air is read. */
 export function keepForecast(db: Db, place: Place, now: number): void {

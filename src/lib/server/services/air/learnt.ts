@@ -29,7 +29,7 @@ function learnAt(db: Db, place: Place): Map<string, Learnt> {
   return new Map([...byProduct].map(([product, tests]) => [product, learn(tests)]));
 }
 
-export const touchTestSchema = z
+const touchTestSchema = z
   .object({
     product: z.string(),
     place: z.enum(PLACES, 'Choose the place'),

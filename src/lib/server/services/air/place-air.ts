@@ -1,4 +1,5 @@
 /** The places where films dry, as the company has set them up, and the air in them. */
+import { DAY, HOUR } from '$core/units/durations';
 import { airAtPlace, SETTLING, type MovingAir, type Stretch } from '$core/air/at-place';
 import { airAsRead, estimateAir, type EstimatedAir } from '$core/air/estimate';
 import { PLACES, USUAL_PLACES, type Place, type Places } from '$core/air/places';
@@ -10,9 +11,6 @@ import { companyZone } from '../company/clock';
 import { weather } from '$server/ports/devices';
 import { listReadings, readingsStamp } from '$server/store/readings';
 import { readSetting } from '$server/store/settings';
-
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
 
 type HourOfAir = MovingAir & { at: number };
 

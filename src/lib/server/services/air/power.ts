@@ -1,9 +1,8 @@
 /** What it takes to help the air of a place. */
+import { HOUR } from '$core/units/durations';
 import type { Place, Places } from '$core/air/places';
 import type { Db } from '../../db/open';
 import { forecastAir, placesOf } from './place-air';
-
-const HOUR = 3_600_000;
 
 /**
  * What a place takes more as it would be than as it is, over a stretch that is foreseen.

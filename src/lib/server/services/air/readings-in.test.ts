@@ -1,4 +1,5 @@
 /** Readings that someone types, and a logger's file: kept as they are given, or refused whole with every fault named. */
+import { HOUR } from '$core/units/durations';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { newDatabase } from '../../../../../tests/new-database';
 import { refusal } from '../../../../../tests/refusal';
@@ -10,7 +11,6 @@ import { listReadings } from '../../store/readings';
 import { importReadings, typeReading } from './readings-in';
 
 const NOW = Date.UTC(2026, 2, 11, 13, 20);
-const HOUR = 3_600_000;
 let db: Db;
 beforeEach(() => {
   ({ db } = newDatabase({ zone: 'America/Halifax' }, NOW));

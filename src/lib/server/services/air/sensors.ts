@@ -1,4 +1,5 @@
 /** The sensors in the places: what they have sent is stored on a timer of its own. */
+import { DAY } from '$core/units/durations';
 import type { Db } from '../../db/open';
 import { sensors } from '../../ports/devices';
 import { insertReading, listSensors, writeSensor } from '../../store/readings';
@@ -6,7 +7,6 @@ import { storeIfPossible, unavailable } from '../../unavailable';
 import { keepForecast } from './kept-forecast';
 import { placesOf } from './place-air';
 
-const DAY = 86_400_000;
 /** How often they are asked, ms. */
 const PACE = 3_000;
 /** How far back a sensor sends what it kept. */

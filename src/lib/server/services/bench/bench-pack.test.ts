@@ -1,4 +1,5 @@
 /** What is around the bench: today, the lot of a piece that is mended, phones that worked apart, what hands and fingers teach. */
+import { DAY, MINUTE } from '$core/units/durations';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
 import { factOf } from '../../../../../tests/builders';
@@ -38,8 +39,6 @@ import { makeCurrentPlan } from '../plan/make/make-plan';
 import { openJobs, today } from '../across/today';
 
 const ZONE = 'America/Halifax';
-const MINUTE = 60_000;
-const DAY = 1440 * MINUTE;
 const NOW = dayToMs('2026-03-09', ZONE) + 8 * 60 * MINUTE;
 let [db, job, worker]: [Db, string, string] = [undefined as never, '', ''];
 

@@ -1,4 +1,5 @@
 /** What the bench of a job works on, for a device to keep. */
+import { DAY, HOUR } from '$core/units/durations';
 import type { EstimatedAir } from '$core/air/estimate';
 import type { BenchPack } from '$core/bench/view/bench-job';
 import { USUAL_SLOT } from '$core/planning/job/choice';
@@ -20,8 +21,6 @@ import { airOf } from '../air/place-air';
 import { companyOf } from '../company/settings';
 import { takeOff } from '../take-off/take-off';
 
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
 /** Days of air after now that a device is given. */
 const AHEAD = 20;
 /** Days of the house’s air once pieces hang there and cure. */

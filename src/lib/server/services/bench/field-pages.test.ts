@@ -1,4 +1,5 @@
 /** What the pages of a house say of a kitchen that hangs since yesterday, from its facts: the demo's Ferry Steps. */
+import { MINUTE } from '$core/units/durations';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { factOf } from '../../../../../tests/builders';
 import { demoDatabase } from '../../../../../tests/demo-database';
@@ -15,7 +16,6 @@ import { openJob } from '../job/open-job';
 import { benchPack } from './bench-pack';
 import { recordFacts } from './record-facts';
 
-const MINUTE = 60_000;
 let db: Db;
 let job: string;
 const bench = (): Bench => openBench(benchPack(db, { file: openJob(db, job), plan: null }, DEMO_NOW));

@@ -1,4 +1,5 @@
 /** How long work takes here is learnt from what is recorded: started and ended, or ticked piece by piece. */
+import { MINUTE } from '$core/units/durations';
 import { begunInKitchen } from '../../../../../tests/bench-builders';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { factOf } from '../../../../../tests/builders';
@@ -23,7 +24,6 @@ import { learntPaces, recentPaces } from './paces';
 import { recordFacts } from './record-facts';
 
 const ZONE = 'America/Halifax';
-const MINUTE = 60_000;
 const NOW = dayToMs('2026-03-09', ZONE) + 8 * 60 * MINUTE;
 let [db, job, worker]: [Db, string, string] = [undefined as never, '', ''];
 

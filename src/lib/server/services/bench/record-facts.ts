@@ -1,3 +1,4 @@
+import { DAY } from '$core/units/durations';
 import { unknownTo } from '$core/bench/apart';
 import { contradictions, stepsBefore } from '$core/bench/contradictions';
 import { takenBackBy } from '$core/bench/state/decided';
@@ -184,8 +185,6 @@ interface Desk {
   time: number;
   ahead: number;
 }
-
-const DAY = 86_400_000;
 
 /**
  * The time of the server. What was stored later than it says now proves that its own clock was put back: devices whose clocks are right are

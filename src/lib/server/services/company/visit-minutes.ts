@@ -16,7 +16,7 @@ import { readSetting, writeSetting } from '../../store/settings';
 /** What is set otherwise than the shipped figures. */
 export const visitMinutesOf = (db: Db): OwnVisitMinutes => readSetting(db, 'visitMinutes') ?? {};
 
-export interface VisitFigureRead {
+interface VisitFigureRead {
   key: VisitFigure;
   words: string;
   shipped: number;

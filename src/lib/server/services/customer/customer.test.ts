@@ -1,4 +1,5 @@
 /** Links to a household's page, the gate before it, and what a household reports. The page itself is checked in tests/reference. */
+import { DAY } from '$core/units/durations';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { factOf } from '../../../../../tests/builders';
 import { newDatabase, newJob } from '../../../../../tests/new-database';
@@ -15,7 +16,6 @@ import { answer, takeReport } from './reports';
 import { SlowDown } from './slow-down';
 
 const NOW = Date.UTC(2026, 2, 11, 13, 20);
-const DAY = 86_400_000;
 let db: Db;
 let job: string;
 let worker: string;

@@ -50,7 +50,7 @@ export const notWorking = (status: number): Response =>
   html(status < 500 ? NOT_SENT : NOT_WORKING, status < 400 ? 500 : status);
 export const page = (body: string, status = 200): Response => html(body, status);
 
-export interface Visitor {
+interface Visitor {
   token: string;
   address: string;
   /** of the company, ms since 1970; and of the machine, which no demo sets */
@@ -58,7 +58,7 @@ export interface Visitor {
   real: number;
 }
 
-export interface Gate {
+interface Gate {
   link: CustomerLink | null;
   /** the answer where it stays shut */
   answer: Response | null;

@@ -1,4 +1,5 @@
 /** Private links to the page of a household: made, found, withdrawn. Unguessable, with an end; only a digest is stored. */
+import { DAY } from '$core/units/durations';
 import { createHash, randomBytes } from 'node:crypto';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../../db/open';
@@ -6,7 +7,6 @@ import { Refused } from '../../refused';
 import { insertLink, linkByDigest, listLinks, withdrawLink, type CustomerLink } from '../../store/customers';
 import { findJob } from '../../store/jobs';
 
-const DAY = 86_400_000;
 /** Days that a link lasts: past the first year and its last check. Our choice. */
 export const LINK_DAYS = 400;
 const MOST_DAYS = 2000;
@@ -47,7 +47,7 @@ export function withdraw(db: Db, job: string, link: string, now: number): void {
 }
 
 /** Why a link opens nothing. It is for our log: whoever asked is told one thing, whatever it was. */
-export type NoLink = 'unknown' | 'expired' | 'withdrawn';
+type NoLink = 'unknown' | 'expired' | 'withdrawn';
 
 /** The link that a token opens, or why none. */
 export function openLink(db: Db, token: string, now: number): CustomerLink | NoLink {

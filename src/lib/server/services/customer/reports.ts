@@ -1,4 +1,5 @@
 /** What a household reports through its page, and what it is answered. */
+import { DAY } from '$core/units/durations';
 import { v7 as newId } from 'uuid';
 import { z } from 'zod';
 import { FAILURES } from '$core/quality/failures';
@@ -21,7 +22,6 @@ import { encodePhoto } from '../survey/attach-photo';
 /** Photos of one report, and reports through one link in a day. Our choice. */
 export const MOST_PHOTOS = 4;
 const MOST_REPORTS = 20;
-const DAY = 86_400_000;
 
 const share = z.coerce.number().min(0).max(1);
 const reportSchema = z.object({

@@ -25,7 +25,7 @@ import { Refused } from '../../refused';
 import { forgetSearch, stopSearch } from '../../threads/searches';
 import { refreshSummary } from './summaries';
 
-export interface ManagedJob {
+interface ManagedJob {
   id: string;
   name: string;
   place: string;
@@ -65,7 +65,7 @@ export function managedJob(db: Db, id: string): ManagedJob {
   };
 }
 
-export const aboutSchema = z.object({
+const aboutSchema = z.object({
   name: z.string().trim().min(1, 'Give the job a name').max(80, 'A name has at most 80 letters'),
   place: z.string().trim().max(200, 'An address has at most 200 letters'),
   zone: z.string().refine(isTimeZone, 'Choose a time zone, such as America/Halifax'),

@@ -1,4 +1,5 @@
 /** How finishes last over all jobs, worked out in a thread and kept until a record changes. */
+import { DAY } from '$core/units/durations';
 import type { LastingQuery, LastingView, Reasons } from '$core/durability/lasting';
 import type { StoredRecord } from '$core/durability/stored-record';
 import type { Worse } from '$core/durability/worsening';
@@ -12,7 +13,6 @@ import { durabilityRecord } from '../job/durability-record';
 import { openJob } from '../job/open-job';
 import { companyOf } from '../company/settings';
 
-const DAY = 86_400_000;
 const DAYS_A_MONTH = 30.4375;
 
 /** What is asked for, from an address; what is not known there counts as not said. */

@@ -3,7 +3,7 @@ import type { Db } from '../../db/open';
 import type { Worse } from '$core/durability/worsening';
 import { lasting, lastingQuery, lastingWorse } from './lasting';
 
-export interface Quote {
+interface Quote {
   pieces: number;
   kitchens: number;
   failed: number;

@@ -1,4 +1,5 @@
 /** A recall says loudly what it cannot know. */
+import { MINUTE } from '$core/units/durations';
 import { expect, it } from 'vitest';
 import { factOf, SMALL_KITCHEN, usualChoice } from '../../../../../tests/builders';
 import { newDatabase } from '../../../../../tests/new-database';
@@ -12,7 +13,6 @@ import { saveSurvey } from '../survey/save-survey';
 import { recallOf } from './recall';
 
 const NOW = Date.UTC(2026, 2, 9, 13);
-const MINUTE = 60_000;
 
 it('names kitchens whose pieces are coated and not hung, and pieces that a second can came to', async () => {
   const { db, job, worker } = newDatabase({ zone: 'America/Halifax', colour: 'Slatewing' }, NOW - 9e8);

@@ -11,7 +11,7 @@ import { systemCalled } from '../systems/systems';
 import { asked } from './offered';
 
 /** The newest version that is accepted, with the options that are taken; null where none is. */
-export function acceptedOf(db: Db, job: string): { offer: Offer; taken: Offer['options'] } | null {
+function acceptedOf(db: Db, job: string): { offer: Offer; taken: Offer['options'] } | null {
   for (const { id, offer } of listOffers(db, job)) {
     const accepted = acceptanceOf(db, id);
     if (accepted) return { offer, taken: offer.options.filter((o) => accepted.options.includes(o.key)) };

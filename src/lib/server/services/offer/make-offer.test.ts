@@ -1,4 +1,5 @@
 /** Offers of a planned kitchen: made once, never changed, accepted once, and held against what came. */
+import { DAY } from '$core/units/durations';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { factOf, SMALL_KITCHEN, usualChoice } from '../../../../../tests/builders';
 import { emptyDatabase, madeOnce, newDatabase } from '../../../../../tests/new-database';
@@ -27,7 +28,6 @@ import { acceptOffer, makeOffer, withdrawAcceptance } from './make-offer';
 import { offerPage, offerVersion, offerView } from './offer-page';
 
 const NOW = Date.UTC(2026, 2, 9, 11);
-const DAY = 86_400_000;
 const ZONE = 'America/Halifax';
 let db: Db;
 let job: string;

@@ -1,4 +1,5 @@
 /** A new version of a job's offer, and what is said to it. */
+import { DAY } from '$core/units/durations';
 import { v7 as newId } from 'uuid';
 import { z } from 'zod';
 import { asksNow } from '$core/offer/asks';
@@ -18,8 +19,6 @@ import { companyOf, costsOf } from '../company/settings';
 import type { JobWithPlan } from '../plan/open-planned';
 import { questions } from '../plan/questions';
 import { asked, offeredLines, optionsFor, unpriced, workOut } from './offered';
-
-const DAY = 86_400_000;
 
 /** A number in a field; `usual` where it is left empty. */
 const number = (words: string, least: number, most: number, usual?: number) =>
@@ -58,7 +57,7 @@ const ownOptionSchema = z.object({
 });
 
 /** Options of the form that are typed in by hand. */
-export const OWN_OPTIONS = 3;
+const OWN_OPTIONS = 3;
 
 /** The dates of an offer, by the plan and its risk. @throws Refused 409 where there is no plan */
 async function datesOf(db: Db, { file, plan }: JobWithPlan, now: number): Promise<Offer['dates']> {

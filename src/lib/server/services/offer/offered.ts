@@ -23,7 +23,7 @@ import { questions } from '../plan/questions';
 import type { StoredPlan } from '../../store/plans';
 import { takeOff } from '../take-off/take-off';
 
-export interface OfferedLines {
+interface OfferedLines {
   steps: OfferedStep[];
   paint: OfferedPaint[];
 }

@@ -1,4 +1,5 @@
 /** All open jobs planned together, what that would give, and taking it over; and when a new kitchen could start. */
+import { MINUTE } from '$core/units/durations';
 import { jointStart } from '$core/job-plan/job-at';
 import { sayReason } from '$core/job-plan/say-reason';
 import { ownId } from '$core/planning/job/joined-id';
@@ -18,7 +19,6 @@ import { basisOf, keepPlan, type Basis } from './make/make-plan';
 import type { JobWithPlan } from './open-planned';
 import { surroundings } from './make/plan-inputs';
 
-const MINUTE = 60_000;
 const KEY = 'together';
 
 /** What the search under way, or the last, began from. */

@@ -1,4 +1,5 @@
 /** Bars of the day rail and the time board: what was done, is under way and is planned. */
+import { MINUTE } from '$core/units/durations';
 import { NO_COLOUR } from '$core/kitchen/colour';
 import { kitchenWorks, pieceState } from '$core/bench/state/state';
 import { gets, type Step } from '$core/coating/route';
@@ -11,8 +12,6 @@ import { SITE, type SiteStep } from '$core/takeoff/site-route';
 import { KITCHEN_ROW, type Bar } from './bar';
 import type { StoredPlan } from '../../store/plans';
 import type { OpenJob } from '../job/open-job';
-
-const MINUTE = 60_000;
 
 /** A step by the first word of its act: "unmask", "wipe". */
 const called = ({ act }: Pick<Step, 'act'>): string => (act.split(' ')[0] ?? '').toLowerCase();

@@ -1,4 +1,5 @@
 /** A plan of the list of other plans is the one that was shown. */
+import { MINUTE } from '$core/units/durations';
 import { expect, it } from 'vitest';
 import { usualChoice } from '../../../../../tests/builders';
 import { newDatabase } from '../../../../../tests/new-database';
@@ -14,7 +15,6 @@ import { chooseLater, choosePlan } from './choose-plan';
 import { planInputs } from './make/plan-inputs';
 
 const NOW = Date.UTC(2026, 2, 9, 11);
-const MINUTE = 60_000;
 
 it('ready as soon as can be, or later with fronts away for less', async () => {
   const seen: number[] = [];

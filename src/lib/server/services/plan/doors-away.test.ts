@@ -1,4 +1,5 @@
 /** How long a household is without its doors: no plan of the demo can be pulled later or closer, and nobody's doors come down for weeks. */
+import { DAY_MINUTES } from '$core/units/durations';
 import { expect, it } from 'vitest';
 import { audit } from '$core/planning/audit';
 import { canLearn } from '$core/planning/clauses/numbers';
@@ -25,7 +26,6 @@ import { choosePlan } from './choose-plan';
 
 planInEarnest();
 
-const DAY = 1440;
 /** 28 pieces on two walls. */
 const THIRD = `wall North
 upper 30 : pair
@@ -49,7 +49,7 @@ interface Made {
   problem: Problem;
   result: Plan;
 }
-const dayOf = (p: Problem, t: number): number => Math.floor((t - (p.midnight ?? 0)) / DAY);
+const dayOf = (p: Problem, t: number): number => Math.floor((t - (p.midnight ?? 0)) / DAY_MINUTES);
 /** Days without fronts, counted here anew. */
 function pieceDays({ problem, result }: Made): number {
   const by = new Map(result.assignments.map((a) => [a.operation, a]));
@@ -99,7 +99,7 @@ it('no beginning of a lot’s work can be put off by days without moving the han
         for (const by of days) {
           const moved = new Set<Assignment>(own.slice(0, k));
           const assignments = result.assignments.map((a) =>
-            moved.has(a) ? { ...a, start: a.start + by * DAY, end: a.end + by * DAY } : a,
+            moved.has(a) ? { ...a, start: a.start + by * DAY_MINUTES, end: a.end + by * DAY_MINUTES } : a,
           );
           const then = { ...made, result: { ...result, assignments } };
           tried++;

@@ -18,7 +18,7 @@ import type { OpenJob } from '../job/open-job';
 import { allSystems, systemCalled } from '../systems/systems';
 
 /** A primer that may go under a system, and the system whose figures of it these are. */
-export interface PrimerOf {
+interface PrimerOf {
   value: string;
   words: string;
   product: Product;

@@ -1,12 +1,11 @@
 /** When a plan hands the kitchen back, and why there is no plan. */
+import { MINUTE } from '$core/units/durations';
 import { pieceState } from '$core/bench/state/state';
 import { sayReason } from '$core/job-plan/say-reason';
 import { operationId, plannedSteps } from '$core/planning/job/operation-id';
 import { isTouchUp, SITE } from '$core/takeoff/site-route';
 import type { StoredPlan } from '../../store/plans';
 import type { OpenJob } from '../job/open-job';
-
-const MINUTE = 60_000;
 
 /** When everything hangs by the plan, and the earliest any plan could, ms since 1970; null too where touch-ups alone are planned. */
 export function handBack(plan: StoredPlan | null): { at: number; bound: number } | null {

@@ -1,4 +1,5 @@
 /** A longer search for a better plan of one job, in a thread of its own. What is better is kept when it ends. */
+import { MINUTE } from '$core/units/durations';
 import { isBetter, outcomeOf, wantedOf } from '$core/job-plan/better';
 import type { Db } from '../../db/open';
 import { Refused } from '../../refused';
@@ -7,11 +8,9 @@ import type { Found } from '../../threads/planner-thread';
 import { beginSearch, searchOf, stopSearch } from '../../threads/searches';
 import { basisOf, keepPlan, type Basis } from './make/make-plan';
 
-const MINUTE = 60_000;
-
 const key = (job: string): string => `job ${job}`;
 
-export interface JobSearch {
+interface JobSearch {
   state: 'none' | 'running' | 'done' | 'failed';
   share: number;
   /** minutes that the best plan so far is sooner than the stored one; null while nothing is known */

@@ -1,4 +1,5 @@
 /** What the services around the planner do: pins, what moved, absences, other jobs, calendars, questions. */
+import { MINUTE } from '$core/units/durations';
 import { begunInKitchen } from '../../../../../tests/bench-builders';
 import ICAL from 'ical.js';
 import { v7 as newId } from 'uuid';
@@ -43,7 +44,6 @@ import { sayChain } from './say-plan';
 import type { StoredPlan } from '../../store/plans';
 
 const ZONE = 'America/Halifax';
-const MINUTE = 60_000;
 const MONDAY = dayToMs('2026-03-09', ZONE);
 const NOW = MONDAY + 7 * 60 * MINUTE;
 const KITCHEN =

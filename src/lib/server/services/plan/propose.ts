@@ -87,7 +87,7 @@ export function found(file: OpenJob, part: string | null, celsius: number | null
 export const answersOf = (file: { job: Pick<OpenJob['job'], 'answers'> }): Answers | null =>
   file.job.answers === null ? null : (forgiving(answersSchema, file.job.answers)?.value ?? null);
 
-export interface JobProposal {
+interface JobProposal {
   answers: Answers;
   answered: boolean;
   found: Found;

@@ -1,4 +1,5 @@
 /** What the air forbids a job, and what each remedy would bring and cost: planned as if, one after another. */
+import { DAY, MINUTE } from '$core/units/durations';
 import { piecesBegun } from '$core/bench/state/state';
 import { PLACES, type Place, type Places } from '$core/air/places';
 import { dayToMs } from '$core/units/clock-time';
@@ -19,8 +20,6 @@ import { planInputs } from './make/plan-inputs';
 import { proposeFor } from './propose';
 import { choiceOf, proposalOf } from './take-proposal';
 
-const MINUTE = 60_000;
-const DAY = 86_400_000;
 /** How far a job without a plan is looked at. Our choice. */
 const AHEAD = 120 * DAY;
 /** Other systems that are weighed: the ones that suit the kitchen best. Our choice. */

@@ -1,4 +1,5 @@
 /** A plan in words: what makes the hand-back what it is, and what moved. */
+import { MINUTE } from '$core/units/durations';
 import type { Because, ChainLink } from '$core/planning/job/critical';
 import { criticalChain } from '$core/planning/job/critical';
 import type { Move } from '$core/planning/search/moves';
@@ -12,8 +13,6 @@ import { PATTERN_FACTS } from '$core/coating/pattern';
 import { TOOL_FACTS } from '$core/coating/tool';
 import type { StoredPlan } from '../../store/plans';
 import type { OpenJob } from '../job/open-job';
-
-const MINUTE = 60_000;
 
 /** An operation as people know it: “Prime backs, lot A”. */
 export function sayOperation(file: OpenJob, id: string): string {
@@ -68,7 +67,7 @@ export function sayBoundHolds(plan: StoredPlan | null, pins: number): string {
 }
 
 /** Why an operation did not begin sooner. */
-export function sayBecause(file: OpenJob, because: Because, people: ReadonlyMap<string, string>): string {
+function sayBecause(file: OpenJob, because: Because, people: ReadonlyMap<string, string>): string {
   const act = (id: string): string => sayOperation(file, id);
   switch (because.kind) {
     case 'film':
@@ -92,7 +91,7 @@ export function sayBecause(file: OpenJob, because: Because, people: ReadonlyMap<
   }
 }
 
-export interface ChainRow {
+interface ChainRow {
   id: string;
   start: number;
   end: number;
@@ -129,7 +128,7 @@ export function sayChain(
   });
 }
 
-export interface MoveRow extends Move {
+interface MoveRow extends Move {
   words: string;
   says: string;
   why: string;

@@ -47,7 +47,7 @@ export async function encodePhoto(bytes: Uint8Array) {
   }
 }
 
-export interface NewPhoto {
+interface NewPhoto {
   piece: string | null;
   bytes: Uint8Array;
   note: string;

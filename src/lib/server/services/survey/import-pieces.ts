@@ -18,7 +18,7 @@ import { Refused } from '../../refused';
 import { saveSurvey } from './save-survey';
 import { paintZone } from './zones';
 
-export interface CsvPreview {
+interface CsvPreview {
   heading: string[];
   mapping: (CsvField | null)[];
   /** the first rows, for choosing fields */

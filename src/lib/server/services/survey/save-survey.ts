@@ -12,7 +12,7 @@ import { codesOf } from '../job/codes';
 import { Refused } from '../../refused';
 import { refreshSummary } from '../job/summaries';
 
-export interface SavedSurvey {
+interface SavedSurvey {
   errors: NotationError[];
   pieces: number;
 }

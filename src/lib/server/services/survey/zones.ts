@@ -15,7 +15,7 @@ import { refreshSummary } from '../job/summaries';
 
 export const SHEENS = ['matt', 'satin', 'semi-gloss', 'gloss'] as const;
 
-export const zoneSchema = z.object({
+const zoneSchema = z.object({
   name: z.string().trim().min(1, 'Name the zone, such as Uppers').max(60),
   colour: z.string().trim().min(1, 'Name the colour').max(60),
   hex: z.string().regex(/^#[0-9a-fA-F]{6}$/, 'Write the colour as #DCCFA9'),

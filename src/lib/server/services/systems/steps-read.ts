@@ -11,7 +11,7 @@ export interface Said {
   words: string;
   basis: Basis | null;
 }
-export interface StepRead {
+interface StepRead {
   act: string;
   on: Prep['on'];
   says: Said[];

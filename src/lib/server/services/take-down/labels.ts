@@ -37,7 +37,7 @@ export const labelRequestSchema = z.object({
 });
 export type LabelRequest = z.infer<typeof labelRequestSchema>;
 
-export interface LabelToPrint {
+interface LabelToPrint {
   label: Label;
   /** how often it came out before */
   again: number;

@@ -1,4 +1,5 @@
 /** Paint that was laid and kept, hours that were worked, against the take-off; cans of all jobs. */
+import { HOUR } from '$core/units/durations';
 import { begunInKitchen } from '../../../../../tests/bench-builders';
 import { expect, it } from 'vitest';
 import { openBench } from '$core/bench/view/bench-job';
@@ -20,7 +21,6 @@ import { asItCame } from './as-it-came';
 import { takeOff } from './take-off';
 
 const NOW = Date.UTC(2026, 2, 9, 11);
-const HOUR = 3_600_000;
 
 async function primed() {
   const { db, job, worker } = newDatabase(

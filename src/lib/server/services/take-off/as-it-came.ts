@@ -16,7 +16,7 @@ import type { TakeOff } from './take-off';
 /** Short work may take many times its figure, min. Our choice. */
 const SPAN = 60;
 
-export interface PaintCame extends Came {
+interface PaintCame extends Came {
   name: string;
   colour: string;
 }

@@ -22,7 +22,7 @@ import { fixedOf } from '$core/takeoff/fixed-zones';
 import { isVisit } from '$core/takeoff/visits';
 import type { OpenJob } from '../job/open-job';
 
-export interface TakeOffLine extends ZoneNeed {
+interface TakeOffLine extends ZoneNeed {
   /** colour in words; empty for what all zones share */
   colour: string;
   cover: Cover;

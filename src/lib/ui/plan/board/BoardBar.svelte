@@ -1,5 +1,6 @@
 <!-- One operation on the board: its bar, what it dries until, its recoat window; moved by pointer or keys. -->
 <script lang="ts">
+  import { MINUTE } from '$core/units/durations';
   import type { Bar } from '$server/services/plan/bar';
   import type { BoardMove } from './board-move.svelte';
 
@@ -16,7 +17,6 @@
     pick: (bar: Bar | null) => void;
   }
   let { bar, y, x, to, describe, move, picked, pick }: Props = $props();
-  const MINUTE = 60_000;
   const left = $derived(x(bar.start));
   const w = $derived(Math.max(3, x(bar.end) - left));
   const movable = $derived(move.can(bar));

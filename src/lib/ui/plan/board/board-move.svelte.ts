@@ -1,8 +1,8 @@
 /** A bar of the board that is moved, by pointer or by key, and what a pin there would give. */
+import { MINUTE } from '$core/units/durations';
 import type { Bar } from '$server/services/plan/bar';
 import type { BoardScale } from './board-scale';
 
-const MINUTE = 60_000;
 /** Minutes that a bar snaps to, that an arrow key moves it, and that one with Shift does. */
 const SNAP = 5;
 const NUDGE = 15;

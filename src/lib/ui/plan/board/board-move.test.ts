@@ -1,9 +1,9 @@
 /** What a move of a bar comes to is shown for the minute where the bar is, and for no other. */
+import { MINUTE } from '$core/units/durations';
 import { expect, it } from 'vitest';
 import type { Bar } from '$server/services/plan/bar';
 import { BoardMove } from './board-move.svelte';
 
-const MINUTE = 60_000;
 const bar = { id: 'b1', operation: 'A:coat', start: 600 * MINUTE } as Bar;
 
 function board() {

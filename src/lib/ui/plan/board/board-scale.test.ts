@@ -1,9 +1,9 @@
+import { HOUR } from '$core/units/durations';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { boardScale, cutStretches } from './board-scale';
 import { always } from '../../../../../tests/budget';
 
-const HOUR = 3_600_000;
 const span = fc.tuple(fc.integer({ min: -5, max: 60 }), fc.integer({ min: 0, max: 20 })).map(([a, n]) => {
   return [a * HOUR, (a + n) * HOUR] as const;
 });

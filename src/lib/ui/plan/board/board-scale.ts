@@ -1,6 +1,6 @@
 /** The time axis of the board: open hours to scale, closed ones folded to thin bands unless they are wanted. */
+import { HOUR } from '$core/units/durations';
 
-const HOUR = 3_600_000;
 /** A folded night and a folded lunch, px. */
 const FOLDED_NIGHT = 16;
 const FOLDED_BREAK = 5;

@@ -1,11 +1,10 @@
 /** A cup was mixed: mL of base, hardener and thinner; it stands, then lives so many minutes. */
+import { MINUTE } from '$core/units/durations';
 import { z } from 'zod';
 import type { Context } from '../../guard/context';
 import { cures, hardenerFor } from '../../guard/cups';
 import { refuse } from '../../guard/refusal';
 import { factKind } from '../kind';
-
-const MINUTE = 60_000;
 
 const millilitres = z
   .number('Write the volume as a number')

@@ -53,5 +53,5 @@ export const workStarted = factKind({
     );
   },
   say: (body, context) =>
-    `Started: ${stepOfLot(context, body.step, body.lot)} (${codesOf(context, body.pieces)})`,
+    `Started: ${stepOfLot(context, body.step, body.lot)}${body.lot === SITE ? '' : ` (${codesOf(context, body.pieces)})`}`,
 });

@@ -9,7 +9,7 @@ import { likeBefore, workerClasses } from './alike';
 import { OrderBound } from './order-bound';
 import { OrderTimes } from './order-times';
 
-export interface ExactSearch {
+interface ExactSearch {
   /** the best plan below the limit; null when none was found */
   best: Schedule | null;
   makespan: number;

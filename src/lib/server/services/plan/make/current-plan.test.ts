@@ -1,3 +1,4 @@
+import { MINUTE } from '$core/units/durations';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
 import { usualChoice } from '../../../../../../tests/builders';
@@ -30,7 +31,6 @@ import { saveSurvey } from '$server/services/survey/save-survey';
 
 const ZONE = 'America/Halifax';
 const MONDAY = dayToMs('2026-03-09', ZONE);
-const MINUTE = 60_000;
 const TEXT = 'wall North\nupper 30 : pair\nbase 18 : 3x drawer\n';
 
 let db: Db;

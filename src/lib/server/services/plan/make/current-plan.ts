@@ -1,4 +1,5 @@
 /** The plan of a job as it is stored, and whether it still holds. Reading makes no plan: `make-plan.ts` does. */
+import { MINUTE } from '$core/units/durations';
 import { doneInKitchen } from '$core/bench/state/state';
 import { visitLeft } from '$core/bench/guard/visits';
 import { isVisit } from '$core/takeoff/visits';
@@ -13,13 +14,12 @@ import { newestPlan, type StoredPlan } from '$server/store/plans';
 import type { OpenJob } from '$server/services/job/open-job';
 import { planInputs } from './plan-inputs';
 
-const MINUTE = 60_000;
 /** Work is late when it should have begun so long ago: a plan made anew each minute would help nobody. Our choice. */
 const LATE = 5 * MINUTE;
 /** Where no plan was found, another is looked for after so long. */
 const AGAIN = 15 * MINUTE;
 
-export interface CurrentPlan {
+interface CurrentPlan {
   /** the last plan for what is chosen; null where there is none, or nothing left to plan */
   plan: StoredPlan | null;
   /** why it does not hold any more, in words that go on after "because"; null where it holds */

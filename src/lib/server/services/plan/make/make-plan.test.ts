@@ -1,4 +1,5 @@
 /** The one road to a stored plan: what it is made from is known, it is checked, and nothing waits for it that need not. */
+import { DAY, HOUR, MINUTE } from '$core/units/durations';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { pieceState } from '$core/bench/state/state';
 import type { FactBody } from '$core/bench/state/events';
@@ -23,9 +24,6 @@ import { openPlanned } from '../open-planned';
 import { acceptMoves, keepTimes, pin, unpin } from '../pins';
 
 const ZONE = 'America/Halifax';
-const MINUTE = 60_000;
-const HOUR = 60 * MINUTE;
-const DAY = 24 * HOUR;
 /** Monday 9 March 2026, 07:00 in Halifax. */
 const NOW = Date.UTC(2026, 2, 9, 10);
 const clock = () => NOW;
