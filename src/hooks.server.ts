@@ -11,6 +11,7 @@ import { v7 as newId } from 'uuid';
 import { database, DatabaseFault } from '$server/db/open';
 import { begin, end, obeyParent } from '$server/run';
 import { now } from '$server/services/company/clock';
+import { logError } from '$server/log-error';
 import { lookAtPlans } from '$server/services/plan/make/follow';
 import { makeCurrentPlan } from '$server/services/plan/make/make-plan';
 import { openPlanned, type JobWithPlan } from '$server/services/plan/open-planned';
@@ -55,7 +56,12 @@ const opened = new AsyncLocalStorage<Map<string, JobWithPlan>>();
 /** The households' corner, known or not: nothing of the crew is known there, no cookie is set, no time is told. */
 const isHousehold = (path: string): boolean => /^\/k(\/|$)/.test(path);
 
+/** When each request came. */
+const began = new WeakMap<Request, number>();
+
 export const handle: Handle = async ({ event, resolve }) => {
+  const started = performance.now();
+  began.set(event.request, started);
   // A request to an address that we do not have would be made of whoever listens there.
   if (event.isSubRequest && event.route.id === null)
     return json({ message: `There is no ${event.url.pathname} here.` }, { status: 404 });
@@ -112,7 +118,6 @@ export const handle: Handle = async ({ event, resolve }) => {
     },
     forget: () => jobs.clear(),
   };
-  const started = performance.now();
   const response = await opened.run(jobs, () =>
     resolve(event, { filterSerializedResponseHeaders: (name) => name === OURS || name === 'etag' }),
   );
@@ -150,9 +155,12 @@ export const handleError: HandleServerError = ({ error: reason, status, event })
     console.error(why);
     return { message: why, advice: 'Pages that only show things go on working.' };
   }
-  console.error(reason);
+  const { url, params, request } = event;
+  const asked = began.get(request);
+  const took = asked === undefined ? undefined : performance.now() - asked;
+  const id = logError({ method: request.method, path: url.pathname, job: params.job, took }, reason);
   return {
     message: 'Something broke on our side. Nothing was half-saved.',
-    advice: 'Go back and try again. If it breaks again, note the time and what you did.',
+    advice: `Go back and try again. If it breaks again, name this number to whoever looks after Anthem: ${id}.`,
   };
 };
