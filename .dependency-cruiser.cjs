@@ -25,6 +25,16 @@ const inside = ORDER.slice(0, -1).map((room, i) => ({
   to: { path: `^src/lib/core/(${ORDER.slice(i + 1).join('|')})/` },
 }));
 
+/** The bench has an order inside: what is, what may be, what is recorded, how that is folded, what is shown, on which page. */
+const BENCH = ['state', 'guard', 'facts', 'log', 'view', 'pages'];
+
+const bench = BENCH.slice(0, -1).map((folder, i) => ({
+  name: `bench-${folder}-knows-only-what-is-before`,
+  severity: 'error',
+  from: { path: `^src/lib/core/bench/${folder}/`, pathNot: '\\.test\\.ts$' },
+  to: { path: `^src/lib/core/bench/(${BENCH.slice(i + 1).join('|')})/` },
+}));
+
 /** Services stand by station, in the order of a job. */
 const STATIONS = [
   'company',
@@ -128,6 +138,7 @@ module.exports = {
       },
     },
     ...inside,
+    ...bench,
     ...stations,
   ],
   options: {

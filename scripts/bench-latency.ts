@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { v7 as newId } from 'uuid';
-import type { Fact } from '../src/lib/core/bench/state/events';
+import type { Fact } from '../src/lib/core/bench/log/events';
 import { printRows, type Row } from './bench-plan';
 import { serve } from './parts/prepare.mjs';
 

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium, type Browser, type Page } from '@playwright/test';
-import type { Fact } from '../src/lib/core/bench/state/events';
+import type { Fact } from '../src/lib/core/bench/log/events';
 import { printRows, type Row } from './bench-plan';
 import { launchOptions } from './parts/chromium.mjs';
 import { build, serve } from './parts/prepare.mjs';

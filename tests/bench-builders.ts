@@ -3,8 +3,8 @@ import { SHEET_WAITS } from '$core/coating/waits';
 import type { Step } from '$core/coating/route';
 import { SITE } from '$core/takeoff/site-route';
 import type { Context } from '$core/bench/guard/context';
-import { fold } from '$core/bench/state/fold';
-import type { Fact, FactBody } from '$core/bench/state/events';
+import { fold } from '$core/bench/log/fold';
+import type { Fact, FactBody } from '$core/bench/log/events';
 
 export const MINUTE = 60_000;
 

@@ -1,6 +1,6 @@
 /** A job as a device keeps it, without a database: the kitchen of `planInputs`, by the sheet's waits, with the facts of a test. */
 import { openBench, type Bench, type BenchPack } from '$core/bench/view/bench-job';
-import type { Fact } from '$core/bench/state/events';
+import type { Fact } from '$core/bench/log/events';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { routeNow, siteNow } from '$core/job-plan/job-at';
 import { USUAL_CONDITION } from '$core/kitchen/condition';

@@ -1,7 +1,7 @@
 /** What most tests begin with: a kitchen, a choice for it, facts. */
 import { usualCounts } from '$core/coating/system';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
-import { factSchema, type Fact, type FactBody } from '$core/bench/state/events';
+import { factSchema, type Fact, type FactBody } from '$core/bench/log/events';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/job/choice';
 import { v7 as newId } from 'uuid';
 

@@ -4,7 +4,7 @@
  */
 import { buildProblem } from '$core/planning/job/job-problem';
 import type { JobToPlan, LotProgress } from '$core/planning/job/job-to-plan';
-import { operationId } from '$core/planning/job/operation-id';
+import { operationId } from '$core/planning/model/operation-id';
 import { construct } from '$core/planning/search/construct';
 import { compile, type Model } from '$core/planning/model/model';
 import { makespanOf } from '$core/planning/model/schedule';

@@ -1,4 +1,4 @@
-import { Refused } from '$server/refused';
+import { Refused } from '$server/base/refused';
 
 /** The refusal that an act ends with. @throws Error where nothing is refused, and whatever else the act throws */
 export const refusal = (act: () => unknown): Refused => {

@@ -7,7 +7,7 @@
  * for whole facts, all but the one that holds; of several that speak of a fact and a piece the last one made counts, and one
  * that was taken back does not. A face has a step when a work on it that counts was ended and did not leave it out.
  */
-import type { Fact } from '$core/bench/state/events';
+import type { Fact } from '$core/bench/log/events';
 
 const KINDS = [
   'piece.labelled',

@@ -1,6 +1,6 @@
 /** What a device keeps: the tests look into its database, and wait for it. */
 import { expect, type Page } from '@playwright/test';
-import type { Fact } from '$core/bench/state/events';
+import type { Fact } from '$core/bench/log/events';
 
 /** What a store of the device's database has, by key. */
 export const keysOf = (page: Page, store: string): Promise<string[]> =>

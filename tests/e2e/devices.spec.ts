@@ -3,7 +3,7 @@ import { copyFileSync, cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
-import { factSchema, type Fact } from '$core/bench/state/events';
+import { factSchema, type Fact } from '$core/bench/log/events';
 import { keepsApplication, keysOf } from './device';
 import { startProxy, type Fate, type Proxy } from './proxy';
 import { demoServer, jobCalled, ownServer, ready, type TestServer } from './server';

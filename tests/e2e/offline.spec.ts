@@ -1,9 +1,9 @@
 /** The bench without signal: nothing recorded is lost, doubled or out of order, whatever is killed on the way. */
 import sharp from 'sharp';
 import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
-import { fold } from '$core/bench/state/fold';
+import { fold } from '$core/bench/log/fold';
 import type { JobState } from '$core/bench/state/state';
-import { factSchema, type Fact } from '$core/bench/state/events';
+import { factSchema, type Fact } from '$core/bench/log/events';
 import { deviceFacts, keptHere } from './device';
 import { demoServer, jobCalled, ownServer, ready, type TestServer } from './server';
 

@@ -11,7 +11,7 @@ import { OIL_ALKYD_HYBRID, SHELLAC_URETHANE, TWO_PACK } from '$core/coating/syst
 import { waitsIn } from '$core/coating/waits';
 import { phasesOf } from '$core/coating/film-stage';
 import { ratesOf, type Climate } from '$core/drying/climate';
-import { fold } from '$core/bench/state/fold';
+import { fold } from '$core/bench/log/fold';
 import { cureShare } from '$core/bench/view/care';
 import { careGroups, careOfAll } from '$core/bench/view/care-rules';
 import { movedAt } from '$core/drying/climate';

@@ -43,5 +43,5 @@ it('finds what is not there', () => {
   expect(isThere('planning/plan-in-air.ts')).toBe(false);
   expect(isThere('no-such-file.ts')).toBe(false);
   expect(isThere('bench/*.nothing.ts')).toBe(false);
-  expect(isThere('bench/state/fold.ts')).toBe(true);
+  expect(isThere('bench/log/fold.ts')).toBe(true);
 });

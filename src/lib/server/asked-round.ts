@@ -1,5 +1,5 @@
 /** The round that an address asks for. */
-import { Refused } from './refused';
+import { Refused } from './base/refused';
 import type { Db } from './db/open';
 import { roundOf, type MadeRound } from './services/across/rounds';
 

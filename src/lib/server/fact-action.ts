@@ -2,9 +2,9 @@
 import { fail, type RequestEvent } from '@sveltejs/kit';
 import type { Refusal } from '$core/bench/guard/refusal';
 import { v7 as newId } from 'uuid';
-import { bodyFromForm, happenedAt, happenedBy, sentFields } from '$core/bench/fact-form';
+import { bodyFromForm, happenedAt, happenedBy, sentFields } from '$core/bench/log/fact-form';
 import { recordSoon } from './services/bench/record-soon';
-import { Refused } from './refused';
+import { Refused } from './base/refused';
 
 /** What a page is told when a fact was stopped: why, and the fields to send again with a reason. */
 export interface Stopped {

@@ -1,7 +1,7 @@
 import { DAY } from '$core/units/durations';
 import { PLACES, type Place } from '$core/air/places';
 import { readNumber } from '$core/units/read-number';
-import { answer } from '$server/answer';
+import { answer } from '$server/base/answer';
 import { placeAir, tentWhatIfs } from '$server/services/air/air-view';
 import { companyZone } from '$server/services/company/clock';
 import { isForeseen, placesOf } from '$server/services/air/place-air';

@@ -1,4 +1,4 @@
-import { answer } from '$server/answer';
+import { answer } from '$server/base/answer';
 import { addAbsence, importCalendar, removeAbsence } from '$server/services/company/absences';
 import { feedFor } from '$server/services/across/calendars';
 import { companyZone } from '$server/services/company/clock';
@@ -15,7 +15,7 @@ import {
 import { companyCalendar } from '$server/services/across/company-calendar';
 import { eachJob } from '$server/services/job/each-job';
 import { listOpenJobs } from '$server/store/jobs';
-import { Refused } from '$server/refused';
+import { Refused } from '$server/base/refused';
 import { listAbsences } from '$server/store/absences';
 import { listWorkers } from '$server/store/workers';
 import type { Actions, PageServerLoad } from './$types';

@@ -2,11 +2,11 @@ import { PLACES, type Place } from '$core/air/places';
 import { STAGES, type Stage } from '$core/coating/system';
 import { localMinute } from '$core/units/clock-time';
 import { Temporal } from 'temporal-polyfill';
-import { answer } from '$server/answer';
+import { answer } from '$server/base/answer';
 import { companyZone } from '$server/services/company/clock';
 import { dryingView } from '$server/services/air/drying-view';
 import { forget, isStage, recordTouchTest } from '$server/services/air/learnt';
-import { Refused } from '$server/refused';
+import { Refused } from '$server/base/refused';
 import { allProducts } from '$server/services/systems/systems';
 import type { Actions, PageServerLoad } from './$types';
 

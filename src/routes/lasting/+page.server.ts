@@ -1,7 +1,7 @@
 import { FAILURES } from '$core/quality/failures';
 import { TRAITS } from '$core/durability/traits';
-import { answer } from '$server/answer';
-import { readJsonFile } from '$server/read-json-file';
+import { answer } from '$server/base/answer';
+import { readJsonFile } from '$server/base/read-json-file';
 import { forgetImported, importedKitchens, importRecord } from '$server/services/lasting/import-record';
 import { lasting, lastingQuery, lastingReasons, lastingWorse } from '$server/services/lasting/lasting';
 import { costsOf } from '$server/services/company/settings';

@@ -1,5 +1,5 @@
 import { dayToMs, sayDate } from '$core/units/clock-time';
-import { answer } from '$server/answer';
+import { answer } from '$server/base/answer';
 import { planTouchUps, setHome } from '$server/services/across/rounds';
 import { companyZone } from '$server/services/company/clock';
 import { positionFrom } from '$server/services/job/manage-job';

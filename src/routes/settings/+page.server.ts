@@ -1,5 +1,5 @@
 import { MINUTE } from '$core/units/durations';
-import { answer } from '$server/answer';
+import { answer } from '$server/base/answer';
 import { DEMO_NOW } from '$server/demo/demo';
 import { companyZone, isDemo, isRunning } from '$server/services/company/clock';
 import { setDemoClock } from '$server/services/company/demo-clock';

@@ -12,7 +12,7 @@ import {
   type HouseRisks,
   type SurveyedRisks,
 } from './cautions';
-import { ISOCYANATE, NO_CANS, RAGS, SPRAY, VAPOUR } from './systems/cautions';
+import { ISOCYANATE, NO_CANS, RAGS, SPRAY, VAPOUR } from './caution-words';
 import { SHELLAC_PRIMER, SOFT_WAX, TWO_PACK_ENAMEL, URETHANE_ENAMEL } from './systems/products';
 
 const NONE: SurveyedRisks = {

@@ -1,7 +1,7 @@
 /** The usual cautions where they apply. Common practice; the data sheet, local codes and licensed practice decide. */
 import type { Step } from './route';
 import type { Base, PrepKind, Product } from './system';
-import { ISOCYANATE, NO_CANS, RAGS, SHEET, SPRAY, VAPOUR } from './systems/cautions';
+import { ISOCYANATE, NO_CANS, RAGS, SHEET, SPRAY, VAPOUR } from './caution-words';
 import { TOOL_FACTS, type Tool } from './tool';
 
 /** Year of the US ban on lead paint in homes: older ones are tested first (40 CFR 745). */

@@ -1,6 +1,6 @@
 /** Minutes of handling pieces, each with its basis. Docs: docs/methods/takeoff.md */
 import { frozen } from '../frozen';
-import { memory } from './systems/figures';
+import { memory } from './figures';
 
 export const HANDLING = frozen({
   /** getting ready for a step that is not a coat, a time */

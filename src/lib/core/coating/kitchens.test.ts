@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { asksOf } from '../kitchen/asks';
 import { USUAL_CONDITION, type Condition } from '../kitchen/condition';
-import { FILL_GRAIN, ASKED_PREP } from './systems/prep';
+import { FILL_GRAIN, ASKED_PREP } from './prep';
 import { propose, waysOut, type Proposal } from './proposal';
 import { USUAL_ANSWERS, type ProposalFacts } from './proposal-facts';
 import { SYSTEMS } from './systems/index';

@@ -1,7 +1,7 @@
 /** A primer under a system that has none, or another one: for a job, or for good. Common practice, no source. */
 import type { Answers } from './proposal-facts';
 import { MOST_PRIMER, productOf, type CoatCounts, type Layer, type Product, type System } from './system';
-import { usage } from './systems/figures';
+import { usage } from './figures';
 import type { Tool } from './tool';
 
 /** Why a primer under a self-priming paint wants a reason. */

@@ -3,7 +3,7 @@ import { frozen } from '../frozen';
 import { z } from 'zod';
 import type { Fullness } from './route';
 import type { Prep, System } from './system';
-import { DEGLOSS, FILL_GRAIN, PAD, SAND } from './systems/prep';
+import { DEGLOSS, FILL_GRAIN, PAD, SAND } from './prep';
 
 export const schoolsSchema = z.object({
   /** clean or sand first */

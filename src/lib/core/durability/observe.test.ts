@@ -1,8 +1,8 @@
 /** What a record says before any curve: the examples of docs/methods/lasting.md, one by one. */
 import { DAY } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
-import { bodySchema, type Fact, type FactBody } from '../bench/state/events';
-import { fold } from '../bench/state/fold';
+import { bodySchema, type Fact, type FactBody } from '../bench/log/events';
+import { fold } from '../bench/log/fold';
 import { fact, uuid } from '../../../../tests/bench-builders';
 import { observe } from './observe';
 import type { KitchenRecord, Look, Spell } from './record';

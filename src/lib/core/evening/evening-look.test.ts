@@ -2,7 +2,7 @@
 import { HOUR } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { acts } from '$core/bench/view/acts';
-import { fold } from '$core/bench/state/fold';
+import { fold } from '$core/bench/log/fold';
 import { buildRoute, type Step } from '$core/coating/route';
 import { SHELLAC_URETHANE, SYSTEMS } from '$core/coating/systems/index';
 import type { Product, System } from '$core/coating/system';

@@ -1,8 +1,8 @@
 /** A whole job as JSON: everything that was typed, drawn, chosen and recorded. Plans are left out: facts make them anew. */
 import { z } from 'zod';
-import { takenBackBy } from '../bench/state/decided';
-import { factSchema } from '../bench/state/events';
-import { piecesIn } from '../bench/state/named';
+import { takenBackBy } from '../bench/log/decided';
+import { factSchema } from '../bench/log/events';
+import { piecesIn } from '../bench/log/named';
 import { answersSchema } from '../coating/proposal-facts';
 import { conditionSchema } from '../kitchen/condition';
 import { fixedMaterialsSchema } from '../kitchen/fixed-material';

@@ -1,10 +1,10 @@
 /** What the plan allows, the bench allows: every planned step is begun at its planned minute, and no guard is against it. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { judge } from '$core/bench/guard/judge';
+import { judge } from '$core/bench/log/judge';
 import type { Context } from '$core/bench/guard/context';
-import type { Fact, FactBody } from '$core/bench/state/events';
-import { fold } from '$core/bench/state/fold';
+import type { Fact, FactBody } from '$core/bench/log/events';
+import { fold } from '$core/bench/log/fold';
 import { PATTERNS } from '$core/coating/pattern';
 import { gets } from '$core/coating/route';
 import { schoolsSchema } from '$core/coating/schools';
@@ -12,7 +12,7 @@ import type { Product } from '$core/coating/system';
 import { SYSTEMS } from '$core/coating/systems/index';
 import { JOB_TOOLS } from '$core/coating/tool';
 import { FIXED_MATERIALS } from '$core/kitchen/fixed-material';
-import { plannedSteps } from '$core/planning/job/operation-id';
+import { plannedSteps } from '$core/planning/model/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { SHEET_WAITS } from '$core/coating/waits';
 import { constantClimate } from '../../../../tests/constant-climate';

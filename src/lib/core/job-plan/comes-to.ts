@@ -6,7 +6,7 @@ import type { PlanInputs } from './inputs';
 import { routeNow, siteNow, waitsFor } from './job-at';
 import { makePlan } from './make-plan';
 import { solventNights, type Laid } from './solvent-nights';
-import { plannedSteps } from '../planning/job/operation-id';
+import { plannedSteps } from '../planning/model/operation-id';
 import { SITE } from '../takeoff/site-route';
 import { isoDay } from '../units/clock-time';
 

@@ -5,7 +5,7 @@ import { PATTERNS } from '$core/coating/pattern';
 import { gets } from '$core/coating/route';
 import { SYSTEMS } from '$core/coating/systems/index';
 import { audit } from '../planning/audit';
-import { operationId } from '../planning/job/operation-id';
+import { operationId } from '../planning/model/operation-id';
 import { SITE } from '../takeoff/site-route';
 import { visitKey } from '../takeoff/visits';
 import { EFFORTS } from './efforts';

@@ -1,10 +1,10 @@
 /** What a plan asks of the household: how long its doors are away, and on how many days people come. */
 import { MINUTE } from '$core/units/durations';
 import { KITCHEN } from '../planning/job/stations';
-import { plannedSteps, readOperationId } from '../planning/job/operation-id';
+import { plannedSteps, readOperationId } from '../planning/model/operation-id';
 import { SITE } from '../takeoff/site-route';
 import { dayAfter, isoDay } from '../units/clock-time';
-import { downSince } from '../bench/take-down';
+import { downSince } from '../bench/view/take-down';
 import type { PlanInputs } from './inputs';
 import { routeNow, siteNow } from './job-at';
 import { solventNights, type Laid } from './solvent-nights';

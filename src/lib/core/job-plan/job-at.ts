@@ -2,8 +2,8 @@
 import { DAY, MINUTE } from '$core/units/durations';
 import { piecesBegun } from '../bench/state/state';
 import { lotProgress } from '../bench/view/progress';
-import { withRework } from '../bench/rework';
-import { cureOf, withTouchUps } from '../bench/touch-up-steps';
+import { withRework } from '../bench/guard/rework';
+import { cureOf, withTouchUps } from '../bench/guard/touch-up-steps';
 import { siteProgress } from '../bench/guard/kitchen-work';
 import type { Step } from '../coating/route';
 import type { Waits } from '../coating/waits';

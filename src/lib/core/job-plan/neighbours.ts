@@ -4,7 +4,7 @@ import { TOOL_FACTS } from '../coating/tool';
 import type { Choice } from '../planning/job/choice';
 import type { Span, UsedElsewhere } from '../planning/job/job-to-plan';
 import { COATING } from '../planning/job/stations';
-import { readOperationId } from '../planning/job/operation-id';
+import { readOperationId } from '../planning/model/operation-id';
 import type { NoPlan, Plan, Problem } from '../planning/model/problem';
 import type { Neighbour, Surroundings } from './inputs';
 

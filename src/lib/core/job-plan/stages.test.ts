@@ -4,7 +4,7 @@ import { planInputs } from '../../../../tests/plan-inputs';
 import { SYSTEMS } from '$core/coating/systems/index';
 import { stageOf, stagingsOf, stageWords, standOf, type Staging } from '../kitchen/stages';
 import { audit } from '../planning/audit';
-import { operationId, readOperationId } from '../planning/job/operation-id';
+import { operationId, readOperationId } from '../planning/model/operation-id';
 import { kitchenOf } from '../takeoff/fixed-zones';
 import { SITE } from '../takeoff/site-route';
 import { visitKey } from '../takeoff/visits';

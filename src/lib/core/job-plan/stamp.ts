@@ -11,7 +11,7 @@ import type { Requirement } from '../coating/route';
 import type { Waits } from '../coating/waits';
 import type { Span } from '../planning/job/job-to-plan';
 import { mayCoatFrom } from '../planning/job/coating-air';
-import { operationId } from '../planning/job/operation-id';
+import { operationId } from '../planning/model/operation-id';
 import { SITE } from '../takeoff/site-route';
 import { digest } from '../units/digest';
 import type { PlanInputs } from './inputs';

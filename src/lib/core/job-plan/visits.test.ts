@@ -3,7 +3,7 @@ import { SYSTEMS } from '$core/coating/systems/index';
 import { HANDLING } from '$core/coating/handling';
 import { carryMinutes, takeDownMinutes, visitKey } from '$core/takeoff/visits';
 import { SITE } from '$core/takeoff/site-route';
-import { operationId, readOperationId } from '../planning/job/operation-id';
+import { operationId, readOperationId } from '../planning/model/operation-id';
 import { planInputs } from '../../../../tests/plan-inputs';
 import { householdIn } from './household';
 import type { PlanInputs } from './inputs';

@@ -7,7 +7,7 @@ import { GLAZE_CLEAR, SHELLAC_URETHANE } from '../coating/systems/index';
 import { TOOL_FACTS } from '../coating/tool';
 import { makePlan } from '../job-plan/make-plan';
 import { routeNow } from '../job-plan/job-at';
-import { readOperationId } from '../planning/job/operation-id';
+import { readOperationId } from '../planning/model/operation-id';
 import { waysOf } from '../job-plan/ways';
 import { cleanOuts } from './clean-outs';
 

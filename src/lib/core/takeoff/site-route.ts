@@ -8,7 +8,7 @@ import { frozen } from '../frozen';
 import type { Finish } from '../coating/finish';
 import { buildRoute, plain, type Requirement, type Step } from '../coating/route';
 import { prepOf, type Prep, type PrepKind, type Product } from '../coating/system';
-import { NEW_SKIN, SPOT_CAULK } from '../coating/systems/prep';
+import { NEW_SKIN, SPOT_CAULK } from '../coating/prep';
 import { SURFACE_SEALER } from '../coating/systems/products';
 import { TOOL_FACTS, type Tool } from '../coating/tool';
 import type { FixedMaterial } from '../kitchen/fixed-material';

@@ -1,9 +1,9 @@
 /** Forty finished jobs over six years, made by a seeded generator from `past-model.ts`: coats, visits, reports, touch-ups. */
 import { DAY, HOUR, MINUTE } from '$core/units/durations';
-import { fittingsFor } from '$core/bench/hanging';
+import { fittingsFor } from '$core/bench/view/hanging';
 import { FITTINGS } from '$core/bench/state/fittings';
 import { pieceState } from '$core/bench/state/state';
-import type { FactBody } from '$core/bench/state/events';
+import type { FactBody } from '$core/bench/log/events';
 import { usualCounts, type System } from '$core/coating/system';
 import {
   ALL_IN_ONE,

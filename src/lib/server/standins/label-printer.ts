@@ -5,7 +5,7 @@
 import { seeded } from '$core/units/random';
 import type { Db } from '../db/open';
 import type { LabelPrinter, PrinterAct } from '../ports/label-printer';
-import { unavailable } from '../unavailable';
+import { unavailable } from '../base/unavailable';
 import { nextWaiting, readPrinter, writePrinter, writePrintState, type PrinterRow } from '../store/prints';
 
 /** A new tape, and what one label takes of it, mm. */

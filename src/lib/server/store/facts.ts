@@ -1,7 +1,7 @@
-import { bodySchema, type Fact } from '$core/bench/state/events';
+import { bodySchema, type Fact } from '$core/bench/log/events';
 import { CLOCK_AHEAD, CLOCK_BEHIND, isInstant } from '$core/units/instant';
 import type { Db } from '../db/open';
-import { forgiving } from '../forgiving';
+import { forgiving } from '../base/forgiving';
 
 interface Row {
   id: string;

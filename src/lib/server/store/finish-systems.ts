@@ -1,6 +1,6 @@
 import { systemSchema, type System } from '$core/coating/system';
 import type { Db } from '../db/open';
-import { forgiving } from '../forgiving';
+import { forgiving } from '../base/forgiving';
 
 const newest = (db: Db): { key: string; version: number; body: string }[] =>
   db

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { offerSchema, type Offer } from '$core/offer/offer';
 import { keepLast } from '$core/units/keep-last';
 import type { Db } from '../db/open';
-import { forgiving } from '../forgiving';
+import { forgiving } from '../base/forgiving';
 
 /** A version of a job's offer. */
 export interface StoredOffer {

@@ -2,7 +2,7 @@ import { conditionSchema, type Condition } from '$core/kitchen/condition';
 import type { SurveyedPiece } from '$core/kitchen/pieces';
 import type { Lot } from '$core/planning/job/lots';
 import type { Db } from '../db/open';
-import { forgiving } from '../forgiving';
+import { forgiving } from '../base/forgiving';
 import { keepLast } from '$core/units/keep-last';
 
 export interface Piece extends SurveyedPiece {

@@ -10,7 +10,7 @@ import {
 import { keepLast } from '$core/units/keep-last';
 import { z } from 'zod';
 import type { Db } from '../db/open';
-import { forgiving } from '../forgiving';
+import { forgiving } from '../base/forgiving';
 
 export interface StoredPlan {
   id: string;

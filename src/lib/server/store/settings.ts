@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Db } from '../db/open';
-import { forgiving } from '../forgiving';
+import { forgiving } from '../base/forgiving';
 import { positionSchema } from '$core/quality/round';
 import { placesSchema } from '$core/air/places';
 import { instantSchema } from '$core/units/instant';

@@ -1,7 +1,7 @@
 /** Searches under way, one a job and one for all jobs together. They outlive the request that began them. */
 import { search as begin } from './ask';
 import type { Found, Search as What } from './planner-thread';
-import { unavailable } from '../unavailable';
+import { unavailable } from '../base/unavailable';
 
 export interface Search {
   state: 'running' | 'done' | 'failed';

@@ -1,6 +1,6 @@
 <!-- The visit that comes next: when, which pieces, and why. -->
 <script lang="ts">
-  import type { VisitPlan } from '$core/bench/visit-plan';
+  import type { VisitPlan } from '$core/bench/view/visit-plan';
   import { isTurnUnsafe } from '$core/labels/turn-safe';
   import { sayDate } from '$core/units/clock-time';
 

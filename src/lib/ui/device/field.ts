@@ -1,6 +1,6 @@
 /** The pack of a job and its facts, as the pages in a house are given them: only what is new is fetched. */
 import { browser } from '$app/environment';
-import type { Fact } from '$core/bench/state/events';
+import type { Fact } from '$core/bench/log/events';
 import { reviveJson } from '$core/units/pack-json';
 import type { BenchPack } from '$core/bench/view/bench-job';
 import type { FieldPack } from '$server/services/across/field-pack';

@@ -3,7 +3,7 @@
  * browser, held by an older tab, or be of a newer version of the application; each is said, and nothing waits for it for ever.
  */
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { Kept, KeptPhoto } from '../facts/kept';
+import type { Kept, KeptPhoto } from './kept';
 
 /** An answer of the server that pages work on where it does not answer. */
 export interface KeptAnswer {

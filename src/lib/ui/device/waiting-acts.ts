@@ -2,7 +2,7 @@
 import { openBench } from '$core/bench/view/bench-job';
 import { nextActs } from '$core/bench/view/next-acts';
 import type { TodayJob } from '$server/services/across/today';
-import { readKept } from '../facts/kept';
+import { readKept } from './kept';
 import { keptField } from './field';
 import { deviceStore } from './store';
 

@@ -3,12 +3,12 @@
  * when it can be, and stored there once however often it is sent. Nothing is dropped: what the server will not take stays
  * in sight with its reason, and what it had stored and has no more is sent again.
  */
-import type { Fact } from '$core/bench/state/events';
+import type { Fact } from '$core/bench/log/events';
 import { DeviceClock, DOUBTFUL } from '../device/clock.svelte';
 import { askToPersist, deviceStore, faultOf, type StorageFault } from '../device/store';
 import { steady } from '../device/given';
 import { NO_ANSWER, send, type Answer } from './answer';
-import { readKept, type Kept, type KeptPhoto } from './kept';
+import { readKept, type Kept, type KeptPhoto } from '../device/kept';
 export type { Kept, KeptPhoto };
 
 /** Facts to a batch: as many as take the server about so long, ms, and no fewer or more than this. */

@@ -6,7 +6,7 @@
   import AskFirst from '$ui/kit/AskFirst.svelte';
   import { sayFact } from '$core/bench/view/say-fact';
   import { localMinute, localToMs, sayTime } from '$core/units/clock-time';
-  import type { Kept } from '../facts/kept';
+  import type { Kept } from '../device/kept';
   import { getField } from './field-context';
 
   let { zone }: { zone: string } = $props();

@@ -1,12 +1,12 @@
 /** A job on a device: facts are judged and kept here, and sent when there is signal. */
 import { SvelteSet } from 'svelte/reactivity';
 import { v7 as newId } from 'uuid';
-import { KNEW_NOTHING } from '$core/bench/apart';
-import { overridesOf, type Override } from '$core/bench/facts/parts';
-import { bodyFromForm, happenedAt, happenedBy, sentFields } from '$core/bench/fact-form';
-import { judge } from '$core/bench/guard/judge';
+import { KNEW_NOTHING } from '$core/bench/log/apart';
+import { overridesOf, type Override } from '$core/bench/state/overrides';
+import { bodyFromForm, happenedAt, happenedBy, sentFields } from '$core/bench/log/fact-form';
+import { judge } from '$core/bench/log/judge';
 import { sayRefusals } from '$core/bench/guard/refusal';
-import { bodySchema, type Fact } from '$core/bench/state/events';
+import { bodySchema, type Fact } from '$core/bench/log/events';
 import type { Bench } from '$core/bench/view/bench-job';
 import { disagreements, type Disagreement } from '$core/bench/view/disagreements';
 import { factIds, GrowingBench } from '$core/bench/view/growing-bench';
@@ -15,7 +15,7 @@ import type { Stopped } from '$server/fact-action';
 import { steady } from '../device/given';
 import type { Field } from '../device/field';
 import { STORAGE_WORDS } from '../device/store';
-import type { Kept } from '../facts/kept';
+import type { Kept } from '../device/kept';
 import { Outbox } from '../facts/outbox.svelte';
 import { refresh } from '../shell/refresh';
 import { shrinkPhoto } from '../survey/shrink-photo';

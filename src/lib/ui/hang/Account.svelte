@@ -1,7 +1,7 @@
 <!-- What is not home, not fitted or left over, by name, until nothing is. -->
 <script lang="ts">
   import { sayTime } from '$core/units/clock-time';
-  import type { HangAccount } from '$core/bench/hanging';
+  import type { HangAccount } from '$core/bench/view/hanging';
   import { FITTING_WORDS } from '$core/bench/state/fittings';
   import Button from '$ui/kit/Button.svelte';
   import FactForm from '../facts/FactForm.svelte';

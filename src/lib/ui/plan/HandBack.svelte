@@ -4,7 +4,7 @@
   import Sure from './Sure.svelte';
   import { onDestroy, onMount } from 'svelte';
   import { sayDay, sayMinutes, sayTime } from '$core/units/clock-time';
-  import { operationId } from '$core/planning/job/operation-id';
+  import { operationId } from '$core/planning/model/operation-id';
   import { SITE } from '$core/takeoff/site-route';
   import { visitKey } from '$core/takeoff/visits';
   import { counted } from '../words';

@@ -1,5 +1,5 @@
 import { PLACES } from '$core/air/places';
-import { eventStream } from '$server/event-stream';
+import { eventStream } from '$server/base/event-stream';
 import { readingsStamp } from '$server/store/readings';
 import type { RequestHandler } from './$types';
 

@@ -1,8 +1,8 @@
 import { json } from '@sveltejs/kit';
 import { readProblem } from '$core/planning/model/problem';
-import { hungUp } from '$server/hung-up';
+import { hungUp } from '$server/base/hung-up';
 import { planProblem } from '$server/services/plan/plan-problem';
-import { Refused } from '$server/refused';
+import { Refused } from '$server/base/refused';
 import type { RequestHandler } from './$types';
 
 /** Largest problem that is read, bytes. */

@@ -1,6 +1,6 @@
 import { isoDay } from '$core/units/clock-time';
 import { askedRound } from '$server/asked-round';
-import { Refused } from '$server/refused';
+import { Refused } from '$server/base/refused';
 import { visitsToMake, type RoundsPage } from '$server/services/across/rounds';
 import { companyZone } from '$server/services/company/clock';
 import { readSetting } from '$server/store/settings';

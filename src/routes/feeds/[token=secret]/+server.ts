@@ -1,5 +1,5 @@
 import { icsResponse } from '$server/ics-response';
-import { orError } from '$server/answer';
+import { orError } from '$server/base/answer';
 import { feedCalendar } from '$server/services/across/calendars';
 import type { RequestHandler } from './$types';
 

@@ -1,6 +1,6 @@
 import { redirect } from '@sveltejs/kit';
-import { answer } from '$server/answer';
-import { readJsonFile } from '$server/read-json-file';
+import { answer } from '$server/base/answer';
+import { readJsonFile } from '$server/base/read-json-file';
 import { importJob } from '$server/services/across/job-exchange';
 import type { Actions, PageServerLoad } from './$types';
 

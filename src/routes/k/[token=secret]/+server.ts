@@ -4,7 +4,7 @@ import CustomerPage from '$ui/customer/CustomerPage.svelte';
 import { customerView, drawnSize, type Asked } from '$server/services/customer/customer-page';
 import { HEADERS, page, through } from '$server/services/customer/gate';
 import { takeReport } from '$server/services/customer/reports';
-import { Refused } from '$server/refused';
+import { Refused } from '$server/base/refused';
 import { listPieces } from '$server/store/pieces';
 import type { RequestEvent, RequestHandler } from './$types';
 

@@ -1,7 +1,7 @@
 import { writeCsv } from '$server/files/csv';
 import { lasting, lastingQuery } from '$server/services/lasting/lasting';
 import { curvesTable } from '$server/services/lasting/tables';
-import { orError } from '$server/answer';
+import { orError } from '$server/base/answer';
 import type { RequestHandler } from './$types';
 
 /** The numbers of the chart. For the crew. */

@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { answer } from '$server/answer';
+import { answer } from '$server/base/answer';
 import { attachPhoto, removePhoto } from '$server/services/survey/attach-photo';
 import { jobOfPiece } from '$server/store/pieces';
 import { recordFromForm } from '$server/fact-action';

@@ -1,7 +1,7 @@
 import { askedRound } from '$server/asked-round';
-import { orError } from '$server/answer';
+import { orError } from '$server/base/answer';
 import { icsResponse } from '$server/ics-response';
-import { Refused } from '$server/refused';
+import { Refused } from '$server/base/refused';
 import type { RequestHandler } from './$types';
 
 /** The round as a calendar. For the crew. */

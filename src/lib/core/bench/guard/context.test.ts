@@ -2,8 +2,8 @@
 import { expect, it } from 'vitest';
 import { contextOf, did, fact, takenDown, uuid } from '../../../../../tests/bench-builders';
 import { LONG_STAND, stoodLong } from '$core/coating/long-stand';
-import type { Fact } from '../state/events';
-import { fold } from '../state/fold';
+import type { Fact } from '../log/events';
+import { fold } from '../log/fold';
 import { pieceState } from '../state/state';
 import { list } from './context';
 import { handledAt } from './stood';

@@ -4,9 +4,9 @@ import { buildRoute } from '$core/coating/route';
 import { TWO_PACK } from '$core/coating/systems/index';
 import { usualCounts } from '$core/coating/system';
 import { contextOf, did, fact, takenDown, uuid } from '../../../../../tests/bench-builders';
-import type { Fact, FactBody } from '../state/events';
+import type { Fact, FactBody } from '../log/events';
 import { hardenerFor } from './cups';
-import { judge } from './judge';
+import { judge } from '../log/judge';
 
 const A = uuid(1);
 const route = buildRoute(TWO_PACK, usualCounts(TWO_PACK), 'spray');

@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { buildRoute } from '$core/coating/route';
 import { GLAZE_CLEAR, SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { usualCounts } from '$core/coating/system';
-import type { Fact, FactBody } from '../state/events';
-import { judge } from './judge';
+import type { Fact, FactBody } from '../log/events';
+import { judge } from '../log/judge';
 import type { Context } from './context';
 import { contextOf, did, fact, takenDown, uuid } from '../../../../../tests/bench-builders';
 

@@ -4,9 +4,9 @@ import { buildRoute } from '$core/coating/route';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { usualCounts } from '$core/coating/system';
 import { contextOf, did, fact, takenDown, uuid } from '../../../../../tests/bench-builders';
-import { contradictions, stepsBefore } from '../contradictions';
-import type { Fact, FactBody } from '../state/events';
-import { judge } from './judge';
+import { contradictions, stepsBefore } from '../log/contradictions';
+import type { Fact, FactBody } from '../log/events';
+import { judge } from '../log/judge';
 
 const A = uuid(1);
 const route = buildRoute(SHELLAC_URETHANE, usualCounts(SHELLAC_URETHANE), 'spray');

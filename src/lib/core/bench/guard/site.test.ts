@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { MELAMINE, SHELLAC_URETHANE, TWO_PACK } from '$core/coating/systems/index';
 import type { SiteStep } from '$core/takeoff/site-route';
-import type { Fact, FactBody } from '../state/events';
+import type { Fact, FactBody } from '../log/events';
 import { siteOf } from '../../../../../tests/fixed-work';
 import {
   begunInKitchen,
@@ -12,7 +12,7 @@ import {
   takenDown,
   uuid,
 } from '../../../../../tests/bench-builders';
-import { judge } from './judge';
+import { judge } from '../log/judge';
 import type { Context } from './context';
 
 const site = siteOf(SHELLAC_URETHANE, { walls: 4 });

@@ -5,11 +5,11 @@ import { buildRoute } from '$core/coating/route';
 import { SHELLAC_URETHANE, TWO_PACK } from '$core/coating/systems/index';
 import { siteOf } from '../../../../../tests/fixed-work';
 import { usualCounts } from '$core/coating/system';
-import { fold } from '../state/fold';
+import { fold } from '../log/fold';
 import { pieceState } from '../state/state';
-import { bodySchema, type Fact, type FactBody } from '../state/events';
+import { bodySchema, type Fact, type FactBody } from '../log/events';
 import { begunInKitchen, contextOf, did, fact, takenDown, uuid } from '../../../../../tests/bench-builders';
-import { judge } from './judge';
+import { judge } from '../log/judge';
 import { RULES } from './rules';
 import { always } from '../../../../../tests/budget';
 

@@ -2,7 +2,7 @@
 import { gets } from '../../coating/route';
 import type { Product } from '../../coating/system';
 import { findingOf } from '../../quality/site-tests';
-import type { Log } from '../facts/kind';
+import type { Log } from './log';
 import { doneInKitchen, isInKitchen, kitchenWorks, pieceState, type JobState } from '../state/state';
 import type { Context } from './context';
 import { cupsOf, isUsable } from './cups';

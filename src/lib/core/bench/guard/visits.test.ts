@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { begunInKitchen, did, fact, takenDown, uuid } from '../../../../../tests/bench-builders';
 import type { VisitKind } from '../../takeoff/visit';
 import type { VisitStep } from '../../takeoff/visits';
-import type { Fact } from '../state/events';
-import { fold } from '../state/fold';
+import type { Fact } from '../log/events';
+import { fold } from '../log/fold';
 import { visitLeft, visitNow } from './visits';
 
 const [one, two, three] = [uuid(1), uuid(2), uuid(3)];

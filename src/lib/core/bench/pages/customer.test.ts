@@ -3,7 +3,7 @@ import { DAY } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { did, fact, MINUTE, takenDown, uuid } from '../../../../../tests/bench-builders';
 import { benchOf, packOf } from '../../../../../tests/bench-pack';
-import type { Fact } from '../state/events';
+import type { Fact } from '../log/events';
 import { customerPage, type PlannedVisit } from './customer';
 
 const [A, B, C, D] = [uuid(1), uuid(2), uuid(3), uuid(4)];

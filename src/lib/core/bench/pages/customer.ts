@@ -2,7 +2,7 @@
 import { gets } from '$core/coating/route';
 import { FORM_WORDS } from '$core/kitchen/kitchen';
 import { sayDay, sayClock } from '$core/units/clock-time';
-import { fittingsLeft } from '../hanging';
+import { fittingsLeft } from '../view/hanging';
 import { pieceState } from '../state/state';
 import type { Bench } from '../view/bench-job';
 import { cureShare } from '../view/care';

@@ -3,7 +3,7 @@ import { frozen } from '$core/frozen';
 import { cleanersFor } from '$core/coating/cleaners';
 import { FAILURES, failureOf } from '$core/quality/failures';
 import { productNeeds } from '$core/takeoff/needs';
-import { hangAccount } from '../hanging';
+import { hangAccount } from '../view/hanging';
 import { pieceState } from '../state/state';
 import type { Bench } from '../view/bench-job';
 import { cureShare } from '../view/care';

@@ -5,7 +5,7 @@ import type { Requirement } from '$core/coating/route';
 import { waitsIn } from '$core/coating/waits';
 import { fromThenOn, ratesOf } from '$core/drying/climate';
 import type { Gap } from '$core/hanging/adjust';
-import { fittingsLeft, hangAccount, hangingOrder, hingesDrawn, partnerOf, stackOf } from '../hanging';
+import { fittingsLeft, hangAccount, hangingOrder, hingesDrawn, partnerOf, stackOf } from '../view/hanging';
 import { printFreeFrom } from '../guard/print-free';
 import { nextStep, windowOf } from '../guard/window';
 import { pieceState, type JobState } from '../state/state';

@@ -2,7 +2,7 @@
 import { hingesOf } from '$core/kitchen/condition';
 import { hidingPlace } from '$core/labels/hiding';
 import { pieceState } from '../state/state';
-import { account, ticksFor, whereabouts } from '../take-down';
+import { account, ticksFor, whereabouts } from '../view/take-down';
 import type { Bench, BenchPiece } from '../view/bench-job';
 
 /** Its place among the fronts of its cabinet, in words; empty when it is alone. */

@@ -5,7 +5,7 @@ import type { FailureKey } from '$core/quality/failures';
 import type { DefectKey } from '$core/quality/defects';
 import type { TestDone } from '$core/quality/site-tests';
 import type { RemedyScope } from '$core/quality/remedy-scope';
-import type { Override } from '../facts/parts';
+import type { Override } from './overrides';
 import type { Feel, Look } from '../../coating/looks';
 import type { Gap, Turn } from '../../hanging/adjust';
 import type { Fitting } from './fittings';

@@ -14,13 +14,13 @@ import { keepLast } from '$core/units/keep-last';
 import type { LengthUnit } from '$core/units/length';
 import type { Measures } from '$core/units/measures';
 import type { Lot } from '$core/planning/job/lots';
-import type { Fact } from '../state/events';
-import { fold } from '../state/fold';
+import type { Fact } from '../log/events';
+import { fold } from '../log/fold';
 import type { JobState } from '../state/state';
 import type { Context } from '../guard/context';
 import type { RackRoom } from '../state/piece-places';
-import { withRework } from '../rework';
-import { withTouchUps } from '../touch-up-steps';
+import { withRework } from '../guard/rework';
+import { withTouchUps } from '../guard/touch-up-steps';
 import { waitsAtHome } from '$core/coating/waits-at-home';
 
 export interface BenchPiece {

@@ -5,7 +5,7 @@ import { PAINT_LACQUER } from '$core/coating/systems/index';
 import { usualCounts } from '$core/coating/system';
 import { SHEET_WAITS } from '$core/coating/waits';
 import { did, MINUTE, takenDown, uuid } from '../../../../../tests/bench-builders';
-import { fold } from '../state/fold';
+import { fold } from '../log/fold';
 import { careDates } from './care';
 
 it('under a lacquer the paint may be the slower film: its date counts, by its name', () => {

@@ -1,7 +1,7 @@
 import { MINUTE } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { cupAge, cupsNow, nextBatch } from './cups';
-import { fold } from '../state/fold';
+import { fold } from '../log/fold';
 import type { Mix } from '../state/state';
 
 const AT = Date.UTC(2026, 2, 12, 1, 30);

@@ -1,12 +1,17 @@
 /** Records that cannot all be, as a person is asked about them: who said what, and what follows from each answer. */
 import { frozen } from '$core/frozen';
 import { sayTime } from '$core/units/clock-time';
-import { contradictions, stepsBefore, type Contradiction, type ContradictionRule } from '../contradictions';
+import {
+  contradictions,
+  stepsBefore,
+  type Contradiction,
+  type ContradictionRule,
+} from '../log/contradictions';
 import { nextStep, windowOf } from '../guard/window';
-import type { Fact } from '../state/events';
-import { fold } from '../state/fold';
+import type { Fact } from '../log/events';
+import { fold } from '../log/fold';
 import { pieceState } from '../state/state';
-import { withRework } from '../rework';
+import { withRework } from '../guard/rework';
 import type { Waits } from '$core/coating/waits';
 import type { Step } from '$core/coating/route';
 import type { SayContext } from '../facts/kind';

@@ -2,7 +2,7 @@
 import { expect, it } from 'vitest';
 import { fact, takenDown, uuid } from '../../../../../tests/bench-builders';
 import { packOf } from '../../../../../tests/bench-pack';
-import type { Fact } from '../state/events';
+import type { Fact } from '../log/events';
 import { GrowingBench } from './growing-bench';
 import { openBench } from './bench-job';
 

@@ -1,6 +1,6 @@
 /** A bench that facts are added to one after another: only what is new is folded. */
-import { foldOn, lastToHappen } from '../state/fold';
-import type { Fact } from '../state/events';
+import { foldOn, lastToHappen } from '../log/fold';
+import type { Fact } from '../log/events';
 import type { JobState } from '../state/state';
 import { openBench, type Bench, type BenchPack } from './bench-job';
 

@@ -2,8 +2,8 @@ import { expect, it } from 'vitest';
 import { buildRoute } from '$core/coating/route';
 import { TWO_PACK } from '$core/coating/systems/index';
 import { SHEET_WAITS } from '$core/coating/waits';
-import type { Fact, FactBody } from '../state/events';
-import { fold } from '../state/fold';
+import type { Fact, FactBody } from '../log/events';
+import { fold } from '../log/fold';
 import { pieceMark } from './mark';
 import { fact, MINUTE, uuid } from '../../../../../tests/bench-builders';
 

@@ -5,11 +5,11 @@ import { SYSTEMS } from '$core/coating/systems/index';
 import { routeNow, siteNow, waitsFor } from '$core/job-plan/job-at';
 import { EFFORTS } from '$core/job-plan/efforts';
 import { makePlan } from '$core/job-plan/make-plan';
-import { operationId, plannedSteps } from '$core/planning/job/operation-id';
+import { operationId, plannedSteps } from '$core/planning/model/operation-id';
 import { takenDown } from '../../../../../tests/bench-builders';
 import { planInputs } from '../../../../../tests/plan-inputs';
-import type { Fact } from '../state/events';
-import { fold } from '../state/fold';
+import type { Fact } from '../log/events';
+import { fold } from '../log/fold';
 import { nextActs } from './next-acts';
 
 const [system] = SYSTEMS;

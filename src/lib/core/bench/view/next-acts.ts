@@ -3,7 +3,7 @@ import { frozen } from '$core/frozen';
 import type { Step } from '$core/coating/route';
 import type { Waits } from '$core/coating/waits';
 import type { Lot } from '$core/planning/job/lots';
-import { operationId } from '$core/planning/job/operation-id';
+import { operationId } from '$core/planning/model/operation-id';
 import type { AnyStep } from '$core/takeoff/any-step';
 import type { SiteStep } from '$core/takeoff/site-route';
 import type { VisitKind } from '$core/takeoff/visit';

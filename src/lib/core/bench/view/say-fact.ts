@@ -1,5 +1,5 @@
 /** A fact in a line of words, for the list of what was just recorded. */
-import { entryOf, type FactBody } from '../state/events';
+import { entryOf, type FactBody } from '../log/events';
 import type { SayContext } from '../facts/kind';
 
 /** A fact in words, as the bench lists it. */

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { begunInKitchen, did, fact, MINUTE, takenDown, uuid } from '../../../../../tests/bench-builders';
 import { benchOf } from '../../../../../tests/bench-pack';
-import type { Fact } from '../state/events';
+import type { Fact } from '../log/events';
 import type { Bench } from './bench-job';
 import { benchView, pieceView, sayNext } from './view';
 

@@ -4,7 +4,7 @@
  */
 import { frozen } from '../../frozen';
 import type { Layer, System } from '../system';
-import { DAY, memory, NIGHT, practice, usage } from './figures';
+import { DAY, memory, NIGHT, practice, usage } from '../figures';
 import {
   ASKED_PREP,
   CAULK,
@@ -20,7 +20,7 @@ import {
   UNMASK,
   UNMASK_GLASS,
   WIPE,
-} from './prep';
+} from '../prep';
 import {
   ACRYLIC_PRIMER,
   BOND_COAT,

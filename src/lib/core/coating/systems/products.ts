@@ -1,7 +1,7 @@
 /** The generic products of the shipped systems. "T" names a rule of thumb: common practice, no source. */
 import { frozen } from '../../frozen';
 import type { Product } from '../system';
-import { DAY, HOUR, memory, NIGHT, practice, product, recalled, usage, USUAL_LIMITS } from './figures';
+import { DAY, HOUR, memory, NIGHT, practice, product, recalled, usage, USUAL_LIMITS } from '../figures';
 
 export const SHELLAC_PRIMER: Product = product({
   key: 'shellac-primer',

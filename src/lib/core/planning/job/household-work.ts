@@ -2,7 +2,7 @@
 import { smellOf } from '$core/coating/smell';
 import { SITE } from '$core/takeoff/site-route';
 import type { JobToPlan } from './job-to-plan';
-import { readOperationId } from './operation-id';
+import { readOperationId } from '../model/operation-id';
 import type { ProblemDraft } from './problem-draft';
 import { KITCHEN } from './stations';
 

@@ -7,7 +7,7 @@ import { audit } from '../audit';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from './choice';
 import { buildProblem } from './job-problem';
 import type { JobToPlan, LotProgress } from './job-to-plan';
-import { operationId, plannedSteps, readOperationId } from './operation-id';
+import { operationId, plannedSteps, readOperationId } from '../model/operation-id';
 import { readProblem, type Plan, type Problem } from '../model/problem';
 import { sayReason } from '../../job-plan/say-reason';
 import { solve } from '../search/solve';

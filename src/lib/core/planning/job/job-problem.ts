@@ -9,7 +9,7 @@ import type { Problem } from '../model/problem';
 import type { JobToPlan } from './job-to-plan';
 import { addHousehold } from './household-work';
 import { addLots } from './lot-operations';
-import { helperId } from './operation-id';
+import { helperId } from '../model/operation-id';
 import { addPeople, addRackOfOthers } from './other-jobs';
 import { draftProblem, type ProblemDraft } from './problem-draft';
 import { addSite } from './site-operations';

@@ -8,7 +8,7 @@ import type { Effort, Near } from '../search/effort';
 import { GOALS, type Goal } from '../model/goals';
 import type { Plan, Problem } from '../model/problem';
 import type { JobToPlan } from './job-to-plan';
-import { readOperationId } from './operation-id';
+import { readOperationId } from '../model/operation-id';
 import type { PlannedJob } from './planned-job';
 
 /** Plans of one job after another, each near the one before. */

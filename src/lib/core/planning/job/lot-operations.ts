@@ -6,7 +6,7 @@ import { facesOf, workMinutes, type Step } from '$core/coating/route';
 import { materialOf } from '$core/takeoff/clean-outs';
 import { NO_RULES } from '../model/rules';
 import type { JobToPlan, LotProgress, StepProgress } from './job-to-plan';
-import { helperId, operationId } from './operation-id';
+import { helperId, operationId } from '../model/operation-id';
 import { AIR_SLOTS, type ProblemDraft } from './problem-draft';
 import type { SiteEnd } from './site-operations';
 import { COATING, KITCHEN, STACK } from './stations';

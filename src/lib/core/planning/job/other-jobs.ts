@@ -5,7 +5,7 @@ import { openMinutes } from '../model/work-week';
 import { minutesOf } from './house-hours';
 import type { JobToPlan, Span } from './job-to-plan';
 import { slotsNow } from './lot-operations';
-import { helperId } from './operation-id';
+import { helperId } from '../model/operation-id';
 import type { ProblemDraft } from './problem-draft';
 
 /** Slots taken by several stays together, as stretches of minutes one after another. */

@@ -13,7 +13,7 @@ import { hoursToCoat } from './coating-air';
 import { filmWaits, latest } from './film-waits';
 import { houseHours, minutesOf } from './house-hours';
 import type { JobToPlan } from './job-to-plan';
-import { airCalendar, helperId } from './operation-id';
+import { airCalendar, helperId } from '../model/operation-id';
 import { COATING, KITCHEN, STACK } from './stations';
 
 /** Places in the air of a room: one who sands takes one, a coat takes all of them. */

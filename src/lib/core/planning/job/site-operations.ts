@@ -1,7 +1,7 @@
 /** The fixed work in the kitchen as operations. */
 import { SITE } from '$core/takeoff/site-route';
 import type { SiteProgress } from './job-to-plan';
-import { helperId, operationId } from './operation-id';
+import { helperId, operationId } from '../model/operation-id';
 import type { ProblemDraft } from './problem-draft';
 import { KITCHEN } from './stations';
 

@@ -1,7 +1,7 @@
 /** Fixed work waits until its doors are down; and where a kitchen goes home in parts, one stage follows the other. */
 import { SITE } from '$core/takeoff/site-route';
 import type { JobToPlan } from './job-to-plan';
-import { operationId, readOperationId } from './operation-id';
+import { operationId, readOperationId } from '../model/operation-id';
 import type { ProblemDraft } from './problem-draft';
 import type { LotOperations, Visits } from './visit-operations';
 

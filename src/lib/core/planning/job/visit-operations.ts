@@ -5,7 +5,7 @@ import type { Interval } from '../model/problem';
 import type { VisitKind } from '$core/takeoff/visit';
 import { isVisit, type VisitStep } from '$core/takeoff/visits';
 import type { SiteProgress } from './job-to-plan';
-import { helperId, operationId, readOperationId } from './operation-id';
+import { helperId, operationId, readOperationId } from '../model/operation-id';
 import type { ProblemDraft } from './problem-draft';
 import { KITCHEN } from './stations';
 

@@ -1,6 +1,6 @@
 /** Operations that are at another time in a new plan than in the one before. */
 import { MINUTE } from '$core/units/durations';
-import { readOperationId } from '../job/operation-id';
+import { readOperationId } from '../model/operation-id';
 import type { NoPlan, Plan } from '../model/problem';
 
 export interface Move {

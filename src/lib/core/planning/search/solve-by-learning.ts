@@ -3,7 +3,7 @@ import { LearnedSearch } from '../clauses/learned-search';
 import { canLearn } from '../clauses/numbers';
 import { settleTies } from '../clauses/settle-ties';
 import { conflictsFor, shorten, type Shortened } from '../clauses/shorten';
-import { reasonFor } from '../job/clash';
+import { reasonFor } from './clash';
 import { leastDaysGone, leastPieceDays, pieceDays } from '../model/fronts';
 import { afterBack } from '../model/goals';
 import type { Model } from '../model/model';

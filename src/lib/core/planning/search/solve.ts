@@ -6,7 +6,7 @@
  */
 import { frozen } from '../../frozen';
 import { lowerBound } from '../bounds/bound';
-import { reasonFor } from '../job/clash';
+import { reasonFor } from './clash';
 import { construct } from './construct';
 import { searchExactly } from './exact/exact';
 import { improve, worthOf } from './improve';

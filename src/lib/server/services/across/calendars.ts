@@ -1,10 +1,10 @@
 /** What is in the calendar of a person, of a job and of a customer; and their private addresses. */
 import { MINUTE } from '$core/units/durations';
-import { fittingsLeft } from '$core/bench/hanging';
+import { fittingsLeft } from '$core/bench/view/hanging';
 import { printFreeFrom } from '$core/bench/guard/print-free';
 import { pieceState } from '$core/bench/state/state';
 import { openMinutes } from '$core/planning/model/work-week';
-import { readOperationId } from '$core/planning/job/operation-id';
+import { readOperationId } from '$core/planning/model/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { isoDay, sayDay } from '$core/units/clock-time';
 import { randomBytes } from 'node:crypto';
@@ -19,7 +19,7 @@ import { eachJob } from '../job/each-job';
 import { openJob, type OpenJob } from '../job/open-job';
 import { chancesOf, type Chances } from '../plan/chances';
 import { handBack } from '../plan/hand-back';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { sayOperation } from '../plan/say-plan';
 import { notesOf } from './evening';
 

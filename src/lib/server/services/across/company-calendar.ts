@@ -3,7 +3,7 @@ import { HOUR, MINUTE } from '$core/units/durations';
 import type { Neighbour } from '$core/job-plan/inputs';
 import { neighbourOf } from '$core/job-plan/neighbours';
 import type { Span } from '$core/planning/job/job-to-plan';
-import { readOperationId } from '$core/planning/job/operation-id';
+import { readOperationId } from '$core/planning/model/operation-id';
 import { openMinutes } from '$core/planning/model/work-week';
 import { dayAfter, isoDay, startOfDay } from '$core/units/clock-time';
 import type { Db } from '../../db/open';

@@ -4,7 +4,7 @@ import { withHeat } from '$core/air/at-place';
 import { eveningLook, type Looked, type Note, type Of } from '$core/evening/evening-look';
 import { acts } from '$core/bench/view/acts';
 import { waitsOf } from '$core/coating/waits';
-import { plannedSteps } from '$core/planning/job/operation-id';
+import { plannedSteps } from '$core/planning/model/operation-id';
 import { openMinutes } from '$core/planning/model/work-week';
 import { hourOfDay, sayClock, sayDay, startOfDay } from '$core/units/clock-time';
 import { formatTemperature, type Measures } from '$core/units/measures';

@@ -1,6 +1,6 @@
 /** Jobs and pieces as files: what goes out comes back the same; what is broken is refused whole. */
 import { SITE } from '$core/takeoff/site-route';
-import type { Fact } from '$core/bench/state/events';
+import type { Fact } from '$core/bench/log/events';
 import Ajv from 'ajv/dist/2020';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
@@ -25,7 +25,7 @@ import { bringIn, exportJob, importJob, readImport } from './job-exchange';
 import { openJob } from '../job/open-job';
 import { notePrint, wantedLabels } from '../take-down/labels';
 import { noteCondition } from '../survey/note-condition';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { answerQuestions } from '../plan/propose';
 import { choiceFromForm } from '../plan/plan-form';
 import { choosePlan } from '../plan/choose-plan';

@@ -14,7 +14,7 @@ import { encodePhoto } from '../survey/attach-photo';
 import { now } from '../company/clock';
 import { openJob } from '../job/open-job';
 import { answersOf } from '../plan/propose';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { refreshSummary } from '../job/summaries';
 
 /** Everything about a job. */

@@ -1,7 +1,7 @@
 /** The cans that are kept for touch-ups, of all jobs. */
-import { fold } from '$core/bench/state/fold';
+import { fold } from '$core/bench/log/fold';
 import type { KeptCan } from '$core/bench/state/state';
-import type { Fact } from '$core/bench/state/events';
+import type { Fact } from '$core/bench/log/events';
 import type { Db } from '../../db/open';
 import { factsOfKinds } from '../../store/facts';
 import { listSummaries } from '../../store/summaries';

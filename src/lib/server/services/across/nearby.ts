@@ -1,6 +1,6 @@
 /** Days on which the crew is at a house near by, so that a touch-up there can be done on the way. */
 import { distance } from '$core/quality/round';
-import { plannedSteps } from '$core/planning/job/operation-id';
+import { plannedSteps } from '$core/planning/model/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { isoDay } from '$core/units/clock-time';
 import type { Db } from '../../db/open';

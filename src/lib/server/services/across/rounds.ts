@@ -1,7 +1,7 @@
 /** Visits and touch-ups that are due, and a round of some of them in one day. */
 import { DAY, MINUTE } from '$core/units/durations';
-import type { FactBody } from '$core/bench/state/events';
-import { usualScope } from '$core/bench/touch-up-advice';
+import type { FactBody } from '$core/bench/log/events';
+import { usualScope } from '$core/bench/view/touch-up-advice';
 import { sampleSize } from '$core/quality/sampling';
 import { shortestRound, travelMinutes, type Position, type Round, type Stop } from '$core/quality/round';
 import { dueVisit, nextVisit, type Visit } from '$core/quality/visits';
@@ -10,7 +10,7 @@ import { openMinutes } from '$core/planning/model/work-week';
 import { dayToMs } from '$core/units/clock-time';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../../db/open';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { findJob, jobPositions } from '../../store/jobs';
 import { readSetting, writeSetting } from '../../store/settings';
 import { listSummaries } from '../../store/summaries';

@@ -1,5 +1,5 @@
 /** The stations of a job, each with the one fact that matters. */
-import { plannedSteps } from '$core/planning/job/operation-id';
+import { plannedSteps } from '$core/planning/model/operation-id';
 import { firstVisit } from '$core/quality/visits';
 import { sayDate, sayDay, sayTime } from '$core/units/clock-time';
 import type { StoredPlan } from '../../store/plans';

@@ -1,6 +1,6 @@
 /** Today: what every job under way wants next, across jobs and people. Finished jobs cost a line of a table each. */
 import { HOUR } from '$core/units/durations';
-import { fittingsLeft } from '$core/bench/hanging';
+import { fittingsLeft } from '$core/bench/view/hanging';
 import { printFreeFrom } from '$core/bench/guard/print-free';
 import { pieceState, type TouchUp } from '$core/bench/state/state';
 import { acts } from '$core/bench/view/acts';
@@ -8,7 +8,7 @@ import { nextActs, type NextAct } from '$core/bench/view/next-acts';
 import { freshAir } from '$core/bench/guard/fresh-air';
 import { airStops } from '$core/bench/view/air-stops';
 import { visitDue } from '$core/quality/visits';
-import { plannedSteps } from '$core/planning/job/operation-id';
+import { plannedSteps } from '$core/planning/model/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { dayAfter, isoDay, startOfDay } from '$core/units/clock-time';
 import type { Db } from '../../db/open';

@@ -22,7 +22,7 @@ import { airOf, forecastAir } from './place-air';
 import { readSensors } from './sensors';
 import { importReadings, typeReading } from './readings-in';
 import { recordFacts } from '../bench/record-facts';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 
 const NOW = Date.UTC(2026, 2, 11, 13, 20);
 let db: Db;

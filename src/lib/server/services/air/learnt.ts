@@ -10,8 +10,8 @@ import type { Db } from '../../db/open';
 import { keepLast } from '$core/units/keep-last';
 import { forgetTouchTests, insertTouchTest, listTouchTests, touchTestsStamp } from '../../store/touch-tests';
 import { airOf } from './place-air';
-import { readInput } from '../../read-input';
-import { Refused } from '../../refused';
+import { readInput } from '../../base/read-input';
+import { Refused } from '../../base/refused';
 import { allProducts } from '../systems/systems';
 
 /** What was learnt, by product. */

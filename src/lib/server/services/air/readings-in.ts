@@ -8,8 +8,8 @@ import type { Db } from '../../db/open';
 import { readCsv } from '../../files/csv';
 import { insertReading } from '../../store/readings';
 import { companyZone } from '../company/clock';
-import { readInput } from '../../read-input';
-import { Refused } from '../../refused';
+import { readInput } from '../../base/read-input';
+import { Refused } from '../../base/refused';
 import { keepForecast } from './kept-forecast';
 
 const readingSchema = z.object({

@@ -3,7 +3,7 @@ import { DAY } from '$core/units/durations';
 import type { Db } from '../../db/open';
 import { sensors } from '../../ports/devices';
 import { insertReading, listSensors, writeSensor } from '../../store/readings';
-import { storeIfPossible, unavailable } from '../../unavailable';
+import { storeIfPossible, unavailable } from '../../base/unavailable';
 import { keepForecast } from './kept-forecast';
 import { placesOf } from './place-air';
 

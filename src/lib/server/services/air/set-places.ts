@@ -3,8 +3,8 @@ import { placesSchema, PLACES, type Place, type Places } from '$core/air/places'
 import { z } from 'zod';
 import type { Db } from '../../db/open';
 import { firstFault } from '$core/units/first-fault';
-import { readInput } from '../../read-input';
-import { Refused } from '../../refused';
+import { readInput } from '../../base/read-input';
+import { Refused } from '../../base/refused';
 import { listSensors, writeSensor } from '../../store/readings';
 import { writeSetting } from '../../store/settings';
 

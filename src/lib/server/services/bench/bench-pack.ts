@@ -8,7 +8,7 @@ import { notedWords } from '$core/kitchen/condition';
 import { REVEAL_MM } from '$core/kitchen/geometry';
 import { readNotation } from '$core/kitchen/notation';
 import { cutClimate, type PackedAir } from '$core/drying/packed-air';
-import { plannedSteps } from '$core/planning/job/operation-id';
+import { plannedSteps } from '$core/planning/model/operation-id';
 import { readSetting } from '../../store/settings';
 import type { Db } from '../../db/open';
 import { listOtherColours } from '../../store/jobs';

@@ -7,7 +7,7 @@ import { checkPage } from '$core/bench/pages/check';
 import { handOverPage } from '$core/bench/pages/hand-over';
 import { packPage } from '$core/bench/pages/pack';
 import { openBench, type Bench } from '$core/bench/view/bench-job';
-import type { FactBody } from '$core/bench/state/events';
+import type { FactBody } from '$core/bench/log/events';
 import type { Db } from '../../db/open';
 import { DEMO_NOW } from '../../demo/demo';
 import { listOpenJobs } from '../../store/jobs';

@@ -4,7 +4,7 @@ import { begunInKitchen } from '../../../../../tests/bench-builders';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { factOf } from '../../../../../tests/builders';
 import { madeOnce, newDatabase } from '../../../../../tests/new-database';
-import type { Fact, FactBody } from '$core/bench/state/events';
+import type { Fact, FactBody } from '$core/bench/log/events';
 import { workMinutes, worthOf } from '$core/coating/route';
 import { paceKey } from '$core/bench/view/pace';
 import { usualCounts } from '$core/coating/system';

@@ -1,6 +1,6 @@
 /** Learns how long work takes here from what was recorded. */
-import { takenBackBy } from '$core/bench/state/decided';
-import type { Fact } from '$core/bench/state/events';
+import { takenBackBy } from '$core/bench/log/decided';
+import type { Fact } from '$core/bench/log/events';
 import { isInKitchen, type Work } from '$core/bench/state/state';
 import { learntPace, paceKey, paceOf, plannedPace } from '$core/bench/view/pace';
 import { workedIn } from '$core/bench/view/worked';

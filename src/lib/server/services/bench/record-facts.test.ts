@@ -10,7 +10,7 @@ import { openJob } from '$server/services/job/open-job';
 import { saveSurvey } from '$server/services/survey/save-survey';
 import { listPieces } from '$server/store/pieces';
 import { listSummaries } from '$server/store/summaries';
-import { KNEW_NOTHING } from '$core/bench/apart';
+import { KNEW_NOTHING } from '$core/bench/log/apart';
 import { forgetLog } from '$server/store/facts';
 import { contestedOf } from './contested';
 import { newsSince } from './news';

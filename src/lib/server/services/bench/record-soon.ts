@@ -1,7 +1,7 @@
 /** Recording while others record too: what waits when the server turns to it is stored together, with one write to the disk. */
 import type { Db } from '../../db/open';
-import { isHeld, unavailable } from '../../unavailable';
-import { Refused } from '../../refused';
+import { isHeld, unavailable } from '../../base/unavailable';
+import { Refused } from '../../base/refused';
 import { recordTogether, type Batch, type Recorded, type Sent } from './record-facts';
 
 interface Waiting extends Batch {

@@ -1,6 +1,6 @@
 /** What fingers at the bench teach about drying. */
-import { takenBackBy } from '$core/bench/state/decided';
-import type { Fact } from '$core/bench/state/events';
+import { takenBackBy } from '$core/bench/log/decided';
+import type { Fact } from '$core/bench/log/events';
 import { pieceState } from '$core/bench/state/state';
 import { stageTouched } from '$core/coating/looks';
 import type { Db } from '../../db/open';

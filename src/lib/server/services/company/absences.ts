@@ -7,8 +7,8 @@ import type { Db } from '../../db/open';
 import { deleteAbsence, deleteAbsencesFrom, insertAbsence } from '../../store/absences';
 import { listWorkers } from '../../store/workers';
 import { companyZone } from './clock';
-import { readInput } from '../../read-input';
-import { Refused } from '../../refused';
+import { readInput } from '../../base/read-input';
+import { Refused } from '../../base/refused';
 import { ask } from '../../threads/ask';
 
 const YEAR = 366 * 86_400_000;

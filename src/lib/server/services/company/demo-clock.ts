@@ -2,7 +2,7 @@
 import { Temporal } from 'temporal-polyfill';
 import { isInstant } from '$core/units/instant';
 import type { Db } from '../../db/open';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { companyZone, isDemo, setClock } from './clock';
 
 /** A moment by the clock of the company; null for a text that is none. @param text such as 2026-03-11T10:20 */

@@ -2,8 +2,8 @@
 import { v7 as newId } from 'uuid';
 import { z } from 'zod';
 import type { Db } from '../../db/open';
-import { readInput } from '../../read-input';
-import { Refused } from '../../refused';
+import { readInput } from '../../base/read-input';
+import { Refused } from '../../base/refused';
 import { insertWorker, listWorkers, writeWorker } from '../../store/workers';
 
 const personSchema = z.object({

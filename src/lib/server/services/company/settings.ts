@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { MEASURES, type Measures } from '$core/units/measures';
 import { readNumber } from '$core/units/read-number';
 import type { Db } from '../../db/open';
-import { readInput } from '../../read-input';
+import { readInput } from '../../base/read-input';
 import { readSetting, writeSetting } from '../../store/settings';
 
 /** Metric where nothing is set. */

@@ -10,7 +10,7 @@ import {
 } from '$core/takeoff/visit-minutes';
 import { readNumber } from '$core/units/read-number';
 import type { Db } from '../../db/open';
-import { readInput } from '../../read-input';
+import { readInput } from '../../base/read-input';
 import { readSetting, writeSetting } from '../../store/settings';
 
 /** What is set otherwise than the shipped figures. */

@@ -3,7 +3,7 @@ import { DAY } from '$core/units/durations';
 import { createHash, randomBytes } from 'node:crypto';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../../db/open';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { insertLink, linkByDigest, listLinks, withdrawLink, type CustomerLink } from '../../store/customers';
 import { findJob } from '../../store/jobs';
 

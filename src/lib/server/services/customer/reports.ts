@@ -5,8 +5,8 @@ import { z } from 'zod';
 import { FAILURES } from '$core/quality/failures';
 import { REPORT_KINDS } from '$core/quality/report-kinds';
 import type { Db } from '../../db/open';
-import { readInput } from '../../read-input';
-import { Refused } from '../../refused';
+import { readInput } from '../../base/read-input';
+import { Refused } from '../../base/refused';
 import {
   answerReport,
   insertReport,

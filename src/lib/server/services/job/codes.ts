@@ -8,7 +8,7 @@ import { writeCodeRules } from '../../store/jobs';
 import { printedPieces } from '../../store/prints';
 import { writeCodes } from '../../store/pieces';
 import { openJob, type OpenJob } from './open-job';
-import { readInput } from '../../read-input';
+import { readInput } from '../../base/read-input';
 
 /** Pieces whose code is on a label: stuck on, printed, or waiting in the printer. */
 export function keptCodes(db: Db, file: Pick<OpenJob, 'job' | 'state' | 'pieces'>): Set<string> {

@@ -1,7 +1,7 @@
 /** Reading many jobs, each by itself: one that cannot be read is named and takes no other with it. */
 import type { Db } from '../../db/open';
 import { findJob } from '../../store/jobs';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 
 /** What is wrong with a job as it is stored, and what to do about it. */
 export interface JobFault {

@@ -1,6 +1,6 @@
 /** How the pieces of a job are divided into lots. */
 import { piecesBegun } from '$core/bench/state/state';
-import { fold } from '$core/bench/state/fold';
+import { fold } from '$core/bench/log/fold';
 import type { Choice } from '$core/planning/job/choice';
 import { finishGroups } from '$core/planning/job/finishes';
 import { divideByZone, type Lot } from '$core/planning/job/lots';

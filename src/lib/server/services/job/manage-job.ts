@@ -20,8 +20,8 @@ import { eachJob, withFaults, type JobFault } from './each-job';
 import { openJob } from './open-job';
 import { positionSchema, type Position } from '$core/quality/round';
 import { readNumber } from '$core/units/read-number';
-import { readInput } from '../../read-input';
-import { Refused } from '../../refused';
+import { readInput } from '../../base/read-input';
+import { Refused } from '../../base/refused';
 import { forgetSearch, stopSearch } from '../../threads/searches';
 import { refreshSummary } from './summaries';
 

@@ -1,12 +1,12 @@
 /** Everything about one job, as the pages need it. */
 import type { Context } from '$core/bench/guard/context';
-import type { Fact } from '$core/bench/state/events';
-import { fold } from '$core/bench/state/fold';
+import type { Fact } from '$core/bench/log/events';
+import { fold } from '$core/bench/log/fold';
 import type { JobState } from '$core/bench/state/state';
 import type { Lot } from '$core/planning/job/lots';
 import { knownPieces, severalColours } from '$core/bench/view/bench-job';
-import { withRework } from '$core/bench/rework';
-import { cureOf, withTouchUps } from '$core/bench/touch-up-steps';
+import { withRework } from '$core/bench/guard/rework';
+import { cureOf, withTouchUps } from '$core/bench/guard/touch-up-steps';
 import type { Step } from '$core/coating/route';
 import { visitsOf, waysOf, type Ways } from '$core/job-plan/ways';
 import type { System } from '$core/coating/system';
@@ -18,7 +18,7 @@ import { dayToMs, sayTime } from '$core/units/clock-time';
 import { isInstant } from '$core/units/instant';
 import { isTimeZone } from '$core/units/time-zones';
 import type { Db } from '../../db/open';
-import { forgiving, type Forgiven } from '../../forgiving';
+import { forgiving, type Forgiven } from '../../base/forgiving';
 import { keepLast } from '$core/units/keep-last';
 import { factFaults, listFacts } from '../../store/facts';
 import { findDeleted, findJob, listOtherColours, listZones, type Job, type Zone } from '../../store/jobs';
@@ -29,7 +29,7 @@ import { companyZone, now } from '../company/clock';
 import type { JobFault } from './each-job';
 import { jobWaits } from '../air/job-air';
 import { airOf, isForeseen, placeNamed } from '../air/place-air';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 
 export interface OpenJob {
   job: Job;

@@ -1,7 +1,7 @@
 /** Keeps the line of a job for the pages across jobs, in the transaction that changes the job. */
 import { pieceState } from '$core/bench/state/state';
-import { goMinutes } from '$core/bench/touch-up-go';
-import { risksOf } from '$core/bench/visit-plan';
+import { goMinutes } from '$core/bench/view/touch-up-go';
+import { risksOf } from '$core/bench/view/visit-plan';
 import { gets } from '$core/coating/route';
 import type { Db } from '../../db/open';
 import { listJobIds } from '../../store/jobs';

@@ -3,7 +3,7 @@ import { beforeAll, expect, it } from 'vitest';
 import { newDatabase } from '../../../../../tests/new-database';
 import { pastDatabase } from '../../../../../tests/past-database';
 import type { Db } from '../../db/open';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { forgetImported, importedKitchens, importRecord } from './import-record';
 import { lasting, lastingQuery } from './lasting';
 import { recallOf } from './recall';

@@ -2,7 +2,7 @@
 import { recordFileSchema } from '$core/durability/read-record';
 import { firstFault } from '$core/units/first-fault';
 import type { Db } from '../../db/open';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { clearImported, countImported, writeImported } from '../../store/durability';
 import { listJobIds } from '../../store/jobs';
 

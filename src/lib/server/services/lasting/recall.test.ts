@@ -3,7 +3,7 @@ import { MINUTE } from '$core/units/durations';
 import { expect, it } from 'vitest';
 import { factOf, SMALL_KITCHEN, usualChoice } from '../../../../../tests/builders';
 import { newDatabase } from '../../../../../tests/new-database';
-import type { FactBody } from '$core/bench/state/events';
+import type { FactBody } from '$core/bench/log/events';
 import { choiceSchema } from '$core/planning/job/choice';
 import { isoDay } from '$core/units/clock-time';
 import { recordFacts } from '../bench/record-facts';

@@ -2,7 +2,7 @@
 import { choiceAsAccepted, differences, together, type Asks } from '$core/offer/asks';
 import type { Offer } from '$core/offer/offer';
 import type { Db } from '../../db/open';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { acceptanceOf, listOffers } from '../../store/offers';
 import { openJob, type OpenJob } from '../job/open-job';
 import { choosePlan } from '../plan/choose-plan';

@@ -14,7 +14,7 @@ import { pieceState } from '$core/bench/state/state';
 import { gets } from '$core/coating/route';
 import { v7 as newId } from 'uuid';
 import type { Db } from '../../db/open';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { acceptanceOf, listOffers, type Accepted, type StoredOffer } from '../../store/offers';
 import { readSetting } from '../../store/settings';
 import { listWorkers } from '../../store/workers';

@@ -14,7 +14,7 @@ import type { OfferedKitchen } from '$core/offer/scope';
 import { fixedOf } from '$core/takeoff/fixed-zones';
 import { isoDay } from '$core/units/clock-time';
 import type { Db } from '../../db/open';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import type { OpenJob } from '../job/open-job';
 import { asIf, comesToHere } from '../plan/as-if';
 import { proposeFor } from '../plan/propose';

@@ -6,7 +6,7 @@ import { ownId } from '$core/planning/job/joined-id';
 import type { NewStart } from '$core/job-plan/new-kitchen';
 import { stampOf, whatChanged } from '$core/job-plan/stamp';
 import type { Db } from '../../db/open';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { listOpenJobs } from '../../store/jobs';
 import { writeStamp, type StoredPlan } from '../../store/plans';
 import { ask } from '../../threads/ask';

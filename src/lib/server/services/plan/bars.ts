@@ -4,7 +4,7 @@ import { NO_COLOUR } from '$core/kitchen/colour';
 import { kitchenWorks, pieceState } from '$core/bench/state/state';
 import { gets, type Step } from '$core/coating/route';
 import type { Waits } from '$core/coating/waits';
-import { operationId, plannedSteps } from '$core/planning/job/operation-id';
+import { operationId, plannedSteps } from '$core/planning/model/operation-id';
 import { openMinutes } from '$core/planning/model/work-week';
 import { startOfDay } from '$core/units/clock-time';
 import { inKitchen, minutesOf, type AnyStep } from '$core/takeoff/any-step';

@@ -1,6 +1,6 @@
 /** Choosing how a job is worked: what is left open is settled, the pieces are divided, and the plan is made; all or nothing. */
 import { isInKitchen, piecesBegun } from '$core/bench/state/state';
-import { isRework } from '$core/bench/rework';
+import { isRework } from '$core/bench/guard/rework';
 import { gets, type Step } from '$core/coating/route';
 import type { PlanInputs } from '$core/job-plan/inputs';
 import { timesOf, type MadePlan } from '$core/job-plan/made-plan';
@@ -8,8 +8,8 @@ import { leavesOpen } from '$core/job-plan/inputs';
 import { routeOf } from '$core/job-plan/ways';
 import { choiceSchema, type Choice } from '$core/planning/job/choice';
 import type { Db } from '../../db/open';
-import { readInput } from '../../read-input';
-import { Refused } from '../../refused';
+import { readInput } from '../../base/read-input';
+import { Refused } from '../../base/refused';
 import { writeChoice, writeCodeRules } from '../../store/jobs';
 import { writeLots } from '../../store/pieces';
 import type { StoredPlan } from '../../store/plans';

@@ -13,7 +13,7 @@ import type { Tool } from '$core/coating/tool';
 import { isSlick } from '$core/kitchen/condition';
 import { FINISHED_APART, type Choice, type OwnFinish } from '$core/planning/job/choice';
 import type { Db } from '../../db/open';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import type { OpenJob } from '../job/open-job';
 import { allSystems, systemCalled } from '../systems/systems';
 

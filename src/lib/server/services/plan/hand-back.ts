@@ -2,7 +2,7 @@
 import { MINUTE } from '$core/units/durations';
 import { pieceState } from '$core/bench/state/state';
 import { sayReason } from '$core/job-plan/say-reason';
-import { operationId, plannedSteps } from '$core/planning/job/operation-id';
+import { operationId, plannedSteps } from '$core/planning/model/operation-id';
 import { isTouchUp, SITE } from '$core/takeoff/site-route';
 import type { StoredPlan } from '../../store/plans';
 import type { OpenJob } from '../job/open-job';

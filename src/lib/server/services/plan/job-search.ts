@@ -2,7 +2,7 @@
 import { MINUTE } from '$core/units/durations';
 import { isBetter, outcomeOf, wantedOf } from '$core/job-plan/better';
 import type { Db } from '../../db/open';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { newestPlan, type StoredPlan } from '../../store/plans';
 import type { Found } from '../../threads/planner-thread';
 import { beginSearch, searchOf, stopSearch } from '../../threads/searches';

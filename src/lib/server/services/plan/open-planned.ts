@@ -1,6 +1,6 @@
 /** A job with its plan, as pages show it: the last plan, and whether a new one is on its way. */
 import type { Db } from '../../db/open';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import type { StoredPlan } from '../../store/plans';
 import { openJob, type OpenJob } from '../job/open-job';
 import { currentPlan } from './make/current-plan';

@@ -36,7 +36,7 @@ import { makeCurrentPlan } from './make/make-plan';
 import { openJob } from '../job/open-job';
 import { handBack } from './hand-back';
 import { acceptMoves, keepTimes, pin, unpin } from './pins';
-import type { FactBody } from '$core/bench/state/events';
+import type { FactBody } from '$core/bench/log/events';
 import { factOf } from '../../../../../tests/builders';
 import { recordFacts } from '../bench/record-facts';
 import { saveSurvey } from '../survey/save-survey';

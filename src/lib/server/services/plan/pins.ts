@@ -3,7 +3,7 @@ import type { PlanInputs } from '$core/job-plan/inputs';
 import { timesOf, type MadePlan } from '$core/job-plan/made-plan';
 import { movesBetween } from '$core/planning/search/moves';
 import type { Db } from '../../db/open';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { deletePin, deletePins, writePin } from '../../store/pins';
 import { findPlan, markSeen, newestPlan, type StoredPlan } from '../../store/plans';
 import { ask } from '../../threads/ask';

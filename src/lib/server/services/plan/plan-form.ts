@@ -21,7 +21,7 @@ import { learntPaces } from '../bench/paces';
 import { visitMinutesOf } from '../company/visit-minutes';
 import { finishesFrom, primed } from './finishes-form';
 import { answersOf } from './propose';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { systemCalled } from '../systems/systems';
 
 /** What is in the form before anything is chosen; all but the system. */

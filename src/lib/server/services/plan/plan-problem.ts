@@ -1,6 +1,6 @@
 /** Plans a problem that somebody sent: in a thread of its own, within limits of time and memory, and audited. */
 import type { NoPlan, Plan, Problem } from '$core/planning/model/problem';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { search } from '../../threads/ask';
 
 /** The search stops after this long with the best plan so far, ms. */

@@ -21,11 +21,11 @@ import { coming } from '../air/place-air';
 import { openFindings } from '$core/quality/site-tests';
 import { readNotation } from '$core/kitchen/notation';
 import type { Db } from '../../db/open';
-import { forgiving } from '../../forgiving';
+import { forgiving } from '../../base/forgiving';
 import { writeAnswers } from '../../store/jobs';
 import type { OpenJob } from '../job/open-job';
 import { openJob } from '../job/open-job';
-import { readInput } from '../../read-input';
+import { readInput } from '../../base/read-input';
 import { allSystems } from '../systems/systems';
 
 const OPEN_GRAIN = ['oak', 'ash'];

@@ -4,7 +4,7 @@ import type { Because, ChainLink } from '$core/planning/job/critical';
 import { criticalChain } from '$core/planning/job/critical';
 import type { Move } from '$core/planning/search/moves';
 import { COATING } from '$core/planning/job/stations';
-import { readOperationId } from '$core/planning/job/operation-id';
+import { readOperationId } from '$core/planning/model/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { sayDay, sayMinutes, sayTime, startOfDay } from '$core/units/clock-time';
 import { GOAL_NAMES } from '$core/planning/model/goals';

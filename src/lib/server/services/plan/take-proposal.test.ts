@@ -5,7 +5,7 @@ import { refusal } from '../../../../../tests/refusal';
 import { gets } from '$core/coating/route';
 import { choiceSchema } from '$core/planning/job/choice';
 import type { Db } from '../../db/open';
-import { readInput } from '../../read-input';
+import { readInput } from '../../base/read-input';
 import { openJob } from '../job/open-job';
 import { noteCondition } from '../survey/note-condition';
 import { noteMaterials } from '../survey/note-materials';

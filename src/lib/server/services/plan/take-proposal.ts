@@ -2,8 +2,8 @@
 import type { Proposal } from '$core/coating/proposal';
 import { choiceSchema, FINISHED_APART, type Choice } from '$core/planning/job/choice';
 import type { Db } from '../../db/open';
-import { readInput } from '../../read-input';
-import { Refused } from '../../refused';
+import { readInput } from '../../base/read-input';
+import { Refused } from '../../base/refused';
 import type { OpenJob } from '../job/open-job';
 import { choiceFromForm } from './plan-form';
 import { proposeFor } from './propose';

@@ -5,7 +5,7 @@ import { pastDatabase } from '../../../../../tests/past-database';
 import { checkPage } from '$core/bench/pages/check';
 import { openBench } from '$core/bench/view/bench-job';
 import { TOOL_FACTS } from '$core/coating/tool';
-import { plannedSteps } from '$core/planning/job/operation-id';
+import { plannedSteps } from '$core/planning/model/operation-id';
 import { isTouchUp } from '$core/takeoff/site-route';
 import { dayToMs, isoDay } from '$core/units/clock-time';
 import type { Db } from '$server/db/open';

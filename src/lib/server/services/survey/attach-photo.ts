@@ -5,7 +5,7 @@ import type { Db } from '../../db/open';
 import { findFact } from '../../store/facts';
 import { insertPhoto, jobOfPhoto, deletePhoto } from '../../store/photos';
 import { openJob } from '../job/open-job';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 
 /** Largest file taken, bytes; largest picture, pixels; longest side kept and of a thumbnail, pixels. */
 export const MAX_PHOTO_BYTES = 15_000_000;

@@ -14,7 +14,7 @@ import type { Db } from '../../db/open';
 import { readCsv } from '../../files/csv';
 import { listPieces, writeConditions } from '../../store/pieces';
 import { openJob, type OpenJob } from '../job/open-job';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { saveSurvey } from './save-survey';
 import { paintZone } from './zones';
 

@@ -3,8 +3,8 @@ import { z } from 'zod';
 import type { Db } from '../../db/open';
 import { writeConditions } from '../../store/pieces';
 import { openJob } from '../job/open-job';
-import { readInput } from '../../read-input';
-import { Refused } from '../../refused';
+import { readInput } from '../../base/read-input';
+import { Refused } from '../../base/refused';
 
 /** What may be said about several pieces at once; what is not named stays. */
 const saidSchema = z.object({

@@ -1,7 +1,7 @@
 /** What the fixed work of a kitchen is made of, where it is not as the fronts. */
 import { fixedMaterialsSchema, type FixedMaterials } from '$core/kitchen/fixed-material';
 import type { Db } from '../../db/open';
-import { readInput } from '../../read-input';
+import { readInput } from '../../base/read-input';
 import { writeMaterials } from '../../store/jobs';
 import { openJob } from '../job/open-job';
 

@@ -4,8 +4,8 @@ import { readNotation } from '$core/kitchen/notation';
 import { z } from 'zod';
 import type { Db } from '../../db/open';
 import { openJob } from '../job/open-job';
-import { readInput } from '../../read-input';
-import { Refused } from '../../refused';
+import { readInput } from '../../base/read-input';
+import { Refused } from '../../base/refused';
 import { saveSurvey } from './save-survey';
 
 const saidSchema = z

@@ -16,7 +16,7 @@ import { noteCondition } from './note-condition';
 import { openJob } from '../job/open-job';
 import { recordFacts } from '../bench/record-facts';
 import { reformPieces } from './reform-pieces';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { saveSurvey } from './save-survey';
 import { addZone, changeZone, paintZone, removeZone } from './zones';
 

@@ -9,7 +9,7 @@ import { writePieces, type Piece } from '../../store/pieces';
 import { openJob } from '../job/open-job';
 import { divideLots } from '../job/lots';
 import { codesOf } from '../job/codes';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { refreshSummary } from '../job/summaries';
 
 interface SavedSurvey {

@@ -9,8 +9,8 @@ import { writePieceZones } from '../../store/pieces';
 import { divideLots } from '../job/lots';
 import { keptCodes, recode } from '../job/codes';
 import { openJob } from '../job/open-job';
-import { readInput } from '../../read-input';
-import { Refused } from '../../refused';
+import { readInput } from '../../base/read-input';
+import { Refused } from '../../base/refused';
 import { refreshSummary } from '../job/summaries';
 
 export const SHEENS = ['matt', 'satin', 'semi-gloss', 'gloss'] as const;

@@ -18,14 +18,14 @@ import { buildRoute } from '$core/coating/route';
 import type { Phase } from '$core/drying/phase';
 import { readPhases, writePhases } from '$core/drying/phase-words';
 import { SYSTEMS } from '$core/coating/systems/index';
-import { PREP_LIBRARY } from '$core/coating/systems/prep';
+import { PREP_LIBRARY } from '$core/coating/prep';
 import { TOOLS } from '$core/coating/tool';
 import { z } from 'zod';
 import type { Db } from '../../db/open';
 import { FOREIGN_PRIMER, wantsReason } from '$core/coating/primer-under';
 import { listWorkers } from '../../store/workers';
 import { insertSystem, listChangedSystems, newestVersion } from '../../store/finish-systems';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 
 /** All systems, the company's version where there is one. */
 export function allSystems(db: Db): System[] {

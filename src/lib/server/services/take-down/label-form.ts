@@ -1,4 +1,4 @@
-import { readInput } from '../../read-input';
+import { readInput } from '../../base/read-input';
 import { labelRequestSchema, type LabelRequest } from './labels';
 
 /** The labels that a form asks for. @throws Refused 422 when it asks for none */

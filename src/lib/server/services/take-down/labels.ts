@@ -6,7 +6,7 @@ import type { Db } from '../../db/open';
 import { insertPrintJob, labelsIn, printCounts, writePrintState, type PrintVia } from '../../store/prints';
 import { zoneViews } from '../job/elevations';
 import { openJob, type OpenJob } from '../job/open-job';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 
 /** Labels that are printed without asking. */
 export const FEW_LABELS = 12;

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import type { Db } from '../../db/open';
 import { labelPrinter } from '../../ports/devices';
 import type { PrinterAct } from '../../ports/label-printer';
-import { readInput } from '../../read-input';
+import { readInput } from '../../base/read-input';
 
 const ACTS: readonly PrinterAct[] = ['new-tape', 'clear-jam'];
 const actSchema = z.enum(

@@ -4,7 +4,7 @@ import { begunInKitchen } from '../../../../../tests/bench-builders';
 import { expect, it } from 'vitest';
 import { openBench } from '$core/bench/view/bench-job';
 import { handOverPage } from '$core/bench/pages/hand-over';
-import type { Fact } from '$core/bench/state/events';
+import type { Fact } from '$core/bench/log/events';
 import { takeDownMinutes } from '$core/takeoff/visits';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { factOf, SMALL_KITCHEN, usualChoice } from '../../../../../tests/builders';

@@ -7,7 +7,7 @@ import { listCans, writeCans } from '../../store/cans';
 import type { StoredPlan } from '../../store/plans';
 import { readSetting } from '../../store/settings';
 import type { OpenJob } from '../job/open-job';
-import { Refused } from '../../refused';
+import { Refused } from '../../base/refused';
 import { allProducts } from '../systems/systems';
 import { sizesOf, takeOff } from './take-off';
 

@@ -1,6 +1,6 @@
 /** The take-off of a job: volumes, cans, hours, money, and what is needed by which day. */
 import type { FixedKind } from '$core/kitchen/fixed-work';
-import { plannedSteps } from '$core/planning/job/operation-id';
+import { plannedSteps } from '$core/planning/model/operation-id';
 import { cheapestCover, USUAL_CANS, type CanSize, type Cover } from '$core/takeoff/cover';
 import type { Product } from '$core/coating/system';
 import { materialsLaid, materialsPlanned } from '$core/job-plan/job-at';

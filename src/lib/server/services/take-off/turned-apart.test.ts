@@ -2,7 +2,7 @@
 import { beforeEach, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
 import { newDatabase } from '../../../../../tests/new-database';
-import type { FactBody } from '$core/bench/state/events';
+import type { FactBody } from '$core/bench/log/events';
 import { pieceMark } from '$core/bench/view/mark';
 import { nextStep } from '$core/bench/guard/window';
 import { gets } from '$core/coating/route';

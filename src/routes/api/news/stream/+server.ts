@@ -1,4 +1,4 @@
-import { eventStream } from '$server/event-stream';
+import { eventStream } from '$server/base/event-stream';
 import { newsSince } from '$server/services/bench/news';
 import type { RequestHandler } from './$types';
 

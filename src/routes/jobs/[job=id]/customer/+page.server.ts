@@ -1,4 +1,4 @@
-import { answer } from '$server/answer';
+import { answer } from '$server/base/answer';
 import { listLinks, listReports, photosOf } from '$server/store/customers';
 import { LINK_DAYS, makeLink, withdraw } from '$server/services/customer/links';
 import { answer as answerTo } from '$server/services/customer/reports';

@@ -2,7 +2,7 @@ import { error } from '@sveltejs/kit';
 import { elevationSvg } from '$core/formats/elevation-svg';
 import { elevation } from '$core/kitchen/geometry';
 import { readNotation } from '$core/kitchen/notation';
-import { orError } from '$server/answer';
+import { orError } from '$server/base/answer';
 import { openJob } from '$server/services/job/open-job';
 import type { RequestHandler } from './$types';
 

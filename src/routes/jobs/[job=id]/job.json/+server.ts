@@ -1,4 +1,4 @@
-import { orError } from '$server/answer';
+import { orError } from '$server/base/answer';
 import { exportJob } from '$server/services/across/job-exchange';
 import type { RequestHandler } from './$types';
 

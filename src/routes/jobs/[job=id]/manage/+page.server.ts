@@ -1,6 +1,6 @@
 import { redirect } from '@sveltejs/kit';
 import { TIME_ZONES } from '$core/units/time-zones';
-import { answer, orError } from '$server/answer';
+import { answer, orError } from '$server/base/answer';
 import { companyZone } from '$server/services/company/clock';
 import {
   archive,

@@ -1,5 +1,5 @@
 import { piecesToRows } from '$core/formats/pieces-csv';
-import { orError } from '$server/answer';
+import { orError } from '$server/base/answer';
 import { writeCsv } from '$server/files/csv';
 import { openJob } from '$server/services/job/open-job';
 import type { RequestHandler } from './$types';

@@ -4,7 +4,7 @@ import { planPage } from '$server/services/plan/plan-page';
 import { chooseDivision, chooseLater, choosePlan } from '$server/services/plan/choose-plan';
 import { choiceFromForm } from '$server/services/plan/plan-form';
 import { weigh } from '$server/services/plan/weigh';
-import { answer } from '$server/answer';
+import { answer } from '$server/base/answer';
 import { redirect } from '@sveltejs/kit';
 import type { Actions, PageServerLoad } from './$types';
 

@@ -1,7 +1,7 @@
 import { fail } from '@sveltejs/kit';
 import { keptCodes } from '$server/services/job/codes';
 import { elevations, zoneViews } from '$server/services/job/elevations';
-import { Refused } from '$server/refused';
+import { Refused } from '$server/base/refused';
 import { saveSurvey } from '$server/services/survey/save-survey';
 import type { Actions, PageServerLoad } from './$types';
 

@@ -3,7 +3,8 @@ import { z } from 'zod';
 import { FACES } from '../../../coating/system';
 import { DEFECT_KEYS, DEFECTS } from '../../../quality/defects';
 import { touch, type Flaw } from '$core/bench/state/state';
-import { factKind, nothingAgainst, type Happened } from '../kind';
+import type { Happened } from '../../guard/log';
+import { factKind, nothingAgainst } from '../kind';
 import { id, note } from '../parts';
 import { codesOf } from '../words';
 

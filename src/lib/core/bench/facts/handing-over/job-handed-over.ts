@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { list } from '../../guard/context';
 import { refusalsOf, refuse } from '../../guard/refusal';
 import { siteLeft } from '../../guard/kitchen-work';
-import { openFlaws } from '../../rework';
+import { openFlaws } from '../../guard/rework';
 import { pieceState } from '$core/bench/state/state';
 import { factKind } from '../kind';
 import { overrides } from '../parts';

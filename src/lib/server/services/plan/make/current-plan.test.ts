@@ -8,7 +8,7 @@ import { emptyDatabase, newDatabase } from '../../../../../../tests/new-database
 import { refusal } from '../../../../../../tests/refusal';
 import { audit } from '$core/planning/audit';
 import { SHELLAC_URETHANE, SPRAY_PRO, TWO_PACK } from '$core/coating/systems/index';
-import { plannedSteps } from '$core/planning/job/operation-id';
+import { plannedSteps } from '$core/planning/model/operation-id';
 import type { Plan } from '$core/planning/model/problem';
 import { dayToMs } from '$core/units/clock-time';
 import type { Db } from '$server/db/open';
@@ -20,13 +20,13 @@ import { newJobSchema } from '$server/services/job/create-job';
 import { makeCurrentPlan } from './make-plan';
 import type { StoredPlan } from '$server/store/plans';
 import { elevations } from '$server/services/job/elevations';
-import { bodyFromForm } from '$core/bench/fact-form';
+import { bodyFromForm } from '$core/bench/log/fact-form';
 import { openJob } from '$server/services/job/open-job';
 import { bars } from '../bars';
 import { handBack, whyNoPlan } from '../hand-back';
 import { stations } from '$server/services/across/spine';
 import { recordFacts } from '$server/services/bench/record-facts';
-import { Refused } from '$server/refused';
+import { Refused } from '$server/base/refused';
 import { saveSurvey } from '$server/services/survey/save-survey';
 
 const ZONE = 'America/Halifax';

@@ -7,7 +7,7 @@ import { pieceState } from '$core/bench/state/state';
 import type { PlanInputs } from '$core/job-plan/inputs';
 import { unweighed } from '$core/job-plan/to-mend';
 import { stampOf, whatChanged } from '$core/job-plan/stamp';
-import { readOperationId } from '$core/planning/job/operation-id';
+import { readOperationId } from '$core/planning/model/operation-id';
 import type { Db } from '$server/db/open';
 import { lastFact } from '$server/store/facts';
 import { newestPlan, type StoredPlan } from '$server/store/plans';

@@ -1,9 +1,9 @@
 /** Lets the stored plans follow what happens: those that do not hold any more are made anew. */
 import type { Db } from '$server/db/open';
-import { Refused } from '$server/refused';
+import { Refused } from '$server/base/refused';
 import { lastFact } from '$server/store/facts';
 import { listOpenJobs } from '$server/store/jobs';
-import { unavailable } from '$server/unavailable';
+import { unavailable } from '$server/base/unavailable';
 import { openJob, type OpenJob } from '$server/services/job/open-job';
 import { currentPlan } from './current-plan';
 import { makeCurrentPlan } from './make-plan';

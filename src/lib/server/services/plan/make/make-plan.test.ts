@@ -2,7 +2,7 @@
 import { DAY, HOUR, MINUTE } from '$core/units/durations';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { pieceState } from '$core/bench/state/state';
-import type { FactBody } from '$core/bench/state/events';
+import type { FactBody } from '$core/bench/log/events';
 import { USUAL_PLACES } from '$core/air/places';
 import { factOf, SMALL_KITCHEN, usualChoice } from '../../../../../../tests/builders';
 import { madeOnce, newDatabase, newJob } from '../../../../../../tests/new-database';
@@ -16,7 +16,7 @@ import { recordFacts } from '$server/services/bench/record-facts';
 import { addAbsence } from '$server/services/company/absences';
 import { openJob } from '$server/services/job/open-job';
 import { saveSurvey } from '$server/services/survey/save-survey';
-import { Refused } from '$server/refused';
+import { Refused } from '$server/base/refused';
 import { chooseDivision, choosePlan } from '../choose-plan';
 import { currentPlan } from './current-plan';
 import { basisOf, keepPlan, makeCurrentPlan } from './make-plan';

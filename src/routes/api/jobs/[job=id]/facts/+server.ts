@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { fieldPack } from '$server/services/across/field-pack';
 import { recordSoon } from '$server/services/bench/record-soon';
 import { isRunning } from '$server/services/company/clock';
-import { Refused } from '$server/refused';
+import { Refused } from '$server/base/refused';
 import type { RequestHandler } from './$types';
 
 const batch = z.object({

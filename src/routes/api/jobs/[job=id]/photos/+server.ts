@@ -1,7 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { attachPhoto } from '$server/services/survey/attach-photo';
-import { Refused } from '$server/refused';
+import { Refused } from '$server/base/refused';
 import type { RequestHandler } from './$types';
 
 const asked = z.object({

@@ -1,6 +1,6 @@
 import { handOverPdf } from '$server/files/hand-over-pdf';
 import { pdfResponse } from '$server/files/pdf';
-import { orError } from '$server/answer';
+import { orError } from '$server/base/answer';
 import type { RequestHandler } from './$types';
 
 /** For the crew; customers have it through their own link. */

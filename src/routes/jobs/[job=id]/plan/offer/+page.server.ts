@@ -1,4 +1,4 @@
-import { answer, orError } from '$server/answer';
+import { answer, orError } from '$server/base/answer';
 import { planAsAccepted } from '$server/services/offer/accepted';
 import { acceptOffer, makeOffer, withdrawAcceptance } from '$server/services/offer/make-offer';
 import { offerPage } from '$server/services/offer/offer-page';

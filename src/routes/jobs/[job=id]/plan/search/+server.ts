@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { orError } from '$server/answer';
+import { orError } from '$server/base/answer';
 import { beginJobSearch, jobSearch, stopJobSearch } from '$server/services/plan/job-search';
 import type { RequestHandler } from './$types';
 

@@ -2,7 +2,7 @@ import { FIXED_WORDS } from '$core/kitchen/fixed-work';
 import { asItCame } from '$server/services/take-off/as-it-came';
 import { takeOff } from '$server/services/take-off/take-off';
 import { faceArea } from '$core/kitchen/area';
-import { answer } from '$server/answer';
+import { answer } from '$server/base/answer';
 import { saveCans, sizesForForm } from '$server/services/take-off/shopping';
 import { readSetting } from '$server/store/settings';
 import type { Actions, PageServerLoad } from './$types';

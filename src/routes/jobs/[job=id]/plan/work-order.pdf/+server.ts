@@ -1,7 +1,7 @@
 import { pdfResponse } from '$server/files/pdf';
 import { workOrderPdf } from '$server/files/work-order-pdf';
 import { chancesOf } from '$server/services/plan/chances';
-import { orError } from '$server/answer';
+import { orError } from '$server/base/answer';
 import { listWorkers } from '$server/store/workers';
 import type { RequestHandler } from './$types';
 

@@ -1,5 +1,5 @@
 import { CSV_FIELDS } from '$core/formats/pieces-csv';
-import { answer } from '$server/answer';
+import { answer } from '$server/base/answer';
 import { importPieces, previewPieces, readMapping } from '$server/services/survey/import-pieces';
 import type { Actions, PageServerLoad } from './$types';
 

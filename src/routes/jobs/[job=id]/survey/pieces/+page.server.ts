@@ -6,7 +6,7 @@ import { noteCondition } from '$server/services/survey/note-condition';
 import { reformPieces } from '$server/services/survey/reform-pieces';
 import { addZone, changeZone, paintZone, removeZone, SHEENS } from '$server/services/survey/zones';
 import { elevations, zoneViews } from '$server/services/job/elevations';
-import { answer } from '$server/answer';
+import { answer } from '$server/base/answer';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {

@@ -1,6 +1,6 @@
 import { surveyCautions } from '$core/coating/cautions';
 import { leadTest, openFindings, SITE_TESTS } from '$core/quality/site-tests';
-import { answer } from '$server/answer';
+import { answer } from '$server/base/answer';
 import { recordFromForm } from '$server/fact-action';
 import { attachPhoto, removePhoto } from '$server/services/survey/attach-photo';
 import { listPhotos } from '$server/store/photos';

@@ -1,4 +1,4 @@
-import { orError } from '$server/answer';
+import { orError } from '$server/base/answer';
 import { copyList } from '$server/files/copy-list-pdf';
 import { pdfResponse } from '$server/files/pdf';
 import { openJob } from '$server/services/job/open-job';

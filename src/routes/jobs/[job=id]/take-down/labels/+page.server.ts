@@ -1,4 +1,4 @@
-import { answer } from '$server/answer';
+import { answer } from '$server/base/answer';
 import { setCodeRules } from '$server/services/job/codes';
 import { labelPage } from '$server/services/take-down/label-page';
 import {
@@ -10,7 +10,7 @@ import {
 } from '$server/services/take-down/labels';
 import { readLabelRequest } from '$server/services/take-down/label-form';
 import { attendPrinter } from '$server/services/take-down/printer';
-import { Refused } from '$server/refused';
+import { Refused } from '$server/base/refused';
 import { labelPrinter } from '$server/ports/devices';
 import type { Actions, PageServerLoad } from './$types';
 

@@ -1,7 +1,7 @@
 import { offerPdf } from '$server/files/offer-pdf';
 import { pdfResponse } from '$server/files/pdf';
 import { offerVersion, offerView } from '$server/services/offer/offer-page';
-import { orError } from '$server/answer';
+import { orError } from '$server/base/answer';
 import { versionIn } from '../version';
 import type { RequestHandler } from './$types';
 

@@ -2,7 +2,7 @@ import { piecesBegun } from '$core/bench/state/state';
 import { error, json } from '@sveltejs/kit';
 import { asIf, comesToHere } from '$server/services/plan/as-if';
 import { choiceOf, partOf, proposalOf } from '$server/services/plan/take-proposal';
-import { Refused } from '$server/refused';
+import { Refused } from '$server/base/refused';
 import type { RequestHandler } from './$types';
 
 /** What one proposed system would come to here: dates, the household’s days and nights, hours, litres, money. */

@@ -1,6 +1,6 @@
 import { writeCsv } from '$server/files/csv';
 import { shopping, shoppingTable } from '$server/services/take-off/shopping';
-import { orError } from '$server/answer';
+import { orError } from '$server/base/answer';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ locals, params }) =>

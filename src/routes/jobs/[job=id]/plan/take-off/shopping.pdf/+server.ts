@@ -1,7 +1,7 @@
 import { shoppingPdf } from '$server/files/shopping-pdf';
 import { pdfResponse } from '$server/files/pdf';
 import { shopping } from '$server/services/take-off/shopping';
-import { orError } from '$server/answer';
+import { orError } from '$server/base/answer';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ locals, params }) =>

@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { SHEETS } from '$core/labels/sheet';
-import { orError } from '$server/answer';
+import { orError } from '$server/base/answer';
 import { labelSheet } from '$server/files/label-pdf';
 import { pdfResponse } from '$server/files/pdf';
 import { readLabelRequest } from '$server/services/take-down/label-form';
