@@ -3,7 +3,7 @@ import { DAY, MINUTE } from '$core/units/durations';
 import { piecesBegun } from '../bench/state/state';
 import { lotProgress } from '../bench/view/progress';
 import { withRework } from '../bench/guard/rework';
-import { cureOf, withTouchUps } from '../bench/guard/touch-up-steps';
+import { cureOf, kitchenSteps } from '../bench/guard/touch-up-steps';
 import { siteProgress } from '../bench/guard/kitchen-work';
 import type { Step } from '../coating/route';
 import type { Waits } from '../coating/waits';
@@ -37,13 +37,13 @@ export function routeNow(inputs: PlanInputs): Step[] {
   return route;
 }
 
-/** The steps in the kitchen as they are now: the fixed work, visits, and touch-ups that are planned. @throws Error when a figure is missing */
+/** The steps in the kitchen as they are now: the fixed work with what flaws ask for, visits, and touch-ups that are planned. @throws Error when a figure is missing */
 export function siteNow(inputs: PlanInputs): SiteStep[] {
   const { choice, job, pieces, lots, state } = inputs;
   const route = routeNow(inputs);
-  const { site, plainRoute } = waysOf(choice, job, pieces);
+  const { site, parts, plainRoute } = waysOf(choice, job, pieces);
   const all = [...site, ...visitsOf(choice, pieces, lots, plainRoute)];
-  return withTouchUps(all, state, { route, pieces, zone: job.zone, cureMinutes: cureOf(route) });
+  return kitchenSteps(all, state, { route, pieces, parts, zone: job.zone, cureMinutes: cureOf(route) });
 }
 
 /** Without touch-ups that are planned for after a moment: they are none of a plan's that ends not much later. */

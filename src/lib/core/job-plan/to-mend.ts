@@ -1,6 +1,6 @@
 /** Pieces that are to be mended, and whether it was weighed in which lot. */
 import { pieceState } from '../bench/state/state';
-import { openFlaws } from '../bench/guard/rework';
+import { openFlaws } from '../bench/guard/open-flaws';
 import type { Lot } from '../planning/job/lots';
 import type { PlanInputs } from './inputs';
 import { routeNow } from './job-at';

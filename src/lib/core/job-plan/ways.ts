@@ -1,4 +1,5 @@
 /** What a choice makes of a kitchen: its finishes with their schools, the pieces' route, and the steps of the fixed work. */
+import type { FixedPartAt } from '../kitchen/fixed-parts';
 import { frozen } from '../frozen';
 import { atPace } from '../bench/view/pace';
 import type { Finish } from '../coating/finish';
@@ -65,6 +66,8 @@ export interface Ways {
   fixed: SiteStep[];
   /** steps of the fixed work; empty where it is not planned */
   site: SiteStep[];
+  /** what of the fixed work can be pointed at */
+  parts: FixedPartAt[];
 }
 
 /** What is worked by how much there is of a front, not by lifting it. */
@@ -166,7 +169,9 @@ export function waysOf(choice: Choice, kitchen: Surveyed, pieces: readonly Plann
   const own = pieces.map((p) => surveyKey(p).join(' '));
   const key = [kitchen.unit, kitchen.surveyed, JSON.stringify(kitchen.materials ?? {}), ...own].join('\n');
   return kept(key, () => {
-    const fixed = atPace(siteRoute(fixedParts(choice, fixedOf(kitchen, pieces).areas)), choice.paces);
-    return { plainRoute: routeOf(choice, pieces), fixed, site: choice.fixed ? fixed : [] };
+    const { areas, parts } = fixedOf(kitchen, pieces);
+    const fixed = atPace(siteRoute(fixedParts(choice, areas)), choice.paces);
+    const own = choice.fixed ? { site: fixed, parts } : { site: [], parts: [] };
+    return { plainRoute: routeOf(choice, pieces), fixed, ...own };
   });
 }

@@ -1,6 +1,7 @@
 /** Which colour the fixed work of a kitchen gets: that of most fronts around it. */
 import { frozen } from '../frozen';
 import type { FixedMaterial, FixedMaterials } from '../kitchen/fixed-material';
+import { partsOf, type FixedPartAt } from '../kitchen/fixed-parts';
 import { fixedWork, type FixedKind, type FixedWork } from '../kitchen/fixed-work';
 import type { Kitchen } from '../kitchen/kitchen';
 import { standOf } from '../kitchen/stages';
@@ -35,21 +36,23 @@ const most = (zones: readonly string[]): string | null => {
 
 const HIGH: readonly FixedKind[] = frozen(['crown', 'light-rail']);
 
-/** The areas of fixed work. Work of a cabinet follows its fronts, else its wall's, else the kitchen's. */
-function fixedAreas(
-  work: readonly FixedWork[],
-  pieces: readonly PlacedPiece[],
-  kitchen: Kitchen,
-  materials: FixedMaterials = {},
-): FixedArea[] {
-  const areas = new Map<string, FixedArea>();
-  for (const { wall, cabinet, kind, areaM2 } of work) {
-    const onWall = pieces.filter((p) => p.wall === wall);
+type Zoned = FixedWork & { zone: string };
+
+/** Fixed work with its colour. Work of a cabinet follows its fronts, else its wall's, else the kitchen's. */
+const inZones = (work: readonly FixedWork[], pieces: readonly PlacedPiece[]): Zoned[] =>
+  work.flatMap((own) => {
+    const onWall = pieces.filter((p) => p.wall === own.wall);
     const zone =
-      most(onWall.filter((p) => p.cabinet === cabinet).map((p) => p.zoneId)) ??
+      most(onWall.filter((p) => p.cabinet === own.cabinet).map((p) => p.zoneId)) ??
       most(onWall.map((p) => p.zoneId)) ??
       most(pieces.map((p) => p.zoneId));
-    if (zone === null || areaM2 <= 0) continue;
+    return zone === null || own.areaM2 <= 0 ? [] : [{ ...own, zone }];
+  });
+
+/** The areas of fixed work. */
+function fixedAreas(work: readonly Zoned[], kitchen: Kitchen, materials: FixedMaterials = {}): FixedArea[] {
+  const areas = new Map<string, FixedArea>();
+  for (const { wall, cabinet, kind, areaM2, zone } of work) {
     const stand = standOf(kitchen, { wall, cabinet });
     const upper = stand.upper || HIGH.includes(kind);
     const key = `${zone} ${kind} ${upper} ${wall}`;
@@ -77,7 +80,7 @@ export const kitchenOf = ({ unit, surveyed }: { unit: LengthUnit; surveyed: stri
   kitchens(`${unit} ${surveyed}`, () => readNotation(surveyed, unit)).kitchen;
 
 /**
- * Fixed work of a kitchen as it was surveyed, and its areas.
+ * Fixed work of a kitchen as it was surveyed, its areas, and the parts that can be pointed at.
  * @param pieces where a piece's inside is coated too, its cabinet is
  */
 export function fixedOf(
@@ -87,9 +90,10 @@ export function fixedOf(
     materials,
   }: { unit: LengthUnit; surveyed: string; materials?: FixedMaterials | undefined },
   pieces: readonly (PlacedPiece & { condition: { inside: boolean } })[],
-): { work: FixedWork[]; areas: FixedArea[] } {
+): { work: FixedWork[]; areas: FixedArea[]; parts: FixedPartAt[] } {
   const kitchen = kitchenOf({ unit, surveyed });
   const insides = pieces.flatMap((p) => (p.condition.inside ? [{ wall: p.wall, cabinet: p.cabinet }] : []));
   const work = fixedWork(kitchen, insides);
-  return { work, areas: fixedAreas(work, pieces, kitchen, materials) };
+  const zoned = inZones(work, pieces);
+  return { work, areas: fixedAreas(zoned, kitchen, materials), parts: partsOf(zoned, kitchen) };
 }

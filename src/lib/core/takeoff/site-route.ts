@@ -53,6 +53,8 @@ export interface SiteStep {
   visit?: Visit;
   /** the stage it belongs to, where the kitchen goes home in parts */
   stage?: number;
+  /** the flaw that it mends, and how many steps mend that */
+  mends?: { flaw: string; of: number };
   /** ms since 1970 before which it does not begin */
   notBefore?: number;
 }

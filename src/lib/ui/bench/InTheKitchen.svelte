@@ -1,6 +1,7 @@
 <!-- The fixed work, visits and touch-ups: what may be done to them now. -->
 <script lang="ts">
   import { getBench } from './bench-page.svelte';
+  import FixedParts from './FixedParts.svelte';
   import KitchenAct from './KitchenAct.svelte';
 
   const bench = getBench();
@@ -22,6 +23,7 @@
     {#each inOrder as act (act.key)}
       <div class="site"><KitchenAct {act} near={bench.near} /></div>
     {/each}
+    <FixedParts />
   </section>
 {/if}
 

@@ -28,7 +28,8 @@ export interface Kept {
 export interface KeptPhoto {
   id: string;
   job: string;
-  piece: string;
+  /** null: of the kitchen */
+  piece: string | null;
   /** id of the fact that it shows; null where it shows none */
   of: string | null;
   picture: Blob;

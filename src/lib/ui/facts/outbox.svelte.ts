@@ -390,7 +390,7 @@ export class Outbox {
     { id, piece, of, picture, note = '' }: KeptPhoto,
     aside: Set<string>,
   ): Promise<'sent' | 'not' | 'later'> {
-    const query = new URLSearchParams({ id, piece, of: of ?? '', note });
+    const query = new URLSearchParams({ id, piece: piece ?? '', of: of ?? '', note });
     const answer = await this.ask(`photos?${query}`, { method: 'PUT', body: picture }, PHOTO_WAIT);
     if (answer.stored.includes(id)) {
       await this.discardPhoto(id);

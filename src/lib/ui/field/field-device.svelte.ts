@@ -7,6 +7,7 @@ import { bodyFromForm, happenedAt, happenedBy, sentFields } from '$core/bench/lo
 import { judge } from '$core/bench/log/judge';
 import { sayRefusals } from '$core/bench/guard/refusal';
 import { bodySchema, type Fact } from '$core/bench/log/events';
+import { piecesIn } from '$core/bench/log/named';
 import type { Bench } from '$core/bench/view/bench-job';
 import { disagreements, type Disagreement } from '$core/bench/view/disagreements';
 import { factIds, GrowingBench } from '$core/bench/view/growing-bench';
@@ -163,8 +164,8 @@ export class FieldDevice {
     };
     const refusals = judge(this.bench.context, this.bench.facts, fact);
     if (refusals.length) return this.#stop(sayRefusals(refusals), sent, { refusals });
-    const piece = 'piece' in fact.body ? fact.body.piece : null;
-    const photo = picture && piece ? this.#photoOf(piece, id, picture) : undefined;
+    const [piece = null] = piecesIn(fact.body);
+    const photo = picture ? this.#photoOf(piece, id, picture) : undefined;
     await this.outbox.add(fact, photo, field.tag);
     const { pathname } = location;
     if (this.outbox.away) return true;
@@ -217,7 +218,7 @@ export class FieldDevice {
   readonly keepPhoto = async (piece: string, file: File, note = ''): Promise<void> =>
     this.outbox.addPhoto({ ...this.#photoOf(piece, null, await shrinkPhoto(file)), note });
 
-  #photoOf(piece: string, of: string | null, picture: Blob) {
+  #photoOf(piece: string | null, of: string | null, picture: Blob) {
     return { id: newId(), job: this.#data().field.pack.job.id, piece, of, picture, why: '' };
   }
 

@@ -2,6 +2,7 @@
 import type { Step } from '../../coating/route';
 import type { Waits } from '../../coating/waits';
 import type { Form } from '../../kitchen/kitchen';
+import { fixedName, isFixedId } from '../../kitchen/fixed-parts';
 import { SITE, type SiteStep } from '../../takeoff/site-route';
 import type { Measures } from '../../units/measures';
 import type { RackRoom } from '../state/piece-places';
@@ -14,6 +15,8 @@ export interface Context {
   site?: readonly SiteStep[];
   /** codes by piece id, for speaking of them; also the set of pieces of the job */
   codes: ReadonlyMap<string, string>;
+  /** colour zones of the parts of the fixed work, by their ids; none where nothing is said */
+  parts?: ReadonlyMap<string, string>;
   /** size, form and colour by piece id; guards that ask for them are silent where they are not known */
   pieces?: ReadonlyMap<string, { w: number; h: number; form: Form; colour: string }>;
   /** names by id of the people of the crew */
@@ -43,9 +46,9 @@ export interface Context {
   sayTime: (ms: number) => string;
 }
 
-/** What work is done on, by its code; the kitchen in words. */
+/** What work is done on, by its code; the kitchen and its parts in words. */
 export const nameOf = (codes: ReadonlyMap<string, string>, id: string): string =>
-  id === SITE ? 'the kitchen' : (codes.get(id) ?? '?');
+  id === SITE ? 'the kitchen' : isFixedId(id) ? fixedName(id) : (codes.get(id) ?? '?');
 
 /** Pieces by their codes; many are counted. */
 export const list = (ctx: Context, pieces: readonly string[]): string => {

@@ -1,4 +1,5 @@
 /** Flaws become steps of their piece; paces are learnt from recorded hands; devices that worked apart. */
+import { openFlaws } from './open-flaws';
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { buildRoute, gets } from '../../coating/route';
@@ -14,7 +15,7 @@ import { pieceMark } from '../view/mark';
 import { stageTouched } from '../../coating/looks';
 import { atPace, handMinutes, learntPace, paceKey, paceOf } from '../view/pace';
 import { lotProgress } from '../view/progress';
-import { openFlaws, withRework } from './rework';
+import { withRework } from './rework';
 import { did, fact, MINUTE, takenDown, uuid } from '../../../../../tests/bench-builders';
 import { always } from '../../../../../tests/budget';
 

@@ -3,6 +3,7 @@ import { frozen } from '../../frozen';
 import { facesOf, gets, plain, type Requirement, type Step } from '../../coating/route';
 import type { PrepKind, Product, Stage } from '../../coating/system';
 import { BONDING_PRIMER, SHELLAC_PRIMER } from '../../coating/systems/products';
+import { isFixedId } from '../../kitchen/fixed-parts';
 import { DEFECTS, type RemedyStep } from '../../quality/defects';
 import { pieceState, type Flaw, type JobState } from '../state/state';
 
@@ -85,13 +86,17 @@ function coatUnder(state: JobState, own: readonly Step[], flaw: Flaw): Step | nu
   );
 }
 
-/** Steps that mend one flaw, in order; none where the next coat takes it along. @param own the route of its piece */
-function remedy(
+/**
+ * Steps that mend one flaw, in order; none where the next coat takes it along.
+ * @param own the route of what it is on
+ * @param where it is, in words
+ */
+export function remedy(
   flaw: Flaw,
   coat: Step | null,
   own: readonly Step[],
   coatComes: boolean,
-  skips: ReadonlySet<string>,
+  where: string,
 ): Step[] {
   const facts = DEFECTS[flaw.defect];
   const kinds = facts.steps.filter(
@@ -118,7 +123,7 @@ function remedy(
       coat: product ? 1 : 0,
       of: product ? 1 : 0,
       grit: kind === 'sand' ? 320 : null,
-      act: `${VERB[kind]}${product && !again ? ` with ${product.name}` : ''}, ${flaw.face}: ${facts.seen.toLowerCase()}`,
+      act: `${VERB[kind]}${product && !again ? ` with ${product.name}` : ''}, ${where}: ${facts.seen.toLowerCase()}`,
       how: known
         ? facts.remedy
         : `${facts.remedy} ${product.name} is not in this system: it is on the shopping list.`,
@@ -129,7 +134,6 @@ function remedy(
         ...(ready ? [ready] : []),
         ...(primed ? [primed] : []),
       ],
-      skips,
     });
     dries = DRIES[kind] ?? 0;
   }
@@ -151,6 +155,7 @@ const standsBefore = (state: JobState, own: readonly Step[], flaw: Flaw): Step |
 export function withRework(route: readonly Step[], state: JobState, pieces: readonly string[]): Step[] {
   let out = [...route];
   for (const flaw of [...state.flaws.values(), ...state.takenBackFlaws.values()]) {
+    if (isFixedId(flaw.piece)) continue;
     const { done, hungIn } = pieceState(state, flaw.piece);
     const over = flaw.accepted !== null || hungIn !== null || !state.flaws.has(flaw.id);
     const own = out.filter((s) => gets(s, flaw.piece));
@@ -168,7 +173,9 @@ export function withRework(route: readonly Step[], state: JobState, pieces: read
           (done.get(s.key)?.end ?? Infinity) > flaw.at,
       );
     const skips = new Set(pieces.filter((p) => p !== flaw.piece));
-    const steps = remedy(flaw, coat, own, comes, skips).filter((s) => !over || done.has(s.key));
+    const steps = remedy(flaw, coat, own, comes, flaw.face)
+      .map((s) => ({ ...s, skips }))
+      .filter((s) => !over || done.has(s.key));
     const last = steps.at(-1);
     if (!last) continue;
     const again = steps.findLast((s) => s.product === coat?.product && s.kind === 'coat');
@@ -185,24 +192,6 @@ export function withRework(route: readonly Step[], state: JobState, pieces: read
         return after.length ? { ...step, after: [...step.after, ...after] } : step;
       }),
     ];
-  }
-  return out;
-}
-
-/** Flaws that are neither mended nor left as they are, by piece. */
-export function openFlaws(state: JobState, route: readonly Step[]): Map<string, Flaw[]> {
-  const out = new Map<string, Flaw[]>();
-  for (const flaw of state.flaws.values()) {
-    if (flaw.accepted !== null) continue;
-    const { done } = pieceState(state, flaw.piece);
-    const steps = route.filter((s) => s.mends?.flaw === flaw.id);
-    const mended = steps.length
-      ? steps.filter((s) => done.has(s.key)).length === steps[0]?.mends?.of
-      : route.some(
-          (s) =>
-            s.kind === 'coat' && facesOf(s).includes(flaw.face) && (done.get(s.key)?.start ?? 0) >= flaw.at,
-        );
-    if (!mended) out.set(flaw.piece, [...(out.get(flaw.piece) ?? []), flaw]);
   }
   return out;
 }

@@ -1,4 +1,5 @@
 /** States that cannot both be are refused, asked about, or carried over: hanging and lying, wet and sanded, taken back and gone on with. */
+import { openFlaws } from './open-flaws';
 import { describe, expect, it } from 'vitest';
 import { buildRoute } from '$core/coating/route';
 import { usualCounts } from '$core/coating/system';
@@ -8,7 +9,7 @@ import { fold } from '../log/fold';
 import { pieceState } from '../state/state';
 import { careDates } from '../view/care';
 import { pieceView } from '../view/view';
-import { openFlaws, withRework } from './rework';
+import { withRework } from './rework';
 import { judge } from '../log/judge';
 import { SHEET_WAITS } from '$core/coating/waits';
 import { openBench, type BenchPack } from '../view/bench-job';

@@ -15,7 +15,7 @@ import type { Context } from './context';
 import { judge } from '../log/judge';
 import { bodySchema, type Fact, type FactBody } from '../log/events';
 import { fold } from '../log/fold';
-import { cureOf, touchUpSteps, withTouchUps } from './touch-up-steps';
+import { cureOf, kitchenSteps, touchUpSteps } from './touch-up-steps';
 
 const inputs = planInputs(SHELLAC_URETHANE, { fixed: false, startDay: '2026-03-09' });
 const [piece] = inputs.pieces;
@@ -42,7 +42,7 @@ const context = (facts: readonly Fact[]): Context => {
   return {
     ...{ state, route, codes: new Map(inputs.pieces.map((p) => [p.id, p.code])), waits: SHEET_WAITS },
     ...{ cureMinutes, zone: 'Etc/UTC', sayTime: (ms) => new Date(ms).toISOString() },
-    site: withTouchUps([], state, { route, pieces: inputs.pieces, zone: 'Etc/UTC', cureMinutes }),
+    site: kitchenSteps([], state, { route, pieces: inputs.pieces, parts: [], zone: 'Etc/UTC', cureMinutes }),
   };
 };
 const ask = (facts: Fact[], day: number, body: unknown) =>

@@ -7,10 +7,12 @@ import { facesOf, gets, plain, type Requirement, type Step } from '../../coating
 import type { Face, Product } from '../../coating/system';
 import type { Tool } from '../../coating/tool';
 import { edgeArea, faceArea, type Measured } from '../../kitchen/area';
+import type { FixedPartAt } from '../../kitchen/fixed-parts';
 import { failureOf, type FailureKey } from '../../quality/failures';
 import type { RemedyScope } from '../../quality/remedy-scope';
 import { touchUpKey, type SiteStep } from '../../takeoff/site-route';
 import { dayToMs } from '../../units/clock-time';
+import { withKitchenRework } from './kitchen-rework';
 import { touchUpFrom } from './touch-up';
 import { kitchenWorks, type JobState, type TouchUp } from '../state/state';
 
@@ -137,11 +139,18 @@ export interface TouchedJob {
   cureMinutes: number | null;
 }
 
+/** The steps in the kitchen as facts leave them: with what flaws ask for, and with touch-ups that are planned. */
+export const kitchenSteps = (
+  site: readonly SiteStep[],
+  state: JobState,
+  job: TouchedJob & { parts: readonly FixedPartAt[] },
+): SiteStep[] => withTouchUps(withKitchenRework(site, state, job.parts), state, job);
+
 /**
  * The steps in the kitchen with those of touch-ups that are planned. What was done for one stays; a touch-up that is closed asks for
  * nothing more.
  */
-export function withTouchUps(
+function withTouchUps(
   site: readonly SiteStep[],
   state: JobState,
   { route, pieces, zone, cureMinutes }: TouchedJob,

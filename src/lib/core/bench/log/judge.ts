@@ -2,7 +2,8 @@
 import { contradictions, stepsBefore } from './contradictions';
 import { entryOf, type Fact, type FactBody } from './events';
 import { fold } from './fold';
-import { piecesIn } from './named';
+import { fixedName, isFixedId } from '../../kitchen/fixed-parts';
+import { piecesIn, targetsIn } from './named';
 import { overridesOf } from '../state/overrides';
 import type { Context } from '../guard/context';
 import { refuse, type Refusal } from '../guard/refusal';
@@ -26,6 +27,9 @@ function judgeBody(ctx: Context, facts: readonly Fact[], fact: Fact): Refusal | 
   const strangers = piecesIn(body).filter((p) => !ctx.codes.has(p));
   if (strangers.length)
     return refuse('unknown', `${strangers.length} of the pieces named are not of this job.`);
+  const part = targetsIn(body)?.find((id) => isFixedId(id) && !ctx.parts?.has(id));
+  if (part !== undefined)
+    return refuse('unknown', `There is no ${fixedName(part)}: the survey was changed. Open the bench again.`);
   return entryOf(body).refuse(body, at, ctx, {
     kindOf: (id) => facts.find((f) => f.id === id)?.body.kind ?? null,
     factOf: (id) => facts.find((f) => f.id === id),

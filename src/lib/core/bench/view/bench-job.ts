@@ -4,6 +4,7 @@ import type { System } from '$core/coating/system';
 import { SHEET_WAITS, waitsIn, type Waits } from '$core/coating/waits';
 import { ratesOf, type Climate } from '$core/drying/climate';
 import type { Condition } from '$core/kitchen/condition';
+import type { FixedPartAt } from '$core/kitchen/fixed-parts';
 import type { KitchenPlace } from '$core/kitchen/kitchen-places';
 import type { Band, Form, Hinge } from '$core/kitchen/kitchen';
 import type { Way } from '$core/labels/hiding';
@@ -20,7 +21,7 @@ import type { JobState } from '../state/state';
 import type { Context } from '../guard/context';
 import type { RackRoom } from '../state/piece-places';
 import { withRework } from '../guard/rework';
-import { withTouchUps } from '../guard/touch-up-steps';
+import { kitchenSteps } from '../guard/touch-up-steps';
 import { waitsAtHome } from '$core/coating/waits-at-home';
 
 export interface BenchPiece {
@@ -48,12 +49,13 @@ export interface BenchPiece {
   noted: string;
 }
 
-/** A photo of a piece, by its address. */
+/** A photo of a piece, or of the kitchen, by its address. */
 export interface BenchPhoto {
   /** of the small picture, and of the whole */
   small: string;
   whole: string;
-  piece: string;
+  /** null: of the kitchen */
+  piece: string | null;
   /** id of the fact that it shows; null where it shows none */
   of: string | null;
   note: string;
@@ -85,6 +87,8 @@ export interface BenchPack {
   /** the system's route, without what flaws ask for */
   route: Step[];
   site: SiteStep[];
+  /** what of the fixed work can be pointed at; not given by an older pack */
+  parts?: FixedPartAt[];
   /** the air that films dry in, as JSON of a PackedAir; null: the sheet's */
   air: string | null;
   /** the air of the house, as JSON of a PackedAir, where pieces are coated elsewhere; null: as where they are */
@@ -179,8 +183,8 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = [], folded?: 
   const house: Air = pack.siteAir ? airOf(pack.siteAir) : here;
   const codes = new Map(pack.pieces.map((p) => [p.id, p.code]));
   const { zone } = pack.job;
-  const { pieces, cureMinutes } = pack;
-  const site = withTouchUps(pack.site, state, { route, pieces, zone, cureMinutes });
+  const { pieces, cureMinutes, parts = [] } = pack;
+  const site = kitchenSteps(pack.site, state, { route, pieces, parts, zone, cureMinutes });
   return {
     pack,
     facts,
@@ -199,6 +203,7 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = [], folded?: 
       route,
       site,
       codes,
+      parts: new Map(parts.map((p) => [p.id, p.zone])),
       pieces: knownPieces(pack.pieces, pack.zones),
       people: new Map(pack.people.map((p) => [p.id, p.name])),
       lots: pack.lots,

@@ -4,7 +4,7 @@ import type { Face } from '$core/coating/system';
 import type { Waits } from '$core/coating/waits';
 import { pieceState, type JobState } from '../state/state';
 import { nextStep, windowOf } from '../guard/window';
-import { openFlaws } from '../guard/rework';
+import { openFlaws } from '../guard/open-flaws';
 
 export interface FaceMark {
   primed: boolean;

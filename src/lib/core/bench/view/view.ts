@@ -1,11 +1,13 @@
 /** What the bench shows: the list of what can be done, one piece, the walls and the rack. */
 import { facesOf, gets, type Step } from '$core/coating/route';
 import type { Product } from '$core/coating/system';
+import { NO_COLOUR } from '$core/kitchen/colour';
+import { fixedId, fixedName } from '$core/kitchen/fixed-parts';
 import { tapePlace } from '$core/labels/hiding';
 import { DEFECTS } from '$core/quality/defects';
 import type { AnyStep } from '$core/takeoff/any-step';
 import { isColoured } from '$core/takeoff/coloured';
-import { openFlaws } from '../guard/rework';
+import { openFlaws } from '../guard/open-flaws';
 import { freshAir } from '../guard/fresh-air';
 import { siteProgress } from '../guard/kitchen-work';
 import { nextStep, windowOf } from '../guard/window';
@@ -215,18 +217,47 @@ export function pieceView(bench: Bench, id: string, now: number, more: readonly 
       : null,
     history: history.sort((a, b) => a.start - b.start),
     film,
-    flaws: (openFlaws(state, bench.route).get(id) ?? []).map((f) => ({
-      ...f,
-      seen: DEFECTS[f.defect].seen,
-      remedy: DEFECTS[f.defect].remedy,
-      who: who(f.worker),
-      photos: photos.filter((p) => p.of === f.id),
-    })),
+    flaws: flawsOn(bench, id, photos),
     photos,
     care: careDates(state, bench.route, [id], homeWaits(bench)),
     takenBack: takenBackOf(bench, id),
   };
 }
+
+/** Open flaws on a piece, or on a part of the fixed work, as they are shown. */
+export function flawsOn(
+  { state, route, site, pack, context }: Bench,
+  on: string,
+  photos: readonly BenchPhoto[],
+) {
+  const flaws = openFlaws(state, route, { site, parts: context.parts ?? new Map() }).get(on) ?? [];
+  return flaws.map((f) => ({
+    ...f,
+    seen: DEFECTS[f.defect].seen,
+    remedy: DEFECTS[f.defect].remedy,
+    who: pack.people.find((p) => p.id === f.worker)?.name ?? '',
+    photos: photos.filter((p) => p.of === f.id),
+  }));
+}
+export type FlawShown = ReturnType<typeof flawsOn>[number];
+
+/** The parts of the fixed work, each with its open flaws. @param more photos that the server may not have yet */
+export function fixedParts(bench: Bench, more: readonly BenchPhoto[] = []) {
+  const photos = [...bench.pack.photos, ...more];
+  const zones = new Map(bench.pack.zones.map((z) => [z.id, z]));
+  return (bench.pack.parts ?? []).map((part) => ({
+    ...part,
+    name: fixedName(part.id),
+    /** codes of the pieces that it is around */
+    around: bench.pack.pieces.flatMap((p) =>
+      fixedId({ kind: part.kind, wall: p.wall, cabinet: p.cabinet }) === part.id ? [p.code] : [],
+    ),
+    colour: zones.get(part.zone)?.colour ?? '',
+    hex: zones.get(part.zone)?.hex ?? NO_COLOUR,
+    flaws: flawsOn(bench, part.id, photos),
+  }));
+}
+export type FixedPartView = ReturnType<typeof fixedParts>[number];
 
 /** Facts about a piece that were taken back. */
 function takenBackOf({ facts, pack }: Bench, piece: string) {

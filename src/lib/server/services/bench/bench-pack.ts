@@ -108,9 +108,10 @@ export function benchPack(
     system: system && { cautions: system.cautions, products: system.products },
     route: plainRoute,
     site: plainSite,
+    parts: file.parts,
     ...airFor(db, file, now),
     photos: listPhotos(db, job.id).flatMap(({ id, piece, of, note, addedAt }) =>
-      piece
+      piece || of
         ? [{ id, small: `/photos/${id}?size=small`, whole: `/photos/${id}`, piece, of, note, addedAt }]
         : [],
     ),

@@ -10,7 +10,7 @@ import { judge } from '$core/bench/log/judge';
 import { BY_CONTEXT, sayRefusals, together, type Refusal } from '$core/bench/guard/refusal';
 import type { Context } from '$core/bench/guard/context';
 import { withRework } from '$core/bench/guard/rework';
-import { withTouchUps } from '$core/bench/guard/touch-up-steps';
+import { kitchenSteps } from '$core/bench/guard/touch-up-steps';
 import type { Step } from '$core/coating/route';
 import { firstFault } from '$core/units/first-fault';
 import { CLOCK_AHEAD, CLOCK_BEHIND } from '$core/units/instant';
@@ -58,7 +58,7 @@ function read(input: unknown, i: number, of: number): Fact {
 
 /** The context of guards in a state. */
 function contextIn(file: OpenJob, state: JobState): Context & { route: Step[] } {
-  const { pieces, plainRoute, context } = file;
+  const { pieces, parts, plainRoute, context } = file;
   const route =
     state.flaws.size === 0
       ? plainRoute
@@ -68,7 +68,13 @@ function contextIn(file: OpenJob, state: JobState): Context & { route: Step[] } 
           pieces.map((p) => p.id),
         );
   const { cureMinutes } = context;
-  const site = withTouchUps(file.plainSite, state, { route, pieces, zone: file.job.zone, cureMinutes });
+  const site = kitchenSteps(file.plainSite, state, {
+    route,
+    pieces,
+    parts,
+    zone: file.job.zone,
+    cureMinutes,
+  });
   return { ...context, state, route, site };
 }
 

@@ -1,4 +1,5 @@
 /** Everything about one job, as the pages need it. */
+import type { FixedPartAt } from '$core/kitchen/fixed-parts';
 import type { Context } from '$core/bench/guard/context';
 import type { Fact } from '$core/bench/log/events';
 import { fold } from '$core/bench/log/fold';
@@ -6,7 +7,7 @@ import type { JobState } from '$core/bench/state/state';
 import type { Lot } from '$core/planning/job/lots';
 import { knownPieces, severalColours } from '$core/bench/view/bench-job';
 import { withRework } from '$core/bench/guard/rework';
-import { cureOf, withTouchUps } from '$core/bench/guard/touch-up-steps';
+import { cureOf, kitchenSteps } from '$core/bench/guard/touch-up-steps';
 import type { Step } from '$core/coating/route';
 import { visitsOf, waysOf, type Ways } from '$core/job-plan/ways';
 import type { System } from '$core/coating/system';
@@ -49,6 +50,8 @@ export interface OpenJob {
   site: SiteStep[];
   /** all that stays on the wall, planned or not */
   fixed: SiteStep[];
+  /** what of the fixed work can be pointed at */
+  parts: FixedPartAt[];
   waits: Waits;
   codes: Map<string, string>;
   context: Context;
@@ -160,7 +163,7 @@ export function openJob(db: Db, id: string): OpenJob {
   const { job, faults } = mended;
   let { choice } = mended;
   let system = choice && systemOf(choice);
-  let ways: Ways = { plainRoute: [], site: [], fixed: [] };
+  let ways: Ways = { plainRoute: [], site: [], fixed: [], parts: [] };
   try {
     if (choice) ways = waysOf(choice, job, pieces);
   } catch (error) {
@@ -170,7 +173,7 @@ export function openJob(db: Db, id: string): OpenJob {
     });
     choice = system = job.choice = null;
   }
-  const { plainRoute, fixed } = ways;
+  const { plainRoute, fixed, parts } = ways;
   const route = withRework(
     plainRoute,
     state,
@@ -182,12 +185,13 @@ export function openJob(db: Db, id: string): OpenJob {
   const lots = listLots(db, id);
   const cureMinutes = cureOf(route);
   const plainSite = choice ? [...ways.site, ...visitsOf(choice, pieces, lots, plainRoute)] : ways.site;
-  const site = withTouchUps(plainSite, state, { route, pieces, zone: job.zone, cureMinutes });
+  const site = kitchenSteps(plainSite, state, { route, pieces, parts, zone: job.zone, cureMinutes });
   const context: Context = {
     state,
     route,
     site,
     codes,
+    parts: new Map(parts.map((p) => [p.id, p.zone])),
     pieces: knownPieces(pieces, zones),
     lots,
     people: new Map(listWorkers(db).map((w) => [w.id, w.name])),
@@ -218,6 +222,7 @@ export function openJob(db: Db, id: string): OpenJob {
     plainSite,
     site,
     fixed,
+    parts,
     waits,
     codes,
     context,

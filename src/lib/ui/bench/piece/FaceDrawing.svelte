@@ -1,49 +1,20 @@
-<!-- One face of a piece, drawn to its proportions; a flaw is pointed at on it. -->
+<!-- One face of a piece, on which a flaw is pointed at. -->
 <script lang="ts">
+  import type { ComponentProps } from 'svelte';
   import type { MarkedPiece } from '$core/bench/view/marked';
   import type { Face } from '$core/coating/system';
   import DoorMark from '$ui/kitchen/DoorMark.svelte';
+  import PointAt from './PointAt.svelte';
 
-  interface Place {
-    /** shares of width and height, 0 to 1 */
-    x: number;
-    y: number;
-  }
-  interface Props {
-    piece: MarkedPiece;
-    face: Face;
-    flaws: readonly (Place & { id: string })[];
-    /** where somebody just pointed */
-    pointed: Place | null;
-    point: (at: Place) => void;
-  }
-  let { piece, face, flaws, pointed, point }: Props = $props();
-  const scale = $derived(Math.min(150 / piece.w, 190 / piece.h));
-  const w = $derived(Math.max(44, piece.w * scale));
-  const h = $derived(Math.max(44, piece.h * scale));
-  const share = (n: number) => Math.round(Math.min(1, Math.max(0, n)) * 1000) / 1000;
-
-  function pick(event: MouseEvent & { currentTarget: HTMLElement }) {
-    const box = event.currentTarget.getBoundingClientRect();
-    // A key has no place: the middle.
-    if (event.detail === 0) point({ x: 0.5, y: 0.5 });
-    else
-      point({
-        x: share((event.clientX - box.x) / box.width),
-        y: share((event.clientY - box.y) / box.height),
-      });
-  }
+  type Props = { piece: MarkedPiece; face: Face } & Pick<
+    ComponentProps<typeof PointAt>,
+    'flaws' | 'pointed' | 'point'
+  >;
+  let { piece, face, ...pointing }: Props = $props();
 </script>
 
-<button
-  type="button"
-  class="face"
-  style:width="{w}px"
-  style:height="{h}px"
-  onclick={pick}
-  aria-label="A flaw on the {face}"
->
-  <svg width={w} height={h} viewBox="0 0 {w} {h}" aria-hidden="true">
+<PointAt width={piece.w} height={piece.h} label="A flaw on the {face}" {...pointing}>
+  {#snippet children(w, h)}
     <DoorMark
       x={0}
       y={0}
@@ -54,27 +25,5 @@
       hex={piece.hex}
       text={0}
     />
-    {#each flaws as f (f.id)}
-      <circle cx={f.x * w} cy={f.y * h} r="9" class="flaw" />
-    {/each}
-    {#if pointed}<circle cx={pointed.x * w} cy={pointed.y * h} r="9" class="flaw new" />{/if}
-  </svg>
-</button>
-
-<style>
-  .face {
-    padding: 0;
-    border: 0;
-    background: none;
-    cursor: crosshair;
-    display: block;
-  }
-  .flaw {
-    fill: none;
-    stroke: var(--bad);
-    stroke-width: 3;
-  }
-  .new {
-    stroke-dasharray: 3 3;
-  }
-</style>
+  {/snippet}
+</PointAt>

@@ -1,20 +1,18 @@
 <!-- One piece, for the hand that holds it: what it has had, its one next act, a flaw pointed at, and where it goes. -->
 <script lang="ts">
   import Dialog from '$ui/kit/Dialog.svelte';
-  import Group from '$ui/kit/Group.svelte';
   import Button from '$ui/kit/Button.svelte';
-  import Choice from '$ui/kit/Choice.svelte';
   import Field from '$ui/kit/Field.svelte';
-  import Option from '$ui/kit/Option.svelte';
-  import Pick from '$ui/kit/Pick.svelte';
   import { FORM_WORDS } from '$core/kitchen/kitchen';
   import { sayNext, type PieceView } from '$core/bench/view/view';
   import type { Stopped } from '$server/fact-action';
   import type { Face } from '$core/coating/system';
-  import { DEFECT_KEYS, DEFECTS } from '$core/quality/defects';
   import { sayNear, sayTime } from '$core/units/clock-time';
   import type { Measures } from '$core/units/measures';
   import FaceDrawing from './FaceDrawing.svelte';
+  import FlawForm from './FlawForm.svelte';
+  import OpenFlaw from './OpenFlaw.svelte';
+  import Pictures from './Pictures.svelte';
   import FactForm from '$ui/facts/FactForm.svelte';
   import PhotoInput from '$ui/kit/PhotoInput.svelte';
   import PieceHistory from './PieceHistory.svelte';
@@ -44,24 +42,9 @@
   const time = (ms: number) => sayTime(ms, zone);
 
   let flaw: { face: Face; x: number; y: number } | null = $state(null);
-  let defect: (typeof DEFECT_KEYS)[number] = $state('run');
   const act = $derived(sayNext(view, (ms) => sayNear(ms, now, zone)));
   let place = $state('');
 </script>
-
-{#snippet pictures(photos: typeof view.photos)}
-  {#if photos.length}
-    <div class="fields">
-      {#each photos as p (p.small)}
-        <a href={p.whole} target="_blank" class="photo"
-          ><img src={p.small} alt={p.note || `Photo of piece ${piece.code}`} /><span class="soft"
-            >{p.note}</span
-          ></a
-        >
-      {/each}
-    </div>
-  {/if}
-{/snippet}
 
 <Dialog label="Piece {piece.code}" {close}>
   <div class="head">
@@ -107,46 +90,8 @@
   </div>
   <p class="soft">A flaw? Point at it on the face.</p>
 
-  {#if flaw}
-    <FactForm
-      kind="defect.found"
-      fields={{ piece: piece.id, face: flaw.face, x: String(flaw.x), y: String(flaw.y) }}
-      kept={() => (flaw = null)}
-    >
-      {#snippet children(sending)}
-        <div class="stack flawed">
-          <Choice label="What is it, on the {flaw?.face}" name="defect" bind:chosen={defect}>
-            {#each DEFECT_KEYS as key (key)}<Option value={key} text={DEFECTS[key].seen} />{/each}
-          </Choice>
-          <p class="soft">{DEFECTS[defect].cause}. <b>{DEFECTS[defect].remedy}</b></p>
-          <Group legend="How bad">
-            {#each ['slight', 'clear', 'bad'] as words, i (words)}
-              <Pick name="severity" value={i + 1} checked={i === 1}>{words}</Pick>
-            {/each}
-          </Group>
-          <Field name="note" label="Note" maxlength={500} />
-          <div><PhotoInput name="photo" words="Photograph it" /></div>
-          <div class="fields">
-            <Button type="submit" disabled={sending}>Note the flaw</Button>
-            <Button kind="ghost" onclick={() => (flaw = null)}>Cancel</Button>
-          </div>
-        </div>
-      {/snippet}
-    </FactForm>
-  {/if}
-  {#each view.flaws as f (f.id)}
-    <div class="flaws">
-      <p><b>{f.seen}, {f.face}</b> <span class="soft">{time(f.at)} · {f.who}</span></p>
-      <p class="soft">{f.remedy}</p>
-      {@render pictures(f.photos)}
-      <FactForm kind="defect.accepted" fields={{ defect: f.id }} class="fields">
-        {#snippet children(sending)}
-          <Field name="reason" label="Accepted as it is, because" required minlength={3} maxlength={500} />
-          <Button type="submit" kind="ghost" disabled={sending}>Accept it</Button>
-        {/snippet}
-      </FactForm>
-    </div>
-  {/each}
+  {#if flaw}<FlawForm on={piece.id} where={flaw.face} at={flaw} done={() => (flaw = null)} />{/if}
+  {#each view.flaws as f (f.id)}<OpenFlaw flaw={f} where={`, ${f.face}`} {time} />{/each}
 
   {#if view.down && !view.hungAt}
     <FactForm kind="piece.placed" fields={{ piece: [piece.id] }} class="fields">
@@ -172,7 +117,7 @@
 
   <PieceHistory {view} {zone} {measures} />
   <h3>Photos</h3>
-  {@render pictures(view.photos)}
+  <Pictures photos={view.photos} of={`piece ${piece.code}`} />
   <PhotoInput words={keeping ? 'Keeping it …' : 'Add a photo'} disabled={keeping} taken={take} />
   <p><a href="/p/{piece.id}">Photos, care and the whole record</a></p>
 </Dialog>
@@ -191,22 +136,6 @@
     gap: 20px;
     flex-wrap: wrap;
     margin: 10px 0 2px;
-  }
-  .flawed,
-  .flaws {
-    border-left: 4px solid var(--bad);
-    padding-left: 12px;
-    margin: 8px 0;
-  }
-  .photo {
-    display: grid;
-    font-size: 13px;
-  }
-  .photo img {
-    width: 96px;
-    height: 72px;
-    object-fit: cover;
-    border: 1px solid var(--line);
   }
   h3 {
     margin-top: 16px;

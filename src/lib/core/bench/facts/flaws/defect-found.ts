@@ -1,6 +1,7 @@
 /** A flaw was pointed at. */
 import { z } from 'zod';
 import { FACES } from '../../../coating/system';
+import { FIXED_ID, isFixedId } from '../../../kitchen/fixed-parts';
 import { DEFECT_KEYS, DEFECTS } from '../../../quality/defects';
 import { touch, type Flaw } from '$core/bench/state/state';
 import type { Happened } from '../../guard/log';
@@ -16,7 +17,8 @@ const flaw = (
 export const defectFound = factKind({
   schema: z.object({
     kind: z.literal('defect.found'),
-    piece: id,
+    /** id of a piece, or of a part of the fixed work */
+    piece: id.or(z.string().regex(FIXED_ID)),
     face: z.enum(FACES),
     defect: z.enum(DEFECT_KEYS),
     severity: z.number().int().min(1).max(3),
@@ -44,5 +46,6 @@ export const defectFound = factKind({
     state.takenBackFlaws.set(fact.id, flaw(fact, body));
   },
   refuse: nothingAgainst,
-  say: (body, context) => `${DEFECTS[body.defect].seen}: ${codesOf(context, [body.piece])}, ${body.face}`,
+  say: (body, context) =>
+    `${DEFECTS[body.defect].seen}: ${codesOf(context, [body.piece])}${isFixedId(body.piece) ? '' : `, ${body.face}`}`,
 });

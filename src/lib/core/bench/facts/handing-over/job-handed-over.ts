@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { list } from '../../guard/context';
 import { refusalsOf, refuse } from '../../guard/refusal';
 import { siteLeft } from '../../guard/kitchen-work';
-import { openFlaws } from '../../guard/rework';
+import { openFlaws } from '../../guard/open-flaws';
 import { pieceState } from '$core/bench/state/state';
 import { factKind } from '../kind';
 import { overrides } from '../parts';
@@ -30,7 +30,9 @@ export const jobHandedOver = factKind({
   refuse: (_body, _, ctx, log) => {
     if (ctx.state.handedOver !== null) return refuse('done-already', 'The kitchen is handed over already.');
     const missing = [...ctx.codes.keys()].filter((p) => pieceState(ctx.state, p).hungIn === null);
-    const flawed = [...openFlaws(ctx.state, ctx.route).keys()];
+    const flawed = [
+      ...openFlaws(ctx.state, ctx.route, { site: ctx.site ?? [], parts: ctx.parts ?? new Map() }).keys(),
+    ];
     const site = siteLeft(ctx.state, ctx.site ?? []);
     const disagree = log.open().length;
     const used = new Set([...(ctx.pieces?.values() ?? [])].map((p) => p.colour));

@@ -6,7 +6,8 @@ import type { RequestHandler } from './$types';
 
 const asked = z.object({
   id: z.uuid(),
-  piece: z.uuid(),
+  /** null: of the kitchen */
+  piece: z.uuid().nullable(),
   of: z.uuid().nullable(),
   note: z.string().max(500),
 });
@@ -16,12 +17,15 @@ export const PUT: RequestHandler = async ({ locals, params, request, url }) => {
   const q = url.searchParams;
   const parsed = asked.safeParse({
     id: q.get('id'),
-    piece: q.get('piece'),
+    piece: q.get('piece') || null,
     of: q.get('of') || null,
     note: q.get('note') ?? '',
   });
   if (!parsed.success)
-    return json({ error: 'Send a photo with ?id=…&piece=…, and &of=… of its flaw.' }, { status: 400 });
+    return json(
+      { error: 'Send a photo with ?id=…, &piece=… where it is of one, and &of=… of its flaw.' },
+      { status: 400 },
+    );
   try {
     const bytes = new Uint8Array(await request.arrayBuffer());
     const { worker } = locals;
