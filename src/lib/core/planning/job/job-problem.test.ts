@@ -240,6 +240,30 @@ describe('a job under way', () => {
     expect(operation(build(), 'A:clean:running0')?.minutes).toBe(1);
   });
 
+  it('lets a coat under way go on beside the hours of its place, where those end before it does', () => {
+    const started = MONDAY + 480 * MINUTE;
+    const coating = (spans: { from: number; to: number }[], at = started) => {
+      job.t0 = at;
+      job.lots = [
+        change(reached('A', 6, FIRST), FIRST, {
+          pending: 0,
+          running: [{ worker: 'ines', pieces: 6, start: started }],
+        }),
+      ];
+      job.usedElsewhere = { away: new Map(), work: new Map(), place: spans, rack: [] };
+      return operation(build(), `A:${FIRST}:running0`)?.station;
+    };
+    const after = (from: number, to: number) => [
+      { from: started + from * MINUTE, to: started + to * MINUTE },
+    ];
+    expect(coating([])).toBe('coating');
+    expect(coating(after(600, 700))).toBe('coating');
+    // Another job has the place now, or before it is done.
+    expect(coating(after(0, 700))).toBeNull();
+    expect(coating(after(5, 700))).toBeNull();
+    // Another had it before.
+    expect(coating(after(-60, 0))).toBe('coating');
+  });
   it('lets the pieces that were left out catch up first', () => {
     job.lots = [change(reached('A', 6, 'sand'), 'clean', { pending: 2 })];
     const problem = build();
