@@ -25,6 +25,10 @@ export interface FactKindEntry<S extends z.ZodType<{ kind: string }>> {
   schema: S;
   /** Facts of one moment are taken in this order, 0 to 999, so that what a fact rests on comes before it whatever its id. */
   rank: number;
+  /** the first of them counts: one more, from a device that could not know of it, changes nothing and is nobody's question */
+  firstCounts?: true;
+  /** it tells how long work or a film takes here, or takes such a fact back */
+  teaches?: true;
   /** its body from the fields of a form, without the kind, unchecked */
   fromForm: (form: FactForm) => Record<string, unknown>;
   /** changes the state */

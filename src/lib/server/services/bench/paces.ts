@@ -30,12 +30,6 @@ export interface Recorded extends TickedJob {
   log: readonly Fact[];
 }
 
-/** Facts that a pace is learnt of, or that take one back. */
-export const TEACHES: ReadonlySet<Fact['body']['kind']> = new Set([
-  ...(['work.finished', 'piece.down', 'piece.hung', 'piece.fitted'] as const),
-  ...(['void', 'contradiction.settled'] as const),
-]);
-
 /** Keeps what a new fact teaches, or forgets what a fact taken back had taught. */
 export function keepPace(db: Db, fact: Fact, job: Recorded): void {
   const { body } = fact;

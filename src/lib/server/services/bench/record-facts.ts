@@ -2,7 +2,7 @@ import { DAY } from '$core/units/durations';
 import { unknownTo } from '$core/bench/log/apart';
 import { contradictions, stepsBefore } from '$core/bench/log/contradictions';
 import { takenBackBy } from '$core/bench/log/decided';
-import { factSchema, type Fact } from '$core/bench/log/events';
+import { entryOf, factSchema, type Fact } from '$core/bench/log/events';
 import { fold, foldOn, lastToHappen } from '$core/bench/log/fold';
 import type { JobState } from '$core/bench/state/state';
 import { ASKS } from '$core/bench/view/disagreements';
@@ -24,7 +24,7 @@ import { isDemo, now } from '../company/clock';
 import { keepFelt } from './touch-at-bench';
 import { firstFilm, openJob, type OpenJob } from '../job/open-job';
 import { jobWaits } from '../air/job-air';
-import { keepPace, TEACHES } from './paces';
+import { keepPace } from './paces';
 import { keepForecast } from '../air/kept-forecast';
 import { placeNamed } from '../air/place-air';
 import { Refused } from '../../base/refused';
@@ -78,20 +78,6 @@ function contextIn(file: OpenJob, state: JobState): Context & { route: Step[] } 
   return { ...context, state, route, site };
 }
 
-/** Kinds of which the first counts, and one more like it changes nothing. */
-const SAID_AGAIN = new Set<Fact['body']['kind']>([
-  'piece.labelled',
-  'piece.prepared',
-  'piece.missing',
-  'work.finished',
-  'work.paused',
-  'work.resumed',
-  'piece.hung',
-  'job.handed-over',
-  'touch-up.closed',
-  'defect.accepted',
-]);
-
 /** A fact that came late, with what guards say against it. */
 interface Late {
   fact: Fact;
@@ -128,7 +114,7 @@ function lateOf({ file, log, state, latest }: Open, fact: Fact, sent: Sent): Lat
     !unknown.length || !latest || latest.at <= fact.at ? state : fold(log.filter((f) => f.at <= fact.at));
   const all = judge(contextIn(file, then), log, fact);
   // Said again by a device that could not know, it changes nothing and is nobody's question.
-  const isSaidAgain = unknown.length > 0 && SAID_AGAIN.has(fact.body.kind);
+  const isSaidAgain = unknown.length > 0 && entryOf(fact.body).firstCounts === true;
   const refusals = isSaidAgain ? all.filter((r) => r.rule !== 'done-already') : all;
   const first = together(refusals);
   if (!first) return unknown.length ? { fact, refusals } : null;
@@ -235,7 +221,7 @@ function recordOne(db: Db, open: Open, fact: Fact, { crew, time, ahead }: Desk, 
   insertFact(db, fact, Math.max(time, fact.at - CLOCK_AHEAD));
   append(open, fact);
   keepReading(db, fact);
-  if (KEPT_APART.has(fact.body.kind)) {
+  if (entryOf(fact.body).teaches) {
     const { route, site = [] } = contextIn(file, open.state);
     keepPace(db, fact, {
       ...file,
@@ -359,6 +345,3 @@ export function recordFacts(db: Db, job: string, inputs: readonly unknown[], sen
   if (!answer || answer instanceof Error) throw answer ?? new Error('Nothing was recorded');
   return answer;
 }
-
-/** Facts that other tables keep something of. */
-const KEPT_APART = new Set<Fact['body']['kind']>([...TEACHES, 'film.felt']);

@@ -21,6 +21,7 @@ export const touchUpClosed = factKind({
     override: overrides,
   }),
   rank: 260,
+  firstCounts: true,
   fromForm: (form) => ({
     touchUp: form.text('touchUp'),
     minutes: form.number('minutes'),

@@ -16,6 +16,7 @@ export const contradictionSettled = factKind({
     reason,
   }),
   rank: 270,
+  teaches: true,
   fromForm: (form) => ({
     of: form.all('of'),
     keep: form.text('keep') || null,

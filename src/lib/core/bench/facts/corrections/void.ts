@@ -15,6 +15,7 @@ export const voided = factKind({
     override: overrides,
   }),
   rank: 280,
+  teaches: true,
   fromForm: (form) => {
     const also = form.all('also');
     return {

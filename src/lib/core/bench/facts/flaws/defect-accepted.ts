@@ -7,6 +7,7 @@ import { id, reason } from '../parts';
 export const defectAccepted = factKind({
   schema: z.object({ kind: z.literal('defect.accepted'), defect: id, reason }),
   rank: 200,
+  firstCounts: true,
   fromForm: (form) => ({ defect: form.text('defect'), reason: form.text('reason') }),
   apply: (state, _, body) => {
     const flaw = state.flaws.get(body.defect);

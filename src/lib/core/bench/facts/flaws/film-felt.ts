@@ -16,6 +16,7 @@ export const filmFelt = factKind({
     feel: z.enum(FEELS),
   }),
   rank: 180,
+  teaches: true,
   fromForm: (form) => ({ pieces: form.all('piece'), step: form.text('step'), feel: form.text('feel') }),
   apply: (state, { id, at, worker }, body) => {
     state.touches.push({ id, pieces: body.pieces, step: body.step, feel: body.feel, at, worker });

@@ -17,6 +17,7 @@ export const jobHandedOver = factKind({
     override: overrides,
   }),
   rank: 240,
+  firstCounts: true,
   fromForm: (form) => ({
     note: form.text('note'),
     signed: form.text('signed') || undefined,

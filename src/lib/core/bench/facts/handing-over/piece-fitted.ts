@@ -12,6 +12,7 @@ import { codesOf } from '../words';
 export const pieceFitted = factKind({
   schema: z.object({ kind: z.literal('piece.fitted'), pieces, part: z.enum(FITTINGS), override: overrides }),
   rank: 232,
+  teaches: true,
   fromForm: (form) => ({ pieces: form.all('piece'), part: form.text('part'), ...form.override() }),
   apply: (state, { at }, { pieces: of, part }) => {
     for (const id of of) {

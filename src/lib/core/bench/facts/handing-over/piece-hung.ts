@@ -15,6 +15,8 @@ export const pieceHung = factKind({
     override: overrides,
   }),
   rank: 230,
+  teaches: true,
+  firstCounts: true,
   fromForm: (form) => ({ piece: form.text('piece'), opening: form.text('opening'), ...form.override() }),
   apply: (state, { at }, body) => {
     const own = touch(state, body.piece);

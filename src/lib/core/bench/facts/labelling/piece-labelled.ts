@@ -10,6 +10,7 @@ import { codesOf } from '../words';
 export const pieceLabelled = factKind({
   schema: z.object({ kind: z.literal('piece.labelled'), pieces }),
   rank: 10,
+  firstCounts: true,
   fromForm: (form) => ({ pieces: form.all('piece') }),
   apply: (state, _, { pieces: labelled }) => {
     for (const id of labelled) touch(state, id).labelled = true;

@@ -19,6 +19,7 @@ const WORDS: Record<Tick, string> = frozen({
 export const piecePrepared = factKind({
   schema: z.object({ kind: z.literal('piece.prepared'), tick: z.enum(TICKS), pieces }),
   rank: 20,
+  firstCounts: true,
   fromForm: (form) => ({ tick: form.text('tick'), pieces: form.all('piece') }),
   apply: (state, _, body) => {
     for (const id of body.pieces) touch(state, id).ticks.add(body.tick);

@@ -10,6 +10,7 @@ import { codesOf } from '../words';
 export const pieceDown = factKind({
   schema: z.object({ kind: z.literal('piece.down'), pieces, place, override: overrides }),
   rank: 40,
+  teaches: true,
   fromForm: (form) => ({ pieces: form.all('piece'), place: form.text('place'), ...form.override() }),
   apply: (state, { at }, body) => {
     for (const id of body.pieces)

@@ -14,6 +14,7 @@ export const pieceMissing = factKind({
     note: z.string().trim().max(500).default(''),
   }),
   rank: 50,
+  firstCounts: true,
   fromForm: (form) => ({ pieces: form.all('piece'), note: form.text('note') }),
   apply: (state, _, body) => {
     for (const id of body.pieces) touch(state, id).missing = body.note;

@@ -14,6 +14,8 @@ export const workFinished = factKind({
     leftOut: z.array(id).max(500).default([]),
   }),
   rank: 160,
+  teaches: true,
+  firstCounts: true,
   fromForm: (form) => ({ work: form.text('work'), leftOut: form.all('leftOut') }),
   apply: (state, { at }, body) => {
     const work = state.works.get(body.work);

@@ -10,6 +10,7 @@ import { isPaused, ofWork } from './under-way';
 export const workPaused = factKind({
   schema: z.object({ kind: z.literal('work.paused'), work: id }),
   rank: 140,
+  firstCounts: true,
   fromForm: (form) => ({ work: form.text('work') }),
   apply: (state, { at }, body) => letGo(state.works.get(body.work), at),
   refuse: (body, at, ctx) =>

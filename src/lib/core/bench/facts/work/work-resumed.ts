@@ -9,6 +9,7 @@ import { isPaused, ofWork } from './under-way';
 export const workResumed = factKind({
   schema: z.object({ kind: z.literal('work.resumed'), work: id }),
   rank: 150,
+  firstCounts: true,
   fromForm: (form) => ({ work: form.text('work') }),
   apply: (state, { at, worker }, body) => {
     const work = state.works.get(body.work);
