@@ -4,7 +4,6 @@ import { describe, expect, it } from 'vitest';
 import { judge } from '$core/bench/log/judge';
 import type { Context } from '$core/bench/guard/context';
 import type { Fact, FactBody } from '$core/bench/log/events';
-import { fold } from '$core/bench/log/fold';
 import { PATTERNS } from '$core/coating/pattern';
 import { gets } from '$core/coating/route';
 import { schoolsSchema } from '$core/coating/schools';
@@ -17,7 +16,7 @@ import { SITE } from '$core/takeoff/site-route';
 import { SHEET_WAITS } from '$core/coating/waits';
 import { constantClimate } from '../../../../tests/constant-climate';
 import type { PackedAir } from '$core/drying/packed-air';
-import { begunInKitchen, readiedInKitchen, fact, MINUTE } from '../../../../tests/bench-builders';
+import { begunInKitchen, contextOf, readiedInKitchen, fact, MINUTE } from '../../../../tests/bench-builders';
 import { ISLAND, planInputs, WALLS } from '../../../../tests/plan-inputs';
 import { EFFORTS } from './efforts';
 import type { PlanInputs } from './inputs';
@@ -60,24 +59,25 @@ function workOff(inputs: PlanInputs): string[] {
   const { plainRoute, site } = waysOf(inputs.choice, inputs.job, inputs.pieces);
   const log: Fact[] = [];
   const against: string[] = [];
-  const context = (): Context => ({
-    state: fold(log),
-    route: plainRoute,
-    site,
-    codes: new Map(inputs.pieces.map((p, i) => [p.id, String(i + 1)])),
-    pieces: new Map(
-      inputs.pieces.map((p) => [p.id, { w: 400, h: 700, form: p.form, colour: COLOURS.get(p.zoneId) ?? '' }]),
-    ),
-    lots: inputs.lots,
-    place: inputs.choice.place,
-    zoneColours: COLOURS,
-    manyColours: () => true,
-    waits: inputs.air ? waitsFor(inputs) : SHEET_WAITS,
-    siteWaits: siteWaitsFor(inputs),
-    forecast: (place, when) => hourOf((place === 'house' ? inputs.houseAir : null) ?? inputs.air, when),
-    cureMinutes: null,
-    sayTime: (ms) => `minute ${Math.round((ms - made.t0) / MINUTE)}`,
-  });
+  const context = (): Context =>
+    contextOf(plainRoute, log, {
+      site,
+      codes: new Map(inputs.pieces.map((p, i) => [p.id, String(i + 1)])),
+      pieces: new Map(
+        inputs.pieces.map((p) => [
+          p.id,
+          { w: 400, h: 700, form: p.form, colour: COLOURS.get(p.zoneId) ?? '' },
+        ]),
+      ),
+      lots: inputs.lots,
+      place: inputs.choice.place,
+      zoneColours: COLOURS,
+      manyColours: () => true,
+      waits: inputs.air ? waitsFor(inputs) : SHEET_WAITS,
+      siteWaits: siteWaitsFor(inputs),
+      forecast: (place, when) => hourOf((place === 'house' ? inputs.houseAir : null) ?? inputs.air, when),
+      sayTime: (ms) => `minute ${Math.round((ms - made.t0) / MINUTE)}`,
+    });
   const record = (at: number, body: FactBody): Fact => {
     const one = fact(at / MINUTE, body);
     // What stood over a weekend or a long wait is wiped, as the bench asks.

@@ -17,7 +17,7 @@ export interface SayContext {
   site: readonly SiteStep[];
   lots: readonly Lot[];
   codes: ReadonlyMap<string, string>;
-  context: { measures?: Measures };
+  context: { measures: Measures };
 }
 
 export interface FactKindEntry<S extends z.ZodType<{ kind: string }>> {

@@ -11,7 +11,7 @@ export function judgeHung(ctx: Context, piece: string, opening: string, at: numb
   const own = pieceState(state, piece);
   const code = ctx.codes.get(piece) ?? '?';
   if (own.hungIn !== null) return [refuse('done-already', `${code} hangs already.`)];
-  const site = siteLeft(state, ctx.site ?? []);
+  const site = siteLeft(state, ctx.site);
   const next = nextStep(state, route, piece);
   const hang = route.find((s) => s.kind === 'hang');
   const from = hang ? windowOf(state, hang, piece, waits).from : 0;

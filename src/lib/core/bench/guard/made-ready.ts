@@ -33,7 +33,7 @@ function judgeInKitchen(
   how: 'abraded' | 'wiped',
   at: number,
 ): Refusal[] {
-  const { state, site = [], waits, siteWaits = waits } = ctx;
+  const { state, site, siteWaits } = ctx;
   const step = site.find((s) => s.key === key);
   if (!step) return [refuse('no-such-step', `There is no step “${key ?? ''}” in the kitchen.`)];
   const from = how === 'wiped' ? 0 : siteSandableFrom(state, step, siteWaits);

@@ -50,7 +50,7 @@ function judgeGun(ctx: Context, laying: Laying, product: Product): Refusal | nul
   // What was laid since it was said tells that it was changed, and not to what.
   if (gun === null || isOld) {
     const changes = lastProduct?.product !== product.key;
-    return colour !== undefined && changes && (ctx.manyColours?.() ?? false)
+    return colour !== undefined && changes && ctx.manyColours()
       ? refuse(
           'gun-unknown',
           `Nobody said what is in the gun since ${product.name} was last laid. Look, and say that it holds ${colour}.`,
@@ -122,7 +122,7 @@ function judgeAirFor(ctx: Context, laying: Laying, product: Product, at: number)
   const named = (name: string): string => name.trim().toLowerCase();
   // A reading of another place says nothing of this one.
   const here = fresh.find((a) => place === null || named(a.place) === named(place));
-  const coming = here || place === null ? null : (ctx.forecast?.(place, at) ?? null);
+  const coming = here || place === null ? null : ctx.forecast(place, at);
   const reading = here ?? coming;
   if (!reading) return null;
   const verdict = judgeAir(reading, product.limits, ctx.measures);

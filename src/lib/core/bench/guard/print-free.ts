@@ -5,11 +5,11 @@ import type { Context } from './context';
 
 /** @returns ms since 1970; 0 where no film on it names such a time */
 export function printFreeFrom(
-  { state, route, waits, waitsAtHome }: Pick<Context, 'state' | 'route' | 'waits' | 'waitsAtHome'>,
+  { state, route, waitsAtHome }: Pick<Context, 'state' | 'route' | 'waitsAtHome'>,
   piece: string,
 ): number {
   const { done, hungAt } = pieceState(state, piece);
-  const own = waitsAtHome?.(hungAt) ?? waits;
+  const own = waitsAtHome(hungAt);
   return Math.max(
     0,
     ...route.flatMap((step) => {

@@ -18,7 +18,7 @@ export function judgeRoom(ctx: Context, text: string, moved: readonly string[]):
       readPlace(p.place).number === place.number &&
       readPlace(p.place).kind === 'rack',
   );
-  const sizes = [...lying.map(([id]) => id), ...moved].flatMap((id) => pieces?.get(id) ?? []);
+  const sizes = [...lying.map(([id]) => id), ...moved].flatMap((id) => pieces.get(id) ?? []);
   if (fitsSlot(rack, sizes)) return null;
   return refuse(
     'no-room',

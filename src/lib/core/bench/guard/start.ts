@@ -53,7 +53,7 @@ function judgeEarly(ctx: Context, step: AnyStep, things: readonly Thing[], at: n
   if (!last) return null;
   const { from, because } = last.window;
   const wet = listThings(early);
-  const before = [...ctx.route, ...(ctx.site ?? [])].find((s) => s.key === because?.step);
+  const before = [...ctx.route, ...ctx.site].find((s) => s.key === because?.step);
   if (before?.prep === 'degloss' && !because?.film)
     return refuse(
       'wet-deglosser',
@@ -193,7 +193,7 @@ export function judgeStart(
   const lost = pieces.filter((p) => pieceState(state, p).missing !== null);
   const panels =
     step.prep === 'caulk'
-      ? pieces.filter((p) => ['door', 'glass'].includes(ctx.pieces?.get(p)?.form ?? ''))
+      ? pieces.filter((p) => ['door', 'glass'].includes(ctx.pieces.get(p)?.form ?? ''))
       : [];
   const aliens = pieces.filter((p) => !gets(step, p));
   const all = pieces.map((p) => pieceAsThing(ctx, step, p));
@@ -221,8 +221,8 @@ export function judgeStart(
         all,
         laying: {
           minutes: workMinutes(step, worthOf(step, pieces)),
-          colours: pieces.flatMap((p) => ctx.pieces?.get(p)?.colour ?? []),
-          place: ctx.place ?? null,
+          colours: pieces.flatMap((p) => ctx.pieces.get(p)?.colour ?? []),
+          place: ctx.place,
           gun: state.loaded.pieces,
           fits: (until) =>
             pieces.filter((_, i) => workMinutes(step, worthOf(step, pieces.slice(0, i + 1))) <= until).length,
@@ -241,7 +241,7 @@ export function judgeStart(
 
 /** Judges starting a step in the kitchen: of the fixed work, of a touch-up, or a visit. @param key of the step */
 export function judgeInKitchen(ctx: Context, key: string, at: number): Refusal[] {
-  const { state, site = [] } = ctx;
+  const { state, site } = ctx;
   const step = site.find((s) => s.key === key);
   if (!step) return [refuse('no-such-step', `There is no step “${key}” in the kitchen.`)];
   const work = kitchenWorks(state).get(key);
@@ -251,7 +251,7 @@ export function judgeInKitchen(ctx: Context, key: string, at: number): Refusal[]
     ];
   if (isVisit(step)) return judgeVisit(ctx, step, at);
   const thing = kitchenAsThing(ctx, step);
-  const colour = step.zone === null ? undefined : ctx.zoneColours?.get(step.zone);
+  const colour = step.zone === null ? undefined : ctx.zoneColours.get(step.zone);
   return refusalsOf(
     judgeOrder([thing]),
     ...judgeSurface(

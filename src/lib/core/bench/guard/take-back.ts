@@ -49,7 +49,7 @@ function judgeOthers(ctx: Context, log: Log, all: readonly string[]): Refusal | 
         others.set(w, end?.at ?? others.get(w) ?? null);
   }
   if (!others.size) return null;
-  const names = [...others.keys()].map((w) => ctx.people?.get(w) ?? 'somebody else').join(' and ');
+  const names = [...others.keys()].map((w) => ctx.people.get(w) ?? 'somebody else').join(' and ');
   const ends = [...others.values()].filter((at) => at !== null);
   const at = ends.length ? `, done ${ctx.sayTime(Math.max(...ends))}` : '';
   return refuse('others-work', `${names} worked on it, too${at}: that is taken back with it.`);
@@ -100,7 +100,7 @@ function standingOn(ctx: Context, log: Log, gone: ReadonlySet<string>, without: 
 }
 
 /** Steps in the kitchen that were begun after one that would be missing. */
-function kitchenStandingOn({ state, site = [] }: Context, without: JobState): Standing[] {
+function kitchenStandingOn({ state, site }: Context, without: JobState): Standing[] {
   const works = kitchenWorks(without);
   const isLost = (key: string): boolean =>
     doneInKitchen(state, key) !== null && doneInKitchen(without, key) === null;
@@ -112,7 +112,7 @@ function kitchenStandingOn({ state, site = [] }: Context, without: JobState): St
 }
 
 /** Coats of a two-part product that would be left without the cup they were laid from. */
-function coatsOfCups({ state, route, site = [] }: Context, without: JobState): Standing[] {
+function coatsOfCups({ state, route, site }: Context, without: JobState): Standing[] {
   const hasCup = (of: JobState, product: Product, at: number): boolean =>
     cupsOf(of, product, at).some((m) => isUsable(m, at));
   return [...without.works.values()].flatMap((work) => {

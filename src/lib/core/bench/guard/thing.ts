@@ -38,7 +38,7 @@ export function pieceAsThing(ctx: Context, step: Step, piece: string): Thing {
 }
 
 export function kitchenAsThing(ctx: Context, step: SiteStep): Thing {
-  const { state, site = [], waits, siteWaits = waits } = ctx;
+  const { state, site, siteWaits } = ctx;
   const window = windowOf(state, step, SITE, siteWaits);
   const missing = step.after.find((r) => doneInKitchen(state, r.step) === null);
   const coated = site.some((s) => s.kind === 'coat' && s.zone === step.zone && hasBegun(ctx, s.key));

@@ -2,9 +2,8 @@
 import { DAY } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { planInputs } from '../../../../../tests/plan-inputs';
-import { begunInKitchen, fact, MINUTE, uuid } from '../../../../../tests/bench-builders';
+import { begunInKitchen, contextOf, fact, MINUTE, uuid } from '../../../../../tests/bench-builders';
 import { GLAZE_CLEAR, SHELLAC_URETHANE } from '../../coating/systems/index';
-import { SHEET_WAITS } from '../../coating/waits';
 import { jobAt, routeNow, siteNow } from '../../job-plan/job-at';
 import { planJob } from '../../planning/job/plan-job';
 import { readOperationId } from '../../planning/model/operation-id';
@@ -39,11 +38,10 @@ const plan = (scope: string, day: string): FactBody =>
 const context = (facts: readonly Fact[]): Context => {
   const state = fold(facts);
   const cureMinutes = cureOf(route);
-  return {
-    ...{ state, route, codes: new Map(inputs.pieces.map((p) => [p.id, p.code])), waits: SHEET_WAITS },
-    ...{ cureMinutes, zone: 'Etc/UTC', sayTime: (ms) => new Date(ms).toISOString() },
+  return contextOf(route, facts, {
+    ...{ state, cureMinutes, codes: new Map(inputs.pieces.map((p) => [p.id, p.code])) },
     site: kitchenSteps([], state, { route, pieces: inputs.pieces, parts: [], zone: 'Etc/UTC', cureMinutes }),
-  };
+  });
 };
 const ask = (facts: Fact[], day: number, body: unknown) =>
   judge(context(facts), facts, at(day, body)).map((r) => r.rule);
@@ -52,7 +50,7 @@ const planned = [...hung, found, at(0.1, plan('spot', '2026-03-11'))];
 
 describe('a planned touch-up', () => {
   it('has steps with films and waits of their own, the bare spot primed first', () => {
-    const steps = context(planned).site ?? [];
+    const steps = context(planned).site;
     expect(steps.map((s) => s.kind)).toEqual(['prep', 'sand', 'coat', 'coat', 'coat']);
     expect(steps.map((s) => s.product?.kind ?? null)).toEqual([null, null, 'primer', 'finish', 'finish']);
     expect(steps[3]?.after).toMatchObject([{ step: step(2), stage: 'recoat' }]);

@@ -6,7 +6,7 @@ import { RECORDED_ELSEWHERE, visitFirst, visitFrom } from './visits';
 
 /** Judges starting a visit. @param at ms since 1970 */
 export function judgeVisit(ctx: Context, step: VisitStep, at: number): Refusal[] {
-  const { state, site = [], waits, siteWaits = waits, sayTime } = ctx;
+  const { state, site, siteWaits, sayTime } = ctx;
   const elsewhere = RECORDED_ELSEWHERE[step.visit.kind];
   const first = visitFirst(state, site, step);
   const from = visitFrom(state, step.visit, siteWaits);

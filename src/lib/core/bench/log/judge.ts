@@ -27,7 +27,7 @@ function judgeBody(ctx: Context, facts: readonly Fact[], fact: Fact): Refusal | 
   const strangers = piecesIn(body).filter((p) => !ctx.codes.has(p));
   if (strangers.length)
     return refuse('unknown', `${strangers.length} of the pieces named are not of this job.`);
-  const part = targetsIn(body)?.find((id) => isFixedId(id) && !ctx.parts?.has(id));
+  const part = targetsIn(body)?.find((id) => isFixedId(id) && !ctx.parts.has(id));
   if (part !== undefined)
     return refuse('unknown', `There is no ${fixedName(part)}: the survey was changed. Open the bench again.`);
   return entryOf(body).refuse(body, at, ctx, {

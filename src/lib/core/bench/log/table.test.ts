@@ -9,13 +9,13 @@ import { emptyState } from '../state/state';
 import * as table from './table';
 import type { SayContext } from '../facts/kind';
 
-const context = (measures?: 'us' | 'metric'): SayContext => ({
+const context = (measures: 'us' | 'metric' = 'metric'): SayContext => ({
   state: emptyState(),
   route: [],
   site: [],
   lots: [],
   codes: new Map(),
-  context: measures ? { measures } : {},
+  context: { measures },
 });
 
 describe('the table of kinds', () => {

@@ -63,7 +63,7 @@ function toLoad(
   { context }: Bench,
   loaded: Loaded | null,
 ): { product: string; colour: string; words: string } | null {
-  if (!product || tool === 'rag' || !(context.manyColours?.() ?? false)) return null;
+  if (!product || tool === 'rag' || !context.manyColours()) return null;
   const colour = isColoured(product) ? zoneColour : '';
   if (loaded?.product === product.key && loaded.colour === colour) return null;
   // What has no colour is asked about only where something else was said to be in it.

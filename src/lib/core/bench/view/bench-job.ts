@@ -10,7 +10,6 @@ import type { Band, Form, Hinge } from '$core/kitchen/kitchen';
 import type { Way } from '$core/labels/hiding';
 import { readPackedAir, type PackedAir } from '$core/drying/packed-air';
 import type { SiteStep } from '$core/takeoff/site-route';
-import { sayTime } from '$core/units/clock-time';
 import { keepLast } from '$core/units/keep-last';
 import type { LengthUnit } from '$core/units/length';
 import type { Measures } from '$core/units/measures';
@@ -18,7 +17,7 @@ import type { Lot } from '$core/planning/job/lots';
 import type { Fact } from '../log/events';
 import { fold } from '../log/fold';
 import type { JobState } from '../state/state';
-import type { Context } from '../guard/context';
+import { contextFor, type Context } from '../guard/context';
 import type { RackRoom } from '../state/piece-places';
 import { withRework } from '../guard/rework';
 import { kitchenSteps } from '../guard/touch-up-steps';
@@ -130,7 +129,7 @@ export interface Bench {
   /** the air where pieces dry, and that of the house where it is another, with what was learnt; null where waits follow the sheet */
   air: PackedAir | null;
   houseAir: PackedAir | null;
-  codes: Map<string, string>;
+  codes: ReadonlyMap<string, string>;
   context: Context;
 }
 
@@ -148,23 +147,6 @@ const airOf = (text: string): Air =>
 const airIn = (climate: Climate | null, at: number): { celsius: number; humidity: number } | null =>
   climate?.air[Math.floor((at - climate.start) / (climate.step * 60_000))] ?? null;
 
-/** Whether there is more than one colour that a gun may hold. */
-export const severalColours = (
-  zones: readonly { colour: string }[],
-  others: readonly { colour: string }[],
-): boolean => new Set([...zones, ...others].map((z) => z.colour)).size > 1;
-
-/** What guards know of the pieces. */
-export const knownPieces = (
-  pieces: readonly { id: string; w: number; h: number; form: Form; zoneId: string }[],
-  zones: readonly { id: string; colour: string }[],
-): Context['pieces'] => {
-  const colours = new Map(zones.map((z) => [z.id, z.colour]));
-  return new Map(
-    pieces.map(({ id, w, h, form, zoneId }) => [id, { w, h, form, colour: colours.get(zoneId) ?? '' }]),
-  );
-};
-
 /**
  * @param more facts that the server may not have yet, or has by now
  * @param folded the state that all of them leave, where it is known
@@ -181,10 +163,19 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = [], folded?: 
   const here: Air = pack.air ? airOf(pack.air) : { waits: SHEET_WAITS, climate: null, air: null };
   const { waits, climate } = here;
   const house: Air = pack.siteAir ? airOf(pack.siteAir) : here;
-  const codes = new Map(pack.pieces.map((p) => [p.id, p.code]));
   const { zone } = pack.job;
   const { pieces, cureMinutes, parts = [] } = pack;
   const site = kitchenSteps(pack.site, state, { route, pieces, parts, zone, cureMinutes });
+  const context = contextFor({
+    ...{ state, route, site, pieces, parts, lots: pack.lots, zones: pack.zones, people: pack.people },
+    ...{ rack: pack.rack, place: pack.place, measures: pack.measures, cureMinutes, zone },
+    otherColours: () => pack.otherColours,
+    forecast: (place, at) =>
+      airIn(place === pack.place ? climate : place === 'house' ? house.climate : null, at),
+    waits,
+    siteWaits: house.waits,
+    waitsAtHome: waitsAtHome(waits, here.air, pack.siteAir ? house.air : null),
+  });
   return {
     pack,
     facts,
@@ -197,29 +188,7 @@ export function openBench(pack: BenchPack, more: readonly Fact[] = [], folded?: 
     climate,
     air: here.air,
     houseAir: pack.siteAir ? house.air : null,
-    codes,
-    context: {
-      state,
-      route,
-      site,
-      codes,
-      parts: new Map(parts.map((p) => [p.id, p.zone])),
-      pieces: knownPieces(pack.pieces, pack.zones),
-      people: new Map(pack.people.map((p) => [p.id, p.name])),
-      lots: pack.lots,
-      rack: pack.rack,
-      place: pack.place,
-      zoneColours: new Map(pack.zones.map((z) => [z.id, z.colour])),
-      manyColours: () => severalColours(pack.zones, pack.otherColours),
-      forecast: (place, at) =>
-        airIn(place === pack.place ? climate : place === 'house' ? house.climate : null, at),
-      waits,
-      siteWaits: house.waits,
-      waitsAtHome: waitsAtHome(waits, here.air, pack.siteAir ? house.air : null),
-      measures: pack.measures,
-      cureMinutes: pack.cureMinutes,
-      zone,
-      sayTime: (ms) => sayTime(ms, zone),
-    },
+    codes: context.codes,
+    context,
   };
 }

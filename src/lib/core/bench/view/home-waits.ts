@@ -4,6 +4,6 @@ import type { Bench } from './bench-job';
 import type { WaitsOf } from './care';
 
 export const homeWaits =
-  ({ state, waits, context }: Pick<Bench, 'state' | 'waits' | 'context'>): WaitsOf =>
+  ({ state, context }: Pick<Bench, 'state' | 'context'>): WaitsOf =>
   (piece) =>
-    context.waitsAtHome?.(pieceState(state, piece).hungAt) ?? waits;
+    context.waitsAtHome(pieceState(state, piece).hungAt);

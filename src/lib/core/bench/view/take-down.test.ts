@@ -1,7 +1,7 @@
+import { contextOf } from '../../../../../tests/bench-builders';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { USUAL_CONDITION } from '../../kitchen/condition';
-import { SHEET_WAITS } from '../../coating/waits';
 import type { Fact } from '../log/events';
 import { fold } from '../log/fold';
 import { pieceState } from '../state/state';
@@ -27,14 +27,8 @@ const piece = (n: number, more: object = {}) => ({
   condition: { ...USUAL_CONDITION, ...more },
 });
 const PIECES = [piece(1), piece(2), piece(3), { ...piece(4), form: 'drawer' as const }];
-const context = (facts: readonly Fact[]): Context => ({
-  state: fold(facts),
-  route: [],
-  codes: new Map(PIECES.map((p, i) => [p.id, String(i + 1)])),
-  waits: SHEET_WAITS,
-  cureMinutes: null,
-  sayTime: String,
-});
+const context = (facts: readonly Fact[]): Context =>
+  contextOf([], facts, { codes: new Map(PIECES.map((p, i) => [p.id, String(i + 1)])) });
 const judged = (facts: readonly Fact[], body: Fact['body']) =>
   judge(context(facts), facts, fact(500, body))[0] ?? null;
 const one = [id(1)];

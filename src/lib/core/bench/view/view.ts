@@ -66,7 +66,7 @@ function stopsNow(bench: Bench, now: number): { place: string; read: boolean; re
   const fresh = freshAir(state, now);
   const stops = (place: string, coats: readonly Pick<Step, 'product'>[]) => {
     const here = fresh.find((a) => a.place.trim().toLowerCase() === place);
-    const coming = here ? null : (context.forecast?.(place, now) ?? null);
+    const coming = here ? null : context.forecast(place, now);
     const air = here ? { ...here, read: true } : coming && { ...coming, place, read: false };
     return air ? airStops([air], coats, context.measures) : [];
   };
@@ -230,7 +230,7 @@ export function flawsOn(
   on: string,
   photos: readonly BenchPhoto[],
 ) {
-  const flaws = openFlaws(state, route, { site, parts: context.parts ?? new Map() }).get(on) ?? [];
+  const flaws = openFlaws(state, route, { site, parts: context.parts }).get(on) ?? [];
   return flaws.map((f) => ({
     ...f,
     seen: DEFECTS[f.defect].seen,

@@ -222,7 +222,7 @@ function recordOne(db: Db, open: Open, fact: Fact, { crew, time, ahead }: Desk, 
   append(open, fact);
   keepReading(db, fact);
   if (entryOf(fact.body).teaches) {
-    const { route, site = [] } = contextIn(file, open.state);
+    const { route, site } = contextIn(file, open.state);
     keepPace(db, fact, {
       ...file,
       ...{ zone: file.job.zone, log: open.log, state: open.state, route, site },

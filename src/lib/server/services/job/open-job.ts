@@ -1,11 +1,10 @@
 /** Everything about one job, as the pages need it. */
 import type { FixedPartAt } from '$core/kitchen/fixed-parts';
-import type { Context } from '$core/bench/guard/context';
+import { contextFor, type Context } from '$core/bench/guard/context';
 import type { Fact } from '$core/bench/log/events';
 import { fold } from '$core/bench/log/fold';
 import type { JobState } from '$core/bench/state/state';
 import type { Lot } from '$core/planning/job/lots';
-import { knownPieces, severalColours } from '$core/bench/view/bench-job';
 import { withRework } from '$core/bench/guard/rework';
 import { cureOf, kitchenSteps } from '$core/bench/guard/touch-up-steps';
 import type { Step } from '$core/coating/route';
@@ -15,7 +14,7 @@ import type { Waits } from '$core/coating/waits';
 import type { SiteStep } from '$core/takeoff/site-route';
 import { choiceSchema, type Choice } from '$core/planning/job/choice';
 import { finishesOf } from '$core/planning/job/finishes';
-import { dayToMs, sayTime } from '$core/units/clock-time';
+import { dayToMs } from '$core/units/clock-time';
 import { isInstant } from '$core/units/instant';
 import { isTimeZone } from '$core/units/time-zones';
 import type { Db } from '../../db/open';
@@ -53,7 +52,7 @@ export interface OpenJob {
   /** what of the fixed work can be pointed at */
   parts: FixedPartAt[];
   waits: Waits;
-  codes: Map<string, string>;
+  codes: ReadonlyMap<string, string>;
   context: Context;
   /** what of it does not read as it is stored */
   faults: JobFault[];
@@ -137,7 +136,7 @@ export const firstFilm = (choice: Choice | null, state: JobState, zone: string):
 
 /** Air of the company's places at a moment, read or forecast. */
 const forecastOf =
-  (db: Db): NonNullable<Context['forecast']> =>
+  (db: Db): Context['forecast'] =>
   (name, at) => {
     const place = placeNamed(name);
     if (!place || !isForeseen()) return null;
@@ -180,34 +179,21 @@ export function openJob(db: Db, id: string): OpenJob {
     pieces.map((p) => p.id),
   );
   const { waits, siteWaits, waitsAtHome } = jobWaits(db, choice, now(db), firstFilm(choice, state, job.zone));
-  const codes = new Map(pieces.map((p) => [p.id, p.code]));
   const zones = listZones(db, id);
   const lots = listLots(db, id);
   const cureMinutes = cureOf(route);
   const plainSite = choice ? [...ways.site, ...visitsOf(choice, pieces, lots, plainRoute)] : ways.site;
   const site = kitchenSteps(plainSite, state, { route, pieces, parts, zone: job.zone, cureMinutes });
-  const context: Context = {
-    state,
-    route,
-    site,
-    codes,
-    parts: new Map(parts.map((p) => [p.id, p.zone])),
-    pieces: knownPieces(pieces, zones),
-    lots,
-    people: new Map(listWorkers(db).map((w) => [w.id, w.name])),
-    ...(choice ? { rack: { slots: choice.rackSlots, ...choice.slot } } : {}),
+  const context = contextFor({
+    ...{ state, route, site, pieces, parts, lots, zones, waits, siteWaits, waitsAtHome, cureMinutes },
+    people: listWorkers(db),
+    otherColours: () => listOtherColours(db, id),
+    rack: choice && { slots: choice.rackSlots, ...choice.slot },
     place: choice?.place ?? 'tent',
-    zoneColours: new Map(zones.map((z) => [z.id, z.colour])),
-    manyColours: () => severalColours(zones, listOtherColours(db, id)),
-    ...(choice?.air === 'place' ? { forecast: forecastOf(db) } : {}),
-    waits,
-    siteWaits,
-    waitsAtHome,
+    forecast: choice?.air === 'place' ? forecastOf(db) : () => null,
     measures: readSetting(db, 'measures') ?? 'metric',
-    cureMinutes,
     zone: job.zone,
-    sayTime: (ms) => sayTime(ms, job.zone),
-  };
+  });
   return {
     job,
     zones,
@@ -224,7 +210,7 @@ export function openJob(db: Db, id: string): OpenJob {
     fixed,
     parts,
     waits,
-    codes,
+    codes: context.codes,
     context,
     faults,
   };

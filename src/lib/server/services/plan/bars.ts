@@ -128,7 +128,7 @@ export function bars(
       face: null,
       short: called(step),
       words: step.act + (zone && file.zones.length > 1 ? `, ${zone.colour}` : ''),
-      dryUntil: next && over ? readyFor(next, step.key, end, file.context.siteWaits ?? file.waits) : null,
+      dryUntil: next && over ? readyFor(next, step.key, end, file.context.siteWaits) : null,
       readyFor: next ? called(next) : '',
       where: step.visit?.kind === 'out' ? ('pieces' as const) : ('kitchen' as const),
       setup: 0,

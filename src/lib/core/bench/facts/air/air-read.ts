@@ -40,5 +40,5 @@ export const airRead = factKind({
   },
   refuse: nothingAgainst,
   say: (body, { context }) =>
-    `Air, ${body.place}: ${formatTemperature(body.celsius, context.measures ?? 'metric')}, ${Math.round(body.humidity * 100)} %`,
+    `Air, ${body.place}: ${formatTemperature(body.celsius, context.measures)}, ${Math.round(body.humidity * 100)} %`,
 });

@@ -36,7 +36,7 @@ export const touchUpPlanned = factKind({
     if (isBegun(ctx.state, touchUp))
       return refuse('done-already', 'Its work has begun: it goes on as it was planned.');
     const from = touchUpFrom(ctx, touchUp);
-    return ctx.zone !== undefined && dayAfter(day, ctx.zone) <= from
+    return dayAfter(day, ctx.zone) <= from
       ? refuse('too-early', `Safe from ${ctx.sayTime(from)}: choose that day or a later one.`, false, from)
       : null;
   },

@@ -31,13 +31,11 @@ export const jobHandedOver = factKind({
   refuse: (_body, _, ctx, log) => {
     if (ctx.state.handedOver !== null) return refuse('done-already', 'The kitchen is handed over already.');
     const missing = [...ctx.codes.keys()].filter((p) => pieceState(ctx.state, p).hungIn === null);
-    const flawed = [
-      ...openFlaws(ctx.state, ctx.route, { site: ctx.site ?? [], parts: ctx.parts ?? new Map() }).keys(),
-    ];
-    const site = siteLeft(ctx.state, ctx.site ?? []);
+    const flawed = [...openFlaws(ctx.state, ctx.route, ctx).keys()];
+    const site = siteLeft(ctx.state, ctx.site);
     const disagree = log.open().length;
-    const used = new Set([...(ctx.pieces?.values() ?? [])].map((p) => p.colour));
-    const unseen = [...(ctx.zoneColours ?? [])].filter(
+    const used = new Set([...ctx.pieces.values()].map((p) => p.colour));
+    const unseen = [...ctx.zoneColours].filter(
       ([zone, colour]) => used.has(colour) && !ctx.state.walked.has(zone),
     );
     return refusalsOf(

@@ -13,7 +13,7 @@ const millilitres = z
 
 /** The hardener that the product's sheet asks for, whatever the form was filled with. */
 function judgeRatio(
-  { route, site = [] }: Context,
+  { route, site }: Context,
   { product: key, a, b }: { product: string; a: number; b: number },
 ) {
   const product = [...route, ...site].find((s) => s.product?.key === key)?.product;
