@@ -36,7 +36,7 @@ export default ts.config(
     files: ['src/**/*.svelte'],
     ignores: [
       'src/lib/ui/kit/**',
-      'src/lib/ui/bench/piece/FaceDrawing.svelte',
+      'src/lib/ui/bench/piece/PointAt.svelte',
       'src/lib/ui/bench/Rack.svelte',
       'src/lib/ui/calendar/JobsByDay.svelte',
       'src/lib/ui/check/CrossCutGrid.svelte',
