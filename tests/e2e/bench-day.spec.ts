@@ -27,7 +27,7 @@ function byHand(facts: readonly Sent[]) {
     .map(({ f }) => f);
   for (const { id, body } of sorted) {
     if (gone.has(id)) continue;
-    if (body.kind === 'work.started')
+    if (body.kind === 'work.started' && body.lot !== 'site')
       begun.set(id, { step: String(body.step), pieces: body.pieces as string[] });
     if (body.kind === 'work.finished') {
       const work = begun.get(String(body.work));

@@ -209,7 +209,7 @@ test('a round of two visits on a phone without signal: a cross-cut that fails, i
     await until(from);
     await expect(step).toContainText(words);
     await step.getByRole('button', { name: 'Start' }).click();
-    await expect(step).toContainText('under way');
+    await expect(step).toContainText('Under way');
     await until(to);
     await step.getByRole('button', { name: 'Done' }).click();
   };

@@ -146,4 +146,23 @@ describe('the schools', () => {
     const hang = buildRoute(standing, usualCounts(standing), 'spray').at(-1);
     expect(Math.max(...(hang?.after.map((r) => r.min) ?? []))).toBe(4 * 1440);
   });
+  it('days on the rack lengthen what is shorter, and leave what is longer or has no such figure', () => {
+    let [longer, none] = [0, 0];
+    for (const whole of SYSTEMS)
+      for (const days of [1, 4, 30]) {
+        const [first, ...rest] = whole.products;
+        if (!first) continue;
+        const { hang: _, ...without } = first.stages;
+        const system = { ...whole, products: [{ ...first, stages: without }, ...rest] };
+        const standing = applySchools(system, { ...USUAL_SCHOOLS, standDays: days });
+        system.products.forEach(({ stages }, i) => {
+          const { hang }: typeof first.stages = stages;
+          const value = standing.products[i]?.stages.hang?.value;
+          expect(value).toBe(hang && Math.max(hang.value, days * 1440));
+          if (!hang) none++;
+          else if (value === hang.value) longer++;
+        });
+      }
+    expect(Math.min(longer, none)).toBeGreaterThan(0);
+  });
 });

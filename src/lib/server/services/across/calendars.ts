@@ -25,6 +25,8 @@ import { notesOf } from './evening';
 
 interface Planned {
   operation: string;
+  lot: string;
+  step: string;
   worker: string;
   start: number;
   end: number;
@@ -32,20 +34,18 @@ interface Planned {
 
 function planned(plan: StoredPlan | null): Planned[] {
   if (!plan || 'infeasible' in plan.result) return [];
+  const { t0 } = plan;
   return plan.result.assignments
-    .filter((a) => readOperationId(a.operation) !== null)
-    .map((a) => ({
-      operation: a.operation,
-      worker: a.worker,
-      start: plan.t0 + a.start * MINUTE,
-      end: plan.t0 + a.end * MINUTE,
-    }))
+    .flatMap(({ operation, worker, start, end }): Planned[] => {
+      const of = readOperationId(operation);
+      return of ? [{ ...of, operation, worker, start: t0 + start * MINUTE, end: t0 + end * MINUTE }] : [];
+    })
     .sort((a, b) => a.start - b.start);
 }
 
-/** Where an operation is done: in the kitchen, or where the pieces are coated. */
-const inKitchen = (operation: string): boolean =>
-  operation.startsWith(`${SITE}:`) || operation.endsWith(':hang');
+const isHanging = ({ step }: Planned): boolean => step === 'hang';
+/** Whether it is done in the kitchen, and not where the pieces are coated. */
+const inKitchen = (p: Planned): boolean => p.lot === SITE || isHanging(p);
 
 const entry = (file: OpenJob, p: Planned, who: string): CalendarEntry => ({
   id: `${file.job.id}-${p.operation.replace(/[^\w-]+/g, '-')}@anthem`,
@@ -53,14 +53,17 @@ const entry = (file: OpenJob, p: Planned, who: string): CalendarEntry => ({
   end: p.end,
   summary: `${sayOperation(file, p.operation)} · ${file.job.name}`,
   description: who,
-  place: inKitchen(p.operation) ? file.job.place || file.job.name : (file.choice?.place ?? ''),
+  place: inKitchen(p) ? file.job.place || file.job.name : (file.choice?.place ?? ''),
 });
+
+/** What a household is told of, and what it is for. */
+export type HouseEntry = CalendarEntry & { kind: 'kitchen' | 'hang' | 'handles' | 'back' };
 
 /** Half an hour of the second visit, by its handles: at least one. From memory. */
 const VISIT = 30;
 
 /** The visit on which handles are fitted whose films take their print until then: when the house is open next. */
-export function secondVisit(file: OpenJob): CalendarEntry[] {
+export function secondVisit(file: OpenJob): HouseEntry[] {
   const { state, context, choice, job, pieces } = file;
   // Where visits are planned the plan has it.
   if (choice?.visits) return [];
@@ -81,6 +84,7 @@ export function secondVisit(file: OpenJob): CalendarEntry[] {
   const start = first + open[0] * MINUTE;
   return [
     {
+      kind: 'handles',
       id: `${job.id}-handles@anthem`,
       start,
       end: start + VISIT * MINUTE,
@@ -125,28 +129,31 @@ export function customerCalendar(
   file: OpenJob,
   plan: StoredPlan | null,
   chances: Chances | null = null,
-): CalendarEntry[] {
+): HouseEntry[] {
   const days = new Map<string, Planned[]>();
-  for (const p of planned(plan).filter((x) => inKitchen(x.operation))) {
+  for (const p of planned(plan).filter(inKitchen)) {
     const day = isoDay(p.start, file.job.zone);
     days.set(day, [...(days.get(day) ?? []), p]);
   }
-  const visits = [...days].map(([day, list]): CalendarEntry => ({
-    id: `${file.job.id}-visit-${day}@anthem`,
-    start: Math.min(...list.map((p) => p.start)),
-    end: Math.max(...list.map((p) => p.end)),
-    summary: list.every((p) => p.operation.endsWith(':hang'))
-      ? 'Doors and drawers are hung'
-      : 'Painters in the kitchen',
-    description: '',
-    place: file.job.place,
-  }));
+  const visits = [...days].map(([day, list]): HouseEntry => {
+    const hung = list.every(isHanging);
+    return {
+      kind: hung ? 'hang' : 'kitchen',
+      id: `${file.job.id}-visit-${day}@anthem`,
+      start: Math.min(...list.map((p) => p.start)),
+      end: Math.max(...list.map((p) => p.end)),
+      summary: hung ? 'Doors and drawers are hung' : 'Painters in the kitchen',
+      description: '',
+      place: file.job.place,
+    };
+  });
   visits.push(...secondVisit(file));
   const back = handBack(plan);
   if (!back) return visits;
   return [
     ...visits,
     {
+      kind: 'back',
       id: `${file.job.id}-hand-back@anthem`,
       start: back.at,
       end: back.at + 30 * MINUTE,

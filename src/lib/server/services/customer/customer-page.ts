@@ -1,5 +1,5 @@
 /** What a household's page shows: of its own job alone, no prices, nobody's name. */
-import { customerPage, type CustomerPage, type PlannedVisit } from '$core/bench/pages/customer';
+import { customerPage, type CustomerPage } from '$core/bench/pages/customer';
 import { openBench } from '$core/bench/view/bench-job';
 import { dayToMs, sayDate, sayDay, startOfDay } from '$core/units/clock-time';
 import { REPORT_KINDS, type ReportKind } from '$core/quality/report-kinds';
@@ -59,16 +59,6 @@ export function drawnSize({ w, h }: { w: number; h: number }): { width: number; 
   return { width: Math.round(w * scale), height: Math.round(h * scale) };
 }
 
-/** What the days of the calendar are for. */
-const kindOf = (summary: string): PlannedVisit['kind'] =>
-  summary.includes('handed back')
-    ? 'back'
-    : summary.includes('Handles')
-      ? 'handles'
-      : summary.includes('hung')
-        ? 'hang'
-        : 'kitchen';
-
 export interface Asked {
   path: string;
   piece: string | null;
@@ -84,11 +74,7 @@ export function customerView(db: Db, link: CustomerLink, asked: Asked, now: numb
   const chances = chancesOf(db, { file, plan, planning: null }, now);
   const bench = openBench(benchPack(db, { file, plan }, now));
   const { zone } = file.job;
-  const visits = customerCalendar(file, plan).map(({ start, end, summary }) => ({
-    start,
-    end,
-    kind: kindOf(summary),
-  }));
+  const visits = customerCalendar(file, plan).map(({ start, end, kind }) => ({ start, end, kind }));
   const firstDay = file.choice ? dayToMs(file.choice.startDay, zone) : null;
   const page = customerPage(
     bench,
