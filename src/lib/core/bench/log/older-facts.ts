@@ -3,7 +3,7 @@ import { SITE } from '../../takeoff/site-route';
 
 type Body = Record<string, unknown>;
 
-/** Work in the kitchen had kinds of its own until version 1.1 of the job file. */
+/** Work in the kitchen had kinds of its own until December 2026. */
 const OLDER: Readonly<Record<string, (body: Body) => Body>> = {
   'site.started': (body) => ({ ...body, kind: 'work.started', lot: SITE, pieces: [SITE] }),
   'site.finished': (body) => ({ ...body, kind: 'work.finished' }),
