@@ -16,5 +16,14 @@ export default defineConfig({
     // Each new device would fetch and keep the whole application, two seconds of a core; tests of what works without signal allow it.
     serviceWorkers: 'block',
     launchOptions,
+    // A failure that comes once in many runs leaves what the page looked like, what was asked of it and what it wrote.
+    screenshot: 'only-on-failure',
+    trace: {
+      mode: 'retain-on-failure',
+      snapshots: false,
+      screenshots: false,
+      sources: false,
+      attachments: false,
+    },
   },
 });
