@@ -2,6 +2,7 @@
  * `npm run bench:plan`: the planner's figures, on the demo's Orchard Row (57 pieces, two zones, island, fixed work, four
  * people) by itself and among other jobs. `npm run bench` prints them with all others.
  */
+import { isPlan } from '../src/lib/core/planning/model/infeasible';
 import './parts/stand-ins';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -69,10 +70,9 @@ function small(rows: Row[]): void {
     const read = readProblem(json);
     if ('faults' in read) continue;
     const [plan, took] = timed(() => solve(read.problem, { seed: 1, steps: 240 }));
-    const found =
-      'infeasible' in plan
-        ? `none, ${plan.proven ? 'proven' : 'not proven'}`
-        : `${plan.makespan} (bound ${plan.lowerBound}, optimum ${json.provenOptimum})`;
+    const found = !isPlan(plan)
+      ? `none, ${plan.proven ? 'proven' : 'not proven'}`
+      : `${plan.makespan} (bound ${plan.lowerBound}, optimum ${json.provenOptimum})`;
     rows.push([`plan ${file.replace('.json', '')}: ${found}`, ms(took), '2000 ms']);
   }
 }
@@ -85,19 +85,17 @@ function oneJob(rows: Row[], job: JobToPlan, name: string): void {
       const [, took] = timed(() => {
         const again = buildProblem(job);
         const m = again && compile(again.problem, again.air);
-        if (!m || 'infeasible' in m) throw new Error('no model');
+        if (!m) throw new Error('no model');
         return construct(m, Float64Array.from(m.tail));
       });
       return took;
     }),
   );
   const m = compile(built.problem, built.air);
-  if ('infeasible' in m) throw new Error(m.reason);
   const head = heads(m);
-  if ('infeasible' in head) throw new Error(head.reason);
   const [bound, boundTook] = timed(() => lowerBound(m, head));
   const [made, took] = timed(() => planJob(job, EFFORT));
-  if (!made || 'infeasible' in made.result) throw new Error('no plan');
+  if (!made || !isPlan(made.result)) throw new Error('no plan');
   if (audit(made.problem, made.result).length) throw new Error('a wrong plan');
   const { makespan: sooner } = made.result;
   const [, back] = timed(() => solve({ ...built.problem, fronts: [] }, EFFORT, { air: built.air }));
@@ -205,7 +203,7 @@ export async function planRows(): Promise<Row[]> {
     }));
     const operations = n * (buildProblem(alone)?.problem.operations.length ?? 0);
     const [made, took] = timed(() => planTogether('all', jobs, togetherEffort(operations)));
-    if (!made || 'infeasible' in made.result) throw new Error('no joint plan');
+    if (!made || !isPlan(made.result)) throw new Error('no joint plan');
     if (audit(made.problem, made.result).length) throw new Error('a wrong joint plan');
     const heap = process.memoryUsage().rss / 1e6;
     rows.push([
@@ -232,7 +230,7 @@ function kitchens(rows: Row[]): void {
       const long = solve(problem, {
         ...{ ...stored, steps: LONGER * stored.steps, learning: LONGER },
       });
-      if ('infeasible' in plan || 'infeasible' in long) throw new Error(`${problem.name} has no plan`);
+      if (!isPlan(plan) || !isPlan(long)) throw new Error(`${problem.name} has no plan`);
       if (audit(problem, plan).length) throw new Error(`${problem.name} has a wrong plan`);
       ratios.push(plan.makespan / long.makespan);
       gaps.push(plan.makespan / plan.lowerBound - 1);
@@ -265,7 +263,7 @@ function around(rows: Row[]): void {
         const stop = (): boolean => performance.now() > until;
         const [plan, took] = timed(() => solve(problem, { ...EFFORTS.sent, stop }));
         all++;
-        if ('infeasible' in plan) continue;
+        if (!isPlan(plan)) continue;
         if (audit(problem, plan).length) throw new Error(`${problem.name} has a wrong plan`);
         found++;
         longest = Math.max(longest, took);

@@ -2,11 +2,11 @@
  * The plan that is made without a planner, to measure against: as many pieces as the rack holds go the whole way
  * together, and the next lot begins when they hang.
  */
+import { feasible } from './plan-builders';
 import { buildProblem } from '$core/planning/job/job-problem';
 import type { JobToPlan, LotProgress } from '$core/planning/job/job-to-plan';
 import { operationId } from '$core/planning/model/operation-id';
 import { construct } from '$core/planning/search/construct';
-import { compile, type Model } from '$core/planning/model/model';
 import { makespanOf } from '$core/planning/model/schedule';
 
 /** Joins lots, in order, to as few as the rack holds. Only for work that has not begun. */
@@ -45,8 +45,8 @@ export function plainHandBack(job: JobToPlan): number | null {
         maxLag: null,
       });
   });
-  const m: Model | { infeasible: true } = compile(problem, air);
-  if ('infeasible' in m) return null;
+  const m = feasible(problem, air);
+  if (!m) return null;
   const made = construct(
     m,
     Float64Array.from(m.operations, (_, i) => -i),

@@ -1,24 +1,17 @@
 /** What tests of the planner begin with: a small problem by hand, its model and its plan. */
-import { compile, type Model } from '$core/planning/model/model';
+import { ifFeasible, mustBePlan } from '$core/planning/model/infeasible';
+import { compile, type AirWaits, type Model } from '$core/planning/model/model';
 import type { Interval, Plan, Problem } from '$core/planning/model/problem';
-import { heads, type Heads } from '$core/planning/model/propagate';
 import { solve } from '$core/planning/search/solve';
 
-export const modelOf = (problem: Problem): Model => {
-  const m = compile(problem);
-  if ('infeasible' in m) throw new Error(m.reason);
-  return m;
-};
-export const headsOf = (m: Model): Heads => {
-  const h = heads(m);
-  if ('infeasible' in h) throw new Error(h.reason);
-  return h;
-};
-export const planned = (problem: Problem, options = {}): Plan => {
-  const plan = solve(problem, { seed: 1, steps: 60 }, options);
-  if ('infeasible' in plan) throw new Error(plan.reason);
-  return plan;
-};
+/** The model of a problem; null where it is plainly impossible. */
+export const feasible = (problem: Problem, air?: AirWaits): Model | null =>
+  ifFeasible(
+    () => compile(problem, air),
+    () => null,
+  );
+export const planned = (problem: Problem, options = {}): Plan =>
+  mustBePlan(solve(problem, { seed: 1, steps: 60 }, options));
 export const startOf = (plan: Plan, id: string): number =>
   plan.assignments.find((a) => a.operation === id)?.start ?? NaN;
 

@@ -1,4 +1,6 @@
 /** What `npm run plan` does, apart from printing it. */
+import { sayNoPlan } from '../../src/lib/core/planning/model/say-cause';
+import { isPlan } from '../../src/lib/core/planning/model/infeasible';
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { audit } from '../../src/lib/core/planning/audit';
@@ -51,14 +53,14 @@ export function planCommand(args: string[]): Said {
   const result = solve(read.problem, {
     seed: 1,
     steps: Math.ceil(seconds * 1000),
-    nodes: 10_000_000,
+    learning: Math.max(1, seconds),
     stop: () => performance.now() > until,
   });
   // A wrong plan is not printed.
-  const faults = 'infeasible' in result ? [] : audit(read.problem, result);
+  const faults = isPlan(result) ? audit(read.problem, result) : [];
   if (faults.length) return wrong(`The plan is wrong: ${faults.join('; ')}`);
   const stdout = JSON.stringify(result, null, 1);
-  return 'infeasible' in result
-    ? { status: 2, stdout, stderr: result.reason }
-    : { status: 0, stdout, stderr: '' };
+  return isPlan(result)
+    ? { status: 0, stdout, stderr: '' }
+    : { status: 2, stdout, stderr: sayNoPlan(result) };
 }

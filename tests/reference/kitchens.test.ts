@@ -1,4 +1,6 @@
 /** Problems of a kitchen's real size: plans are right and the same each time, and whatever is planned can be pinned where it is. */
+import { sayNoPlan } from '$core/planning/model/say-cause';
+import { isPlan, mustBePlan } from '$core/planning/model/infeasible';
 import { describe, expect, it } from 'vitest';
 import { EFFORTS } from '$core/job-plan/efforts';
 import { audit } from '$core/planning/audit';
@@ -8,8 +10,7 @@ import { kitchenProblem } from '../kitchen-problem';
 import { SOAK } from '../budget';
 
 const planOf = (problem: Problem): Plan => {
-  const plan = solve(problem, { ...EFFORTS.stored });
-  if ('infeasible' in plan) throw new Error(plan.reason);
+  const plan = mustBePlan(solve(problem, { ...EFFORTS.stored }));
   return plan;
 };
 
@@ -22,7 +23,7 @@ describe.each(SOAK ? [40, 64, 104, 152] : [64])('a kitchen of %i operations', (o
     expect(audit(problem, plan)).toEqual([]);
     expect(planOf(problem)).toEqual(plan);
     const first = solve(problem, { seed: 1, steps: 1, learning: 0 });
-    expect('infeasible' in first ? Infinity : first.makespan).toBeGreaterThanOrEqual(plan.makespan);
+    expect(!isPlan(first) ? Infinity : first.makespan).toBeGreaterThanOrEqual(plan.makespan);
   });
 
   it('takes a pin of what is planned to its own minute', () => {
@@ -37,7 +38,7 @@ describe.each(SOAK ? [40, 64, 104, 152] : [64])('a kitchen of %i operations', (o
         ),
       };
       const made = solve(pinned, EFFORTS.pin, { near });
-      if ('infeasible' in made) refused.push(`${a.operation}: ${made.reason}`);
+      if (!isPlan(made)) refused.push(`${a.operation}: ${sayNoPlan(made)}`);
       else if (audit(pinned, made).length) refused.push(`${a.operation}: ${audit(pinned, made).join()}`);
     }
     expect(refused).toEqual([]);

@@ -2,18 +2,19 @@
  * The search that learns, by itself: against the optima of 300 random problems (a mixed-integer program solved by HiGHS, see
  * optimum.test.ts), on problems made around a plan, and what it proves against plans that were looked for longer.
  */
+import { isPlan } from '$core/planning/model/infeasible';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { audit } from '$core/planning/audit';
 import { LearnedSearch } from '$core/planning/clauses/learned-search';
-import { canLearn } from '$core/planning/clauses/numbers';
 import { EFFORTS } from '$core/job-plan/efforts';
-import { compile, linkKey, type Model } from '$core/planning/model/model';
+import { linkKey, type Model } from '$core/planning/model/model';
 import { makespanOf, planOf, type Schedule } from '$core/planning/model/schedule';
-import { searchExactly } from '$core/planning/search/exact/exact';
+import { searchExactly } from '../exact-search/exact';
 import { solve } from '$core/planning/search/solve';
 import { kitchenProblem } from '../kitchen-problem';
+import { feasible } from '../plan-builders';
 import { plannedProblem, type Around } from '../planned-problem';
 import { randomProblem } from '../random-problem';
 import { SOAK, sampled } from '../budget';
@@ -41,10 +42,9 @@ it('finds the optimum, or that there is none, of random problems by itself', () 
   const wrong: unknown[] = [];
   for (const seed of sampled(60, optima.length)) {
     const optimum = optima[seed - 1] ?? null;
-    const m = compile(randomProblem(seed));
+    const m = feasible(randomProblem(seed));
     // What is plainly impossible is not its work.
-    if ('infeasible' in m) continue;
-    expect(canLearn(m)).toBe(true);
+    if (!m) continue;
     const best = leastBy(m, (found) => {
       if (faults(m, found).length) wrong.push([seed, faults(m, found)]);
     });
@@ -63,8 +63,8 @@ it('agrees with the exact search where films wait by the air of the minute they 
   for (const seed of seeds) {
     const problem = randomProblem(seed);
     const air = new Map(problem.links.map((l) => [linkKey(l.from, l.to), ready]));
-    const m = compile(problem, air);
-    if ('infeasible' in m) continue;
+    const m = feasible(problem, air);
+    if (!m) continue;
     const exact = searchExactly(m, null, 200_000);
     if (!exact.complete) continue;
     seen++;
@@ -91,7 +91,7 @@ describe('problems of which a plan is known', () => {
       for (const seed of sampled(1, 3)) {
         const problem = plannedProblem(operations, seed, around);
         const plan = solve(problem, { ...EFFORTS.stored, learning: 4 });
-        if ('infeasible' in plan) {
+        if (!isPlan(plan)) {
           // There is one: whatever is said, it is not that there is none.
           expect(plan.proven).toBe(false);
           left.push(seed);
@@ -108,7 +108,7 @@ it('kitchens of 40 operations are proven, and no bound is above what a longer se
       const problem = kitchenProblem(operations, seed);
       const plan = solve(problem, EFFORTS.stored);
       const longer = solve(problem, { ...EFFORTS.stored, seed: 7, learning: 2 });
-      if ('infeasible' in plan || 'infeasible' in longer) throw new Error(`${problem.name} has no plan`);
+      if (!isPlan(plan) || !isPlan(longer)) throw new Error(`${problem.name} has no plan`);
       expect(audit(problem, plan)).toEqual([]);
       expect(plan.lowerBound).toBeLessThanOrEqual(longer.makespan);
       expect(longer.lowerBound).toBeLessThanOrEqual(plan.makespan);

@@ -2,6 +2,7 @@
  * Answers a page's questions about a plan while the page goes on: what each change would gain, what a pin would cost, and
  * how likely a date is. One question at a time; a new one of its kind, or a stop, ends the one before.
  */
+import { isPlan } from '$core/planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { asksForWhole, compare, outcomeOf, wantedOf, type Outcome } from '$core/job-plan/better';
 import { boundOverDivisions } from '$core/job-plan/divisions';
@@ -197,10 +198,8 @@ function tryPin(id: number, { inputs, at }: Given, operation: string, to: number
   const job = jobAt({ ...inputs, pins }, at, HORIZON);
   const made = planJob(job, EFFORTS.pin);
   if (!made) post({ id, failed: 'Nothing is left to plan.' });
-  else if ('infeasible' in made.result)
-    post({ id, done: { back: null, reason: made.result.reason, t0: job.t0 } });
-  else
-    post({ id, done: { back: outcomeOf({ ...made, t0: job.t0 })?.back ?? null, reason: null, t0: job.t0 } });
+  else if (!isPlan(made.result)) post({ id, done: { back: null, none: made.result, t0: job.t0 } });
+  else post({ id, done: { back: outcomeOf({ ...made, t0: job.t0 })?.back ?? null, none: null, t0: job.t0 } });
 }
 
 onmessage = ({ data }: MessageEvent<Question>): void => {

@@ -1,4 +1,5 @@
 /** What a page and its planning worker say to each other. */
+import type { NoPlan } from '$core/planning/model/problem';
 import type { Pattern } from '$core/coating/pattern';
 import type { Division } from '$core/planning/job/lots';
 import type { Trade } from '$core/job-plan/trades';
@@ -76,8 +77,9 @@ export interface RiskFound extends Risk {
 
 export interface Tried {
   back: number | null;
-  reason: string | null;
-  /** the moment that minutes in the reason count from */
+  /** why there is none; null where there is, or nothing is left to plan */
+  none: NoPlan | null;
+  /** the moment that its minutes count from */
   t0: number;
 }
 

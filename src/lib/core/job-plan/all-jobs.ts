@@ -1,4 +1,5 @@
 /** All jobs planned together, and each job's own plan within what was found. */
+import { isPlan } from '../planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { readOwnId } from '../planning/job/joined-id';
 import type { Effort } from '../planning/search/effort';
@@ -55,7 +56,7 @@ export function plansWithin(
   at: number,
 ): Map<string, MadePlan> {
   const made = new Map<string, MadePlan>();
-  if ('infeasible' in joint.result) return made;
+  if (!isPlan(joint.result)) return made;
   const t0 = jointStart(startedAt);
   const near = new Map<string, Map<string, { at: number }>>();
   for (const a of joint.result.assignments) {

@@ -1,4 +1,5 @@
 /** The dates that a plan can be promised for, by its risk among all jobs that share. */
+import { isPlan } from '../planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { assessRisk, chanceBy } from '../planning/risk/risk';
 import type { RiskModel } from '../planning/risk/risk-model';
@@ -27,9 +28,7 @@ const FEW = 80;
 
 /** By when eight of ten such jobs are handed back, ms since 1970; null where nobody asks, or there is no plan to weigh. */
 export const sureBy = (job: JobWithItsPlan, at: number, among: Among | null): number | null =>
-  among && !('infeasible' in job.plan.result)
-    ? (backBy({ job, at, ...among, runs: FEW })?.eight ?? null)
-    : null;
+  among && isPlan(job.plan.result) ? (backBy({ job, at, ...among, runs: FEW })?.eight ?? null) : null;
 
 /** ms since 1970: half, eight of ten and nineteen of twenty are handed back by then. */
 export interface BackBy {
@@ -46,7 +45,7 @@ export function backBy({ job, others, at, model, runs = RUNS }: BackByQuestion):
   if (!together) return null;
   const risk = assessRisk({ jobs: together.jobs, runs, seed: EFFORTS.whatIf.seed, model });
   const { t0, result } = job.plan;
-  const planned = 'infeasible' in result ? -Infinity : (t0 + result.makespan * MINUTE - together.t0) / MINUTE;
+  const planned = !isPlan(result) ? -Infinity : (t0 + result.makespan * MINUTE - together.t0) / MINUTE;
   const then = (minute: number): number => together.t0 + minute * MINUTE;
   return {
     half: then(risk.p50),

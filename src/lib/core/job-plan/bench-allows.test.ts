@@ -1,4 +1,6 @@
 /** What the plan allows, the bench allows: every planned step is begun at its planned minute, and no guard is against it. */
+import { sayNoPlan } from '../planning/model/say-cause';
+import { isPlan } from '../planning/model/infeasible';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { judge } from '$core/bench/log/judge';
@@ -55,7 +57,7 @@ const changing = (celsius: number, humidity: number, swing: number): PackedAir =
 function workOff(inputs: PlanInputs): string[] {
   const made = makePlan(inputs, Date.UTC(2026, 2, 9, 6), undefined, EFFORTS.compare);
   if (!made) throw new Error('There is nothing to plan');
-  if ('infeasible' in made.result) throw new Error(`No plan: ${made.result.reason}`);
+  if (!isPlan(made.result)) throw new Error(`No plan: ${sayNoPlan(made.result)}`);
   const { plainRoute, site } = waysOf(inputs.choice, inputs.job, inputs.pieces);
   const log: Fact[] = [];
   const against: string[] = [];

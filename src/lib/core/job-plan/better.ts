@@ -1,4 +1,5 @@
 /** Which of two plans is better. */
+import { isPlan } from '../planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { frozen } from '../frozen';
 import { GOALS, type Goal } from '../planning/model/goals';
@@ -30,7 +31,7 @@ export const handsIn = ({ operations }: Problem): number =>
 
 /** @returns null where there is no plan */
 export function outcomeOf(plan: TimedPlan | null): Outcome | null {
-  if (!plan || 'infeasible' in plan.result) return null;
+  if (!plan || !isPlan(plan.result)) return null;
   const { makespan, lowerBound, pieceDays, household } = plan.result;
   return {
     back: plan.t0 + makespan * MINUTE,

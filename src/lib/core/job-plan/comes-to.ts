@@ -1,4 +1,5 @@
 /** What a job would come to in a choice: the dates, the household’s days and nights, and the hands. */
+import { isPlan } from '../planning/model/infeasible';
 import { DAY, MINUTE } from '$core/units/durations';
 import { sureBy, type Among } from './back-by';
 import { EFFORTS } from './efforts';
@@ -39,7 +40,7 @@ interface LaidFilm extends Laid {
  */
 export function comesTo(inputs: PlanInputs, at: number, among: Among | null = null): ComesTo | null {
   const made = makePlan(inputs, at, undefined, EFFORTS.compare);
-  if (!made || 'infeasible' in made.result) return null;
+  if (!made || !isPlan(made.result)) return null;
   const { zone } = inputs.job;
   const steps = plannedSteps(made.result.assignments, made.t0);
   const route = new Map(routeNow(inputs).map((s) => [s.key, s]));

@@ -1,4 +1,5 @@
 /** Every way to divide a job's pieces evenly and to turn them that is worth planning, and what no plan of any of them is before. */
+import { ifFeasible } from '../planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { piecesBegun } from '../bench/state/state';
 import { ifKnown } from '../coating/missing-figure';
@@ -62,10 +63,14 @@ export function stagings({ choice, job, pieces }: PlanInputs): Staging[] {
 function boundOf(inputs: PlanInputs, at: number, days: number): number | null {
   const job = jobAt(inputs, at, days);
   const built = buildProblem(job);
-  const m = built && compile(built.problem, built.air);
-  if (!m || 'infeasible' in m) return null;
-  const head = heads(m);
-  return 'infeasible' in head ? null : job.t0 + lowerBound(m, head) * MINUTE;
+  if (!built) return null;
+  return ifFeasible(
+    () => {
+      const m = compile(built.problem, built.air);
+      return job.t0 + lowerBound(m, heads(m)) * MINUTE;
+    },
+    () => null,
+  );
 }
 
 export interface WidestBound {

@@ -1,4 +1,5 @@
 /** New holes for handles are drilled as pieces come down, or once their fronts are primed. */
+import { isPlan } from '../planning/model/infeasible';
 import { describe, expect, it } from 'vitest';
 import { planInputs } from '../../../../tests/plan-inputs';
 import { PATTERNS } from '$core/coating/pattern';
@@ -76,7 +77,7 @@ describe.each(PATTERNS)('turned %s', (pattern) => {
 it('stands in the plan after the primer and before the next coat of its lot', () => {
   const inputs = asked('primed');
   const made = makePlan(inputs, AT, undefined, EFFORTS.compare);
-  if (!made || 'infeasible' in made.result) throw new Error('no plan');
+  if (!made || !isPlan(made.result)) throw new Error('no plan');
   expect(audit(made.problem, made.result)).toEqual([]);
   const times = new Map(made.result.assignments.map((a) => [a.operation, a]));
   const route = routeNow(inputs);
@@ -104,7 +105,7 @@ it('waits for the longer of two waits of one film: those that are drilled sooner
   const own = planInputs(oil, { schools: { holes: 'primed' }, air: 'place', pattern: 'hung' }, drilled);
   const inputs = { ...own, air: { climate, multipliers: [] }, houseAir: null };
   const made = makePlan(inputs, AT, undefined, EFFORTS.compare);
-  if (!made || 'infeasible' in made.result) throw new Error('no plan');
+  if (!made || !isPlan(made.result)) throw new Error('no plan');
   const times = new Map(made.result.assignments.map((a) => [a.operation, a]));
   const waits = waitsFor(inputs);
   let seen = 0;

@@ -4,35 +4,33 @@ import type { Effort } from '../planning/search/effort';
 
 /** The same inputs give the same plan. */
 const SEED = 20260309;
-const effort = (steps: number, nodes: number, learning: number): Effort => ({
-  ...{ seed: SEED, steps, nodes, learning },
-});
+const effort = (steps: number, learning: number): Effort => ({ seed: SEED, steps, learning });
 
 const USUAL = frozen({
   /** the first plan that comes to mind */
-  first: effort(1, 0, 0),
+  first: effort(1, 0),
   /** a plan that is stored */
-  stored: effort(160, 8_000, 1),
+  stored: effort(160, 1),
   /** a stored plan that stays near the one before it, and is waited for */
-  followed: effort(80, 3_000, 0.3),
+  followed: effort(80, 0.3),
   /** a longer search for one, some ten seconds */
-  search: effort(1_000, 150_000, 10),
+  search: effort(1_000, 10),
   /** dividing pieces into lots and choosing how they are turned: dozens of plans are compared, the best of them with more */
-  settle: { ...effort(5, 300, 0), bound: 'chain' },
-  settleMore: effort(20, 300, 0.3),
-  settleMost: effort(40, 300, 0.4),
+  settle: { ...effort(5, 0), bound: 'chain' },
+  settleMore: effort(20, 0.3),
+  settleMost: effort(40, 0.4),
   /** finding a lot for a piece that is mended */
-  rework: effort(24, 400, 0.2),
+  rework: effort(24, 0.2),
   /** what one change would gain */
-  whatIf: effort(60, 3_000, 0.1),
+  whatIf: effort(60, 0.1),
   /** what a pin would cost, while it is dragged; whether an old time can be kept */
-  pin: effort(24, 600, 0.5),
+  pin: effort(24, 0.5),
   /** ways to turn the pieces, side by side */
-  compare: effort(40, 1_000, 0.2),
+  compare: effort(40, 0.2),
   /** when a new kitchen could start: some eight plans */
-  newStart: effort(24, 500, 0.2),
+  newStart: effort(24, 0.2),
   /** a problem that somebody sent; time is its limit */
-  sent: effort(400, 1_000_000, 20),
+  sent: effort(400, 20),
 } as const satisfies Record<string, Effort>);
 
 /** The efforts of this process; `plan` alone changes them. */
@@ -49,7 +47,6 @@ export function plan(much: 'as usual' | 'quickly'): void {
       effort,
       much === 'quickly' && {
         steps: Math.min(effort.steps, 8),
-        ...(effort.nodes === undefined ? {} : { nodes: Math.min(effort.nodes, 300) }),
         ...(effort.learning === undefined ? {} : { learning: Math.min(effort.learning, 0.05) }),
       },
     );

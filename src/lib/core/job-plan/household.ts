@@ -1,4 +1,5 @@
 /** What a plan asks of the household: how long its doors are away, and on how many days people come. */
+import { isPlan } from '../planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { KITCHEN } from '../planning/job/stations';
 import { plannedSteps, readOperationId } from '../planning/model/operation-id';
@@ -35,7 +36,7 @@ function daysBetween(from: string, to: string, zone: string): number {
 
 /** @returns null where there is no plan, or nothing is away */
 export function householdIn({ problem, result, t0 }: TimedPlan, inputs: PlanInputs): Household | null {
-  if ('infeasible' in result || !problem.fronts?.length) return null;
+  if (!isPlan(result) || !problem.fronts?.length) return null;
   const { choice, job, state, pieces } = inputs;
   const { zone } = job;
   const ids = pieces.map((p) => p.id);

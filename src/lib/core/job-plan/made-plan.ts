@@ -1,4 +1,5 @@
 /** A plan that was made, its times, and whether it is right. */
+import { isPlan } from '../planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { audit } from '../planning/audit';
 import type { PlannedJob } from '../planning/job/planned-job';
@@ -14,7 +15,7 @@ export type Times = ReadonlyMap<string, { at: number; worker?: string }>;
 
 /** The times of a plan; undefined where there is none to stay near to. */
 export function timesOf(plan: TimedPlan | null | undefined): Times | undefined {
-  if (!plan || 'infeasible' in plan.result) return undefined;
+  if (!plan || !isPlan(plan.result)) return undefined;
   return new Map(
     plan.result.assignments.map(({ operation, start, worker }) => [
       operation,
@@ -25,7 +26,7 @@ export function timesOf(plan: TimedPlan | null | undefined): Times | undefined {
 
 /** @throws Error when the planner made a wrong plan */
 export function mustBeRight(name: string, { problem, result }: PlannedJob): void {
-  if ('infeasible' in result) return;
+  if (!isPlan(result)) return;
   const faults = audit(problem, result);
   if (faults.length) throw new Error(`The planner made a wrong plan for ${name}: ${faults.join('; ')}`);
 }

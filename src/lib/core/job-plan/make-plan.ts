@@ -1,4 +1,5 @@
 /** Makes the plan of a job, checked. */
+import { isPlan } from '../planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import type { Effort, Near } from '../planning/search/effort';
 import { planJob } from '../planning/job/plan-job';
@@ -40,7 +41,7 @@ export function makePlan(
     const planned = planJob(job, effort, nearFrom(near, job.t0));
     if (!planned) return null;
     made = { ...planned, t0: job.t0 };
-    if (!('infeasible' in planned.result)) break;
+    if (isPlan(planned.result)) break;
   }
   if (made) mustBeRight(inputs.job.name, made);
   return made;
@@ -51,7 +52,7 @@ export function canPlan(inputs: PlanInputs, at: number, near: Times | undefined,
   return HORIZONS.some((days) => {
     const job = jobAt(inputs, at, days);
     const made = planJob({ ...job, later: 0, fronts: false }, effort, nearFrom(near, job.t0));
-    return made !== null && !('infeasible' in made.result);
+    return made !== null && isPlan(made.result);
   });
 }
 

@@ -1,10 +1,11 @@
 /** What other jobs and people's absences take away from a job: people's time, the place, slots of the rack. */
+import { isPlan } from '../planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { TOOL_FACTS } from '../coating/tool';
 import type { Choice } from '../planning/job/choice';
 import type { Span, UsedElsewhere } from '../planning/job/job-to-plan';
 import { COATING } from '../planning/job/stations';
-import { readOperationId } from '../planning/model/operation-id';
+import { readId, readOperationId } from '../planning/model/operation-id';
 import type { NoPlan, Plan, Problem } from '../planning/model/problem';
 import type { Neighbour, Surroundings } from './inputs';
 
@@ -18,12 +19,12 @@ export interface TimedPlan {
 
 /** Slots of the rack that a plan's own pieces take, and when; none where there is no plan. */
 export function ownRack({ t0, problem, result }: TimedPlan): (Span & { slots: number })[] {
-  if ('infeasible' in result) return [];
+  if (!isPlan(result)) return [];
   const at = (minute: number): number => t0 + minute * MINUTE;
   const assigned = new Map(result.assignments.map((a) => [a.operation, a]));
   return problem.holds.flatMap((hold) => {
     const begin = assigned.get(hold.from);
-    if (hold.rack !== 'rack' || !begin || hold.from.startsWith('other:')) return [];
+    if (hold.rack !== 'rack' || !begin || readId(hold.from).is === 'other rack') return [];
     const end = hold.to === null ? begin.end + (hold.tail ?? 0) : assigned.get(hold.to)?.start;
     return end === undefined ? [] : [{ from: at(begin.start), to: at(end), slots: hold.slots }];
   });
@@ -32,7 +33,7 @@ export function ownRack({ t0, problem, result }: TimedPlan): (Span & { slots: nu
 /** What the plan of a job takes from others; nothing where there is no plan. */
 export function neighbourOf(job: string, choice: Choice, plan: TimedPlan): Neighbour {
   const own = { job, place: choice.place, rackSlots: choice.rackSlots };
-  if ('infeasible' in plan.result) return { ...own, work: [], coating: [], rack: [] };
+  if (!isPlan(plan.result)) return { ...own, work: [], coating: [], rack: [] };
   const at = (minute: number): number => plan.t0 + minute * MINUTE;
   const station = new Map(plan.problem.operations.map((o) => [o.id, o.station]));
   return {

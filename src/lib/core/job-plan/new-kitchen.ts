@@ -2,6 +2,7 @@
  * When a new kitchen could start: the latest day that still gives its earliest hand-back, around all other jobs. It is
  * worked as another job is.
  */
+import { isPlan } from '../planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { frozen } from '$core/frozen';
 import { at } from '$core/units/at';
@@ -67,7 +68,7 @@ export function newKitchenStart(like: PlanInputs, now: number, zone: string): Ne
       { ...job, fronts: false, notBefore: Math.max(job.t0, at(starts, k)) },
       EFFORTS.newStart,
     );
-    return made && !('infeasible' in made.result) ? job.t0 + made.result.makespan * MINUTE : null;
+    return made && isPlan(made.result) ? job.t0 + made.result.makespan * MINUTE : null;
   };
   const back = backFrom(0);
   if (back === null) return null;

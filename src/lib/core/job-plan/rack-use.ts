@@ -1,4 +1,6 @@
 /** How full the rack is over time: what was laid on it, what lies there now, and what a plan lays there. */
+import { readId } from '../planning/model/operation-id';
+import { isPlan } from '../planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import type { Step } from '../coating/route';
 import { pieceState, type JobState } from '../bench/state/state';
@@ -32,10 +34,10 @@ function stayBefore(lot: Lot, state: JobState, route: readonly Step[], at: numbe
 
 /** What other jobs lay on the rack, as a plan knew it. */
 function staysOfOthers({ t0, problem, result }: TimedPlan): Stay[] {
-  if ('infeasible' in result) return [];
+  if (!isPlan(result)) return [];
   const start = new Map(result.assignments.map((a) => [a.operation, a.start]));
   return problem.holds.flatMap((h) => {
-    if (!h.from.startsWith('other:')) return [];
+    if (readId(h.from).is !== 'other rack') return [];
     const from = t0 + (start.get(h.from) ?? 0) * MINUTE;
     return [{ from, to: from + (h.tail ?? 0) * MINUTE, slots: h.slots }];
   });
@@ -51,7 +53,7 @@ export function rackUse(
   plan: TimedPlan | null,
   end: number,
 ): RackStep[] {
-  const known = plan && !('infeasible' in plan.result) ? plan : null;
+  const known = plan && isPlan(plan.result) ? plan : null;
   const now = known?.t0 ?? end;
   const stays = [
     ...lots.flatMap((lot) => stayBefore(lot, state, route, now)),

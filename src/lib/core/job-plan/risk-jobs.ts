@@ -1,4 +1,5 @@
 /** The plans of a job and of all that share with it, as they are carried out together to weigh a date. */
+import { isPlan } from '../planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { erringAir } from '../planning/job/erring-air';
 import { buildProblem } from '../planning/job/job-problem';
@@ -34,7 +35,7 @@ function inRank(a: JobWithItsPlan, b: JobWithItsPlan): number {
   const promised = ({ inputs: { choice, job } }: JobWithItsPlan): number =>
     choice.promised ? dayAfter(choice.promised, job.zone) : Infinity;
   const back = ({ plan: { t0, result } }: JobWithItsPlan): number =>
-    'infeasible' in result ? Infinity : t0 + result.makespan * MINUTE;
+    !isPlan(result) ? Infinity : t0 + result.makespan * MINUTE;
   const [pa, pb] = [promised(a), promised(b)];
   if (pa !== pb) return pa - pb;
   return b.inputs.choice.priority - a.inputs.choice.priority || back(a) - back(b);
@@ -45,7 +46,7 @@ function riskJob(
   { inputs, plan }: JobWithItsPlan,
   { at, t0, rank, model }: { at: number; t0: number; rank: number; model: RiskModel },
 ): RiskJob | null {
-  if ('infeasible' in plan.result) return null;
+  if (!isPlan(plan.result)) return null;
   const { choice } = inputs;
   // By itself: the others are there as they are carried out, not as they are planned.
   const job = jobAt(inputs, at, Math.max(...HORIZONS), NOBODY);

@@ -1,4 +1,5 @@
 /** Kitchens that come down and go home in parts; fixed work behind the doors that are down; stacks that are full. */
+import { isPlan } from '../planning/model/infeasible';
 import { describe, expect, it } from 'vitest';
 import { planInputs } from '../../../../tests/plan-inputs';
 import { SYSTEMS } from '$core/coating/systems/index';
@@ -22,7 +23,7 @@ if (!system) throw new Error('no system');
 
 const planned = (inputs: PlanInputs) => {
   const made = makePlan(inputs, AT, undefined, EFFORTS.compare);
-  if (!made || 'infeasible' in made.result) throw new Error('no plan');
+  if (!made || !isPlan(made.result)) throw new Error('no plan');
   expect(audit(made.problem, made.result)).toEqual([]);
   const at = new Map(made.result.assignments.map((a) => [a.operation, a]));
   const of = (id: string) => {

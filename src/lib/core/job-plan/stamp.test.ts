@@ -1,4 +1,5 @@
 /** A stored plan does not hold any more once the air forbids a coat when it was planned. */
+import { isPlan } from '../planning/model/infeasible';
 import { expect, it } from 'vitest';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import type { PackedAir } from '$core/drying/packed-air';
@@ -25,7 +26,7 @@ const air = (cold: (hour: number) => boolean = () => false): PackedAir => ({
 it('is made anew where a cold hour comes over a coat, and not where one comes over anything else', () => {
   const inputs = { ...planInputs(SHELLAC_URETHANE, { air: 'place' }), air: air() };
   const made = makePlan(inputs, AT, undefined, EFFORTS.compare);
-  if (!made || 'infeasible' in made.result) throw new Error('no plan');
+  if (!made || !isPlan(made.result)) throw new Error('no plan');
   const was = stampOf(inputs, 1, AT, made, []);
   expect(was.ready).not.toEqual({});
   expect(whatChanged(was, stampOf(inputs, 1, AT, made, []), AT)).toBeNull();

@@ -2,6 +2,7 @@
  * What a stored plan was made from, so that it is known whether it still holds: facts, choice, survey, lots and pins by what
  * they are; other jobs and absences by what they still take away; the air and what was learnt by when films are ready.
  */
+import { isPlan } from '../planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { at } from '$core/units/at';
 import { z } from 'zod';
@@ -47,7 +48,7 @@ export type PlanStamp = z.infer<typeof planStampSchema>;
 /** From when the air allows every planned coat, asked from its planned start on; by operation. */
 function coatTimes(inputs: PlanInputs, { result, t0 }: TimedPlan): Record<string, number> {
   const air = coatingAirFor(inputs);
-  if (!air || 'infeasible' in result) return {};
+  if (!air || !isPlan(result)) return {};
   const starts = new Map(result.assignments.map((a) => [a.operation, t0 + a.start * MINUTE]));
   const coats = [
     ...inputs.lots.flatMap(({ id }) =>
@@ -67,7 +68,7 @@ function coatTimes(inputs: PlanInputs, { result, t0 }: TimedPlan): Record<string
 
 /** When the films and waits before every planned operation allow it, as it is planned; by operation. */
 function readyTimes(inputs: PlanInputs, plan: TimedPlan): Record<string, number> {
-  if ('infeasible' in plan.result) return {};
+  if (!isPlan(plan.result)) return {};
   const waits = waitsFor(inputs);
   if (waits.by === 'sheet') return {};
   const route = routeNow(inputs);

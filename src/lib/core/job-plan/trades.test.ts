@@ -1,3 +1,4 @@
+import { isPlan } from '../planning/model/infeasible';
 import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '$core/coating/systems/index';
 import { planInputs } from '../../../../tests/plan-inputs';
@@ -54,7 +55,7 @@ describe('fewer hours of hands', () => {
       expect(way).not.toBeNull();
       expect(minutes).toBeLessThan(first.minutes);
       expect(household.pieceDays.is).toBeGreaterThan(0);
-      expect('infeasible' in plan.result).toBe(false);
+      expect(!isPlan(plan.result)).toBe(false);
       expect(back).toBeGreaterThan(AT);
     }
     // Two to a lot are carried, set up and cleaned for three times as often as six.

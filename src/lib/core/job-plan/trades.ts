@@ -2,6 +2,7 @@
  * Plans of a job that may be had instead: handed back later with its fronts away for fewer days, or in other lots and turned otherwise
  * with fewer hours of hands. None of them is worse in hand-back, days without fronts and hours than another.
  */
+import { isPlan } from '../planning/model/infeasible';
 import { DAY, MINUTE } from '$core/units/durations';
 import { piecesBegun } from '../bench/state/state';
 import { at } from '$core/units/at';
@@ -61,7 +62,7 @@ export function tradesOf(
   const job = jobAt(inputs, now, days);
   const plans = planTrades(job, effort, nearFrom(near, job.t0)).map((p) => ({ ...p, t0: job.t0 }));
   for (const plan of plans) mustBeRight(inputs.job.name, plan);
-  const backs = plans.map(({ result }) => job.t0 + ('infeasible' in result ? 0 : result.makespan) * MINUTE);
+  const backs = plans.map(({ result }) => job.t0 + (!isPlan(result) ? 0 : result.makespan) * MINUTE);
   const all = plans.flatMap((plan, k): PlannedTrade[] => {
     const [back, first, household] = [at(backs, k), at(backs, 0), householdIn(plan, inputs)];
     const minutes = outcomeOf(plan)?.minutes ?? 0;

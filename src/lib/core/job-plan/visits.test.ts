@@ -1,3 +1,4 @@
+import { isPlan } from '../planning/model/infeasible';
 import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '$core/coating/systems/index';
 import { HANDLING } from '$core/coating/handling';
@@ -17,7 +18,7 @@ if (!system) throw new Error('no system whose handles wait');
 
 const planned = (inputs: PlanInputs) => {
   const made = makePlan(inputs, AT);
-  if (!made || 'infeasible' in made.result) throw new Error('no plan');
+  if (!made || !isPlan(made.result)) throw new Error('no plan');
   const at = new Map(made.result.assignments.map((a) => [a.operation, a]));
   const of = (id: string) => {
     const a = at.get(id);

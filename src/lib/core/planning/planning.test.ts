@@ -1,3 +1,5 @@
+import { sayNoPlan } from './model/say-cause';
+import { isPlan, mustBePlan } from './model/infeasible';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { seeded } from '../units/random';
@@ -147,8 +149,7 @@ function small(seed: number): Problem {
 }
 
 const planOf = (problem: Problem): Plan => {
-  const plan = solve(problem, { seed: 1, steps: 60 });
-  if ('infeasible' in plan) throw new Error(plan.reason);
+  const plan = mustBePlan(solve(problem, { seed: 1, steps: 60 }));
   return plan;
 };
 
@@ -215,7 +216,7 @@ describe('the planner', () => {
   ])('says why there is no plan: %s', (_, edit, reason) => {
     const result = solve(change(small(2), edit), { seed: 1, steps: 20 });
     expect(result).toMatchObject({ infeasible: true, proven: true });
-    expect('reason' in result && result.reason).toMatch(reason);
+    expect(!isPlan(result) && sayNoPlan(result)).toMatch(reason);
   });
 });
 

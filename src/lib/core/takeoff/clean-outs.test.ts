@@ -1,4 +1,5 @@
 /** Clean-outs between products and colours, counted by hand. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { expect, it } from 'vitest';
 import { planInputs, ISLAND, WALLS } from '../../../../tests/plan-inputs';
 import { buildRoute } from '../coating/route';
@@ -37,7 +38,7 @@ it('a plan in two colours changes over between them; in one colour it does not',
   const setups = (zones: { id: string; colour: string }[]): number => {
     const inputs = { ...planInputs(SHELLAC_URETHANE, { lotSize: 4 }), zones };
     const made = makePlan(inputs, AT);
-    if (!made || 'infeasible' in made.result) throw new Error('no plan');
+    if (!made || !isPlan(made.result)) throw new Error('no plan');
     const at = new Map(made.result.assignments.map((a) => [a.operation, a]));
     const station = made.problem.stations.find((s) => s.id === 'coating');
     const coats = made.problem.operations

@@ -1,3 +1,4 @@
+import { noPlan } from '$core/planning/model/infeasible';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -120,7 +121,7 @@ describe('the database', () => {
       holds: [],
       finish: [{ operation: 'o', tail: 0 }],
     };
-    const result = { infeasible: true as const, proven: true, reason: 'nobody' };
+    const result = noPlan(true, { code: 'waits for itself', operation: 'o' });
     for (let i = 0; i < 35; i++)
       insertPlan(db, 'j', {
         id: `p${i}`,

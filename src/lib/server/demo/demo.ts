@@ -1,4 +1,5 @@
 /** The demo: an invented company, and the job Lanternhouse in the middle of its coats. Made through the services. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { DAY, MINUTE } from '$core/units/durations';
 import { HANDLING } from '$core/coating/handling';
 import { gets } from '$core/coating/route';
@@ -75,7 +76,7 @@ async function followPlan(db: Db, job: string, from = MONDAY): Promise<void> {
   const file = openJob(db, job);
   const inputs = planInputs(db, file, DEMO_NOW);
   const plan = inputs && (await ask('plan', { inputs, at: from, near: undefined, effort: 'first' }));
-  if (!plan || 'infeasible' in plan.result) throw new Error('The demo job has no plan');
+  if (!plan || !isPlan(plan.result)) throw new Error('The demo job has no plan');
   const colour = file.zones[0]?.colour ?? '';
   const known = new Map([...file.plainRoute, ...file.site].map((s) => [s.key, s.product]));
   const ended = new Map<string, number>();

@@ -2,6 +2,7 @@
  * What runs in a planning thread: tasks of a thread that stays, or one long search that reports how far it is and can be
  * stopped. Loaded as a module, it starts such threads.
  */
+import { isPlan } from '$core/planning/model/infeasible';
 import { constants, setPriority } from 'node:os';
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
 import { planAllJobs } from '$core/job-plan/all-jobs';
@@ -36,7 +37,7 @@ export function runSearch(search: Search, watch: Watch = {}): Found {
     const until = performance.now() + search.limit;
     const stop = () => performance.now() > until || watch.stop?.() === true;
     const made = solve(search.problem, { ...EFFORTS.sent, stop });
-    return { kind: 'problem', made, faults: 'infeasible' in made ? [] : audit(search.problem, made) };
+    return { kind: 'problem', made, faults: !isPlan(made) ? [] : audit(search.problem, made) };
   }
   if (search.kind === 'job')
     return {

@@ -1,3 +1,5 @@
+import { sayNoPlan } from '$core/planning/model/say-cause';
+import { isPlan } from '$core/planning/model/infeasible';
 import { json } from '@sveltejs/kit';
 import { readProblem } from '$core/planning/model/problem';
 import { hungUp } from '$server/base/hung-up';
@@ -27,7 +29,7 @@ export const POST: RequestHandler = async (event) => {
   if ('faults' in read) return json({ error: 'malformed', faults: read.faults }, { status: 400 });
   try {
     const result = await planProblem(read.problem, hungUp(event));
-    return json(result, { status: 'infeasible' in result ? 422 : 200 });
+    return isPlan(result) ? json(result) : json({ ...result, reason: sayNoPlan(result) }, { status: 422 });
   } catch (error) {
     if (error instanceof Refused) return json({ error: error.message }, { status: error.status });
     throw error;

@@ -1,4 +1,5 @@
 /** A touch-up as steps in the kitchen: planned, waited for and done as the fixed work is. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { DAY } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { planInputs } from '../../../../../tests/plan-inputs';
@@ -120,7 +121,7 @@ describe('a planned touch-up', () => {
     expect(siteNow(now)).toHaveLength(5);
     const job = jobAt(now, START + 0.5 * DAY, 40);
     const made = planJob(job, EFFORTS.stored);
-    if (!made || 'infeasible' in made.result) throw new Error('no plan');
+    if (!made || !isPlan(made.result)) throw new Error('no plan');
     expect(audit(made.problem, made.result)).toEqual([]);
     const times = made.result.assignments
       .filter((a) => readOperationId(a.operation)?.step.startsWith('touch-up'))

@@ -1,4 +1,5 @@
 /** What a job wants next, from the doorbell on. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { HOUR } from '$core/units/durations';
 import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '$core/coating/systems/index';
@@ -20,7 +21,7 @@ const MONDAY = Date.UTC(2026, 2, 9, 7);
 function job(visits: boolean, log: readonly Fact[] = []) {
   const inputs = { ...planInputs(system as NonNullable<typeof system>, { visits }), state: fold(log) };
   const plan = makePlan(inputs, MONDAY, undefined, EFFORTS.first);
-  if (!plan || 'infeasible' in plan.result) throw new Error('no plan');
+  if (!plan || !isPlan(plan.result)) throw new Error('no plan');
   const planned = plannedSteps(plan.result.assignments, plan.t0);
   const starts = new Map(planned.map((s) => [operationId(s.lot, s.step), s.start]));
   const zones = [{ id: 'z', colour: 'Thistledown' }];

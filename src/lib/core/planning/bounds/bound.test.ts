@@ -1,7 +1,9 @@
 /** Bounds of random problems, against plans that are proven. */
+import { isPlan } from '../model/infeasible';
 import { expect, it } from 'vitest';
-import { headsOf, modelOf } from '../../../../../tests/plan-builders';
 import { randomProblem } from '../../../../../tests/random-problem';
+import { compile } from '../model/model';
+import { heads } from '../model/propagate';
 import { makespanOf } from '../model/schedule';
 import { solve } from '../search/solve';
 import { lowerBound, restAfter } from './bound';
@@ -11,10 +13,10 @@ it('heads are below every right plan, the bound between them and the optimum', (
   for (let seed = 301; seed <= 420; seed++) {
     const problem = randomProblem(seed);
     const plan = solve(problem, { seed: 2, steps: 120 });
-    if ('infeasible' in plan) continue;
+    if (!isPlan(plan)) continue;
     seen++;
-    const m = modelOf(problem);
-    const h = headsOf(m);
+    const m = compile(problem);
+    const h = heads(m);
     plan.assignments.forEach((a, i) => expect(a.start).toBeGreaterThanOrEqual(h.start[i] ?? 0));
     expect(lowerBound(m, h)).toBeLessThanOrEqual(plan.makespan);
     expect(makespanOf(m, h.end)).toBeLessThanOrEqual(lowerBound(m, h));

@@ -2,7 +2,7 @@
 import { cell } from '$core/units/at';
 import { other, type Engine, type Literals, type Propagator } from './engine';
 
-interface Changing {
+export interface Changing {
   start: number;
   end: number;
   /** the number of its changeover minutes; −1 where there are none */

@@ -43,7 +43,6 @@ export class LearnedSearch {
   private restarts = 0;
 
   /**
-   * @param m a model that `canLearn`
    * @param asked what it can be asked for beside the makespan
    */
   constructor(

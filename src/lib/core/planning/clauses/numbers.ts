@@ -10,10 +10,7 @@ import { OpenTime } from './open-time';
 import { RoomRule, type Stay } from './room-rule';
 import { RunRule, type Way } from './run-rule';
 import { CoverRule, DaysRule, FrontsRule, SumRule, type Cover, type Work } from './tie-rules';
-
-/** Whether all rules of a problem are known here: not work of no minutes, nor holds that may be over when they begin. */
-export const canLearn = (m: Model): boolean =>
-  m.operations.every((o) => o.minutes > 0) && m.sure.every((sure) => sure);
+import { TurnRule } from './turn-rule';
 
 /** What is looked for, as sides of the engine; one entry an operation. */
 export interface Numbers {
@@ -160,7 +157,9 @@ function runsOf(m: Model, e: Engine, n: Numbers): Propagator[] {
   return rules;
 }
 
-const stay = (n: Numbers, i: number): Stay => ({ from: at(n.start, i), to: at(n.end, i), tail: 0, slots: 1 });
+const stay = (n: Numbers, i: number): Stay => ({
+  ...{ from: at(n.start, i), to: at(n.end, i), tail: 0, slots: 1, lasts: true },
+});
 
 /** Nobody does two things at a time. */
 function peopleOf(m: Model, e: Engine, n: Numbers): Propagator[] {
@@ -181,7 +180,12 @@ function placesOf(m: Model, e: Engine, n: Numbers): Propagator[] {
   return m.problem.stations.flatMap((station, s): Propagator[] => {
     const there = indexes(m.station, (x) => x === s);
     if (there.length < 2 && !there.some((i) => at(n.setup, i) >= 0)) return [];
-    if (!m.single[s]) return [new RoomRule(e, there.map((i) => stay(n, i)), station.capacity)]; // prettier-ignore
+    const isMoment = (i: number): boolean => m.operations[i]?.minutes === 0;
+    if (!m.single[s]) {
+      const stays = there.flatMap((i) => (isMoment(i) ? [] : [stay(n, i)]));
+      const moments = there.flatMap((i) => (isMoment(i) ? [at(n.start, i)] : []));
+      return [new RoomRule(e, stays, station.capacity, moments)];
+    }
     const tasks = there.map((i) => ({
       ...{ start: at(n.start, i), end: at(n.end, i), here: -1, setup: at(n.setup, i) },
     }));
@@ -189,19 +193,21 @@ function placesOf(m: Model, e: Engine, n: Numbers): Propagator[] {
     if (tasks.every((t) => t.setup < 0)) return [apart];
     const minutes = (last: number, next: number): number =>
       m.setup(s, last < 0 ? -1 : at(there, last), at(there, next));
-    return [apart, new ChangeoverRule(e, tasks, minutes)];
+    const changes = new ChangeoverRule(e, tasks, minutes);
+    return [apart, changes, ...(there.some(isMoment) ? [new TurnRule(e, tasks, minutes)] : [])];
   });
 }
 
 function racksOf(m: Model, e: Engine, n: Numbers): Propagator[] {
   return m.problem.racks.flatMap((rack, r): Propagator[] => {
-    const stays = m.holds.flatMap((h): Stay[] => {
+    const stays = m.holds.flatMap((h, k): Stay[] => {
       if (h.rack !== r) return [];
       const to = h.to === null ? at(n.end, h.from) : at(n.start, h.to);
-      return [{ from: at(n.start, h.from), to, tail: h.tail ?? 0, slots: h.slots }];
+      return [
+        { from: at(n.start, h.from), to, tail: h.tail ?? 0, slots: h.slots, lasts: m.sure[k] === true },
+      ];
     });
-    // It lies there for a moment at least.
-    for (const s of stays) if (s.tail === 0) e.above(s.from, s.to, 1);
+    for (const s of stays) if (s.lasts && s.tail === 0) e.above(s.from, s.to, 1);
     return stays.length ? [new RoomRule(e, stays, rack.slots)] : [];
   });
 }

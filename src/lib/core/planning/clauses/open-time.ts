@@ -1,6 +1,6 @@
 /**
  * When work of one length may begin and end in open hours, as functions that never fall: forwards, and back from an end. Hours are
- * sorted, disjoint, half-open and do not touch; all times are whole minutes, work at least one.
+ * sorted, disjoint, half-open and do not touch; all times are whole minutes. Work of no minutes may be done at a closing minute, too.
  */
 import { at } from '$core/units/at';
 import { NEVER } from '../model/earliest';
@@ -59,8 +59,22 @@ export class OpenTime {
     return at(this.from, low - 1) + minutes - at(this.before, low - 1);
   }
 
+  /** The first moment from `t` on at which work of no minutes may be done; NEVER where there is none. */
+  private momentFrom(t: number): number {
+    const from = this.from[this.firstAfter(t - 1)];
+    return from === undefined ? NEVER : Math.max(t, from);
+  }
+
+  /** The last one at `t` or before; −1 where there is none. */
+  private momentUntil(t: number): number {
+    const k = this.firstAfter(t);
+    if ((this.from[k] ?? NEVER) <= t) return t;
+    return k > 0 ? at(this.to, k - 1) : -1;
+  }
+
   /** The earliest start from `t` on; NEVER where there is none. */
   startFrom(t: number, work: number): number {
+    if (work === 0) return this.momentFrom(t);
     let k = this.firstAfter(t);
     if (this.pausable) {
       const from = this.from[k];
@@ -76,6 +90,7 @@ export class OpenTime {
 
   /** The end of work that starts as early as it can from `t` on; NEVER where there is none. */
   endFrom(t: number, work: number): number {
+    if (work === 0) return this.momentFrom(t);
     if (this.pausable) return this.reached(this.spent(t) + work);
     const start = this.startFrom(t, work);
     return start === NEVER ? NEVER : start + work;
@@ -84,6 +99,7 @@ export class OpenTime {
   /** The latest start at `t` or before; −1 where there is none. */
   startUntil(t: number, work: number): number {
     if (t < 0) return -1;
+    if (work === 0) return this.momentUntil(t);
     if (this.pausable) {
       // The last moment with enough open minutes behind it.
       const least = Math.min(t, this.lastWith(this.total - work));
@@ -114,12 +130,14 @@ export class OpenTime {
 
   /** The latest start of work that ends at `end` or before; −1 where there is none. */
   startToEndBy(end: number, work: number): number {
+    if (work === 0) return this.momentUntil(end);
     if (!this.pausable) return this.startUntil(end - work, work);
     return this.lastWith(this.spent(end) - work);
   }
 
   /** The earliest moment from which work begun as soon as it can ends at `end` or later. */
   leastToEndFrom(end: number, work: number): number {
+    if (work === 0) return this.momentUntil(end - 1) + 1;
     if (this.pausable) return Math.max(0, this.reached(this.spent(end - 1) - work + 1));
     return this.startUntil(end - work - 1, work) + 1;
   }

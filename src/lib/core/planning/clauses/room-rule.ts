@@ -10,6 +10,8 @@ export interface Stay {
   to: number;
   tail: number;
   slots: number;
+  /** whether it surely lasts; what may be over in the moment it begins takes nothing then */
+  lasts: boolean;
 }
 
 interface Stretch {
@@ -26,14 +28,17 @@ export class RoomRule implements Propagator {
   isQueued = false;
   private readonly steps: Float64Array;
 
+  /** @param moments starts of what takes no time: it is in the way in the middle of what is there, and nowhere else */
   constructor(
     private readonly e: Engine,
     private readonly stays: readonly Stay[],
     private readonly slots: number,
+    private readonly moments: readonly number[] = [],
   ) {
     this.steps = new Float64Array(2 * stays.length);
     for (const s of stays)
       for (const side of [s.from, other(s.from), s.to, other(s.to)]) e.listen(side, this, 0);
+    for (const start of moments) for (const side of [start, other(start)]) e.listen(side, this, 0);
   }
 
   private until = (s: Stay): number => this.e.least(s.to) + s.tail;
@@ -76,8 +81,22 @@ export class RoomRule implements Propagator {
     return out;
   }
 
+  /** Whether all that takes no time, and whose minute is settled, has room. */
+  private momentsFit(): boolean {
+    const { e, slots } = this;
+    for (const start of this.moments) {
+      const t = e.least(start);
+      if (!e.isFixed(start)) continue;
+      const around = this.stays.filter((s) => e.most(s.from) < t && this.until(s) > t);
+      if (around.length >= slots)
+        return e.contradict([...this.why(t - 1, t + 1, slots, null), start, t, other(start), -t]);
+    }
+    return true;
+  }
+
   propagate(): boolean {
     const { e, slots } = this;
+    if (!this.momentsFit()) return false;
     const profile = this.profile();
     let most = 0;
     for (const x of profile) {
@@ -93,16 +112,23 @@ export class RoomRule implements Propagator {
         if (x.from >= e.most(s.to) + s.tail) break;
         const own = from <= x.from && to >= x.to ? s.slots : 0;
         if (own || x.slots <= room) continue;
-        // It begins after the stretch where it surely ends after its beginning.
+        // It begins after the stretch where it surely ends after its beginning; or when it is over, where it need not last.
         if (to > x.from && e.least(s.from) < x.to) {
           const t = Math.min(x.to - 1, to - 1);
-          if (!e.raise(s.from, x.to, [...this.why(t, x.to, room + 1, s), s.to, t + 1 - s.tail])) return false;
+          if (
+            !e.raise(s.from, s.lasts ? x.to : t + 1, [
+              ...this.why(t, x.to, room + 1, s),
+              s.to,
+              t + 1 - s.tail,
+            ])
+          )
+            return false;
         }
-        // It ends before it where it surely begins before its end.
+        // It ends before it where it surely begins before its end; or when it begins.
         if (e.most(s.from) < x.to && e.most(s.to) + s.tail > x.from) {
           const t = Math.max(x.from + 1, e.most(s.from) + 1);
           if (
-            !e.raise(other(s.to), s.tail - x.from, [
+            !e.raise(other(s.to), s.tail - (s.lasts ? x.from : t - 1), [
               ...this.why(x.from, t, room + 1, s),
               other(s.from),
               1 - t,

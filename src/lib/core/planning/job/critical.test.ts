@@ -1,4 +1,5 @@
 /** What makes a hand-back what it is. */
+import { isPlan } from '../model/infeasible';
 import { describe, expect, it } from 'vitest';
 import { op, planned, problemOf } from '../../../../../tests/plan-builders';
 import { randomProblem } from '../../../../../tests/random-problem';
@@ -11,7 +12,7 @@ describe('the critical chain', () => {
     for (let seed = 1; seed <= 120; seed++) {
       const problem = randomProblem(seed);
       const plan = solve(problem, { seed: 1, steps: 40 });
-      if ('infeasible' in plan) continue;
+      if (!isPlan(plan)) continue;
       const chain = criticalChain(problem, plan);
       const last = chain.at(-1);
       const tail = problem.finish.find((f) => f.operation === last?.operation)?.tail ?? NaN;

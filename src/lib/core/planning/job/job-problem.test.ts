@@ -1,3 +1,4 @@
+import { isPlan, mustBePlan } from '../model/infeasible';
 import { DAY, MINUTE } from '$core/units/durations';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { buildRoute, workMinutes, type Step } from '$core/coating/route';
@@ -9,7 +10,7 @@ import { buildProblem } from './job-problem';
 import type { JobToPlan, LotProgress } from './job-to-plan';
 import { operationId, plannedSteps, readOperationId } from '../model/operation-id';
 import { readProblem, type Plan, type Problem } from '../model/problem';
-import { sayReason } from '../../job-plan/say-reason';
+import { sayWhyNoPlan } from '../../job-plan/say-no-plan';
 import { solve } from '../search/solve';
 
 const MONDAY = dayToMs('2026-03-09', 'America/Halifax');
@@ -73,8 +74,7 @@ const build = (): Problem => {
   return problem;
 };
 const planOf = (problem: Problem): Plan => {
-  const plan = solve(problem, { seed: 1, steps: 40 });
-  if ('infeasible' in plan) throw new Error(plan.reason);
+  const plan = mustBePlan(solve(problem, { seed: 1, steps: 40 }));
   expect(audit(problem, plan)).toEqual([]);
   return plan;
 };
@@ -334,8 +334,8 @@ describe('the air where pieces are coated', () => {
     job.coatingAir = { pieces: { ...day(4), air: [...day(4).air, ...day(4).air] }, site: day(20) };
     const result = solve(build(), { seed: 1, steps: 10 });
     expect(result).toMatchObject({ infeasible: true, proven: true });
-    const reason = 'reason' in result ? result.reason : '';
-    expect(sayReason(reason, [['A:back.urethane-enamel.1', 'Coat backs, lot A']], MONDAY, 'Etc/UTC')).toMatch(
+    const names = [['A:back.urethane-enamel.1', 'Coat backs, lot A']] as const;
+    expect(!isPlan(result) && sayWhyNoPlan(result, names, MONDAY, 'Etc/UTC')).toMatch(
       /hours whose air suits /,
     );
   });

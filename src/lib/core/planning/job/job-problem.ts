@@ -9,7 +9,7 @@ import type { Problem } from '../model/problem';
 import type { JobToPlan } from './job-to-plan';
 import { addHousehold } from './household-work';
 import { addLots } from './lot-operations';
-import { helperId } from '../model/operation-id';
+import { factId } from '../model/operation-id';
 import { addPeople, addRackOfOthers } from './other-jobs';
 import { draftProblem, type ProblemDraft } from './problem-draft';
 import { addSite } from './site-operations';
@@ -29,7 +29,7 @@ function beginOn(draft: ProblemDraft, firstDay: number): void {
   const { problem } = draft;
   const led = new Set(problem.links.map((l) => l.to));
   const first = problem.operations.filter((o) => o.lockedStart === null && !led.has(o.id)).map((o) => o.id);
-  const gate = draft.helper(helperId(SITE, 'first', 'day'), SITE, firstDay);
+  const gate = draft.helper(factId.firstDay(SITE), SITE, firstDay);
   for (const id of first) draft.after(gate, id);
 }
 

@@ -1,4 +1,5 @@
 /** What was made ready is coated within two days, or wiped again. */
+import { isPlan } from '../model/infeasible';
 import { describe, expect, it } from 'vitest';
 import { HANDLING } from '$core/coating/handling';
 import { LONG_STAND } from '$core/coating/long-stand';
@@ -13,7 +14,7 @@ import { planJob } from './plan-job';
 const ZONE = 'America/Halifax';
 const day = (date: string): number => dayToMs(date, ZONE);
 const MONDAY = day('2026-03-09');
-const EFFORT = { seed: 7, steps: 40, nodes: 300, learning: 0.1 };
+const EFFORT = { seed: 7, steps: 40, learning: 0.1 };
 const route = buildRoute(
   SHELLAC_URETHANE,
   [
@@ -47,7 +48,7 @@ const job: JobToPlan = {
 };
 const planned = (of: JobToPlan) => {
   const made = planJob(of, EFFORT);
-  if (!made || 'infeasible' in made.result) throw new Error('no plan');
+  if (!made || !isPlan(made.result)) throw new Error('no plan');
   expect(audit(made.problem, made.result)).toEqual([]);
   return {
     problem: made.problem,

@@ -2,6 +2,7 @@
  * What was made ready gathers dust: it is coated soon, or wiped again first. Where a plan lets pieces stand too long before a coat it is
  * made again both ways, and the better one is kept.
  */
+import { isPlan } from '../model/infeasible';
 import { frozen } from '$core/frozen';
 import { LONG_STAND } from '$core/coating/long-stand';
 import type { Effort, Near } from '../search/effort';
@@ -20,9 +21,8 @@ const ROUNDS = 3;
 const LESS = 0.3;
 
 /** How far it is was told by the first. */
-const lessOf = ({ seed, steps, nodes, learning = 1, bound, stop }: Effort): Effort => ({
+const lessOf = ({ seed, steps, learning = 1, bound, stop }: Effort): Effort => ({
   ...{ seed, steps: Math.max(1, Math.round(steps * LESS)), learning: learning * LESS },
-  ...(nodes === undefined ? {} : { nodes: Math.round(nodes * LESS) }),
   ...(bound ? { bound } : {}),
   explain: false,
   ...(stop ? { stop } : {}),
@@ -30,7 +30,7 @@ const lessOf = ({ seed, steps, nodes, learning = 1, bound, stop }: Effort): Effo
 
 /** Coats whose pieces nobody will have had in hand for longer than they may stand, and that are not wiped yet. */
 function standing(job: JobToPlan, { problem, result }: PlannedJob): string[] {
-  if ('infeasible' in result) return [];
+  if (!isPlan(result)) return [];
   const at = new Map(result.assignments.map((a) => [a.operation, a]));
   const lots = new Set(job.lots.map((l) => l.id));
   // A coat that waits for days anyway is wiped as it is.
@@ -70,8 +70,8 @@ function better(
   { by = Infinity, goals = GOALS }: JobToPlan,
 ): PlannedJob | null {
   const [x, y] = [a?.result, b?.result];
-  if (!x || 'infeasible' in x) return y && 'infeasible' in y ? null : b;
-  if (!y || 'infeasible' in y) return a;
+  if (!x || !isPlan(x)) return y && !isPlan(y) ? null : b;
+  if (!y || !isPlan(y)) return a;
   if (!a || !b) return a;
   const late = (plan: Plan): number => Math.max(0, plan.makespan - by);
   const sides = [late, ...goals.map((g) => OF[g])];
@@ -89,7 +89,7 @@ export function keepFresh(job: JobToPlan, first: PlannedJob, effort: Effort, pla
   let asked = job;
   for (let round = 0; round < ROUNDS; round++) {
     const stands = standing(asked, made);
-    if (!stands.length || 'infeasible' in made.result) break;
+    if (!stands.length || !isPlan(made.result)) break;
     const near = nearOf(made.result);
     const wiped = { ...asked, wiped: new Set([...(asked.wiped ?? []), ...stands]) };
     const soon = { ...asked, soon: new Set([...(asked.soon ?? []), ...stands]) };
@@ -98,7 +98,7 @@ export function keepFresh(job: JobToPlan, first: PlannedJob, effort: Effort, pla
     if (!next) break;
     [made, asked] = [next, next === sooner ? soon : wiped];
   }
-  if (made === first || 'infeasible' in made.result || 'infeasible' in first.result) return made;
+  if (made === first || !isPlan(made.result) || !isPlan(first.result)) return made;
   const { lowerBound, pieceDays } = first.result;
   const days = made.result.pieceDays;
   return {

@@ -6,7 +6,7 @@ import { facesOf, workMinutes, type Step } from '$core/coating/route';
 import { materialOf } from '$core/takeoff/clean-outs';
 import { NO_RULES } from '../model/rules';
 import type { JobToPlan, LotProgress, StepProgress } from './job-to-plan';
-import { helperId, operationId } from '../model/operation-id';
+import { factId, operationId } from '../model/operation-id';
 import { AIR_SLOTS, type ProblemDraft } from './problem-draft';
 import type { SiteEnd } from './site-operations';
 import { COATING, KITCHEN, STACK } from './stations';
@@ -119,7 +119,7 @@ function addStack(
   const hold = (slots: number, from: string): void => {
     if (slots > 0) draft.problem.holds.push({ rack: STACK, slots, from, to: coat, tail: null });
   };
-  if (down > 0) hold(down, draft.helper(helperId(lot.id, 'stack', 'now'), lot.id, 1));
+  if (down > 0) hold(down, draft.helper(factId.lying(lot.id, 'stack'), lot.id, 1));
   hold(lot.pieces - down, first);
 }
 
@@ -149,7 +149,7 @@ export function addLots(
         // Two may coat at once though the plan would not have it: the station is held by one of them.
         const holds = step.kind === 'coat' && !stationTaken;
         stationTaken ||= holds;
-        const id = helperId(operationId(lot.id, step.key), `running${i}`);
+        const id = factId.running(operationId(lot.id, step.key), i);
         return draft.running(
           id,
           lot.id,
@@ -170,7 +170,7 @@ export function addLots(
       addFronts(draft, lot, downOf(lot.id) ?? present.values().next().value?.[0], hang);
     const firstCoat = job.route.find((s) => s.kind === 'coat' && present.get(s.key)?.length);
     const onRack = lot.racked
-      ? draft.helper(helperId(lot.id, 'rack', 'now'), lot.id, 1)
+      ? draft.helper(factId.lying(lot.id, 'rack'), lot.id, 1)
       : firstCoat && present.get(firstCoat.key)?.[0];
     if (onRack && slotsOf(lot))
       problem.holds.push({ rack: 'rack', slots: slotsOf(lot), from: onRack, to: hang, tail: null });

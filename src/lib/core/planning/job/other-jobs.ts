@@ -5,7 +5,8 @@ import { openMinutes } from '../model/work-week';
 import { minutesOf } from './house-hours';
 import type { JobToPlan, Span } from './job-to-plan';
 import { slotsNow } from './lot-operations';
-import { helperId } from '../model/operation-id';
+import { crewHours } from './hours';
+import { factId } from '../model/operation-id';
 import type { ProblemDraft } from './problem-draft';
 
 /** Slots taken by several stays together, as stretches of minutes one after another. */
@@ -33,7 +34,7 @@ export function addRackOfOthers(draft: ProblemDraft, job: JobToPlan): void {
   if (beside === 0) return;
   const stays = levels(job.usedElsewhere?.rack ?? [], draft.minute, draft.horizon);
   for (const [i, { from, to, slots }] of stays.entries()) {
-    const id = draft.helper(helperId('other', 'rack', i), 'other', 1, null, from);
+    const id = draft.helper(factId.otherRack(i), 'other', 1, null, from);
     draft.problem.holds.push({
       rack: 'rack',
       slots: Math.min(slots, beside),
@@ -49,7 +50,7 @@ export function addPeople(draft: ProblemDraft, job: JobToPlan): void {
   const { problem, horizon } = draft;
   const crew = openMinutes(job.crewWeek, job.zone, job.t0, horizon);
   for (const worker of job.workers) {
-    const calendar = `crew ${worker}`;
+    const calendar = crewHours(worker);
     const until = draft.busyUntil.get(worker) ?? 0;
     const after = (spans: readonly Interval[]) =>
       spans.flatMap(([a, b]): Interval[] => (b > until ? [[Math.max(a, until), b]] : []));
@@ -68,7 +69,7 @@ export function addPeople(draft: ProblemDraft, job: JobToPlan): void {
     });
     for (const [i, [from, to]] of elsewhere.entries())
       problem.operations.push({
-        id: helperId('other', 'work', worker, i),
+        id: factId.otherWork(worker, i),
         lot: 'other',
         pieces: 0,
         minutes: to - from,

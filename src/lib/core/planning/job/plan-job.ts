@@ -2,6 +2,7 @@
  * Plans one job. Waits follow the air within the search: a coat laid on a cold evening is ready when its film is. What is
  * kept is the problem with the waits as they came out, so that anyone can check the plan against plain figures.
  */
+import { isPlan } from '../model/infeasible';
 import { buildProblem } from './job-problem';
 import { keepFresh } from './keep-fresh';
 import type { JobToPlan } from './job-to-plan';
@@ -62,5 +63,5 @@ function planOnce(job: JobToPlan, effort: Effort, near?: Near): PlannedJob | nul
     ...{ air, near, goals: job.goals, later: job.later, by: job.by },
     shown: job.shown,
   });
-  return { problem: 'infeasible' in result ? problem : freeze(problem, air, result), result };
+  return { problem: !isPlan(result) ? problem : freeze(problem, air, result), result };
 }

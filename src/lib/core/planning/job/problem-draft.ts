@@ -13,7 +13,8 @@ import { hoursToCoat } from './coating-air';
 import { filmWaits, latest } from './film-waits';
 import { houseHours, minutesOf } from './house-hours';
 import type { JobToPlan } from './job-to-plan';
-import { airCalendar, helperId } from '../model/operation-id';
+import { airHours, AT_COATING, IN_HOUSE, IN_KITCHEN } from './hours';
+import { factId } from '../model/operation-id';
 import { COATING, KITCHEN, STACK } from './stations';
 
 /** Places in the air of a room: one who sands takes one, a coat takes all of them. */
@@ -57,9 +58,6 @@ export interface ProblemDraft {
   ) => string;
 }
 
-/** Hours of work in the house that is not in its kitchen. */
-const AT_HOUSE = 'in the house';
-
 /** Pieces that lie in stacks as it is, even where that is more than they hold. */
 const stackedNow = ({ lots }: JobToPlan): number =>
   lots.reduce((sum, lot) => sum + (lot.racked ? 0 : (lot.down ?? 0)), 0);
@@ -101,16 +99,16 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
     horizon,
     calendars: [
       { id: ALWAYS, open: [[0, horizon]] },
-      { id: 'house', open: hours.kitchen },
-      ...(job.atHouse ? [{ id: AT_HOUSE, open: hours.house }] : []),
-      ...(always ? [] : [{ id: 'coating', open: coating }]),
+      { id: IN_KITCHEN, open: hours.kitchen },
+      ...(job.atHouse ? [{ id: IN_HOUSE, open: hours.house }] : []),
+      ...(always ? [] : [{ id: AT_COATING, open: coating }]),
     ],
     workers: [],
     stations: [
       {
         id: COATING,
         capacity: 1,
-        calendar: always ? null : 'coating',
+        calendar: always ? null : AT_COATING,
         changeovers: materials.flatMap((to) => [
           ...materials.flatMap((from) => (from === to ? [] : [{ from, to, minutes: changeoverMinutes }])),
           {
@@ -120,7 +118,7 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
           },
         ]),
       },
-      { id: KITCHEN, capacity: 1, calendar: 'house', changeovers: [] },
+      { id: KITCHEN, capacity: 1, calendar: IN_KITCHEN, changeovers: [] },
     ],
     racks: [
       { id: 'rack', slots: job.rackSlots },
@@ -146,7 +144,7 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
     pieces: filmWaits(job, job.waits),
     site: filmWaits(job, job.siteWaits ?? job.waits),
   };
-  const airHours = new Map<string, { calendar?: string }>();
+  const suitable = new Map<string, { calendar?: string }>();
   const air = new Map<string, Ready>();
   const films = new Map<string, Requirement[]>();
   const busyUntil = new Map<string, number>();
@@ -178,7 +176,7 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
       const ready = minute(from);
       if (ready === 0 && open === null) return;
       // A moment that is past stands for the first minute: nothing begins sooner.
-      const film = helper(helperId(id, 'film'), lot, Math.max(1, ready));
+      const film = helper(factId.film(id), lot, Math.max(1, ready));
       problem.links.push({
         from: film,
         to: id,
@@ -186,7 +184,7 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
         maxLag: open === null ? null : Math.max(0, open - Math.max(1, ready)),
       });
     },
-    atPieces: job.atHouse ? { calendar: AT_HOUSE } : {},
+    atPieces: job.atHouse ? { calendar: IN_HOUSE } : {},
     pinned: (id) => {
       const at = job.pins?.get(id);
       return at === undefined ? null : minute(at);
@@ -207,13 +205,13 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
       const climate = job.coatingAir?.[where];
       if (!product || !climate) return {};
       const key = JSON.stringify([where, product.name, product.limits]);
-      const known = airHours.get(key);
+      const known = suitable.get(key);
       if (known) return known;
       const open = hoursToCoat(climate, product.limits, job.t0, horizon);
-      const calendar = airCalendar(airHours.size + 1, product.name);
+      const calendar = airHours(suitable.size + 1, product.name);
       const made = isWhole(open, horizon) ? {} : { calendar };
       if (made.calendar) problem.calendars.push({ id: calendar, open });
-      airHours.set(key, made);
+      suitable.set(key, made);
       return made;
     },
     after: (from, to, maxLag = null) => {

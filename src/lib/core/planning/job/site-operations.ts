@@ -1,7 +1,7 @@
 /** The fixed work in the kitchen as operations. */
 import { SITE } from '$core/takeoff/site-route';
 import type { SiteProgress } from './job-to-plan';
-import { helperId, operationId } from '../model/operation-id';
+import { factId, operationId } from '../model/operation-id';
 import type { ProblemDraft } from './problem-draft';
 import { KITCHEN } from './stations';
 
@@ -27,7 +27,7 @@ export function addSite(
     const id = operationId(SITE, step.key);
     if (state === 'done' || step.visit) continue;
     if (state !== 'pending') {
-      added.set(step.key, draft.running(helperId(id, 'running'), SITE, state, step.minutes, null));
+      added.set(step.key, draft.running(factId.running(id, 0), SITE, state, step.minutes, null));
       continue;
     }
     problem.operations.push({

@@ -3,6 +3,7 @@
  * work its own; jobs that coat in the same place
  * share its station and its rack; every kitchen stays its own. What is weighed is each job's hand-back against its promise.
  */
+import { isPlan } from '../model/infeasible';
 import { intersect, unite } from '../model/calendar';
 import type { Effort, Weighed } from '../search/effort';
 import { COATING } from './stations';
@@ -201,7 +202,7 @@ export function planTogether(
   const { problem, air, weighed } = joined;
   const result = solve(problem, effort, { air, weighed });
   const backs = new Map<string, number>();
-  if ('infeasible' in result) return { problem, result, backs };
+  if (!isPlan(result)) return { problem, result, backs };
   const ends = new Map(result.assignments.map((a) => [a.operation, a.end]));
   for (const f of problem.finish) {
     const { job } = readOwnId(f.operation);

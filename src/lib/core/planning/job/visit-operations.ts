@@ -5,7 +5,8 @@ import type { Interval } from '../model/problem';
 import type { VisitKind } from '$core/takeoff/visit';
 import { isVisit, type VisitStep } from '$core/takeoff/visits';
 import type { SiteProgress } from './job-to-plan';
-import { helperId, operationId, readOperationId } from '../model/operation-id';
+import { factId, operationId, readOperationId } from '../model/operation-id';
+import { wholeHours } from './hours';
 import type { ProblemDraft } from './problem-draft';
 import { KITCHEN } from './stations';
 
@@ -30,7 +31,7 @@ export function addVisits(draft: ProblemDraft, site: readonly SiteProgress[]): V
     const id = operationId(SITE, step.key);
     const { kind, lot } = step.visit;
     if (state !== 'pending') {
-      ids.set(key(kind, lot), draft.running(helperId(id, 'running'), SITE, state, step.minutes, null));
+      ids.set(key(kind, lot), draft.running(factId.running(id, 0), SITE, state, step.minutes, null));
       continue;
     }
     draft.problem.operations.push({
@@ -96,7 +97,7 @@ export function wholeVisits({ problem }: ProblemDraft, { steps }: Visits): void 
     const days = own.map((open) => byDays(open).flatMap((day) => firstMinutes(day, operation.minutes)));
     const open = days.reduce((most, of) => (of.length > most.length ? of : most), []);
     if (open.length === 0) continue;
-    const id = `whole ${operation.id}`;
+    const id = wholeHours(operation.id);
     problem.calendars.push({ id, open });
     operation.calendar = id;
   }

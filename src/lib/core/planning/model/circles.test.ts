@@ -1,4 +1,6 @@
 /** Circles of links: the textbook way to write a longest wait, and those that are impossible. */
+import { sayNoPlan } from './say-cause';
+import { isPlan } from './infeasible';
 import { describe, expect, it } from 'vitest';
 import { audit } from '../audit';
 import { solve } from '../search/solve';
@@ -39,7 +41,7 @@ describe('circles of links', () => {
       ],
     );
     const made = plan(p);
-    if ('infeasible' in made) throw new Error(made.reason);
+    if (!isPlan(made)) throw new Error(sayNoPlan(made));
     expect(audit(p, made)).toEqual([]);
     expect(made).toMatchObject({ makespan: 190, lowerBound: 190 });
     expect(
@@ -69,9 +71,11 @@ describe('circles of links', () => {
     ).toMatchObject({
       infeasible: true,
       proven: true,
-      reason: expect.stringMatching(/^o[01], o[01] wait for each other in a circle/) as string,
+      causes: [{ code: 'circle', operations: expect.arrayContaining(['o0', 'o1']) as string[] }],
     });
-    expect(plan(problem([5, 60], [[1, 1, -59]]))).toMatchObject({ reason: 'o1 waits for itself' });
+    expect(plan(problem([5, 60], [[1, 1, -59]]))).toMatchObject({
+      causes: [{ code: 'waits for itself', operation: 'o1' }],
+    });
     expect(plan(problem([5, 60], [[1, 1, -60]]))).toMatchObject({ makespan: 60 });
   });
 
@@ -104,7 +108,7 @@ describe('circles of links', () => {
     );
     const late = { ...p, operations: p.operations.map((o, i) => (i ? { ...o, calendar: 'late' } : o)) };
     const made = plan(late);
-    if ('infeasible' in made) throw new Error(made.reason);
+    if (!isPlan(made)) throw new Error(sayNoPlan(made));
     expect(audit(late, made)).toEqual([]);
     expect(made.makespan).toBe(630);
     expect(made.assignments[0]?.start).toBeGreaterThanOrEqual(510);
@@ -116,6 +120,6 @@ it('says that a pin lies beyond the horizon', () => {
   const [o] = p.operations;
   expect(plan({ ...p, operations: o ? [{ ...o, lockedStart: 2990 }] : [] })).toMatchObject({
     proven: true,
-    reason: 'o0 is pinned to minute 2990, and would end after the horizon (minute 3000)',
+    causes: [{ code: 'pinned after the end', operation: 'o0', minute: 2990, horizon: 3000 }],
   });
 });

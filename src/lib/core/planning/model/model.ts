@@ -3,7 +3,8 @@ import { at, cell, item } from '$core/units/at';
 import { intersect, unite } from './calendar';
 import type { Hold, Lag, Ready } from './lag';
 import { impossibleCircle, orderOf, sureHolds, type Link } from './circles';
-import type { Interval, NoPlan, Operation, Problem } from './problem';
+import { Infeasible } from './infeasible';
+import type { Interval, Operation, Problem } from './problem';
 
 export { allowedFrom, type Hold, type Lag, type Ready } from './lag';
 
@@ -68,6 +69,10 @@ export interface Model {
 /** Whether somebody stands for a fact, and no one comes for it. */
 export const isHelper = ({ calendar }: Problem['workers'][number]): boolean => calendar === ALWAYS;
 
+/** Whether an operation stands for a fact: done by a helper of its own. */
+export const isFact = (workers: Problem['workers'], operation: string): boolean =>
+  workers.some((w) => w.id === operation);
+
 /** Hours of those who stand for facts. */
 export const ALWAYS = 'always';
 
@@ -124,10 +129,9 @@ function householdOf({ household = [] }: Problem, index: ReadonlyMap<string, num
 /**
  * Compiles a problem and looks for plain impossibilities.
  * @param air waits that depend on when a coat is laid
- * @returns the model, or the reason why no plan can be right
+ * @throws Infeasible where no plan can be right
  */
-export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
-  const no = (reason: string): NoPlan => ({ infeasible: true, proven: true, reason });
+export function compile(problem: Problem, air?: AirWaits): Model {
   const { operations, workers, stations } = problem;
   const index = new Map(operations.map((o, i) => [o.id, i]));
   const stationIndex = new Map(stations.map((s, i) => [s.id, i]));
@@ -172,24 +176,25 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
   for (const l of problem.links) {
     const [from, to] = [index.get(l.from), index.get(l.to)];
     if (from === undefined || to === undefined) continue;
-    if (l.maxLag !== null && l.maxLag < l.minLag) {
-      return no(
-        `${l.to} may start at the earliest ${l.minLag} min after ${l.from} and at the latest ${l.maxLag} min after it: the window is empty`,
-      );
-    }
+    if (l.maxLag !== null && l.maxLag < l.minLag)
+      throw new Infeasible({
+        code: 'empty window',
+        operation: l.to,
+        before: l.from,
+        least: l.minLag,
+        most: l.maxLag,
+      });
     const ready = air?.get(linkKey(l.from, l.to)) ?? null;
     if (from === to) {
       const own = operations[from]?.minutes ?? 0;
-      if (own + l.minLag > 0) return no(`${l.from} waits for itself`);
+      if (own + l.minLag > 0) throw new Infeasible({ code: 'waits for itself', operation: l.from });
     }
     links.push({ from, to, min: l.minLag, max: l.maxLag, ready });
   }
   const minutes = operations.map((o) => o.minutes);
   const circle = impossibleCircle(minutes, links);
   if (circle)
-    return no(
-      `${circle.map((i) => operations[i]?.id ?? '').join(', ')} wait for each other in a circle: each would have to come after itself`,
-    );
+    throw new Infeasible({ code: 'circle', operations: circle.map((i) => operations[i]?.id ?? '') });
   const { order, back } = orderOf(minutes, links);
   const lags = (of: readonly Link[], end: 'from' | 'to'): Lag[][] => {
     const out: Lag[][] = operations.map(() => []);
@@ -213,7 +218,13 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
   for (const [k, h] of problem.holds.entries()) {
     const slots = problem.racks[rackIndex.get(h.rack) ?? -1]?.slots ?? 0;
     if (sure[k] && h.slots > slots)
-      return no(`${h.from} needs ${h.slots} slots of ${h.rack}, which has ${slots}`);
+      throw new Infeasible({
+        code: 'too few slots',
+        operation: h.from,
+        rack: h.rack,
+        needs: h.slots,
+        has: slots,
+      });
   }
 
   const stretches = new Map<string, { longest: number; all: number }>();
@@ -226,18 +237,18 @@ export function compile(problem: Problem, air?: AirWaits): Model | NoPlan {
     return pausable ? own.all : own.longest;
   };
   for (const [i, o] of operations.entries()) {
-    if (o.lockedStart !== null && o.lockedStart + o.minutes > problem.horizon)
-      return no(
-        `${o.id} is pinned to minute ${o.lockedStart}, and would end after the horizon (minute ${problem.horizon})`,
-      );
-    if (!able[i]?.length) return no(`Nobody has the skill “${o.skill}” that ${o.id} needs`);
+    const operation = o.id;
+    if (o.lockedStart !== null && o.lockedStart + o.minutes > problem.horizon) {
+      const { horizon } = problem;
+      throw new Infeasible({ code: 'pinned after the end', operation, minute: o.lockedStart, horizon });
+    }
+    if (!able[i]?.length) throw new Infeasible({ code: 'nobody able', operation, skill: o.skill });
     const widest = Math.max(0, ...item(able, i).map((w) => stretch(w, at(within, i), o.pausable)));
     if (widest < o.minutes) {
       if (o.calendar != null && widest === 0)
-        return no(`Nobody who does ${o.id} works within the open hours of ${o.calendar}`);
-      return no(
-        `${o.id} takes ${o.minutes} min ${o.pausable ? 'and all open hours together give' : 'at a stretch and the longest open stretch is'} ${widest} min`,
-      );
+        throw new Infeasible({ code: 'closed', operation, calendar: o.calendar });
+      const { minutes: long, pausable } = o;
+      throw new Infeasible({ code: 'too long', operation, minutes: long, pausable, open: widest });
     }
   }
 

@@ -5,6 +5,7 @@
  */
 import { frozen } from '../../frozen';
 import { z } from 'zod';
+import { causeSchema } from './cause';
 
 /** Ten years of minutes: no time, length of work or lag is longer. */
 const MOST_MINUTES = 5_259_600;
@@ -202,7 +203,8 @@ export type Plan = z.infer<typeof planSchema>;
 export const noPlanSchema = z.object({
   infeasible: z.literal(true),
   proven: z.boolean(),
-  reason: z.string(),
+  /** one where it is proven; else what stopped the search, and what stood in the way once that had moved */
+  causes: z.array(causeSchema),
 });
 export type NoPlan = z.infer<typeof noPlanSchema>;
 

@@ -5,7 +5,7 @@
 import { cell, item } from '$core/units/at';
 import { earliestRun } from './calendar';
 import { allowedFrom, type Model } from './model';
-import type { NoPlan } from './problem';
+import { Infeasible } from './infeasible';
 
 export interface Heads {
   start: Int32Array;
@@ -52,49 +52,36 @@ export function startToEndAt(
 /** Rounds of pushing along links that lead back at most. */
 const ROUNDS = 200;
 
-/** Earliest times of all operations; or the proof that one cannot be done within the horizon or before its pin. */
-export function heads(m: Model): Heads | NoPlan {
+/**
+ * Earliest times of all operations.
+ * @throws Infeasible where one cannot be done within the horizon or before its pin
+ */
+export function heads(m: Model): Heads {
   const n = m.operations.length;
   const start = new Int32Array(n);
   const end = new Int32Array(n);
-  const no = (reason: string): NoPlan => ({ infeasible: true, proven: true, reason });
   const floor = new Int32Array(n);
-  const pass = (): NoPlan | null => {
-    for (const i of m.order) {
-      const found = place(i);
-      if (found) return found;
-    }
-    return null;
-  };
-  const place = (i: number): NoPlan | null => {
+  const place = (i: number): void => {
     const op = m.operations[i];
-    if (!op) return null;
+    if (!op) return;
+    const { id: operation, lockedStart: minute } = op;
     let from = cell(floor, i);
     for (const lag of item(m.before, i)) from = Math.max(from, allowedFrom(lag, cell(end, lag.other)));
-    if (op.lockedStart !== null) {
-      if (from > op.lockedStart)
-        return no(
-          `${op.id} is pinned to minute ${op.lockedStart}, and what comes before it ends no earlier than minute ${from}`,
-        );
-      from = op.lockedStart;
+    if (minute !== null) {
+      if (from > minute) throw new Infeasible({ code: 'pinned too early', operation, minute, from });
+      from = minute;
     }
     const run = earliestRun(item(m.anyHours, i), from, op.minutes, op.pausable);
     if (!run || run[1] > m.problem.horizon)
-      return no(
-        `${op.id} cannot end before the horizon (minute ${m.problem.horizon}): the chain of work and waits before it is too long for the open hours`,
-      );
-    if (op.lockedStart !== null && run[0] !== op.lockedStart)
-      return no(
-        `${op.id} is pinned to minute ${op.lockedStart}, which is not in open hours long enough for it`,
-      );
+      throw new Infeasible({ code: 'chain too long', operation, horizon: m.problem.horizon });
+    if (minute !== null && run[0] !== minute)
+      throw new Infeasible({ code: 'pinned when closed', operation, minute });
     start[i] = run[0];
     end[i] = run[1];
-    return null;
   };
   // Links that lead back push what was placed before them: again until all are kept, or it is enough for a bound.
   for (let round = 0; round < ROUNDS; round++) {
-    const fault = pass();
-    if (fault) return fault;
+    for (const i of m.order) place(i);
     let pushed = false;
     for (const [i, lags] of m.backInto.entries())
       for (const lag of lags) {

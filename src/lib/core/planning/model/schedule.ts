@@ -21,24 +21,6 @@ export function makespanOf(m: Model, end: Int32Array): number {
   return most;
 }
 
-/** Whether no rack ever holds more than it has slots; a hold that is over before it begins takes nothing. */
-export function racksHold(m: Model, { start, end }: Pick<Schedule, 'start' | 'end'>): boolean {
-  return m.problem.racks.every((rack, r) => {
-    const taken = m.holds.flatMap((h) => {
-      if (h.rack !== r) return [];
-      const [from, to] = [
-        cell(start, h.from),
-        h.to === null ? cell(end, h.from) + (h.tail ?? 0) : cell(start, h.to),
-      ];
-      return to > from ? [{ from, to, slots: h.slots }] : [];
-    });
-    return taken.every(
-      ({ from: at }) =>
-        taken.reduce((sum, t) => sum + (t.from <= at && at < t.to ? t.slots : 0), 0) <= rack.slots,
-    );
-  });
-}
-
 /** A plan as a schedule. */
 export function scheduleOf(m: Model, { assignments }: Plan): Schedule {
   const by = new Map(assignments.map((a) => [a.operation, a]));

@@ -42,11 +42,7 @@ export class Replay {
   /** @throws Error when a problem cannot be compiled, or its plan leaves an operation out */
   constructor(jobs: readonly ReplayJob[]) {
     const [people, stations, racks] = [numbering(), numbering(), numbering()];
-    this.models = jobs.map(({ problem, waits }) => {
-      const m = compile(problem, waits);
-      if ('infeasible' in m) throw new Error(m.reason);
-      return m;
-    });
+    this.models = jobs.map(({ problem, waits }) => compile(problem, waits));
     const shared = betweenAll(
       jobs.flatMap(({ problem, shares }) =>
         problem.stations.flatMap((s) => (shares?.stations.includes(s.id) ? s.changeovers : [])),

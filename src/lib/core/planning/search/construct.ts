@@ -6,14 +6,16 @@
 import { at, cell, item } from '$core/units/at';
 import { earliestRun } from '../model/calendar';
 import { afterLinks, NEVER, roomNext, type Stay } from '../model/earliest';
+import type { Cause } from '../model/cause';
 import { allowedFrom, type Hold, type Model } from '../model/model';
 import { startToEndAt } from '../model/propagate';
 import type { Schedule } from '../model/schedule';
 import { Turn } from './turn';
 
-/** An operation that could not be placed, in words. */
+/** What could not be placed. */
 interface Clash {
-  clash: string;
+  /** why, and why not either once what was in the way had moved later */
+  clash: Cause[];
   /** the operation that nothing was left for; null where several keep pushing each other */
   late: number | null;
 }
@@ -25,7 +27,7 @@ interface Busy {
 }
 
 type Placed = { at: number; end: number; worker: number };
-type Refusal = { wait: true } | { push: number; by: number; clash: string } | { never: string };
+type Refusal = { wait: true } | { push: number; by: number; clash: Cause } | { never: Cause };
 
 /** Index of the last of sorted spans that begins at or before `t`; -1 when none does. */
 function lastAt(spans: readonly Busy[], t: number): number {
@@ -302,8 +304,8 @@ class Construction {
    */
   place(i: number, early: 'known' | 'least' | null = null): Placed | Refusal {
     const { m } = this;
-    const op = m.operations[i];
-    if (!op) return { never: 'no such operation' };
+    const op = item(m.operations, i);
+    const operation = op.id;
     let from = cell(this.release, i);
     if (op.lockedStart !== null) from = op.lockedStart;
     else {
@@ -317,54 +319,43 @@ class Construction {
       const found = this.fit(i, w, from, best ? best.end : NEVER, early);
       if (found && (!best || found.end < best.end)) best = found;
     }
-    if (!best)
-      return {
-        never: `${op.id} finds no open hours of its people${op.station ? ` and ${op.station}` : ''} before the horizon`,
-      };
+    if (!best) return { never: { code: 'no hours left', operation, station: op.station } };
     if (op.lockedStart !== null && best.at !== op.lockedStart)
-      return {
-        never: `${op.id} is pinned to minute ${op.lockedStart}, and its people, place or rack are not free then`,
-      };
+      return { never: { code: 'pinned when taken', operation, minute: op.lockedStart } };
     if (best.at >= NEVER) return { wait: true };
-    if (best.end > m.problem.horizon)
-      return {
-        never: `${op.id} would end at minute ${best.end}, after the horizon (${m.problem.horizon})`,
-      };
+    const { horizon } = m.problem;
+    if (best.end > horizon) return { never: { code: 'ends too late', operation, end: best.end, horizon } };
+    const idOf = (other: number): string => item(m.operations, other).id;
+    const pinOf = (other: number): number | null => item(m.operations, other).lockedStart;
     for (const lag of [...item(m.before, i), ...item(m.backInto, i)]) {
       if (lag.max === null || !this.done(lag.other)) continue;
       const late = best.at - (cell(this.end, lag.other) + lag.max);
-      const opener = m.operations[lag.other]?.id ?? '';
-      const clash = `${op.id} must start within ${lag.max} min of the end of ${opener}, and its people, hours or rack allow it only ${late} min later`;
-      if (late > 0)
-        return op.lockedStart !== null || m.operations[lag.other]?.lockedStart != null
-          ? { never: clash }
-          : { push: lag.other, by: late, clash };
+      if (late <= 0) continue;
+      const before = idOf(lag.other);
+      const clash: Cause = { code: 'window missed', operation, before, most: lag.max, late };
+      return op.lockedStart !== null || pinOf(lag.other) !== null
+        ? { never: clash }
+        : { push: lag.other, by: late, clash };
     }
     for (const lag of item(m.backOutOf, i)) {
       if (!this.done(lag.other)) continue;
-      const earlier = m.operations[lag.other];
       const [start, from] = [cell(this.start, lag.other), allowedFrom(lag, best.end)];
-      const clash = `${earlier?.id ?? ''} may not start more than ${-lag.min} min before ${op.id} ends`;
+      const clash: Cause = { code: 'overlap missed', operation, before: idOf(lag.other), most: -lag.min };
       // Work that came first begins later, so that this one ends in time.
       if (from > start)
-        return earlier?.lockedStart != null ? { never: clash } : { push: lag.other, by: from - start, clash };
+        return pinOf(lag.other) !== null ? { never: clash } : { push: lag.other, by: from - start, clash };
       if (lag.max !== null && best.end + lag.max < start)
         return { push: i, by: start - lag.max - best.end, clash };
     }
     for (const lag of item(m.after, i)) {
       if (!this.done(lag.other)) continue;
       const start = cell(this.start, lag.other);
-      const next = m.operations[lag.other]?.id ?? '';
+      const next = idOf(lag.other);
       if (allowedFrom(lag, best.end) > start)
-        return {
-          never: `${op.id} cannot end ${lag.min} min before ${next}, which is pinned to minute ${start}`,
-        };
+        return { never: { code: 'next is pinned', operation, next, least: lag.min, minute: start } };
       if (lag.max !== null && best.end + lag.max < start) {
-        return {
-          push: i,
-          by: start - lag.max - best.end,
-          clash: `${next} is pinned more than ${lag.max} min after the end of ${op.id}`,
-        };
+        const clash: Cause = { code: 'next is pinned too late', operation, next, most: lag.max };
+        return { push: i, by: start - lag.max - best.end, clash };
       }
     }
     return best;
@@ -464,14 +455,16 @@ function attempts(
   const ranked = all.sort((a, b) => (urgency[b] ?? 0) - (urgency[a] ?? 0));
   const rank = new Int32Array(n);
   for (const [k, i] of ranked.entries()) rank[i] = k;
-  let clash = '';
+  let clash: Cause[] = [];
   attempt: for (let pushed = 0; pushed < pushes; pushed++) {
     const c = new Construction(m, release, by);
     const turn = new Turn(m, ranked, rank, windowsFirst);
-    const never = (why: string, late: number): Clash => ({
-      ...{ clash: pushed > 0 ? `${clash}; moved later, ${why}` : why, late },
+    const never = (why: Cause, late: number): Clash => ({
+      clash: pushed > 0 ? [...clash, why] : [why],
+      late,
     });
-    const noRoom = (i: number): string => `${m.operations[i]?.id ?? ''} finds no room on the rack`;
+    const idOf = (i: number): string => item(m.operations, i).id;
+    const noRoom = (i: number): Cause => ({ code: 'no room on the rack', operation: idOf(i) });
     for (const i of pinned) {
       const known = c.place(i, 'known');
       const result = 'at' in known ? known : c.place(i, 'least');
@@ -484,11 +477,11 @@ function attempts(
       else return never('clash' in result ? result.clash : noRoom(i), i);
     }
     for (let i = turn.next(); i !== null; i = turn.next()) {
-      if (stop()) return { clash: clash || 'there was no time to place everything', late: null };
+      if (stop()) return { clash: clash.length ? clash : [{ code: 'out of time' }], late: null };
       const result = c.done(i) ? null : c.place(i);
       if (result && 'never' in result) return never(result.never, i);
       if (result && 'push' in result) {
-        clash = result.clash;
+        clash = [result.clash];
         const opener = result.push;
         release[opener] = c.done(opener)
           ? Math.max(cell(release, opener), c.endingLater(opener, result.by))
@@ -497,7 +490,7 @@ function attempts(
       }
       // What is pinned may find the rack full, too: something may leave it yet.
       if (result ? 'wait' in result : !c.hasRoom(i)) {
-        clash = noRoom(i);
+        clash = [noRoom(i)];
         turn.waits(i);
         continue;
       }
@@ -509,7 +502,7 @@ function attempts(
     const misfit = c.misfit();
     if (misfit !== null)
       return never(
-        `${m.operations[misfit]?.id ?? ''} is pinned to minute ${pinOf(misfit) ?? 0}, which leaves no time for its changeover`,
+        { code: 'no time to change over', operation: idOf(misfit), minute: pinOf(misfit) ?? 0 },
         misfit,
       );
     return { start: c.start, end: c.end, worker: c.worker };

@@ -13,8 +13,6 @@ export interface Effort {
   steps: number;
   /** how long a search that learns goes on: 1, where nothing is said, is one to two seconds by the size of the problem */
   learning?: number;
-  /** nodes of the exact search at most; where nothing is said, what a second or so allows */
-  nodes?: number;
   /** `chain`: only the longest chain through the calendars, for plans that are compared with each other and not with what is possible */
   bound?: 'chain';
   /** false where nobody asks why there is no plan: finding that out takes long */

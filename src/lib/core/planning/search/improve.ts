@@ -10,6 +10,7 @@ import { seeded } from '$core/units/random';
 import { Mirror } from './mirror';
 import { construct } from './construct';
 import { afterBack } from '../model/goals';
+import type { Cause } from '../model/cause';
 import type { Model } from '../model/model';
 import type { Effort, Near, SolveOptions } from './effort';
 import { endOfPlan, latestStarts, type Heads } from '../model/propagate';
@@ -79,8 +80,8 @@ export function asItWas(m: Model, near: Near): { later: Map<number, number>; by:
 
 interface Improved {
   best: Schedule | null;
-  /** the clash that stopped the first construction, in words */
-  clash: string;
+  /** what stopped the first construction that was stopped */
+  clash: Cause[];
 }
 
 /**
@@ -109,7 +110,7 @@ export function improve(
   /** mean end of what ends the plan: of two plans of one day the one whose lots are done sooner leads on */
   const meanEnd = (s: Schedule): number =>
     finals.reduce((sum, i) => sum + cell(s.end, i) + cell(m.finish, i), 0) / Math.max(1, finals.length);
-  let clash = '';
+  let clash: Cause[] = [];
   const lots = [...new Set(m.operations.map((o) => o.lot))];
   const members = lots.map((lot) => m.operations.flatMap((o, i) => (o.lot === lot ? [i] : [])));
   // Urgency by the latest end of plan that waits behind an operation, through the calendars; without them where time is up.
@@ -164,7 +165,7 @@ export function improve(
       stop: best ? effort.stop : undefined,
     });
     if ('clash' in schedule) {
-      clash ||= schedule.clash;
+      if (!clash.length) clash = schedule.clash;
       Object.assign(failed, { keys, late: schedule.late });
       return null;
     }

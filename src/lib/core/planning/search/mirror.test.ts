@@ -5,14 +5,10 @@ import { makespanOf, type Schedule } from '../model/schedule';
 import { construct } from './construct';
 import { Mirror } from './mirror';
 
-const model = (seed: number): Model => {
-  const m = compile(kitchenProblem(100, seed));
-  if ('infeasible' in m) throw new Error(m.reason);
-  return m;
-};
+const model = (seed: number): Model => compile(kitchenProblem(100, seed));
 const built = (m: Model, urgency: Float64Array): Schedule => {
   const s = construct(m, urgency);
-  if ('clash' in s) throw new Error(s.clash);
+  if ('clash' in s) throw new Error(JSON.stringify(s.clash));
   return s;
 };
 

@@ -6,6 +6,7 @@
  */
 import { cell } from '$core/units/at';
 import { construct } from './construct';
+import { ifFeasible } from '../model/infeasible';
 import { allowedFrom, compile, type Model } from '../model/model';
 import type { Interval, Problem } from '../model/problem';
 import { makespanOf, type Schedule } from '../model/schedule';
@@ -58,8 +59,10 @@ export class Mirror {
       holds: problem.holds.map((h) => (h.to === null ? h : { ...h, from: h.to, to: h.from })),
       finish: [],
     };
-    const back = compile(turned);
-    return 'infeasible' in back ? null : new Mirror(m, back);
+    return ifFeasible(
+      () => new Mirror(m, compile(turned)),
+      () => null,
+    );
   }
 
   /** @returns urgencies by the latest starts of a plan that ends when this one does; null where none is found */

@@ -1,4 +1,5 @@
 /** Operations that are at another time in a new plan than in the one before. */
+import { isPlan } from '../model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { readOperationId } from '../model/operation-id';
 import type { NoPlan, Plan } from '../model/problem';
@@ -20,7 +21,7 @@ const SMALL = 5;
 
 /** @returns what moved by more than a few minutes, the earliest first; helpers that stand for facts left out */
 export function movesBetween(before: Made, after: Made): Move[] {
-  if ('infeasible' in before.result || 'infeasible' in after.result) return [];
+  if (!isPlan(before.result) || !isPlan(after.result)) return [];
   const was = new Map(before.result.assignments.map((a) => [a.operation, before.t0 + a.start * MINUTE]));
   return after.result.assignments
     .flatMap(({ operation, start }): Move[] => {

@@ -1,11 +1,11 @@
 /** Plans by constructions and by a search that learns. */
 import { LearnedSearch } from '../clauses/learned-search';
-import { canLearn } from '../clauses/numbers';
 import { settleTies } from '../clauses/settle-ties';
 import { conflictsFor, shorten, type Shortened } from '../clauses/shorten';
-import { reasonFor } from './clash';
+import { explainInfeasibility } from './explain-infeasibility';
 import { leastDaysGone, leastPieceDays, pieceDays } from '../model/fronts';
 import { afterBack } from '../model/goals';
+import { noPlan } from '../model/infeasible';
 import type { Model } from '../model/model';
 import type { NoPlan, Plan } from '../model/problem';
 import type { Heads } from '../model/propagate';
@@ -19,8 +19,8 @@ import { shake } from './shake';
 import { planFrom } from './soon-after';
 import { bestBy, trade } from './trade';
 
-/** Operations above which it is too slow to be of use. */
-const LEARNED = 600;
+/** Operations above which a search that learns is too slow to be of use. */
+export const LEARNED = 600;
 /** Operations above which constructions are worth more than what is learnt in the first second. Measured. */
 const MANY = 120;
 /** Operations above which twice the constructions are made, where many are asked for. Measured. */
@@ -43,12 +43,9 @@ const STORED = 200;
 /** Constructions that look after what comes next, once a plan is as short as it will be. Our choice. */
 const TIDY = 24;
 
-/** Whether a search that learns is of use. */
-export const mayLearn = (m: Model): boolean => m.operations.length <= LEARNED && canLearn(m);
-
 /**
  * Plans by constructions first, then by a search that learns; then the plan is brought together.
- * @param m a model that `mayLearn`
+ * @param m of no more than `LEARNED` operations
  * @param bound no plan ends before
  * @returns a plan with its bound; or why there is none
  */
@@ -68,7 +65,7 @@ export function solveByLearning(
   const search = (): LearnedSearch =>
     (made ??= new LearnedSearch(m, { ties, fronts: free <= SETTLED && m.fronts.length ? least : null }));
   const found = shortest(m, head, bound, effort, options, { conflicts, search, ties });
-  if ('infeasible' in found) return found;
+  if (!('best' in found)) return found;
   const goals = ['back', ...afterBack(options.goals)] as const;
   const by = { least, goals, near: options.near, stop };
   const brought = bringTogether(m, found.best, by);
@@ -142,11 +139,13 @@ function shortest(
   const most = Math.max(conflicts, Math.round(learning * FIND));
   for (let turn = 1; !best; turn++) {
     const found = search().find(problem.horizon + Math.max(0, ...m.finish), TURN, effort.stop);
-    if (found === 'none')
-      return { infeasible: true, proven: true, reason: reasonFor(problem, tried.clash, effort) };
+    if (found === 'none') {
+      const causes =
+        effort.explain === false ? tried.clash : explainInfeasibility(problem, tried.clash, effort.stop);
+      return noPlan(true, ...causes);
+    }
     best = found === 'open' ? tries(effort.seed + turn).best : found;
-    if (!best && (search().conflicts >= most || effort.stop?.()))
-      return { infeasible: true, proven: false, reason: `No right plan was found: ${tried.clash}` };
+    if (!best && (search().conflicts >= most || effort.stop?.())) return noPlan(false, ...tried.clash);
   }
   const short = shorten(m, search(), best, bound, { conflicts, seed: effort.seed, stop: effort.stop });
   const isDone = makespanOf(m, short.best.end) <= short.bound && ties;

@@ -1,5 +1,6 @@
 /** A problem's plans that give up some of the hand-back for days with fronts. */
 import { leastDaysGone, leastPieceDays } from '../model/fronts';
+import { isPlan } from '../model/infeasible';
 import { compile } from '../model/model';
 import type { Plan, Problem } from '../model/problem';
 import { heads } from '../model/propagate';
@@ -15,10 +16,9 @@ import { trade } from './trade';
  */
 export function solveTrades(problem: Problem, effort: Effort, options: SolveOptions): Plan[] {
   const result = solve(problem, effort, { ...options, later: 0 });
+  if (!isPlan(result)) return [];
   const m = compile(problem, options.air);
-  const head = 'infeasible' in m ? m : heads(m);
-  if ('infeasible' in result || 'infeasible' in m || 'infeasible' in head) return [];
-  const least = leastDaysGone(m, head);
+  const least = leastDaysGone(m, heads(m));
   const low = leastPieceDays(m, least);
   return trade(m, scheduleOf(m, result), { least, ...effort }).map(({ schedule }) =>
     planFrom(m, schedule, result.lowerBound, low),

@@ -1,4 +1,6 @@
 /** The solver on problems made by hand: what goes beyond the exchanged format, and what cannot be planned. */
+import { sayNoPlan } from '../model/say-cause';
+import { isPlan, mustBePlan } from '../model/infeasible';
 import { describe, expect, it } from 'vitest';
 import { op, planned, problemOf, startOf } from '../../../../../tests/plan-builders';
 import { audit } from '../audit';
@@ -61,9 +63,9 @@ describe('what goes beyond the exchanged format', () => {
 describe('what cannot be', () => {
   const clash = (problem: Problem): string => {
     const plan = solve(problem, { seed: 1, steps: 40 });
-    if (!('infeasible' in plan)) throw new Error('there is a plan');
+    if (isPlan(plan)) throw new Error('there is a plan');
     expect(plan.proven).toBe(true);
-    return plan.reason;
+    return sayNoPlan(plan);
   };
   it('names the window and the hours that clash', () => {
     expect(
@@ -122,8 +124,7 @@ it('holds that form a circle are planned: the bound does not go round in them fo
     holds: [hold('a', 'b'), hold('b', 'c'), hold('c', 'b')],
     finish: ['a', 'b', 'c'].map((operation) => ({ operation, tail: 0 })),
   };
-  const plan = solve(problem, { seed: 1, steps: 20 });
-  if ('infeasible' in plan) throw new Error(plan.reason);
+  const plan = mustBePlan(solve(problem, { seed: 1, steps: 20 }));
   expect(audit(problem, plan)).toEqual([]);
   expect(plan.makespan).toBe(30);
 });

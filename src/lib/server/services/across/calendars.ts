@@ -1,4 +1,5 @@
 /** What is in the calendar of a person, of a job and of a customer; and their private addresses. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { fittingsLeft } from '$core/bench/view/hanging';
 import { printFreeFrom } from '$core/bench/guard/print-free';
@@ -33,7 +34,7 @@ interface Planned {
 }
 
 function planned(plan: StoredPlan | null): Planned[] {
-  if (!plan || 'infeasible' in plan.result) return [];
+  if (!plan || !isPlan(plan.result)) return [];
   const { t0 } = plan;
   return plan.result.assignments
     .flatMap(({ operation, worker, start, end }): Planned[] => {

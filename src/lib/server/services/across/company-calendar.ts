@@ -1,4 +1,5 @@
 /** All jobs in one calendar: who is where, what is in use, and what is too much. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { HOUR, MINUTE } from '$core/units/durations';
 import type { Neighbour } from '$core/job-plan/inputs';
 import { neighbourOf } from '$core/job-plan/neighbours';
@@ -66,7 +67,7 @@ interface Opened {
 
 /** Planned operations on the clock. */
 const workOf = (plan: StoredPlan | null): Opened['work'] =>
-  !plan || 'infeasible' in plan.result
+  !plan || !isPlan(plan.result)
     ? []
     : plan.result.assignments.flatMap((a) =>
         readOperationId(a.operation)
@@ -225,7 +226,7 @@ export function companyCalendar(
       promised,
       begins: list.length ? Math.min(...list.map((w) => w.from)) : null,
       spans: list.map((w) => ({ from: w.from, to: Math.min(w.to, end) })),
-      none: plan !== null && 'infeasible' in plan.result,
+      none: plan !== null && !isPlan(plan.result),
       home: isHome(file),
     };
   });

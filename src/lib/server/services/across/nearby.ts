@@ -1,4 +1,5 @@
 /** Days on which the crew is at a house near by, so that a touch-up there can be done on the way. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { distance } from '$core/quality/round';
 import { plannedSteps } from '$core/planning/model/operation-id';
 import { SITE } from '$core/takeoff/site-route';
@@ -45,7 +46,7 @@ export function nearbyDays(db: Db, job: string, now: number): NearbyDay[] {
 /** Days on which the plan of a job has people in its house. */
 function houseDays(db: Db, job: string, now: number, zone: string): string[] {
   const plan = newestPlan(db, job);
-  if (!plan || 'infeasible' in plan.result) return [];
+  if (!plan || !isPlan(plan.result)) return [];
   const choice = findJob(db, job)?.choice ?? null;
   const atHouse = choice !== null && readChoice(choice)?.value.place === 'house';
   const there = plannedSteps(plan.result.assignments, plan.t0).filter(

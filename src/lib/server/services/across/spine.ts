@@ -1,4 +1,5 @@
 /** The stations of a job, each with the one fact that matters. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { plannedSteps } from '$core/planning/model/operation-id';
 import { firstVisit } from '$core/quality/visits';
 import { sayDate, sayDay, sayTime } from '$core/units/clock-time';
@@ -30,15 +31,14 @@ export function stations(file: OpenJob, plan: StoredPlan | null, chances: Chance
   const s = summarise(file);
   const { zone, id } = file.job;
   const back = handBack(plan);
-  const planned =
-    plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
+  const planned = plan && isPlan(plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
   const hangs = planned.filter((p) => p.step === 'hang').map((p) => p.start);
   const at = (page: string) => `/jobs/${id}/${page}`;
   const of = (n: number) => `${n} of ${s.pieces}`;
   const lastWork = s.handedOver ?? null;
   const planFact = !file.choice
     ? 'no system yet'
-    : plan && 'infeasible' in plan.result
+    : plan && !isPlan(plan.result)
       ? 'no plan fits'
       : back
         ? `back ${sayTime(back.at, zone)}${chances && chances !== 'asked' ? `, ${sayChance(chances.chance)} sure` : ''}`

@@ -1,4 +1,5 @@
 /** Offers of a planned kitchen: made once, never changed, accepted once, and held against what came. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { DAY } from '$core/units/durations';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { factOf, SMALL_KITCHEN, usualChoice } from '../../../../../tests/builders';
@@ -86,7 +87,7 @@ describe('a version', () => {
     const net = Math.round((Math.round(minutes * 100) + paint) / 0.8);
     expect(priceWith(offer, []).netCents).toBe(net);
     const { plan } = planned();
-    const back = plan && !('infeasible' in plan.result) ? plan.t0 + plan.result.makespan * 60_000 : NaN;
+    const back = plan && isPlan(plan.result) ? plan.t0 + plan.result.makespan * 60_000 : NaN;
     // Nobody is done before nine of ten coats are as they should be: the even chance is no sooner than half a day before the plan.
     expect(offer.dates.half).toBeGreaterThan(back - DAY / 2);
     expect(offer.dates.nearlyAll).toBeGreaterThanOrEqual(offer.dates.half);
@@ -297,7 +298,7 @@ describe('what was accepted', () => {
     expect(file.pieces.some((p) => p.condition.inside)).toBe(true);
     expect(file.pieces.every((p) => p.condition.handles !== 'keep')).toBe(true);
     const third = file.route.find((s) => s.act === 'Coat fronts, 3 of 3');
-    if (!plan || 'infeasible' in plan.result) throw new Error('no plan');
+    if (!plan || !isPlan(plan.result)) throw new Error('no plan');
     expect(plan.result.assignments.some((a) => a.operation.endsWith(third?.key ?? 'none'))).toBe(true);
     // A second time it changes nothing.
     const before = JSON.stringify(file.choice);

@@ -1,4 +1,5 @@
 /** A new version of a job's offer, and what is said to it. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { DAY } from '$core/units/durations';
 import { v7 as newId } from 'uuid';
 import { z } from 'zod';
@@ -63,7 +64,7 @@ const OWN_OPTIONS = 3;
 async function datesOf(db: Db, { file, plan }: JobWithPlan, now: number): Promise<Offer['dates']> {
   const none = new Refused(409, 'There is no plan yet. Plan the job first: an offer names its dates.');
   const asked = questions(db, file, now);
-  if (!plan || 'infeasible' in plan.result || !asked?.plan) throw none;
+  if (!plan || !isPlan(plan.result) || !asked?.plan) throw none;
   const { inputs, others, at, risk: model } = asked;
   const back = await ask('back-by', { job: { inputs, plan: asked.plan }, others, at, model });
   const household = householdIn(plan, inputs);

@@ -1,4 +1,5 @@
 /** What the page of a job's offer shows: the versions, what is behind the newest, and the form of the next. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { earnedOn, type Earned } from '$core/offer/earned';
 import {
   basePrice,
@@ -84,7 +85,7 @@ function earnedSince(db: Db, file: OpenJob, { offer, accepted }: OfferView): Ear
 /** Why no version can be made now; null where one can. */
 function hindrance(db: Db, { file, plan }: JobWithPlan): string | null {
   if (!readSetting(db, 'costs')) return 'Set the labour rate and the currency under Settings first.';
-  if (!plan || 'infeasible' in plan.result)
+  if (!plan || !isPlan(plan.result))
     return 'There is no plan yet. Plan the job first: an offer names its dates.';
   try {
     offeredLines(db, file);

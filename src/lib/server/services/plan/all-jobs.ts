@@ -1,7 +1,8 @@
 /** All open jobs planned together, what that would give, and taking it over; and when a new kitchen could start. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { jointStart } from '$core/job-plan/job-at';
-import { sayReason } from '$core/job-plan/say-reason';
+import { sayWhyNoPlan } from '$core/job-plan/say-no-plan';
 import { ownId } from '$core/planning/job/joined-id';
 import type { NewStart } from '$core/job-plan/new-kitchen';
 import { stampOf, whatChanged } from '$core/job-plan/stamp';
@@ -74,14 +75,14 @@ export function whyNoJointPlan(
   found: Found | null,
   startedAt: number,
 ): string | null {
-  if (found?.kind !== 'together' || !found.made || !('infeasible' in found.made.result)) return null;
+  if (found?.kind !== 'together' || !found.made || isPlan(found.made.result)) return null;
   const names = opened.flatMap(({ file }) =>
     operationNames(file).map(([id, words]): [string, string] => [
       ownId(file.job.id, id),
       `${words}, ${file.job.name},`,
     ]),
   );
-  return sayReason(found.made.result.reason, names, jointStart(startedAt), companyZone());
+  return sayWhyNoPlan(found.made.result, names, jointStart(startedAt), companyZone());
 }
 
 const MOVED_ON = 'Something was recorded or chosen since. Plan together again.';
@@ -102,7 +103,7 @@ function stillHolds(was: Basis, is: Basis | undefined, now: number): boolean {
 export async function takeOverAllJobs(db: Db, now: number): Promise<void> {
   const done = searchOf(KEY);
   const joint = done?.found?.kind === 'together' ? done.found.made : null;
-  if (!done || !joint || 'infeasible' in joint.result)
+  if (!done || !joint || !isPlan(joint.result))
     throw new Refused(409, 'There is no joint plan to take over. Plan together first.');
   const holdUp = (bases: readonly Basis[]): boolean =>
     bases.length === begunFrom.length &&

@@ -1,4 +1,5 @@
 /** Bars of the day rail and the time board: what was done, is under way and is planned. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { NO_COLOUR } from '$core/kitchen/colour';
 import { kitchenWorks, pieceState } from '$core/bench/state/state';
@@ -55,7 +56,7 @@ function lotPaint(file: OpenJob): Map<string, string> {
 
 /** Minutes of changing over at the beginning of planned operations, by id. */
 function setupsOf(plan: StoredPlan): Map<string, number> {
-  if ('infeasible' in plan.result) return new Map();
+  if (!isPlan(plan.result)) return new Map();
   const start = new Map(plan.result.assignments.map((a) => [a.operation, a.start]));
   return new Map(
     plan.problem.stations.flatMap((s) => {
@@ -172,7 +173,7 @@ export function bars(
   });
   // The plan may be older than what was recorded.
   const planned =
-    plan && !('infeasible' in plan.result)
+    plan && isPlan(plan.result)
       ? plannedSteps(plan.result.assignments, plan.t0)
           .filter((p) => !isBegun(file, p.lot, p.step))
           .flatMap((p) =>

@@ -1,4 +1,5 @@
 /** A plan of the list of other plans is the one that was shown. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { expect, it } from 'vitest';
 import { usualChoice } from '../../../../../tests/builders';
@@ -30,7 +31,7 @@ it('ready as soon as can be, or later with fronts away for less', async () => {
     if (!wanted) throw new Error('There is no list');
     await chooseLater(db, job, wanted.later, () => NOW);
     const kept = newestPlan(db, job);
-    if (!kept || 'infeasible' in kept.result) throw new Error('There is no plan');
+    if (!kept || !isPlan(kept.result)) throw new Error('There is no plan');
     expect(kept.t0 + kept.result.makespan * MINUTE).toBe(wanted.back);
     expect(kept.result.pieceDays).toEqual(wanted.household.pieceDays);
     seen.push(wanted.later);

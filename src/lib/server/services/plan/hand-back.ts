@@ -1,7 +1,9 @@
 /** When a plan hands the kitchen back, and why there is no plan. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { pieceState } from '$core/bench/state/state';
-import { sayReason } from '$core/job-plan/say-reason';
+import { sayWhyNoPlan } from '$core/job-plan/say-no-plan';
+import type { NoPlan } from '$core/planning/model/problem';
 import { operationId, plannedSteps } from '$core/planning/model/operation-id';
 import { isTouchUp, SITE } from '$core/takeoff/site-route';
 import type { StoredPlan } from '../../store/plans';
@@ -9,7 +11,7 @@ import type { OpenJob } from '../job/open-job';
 
 /** When everything hangs by the plan, and the earliest any plan could, ms since 1970; null too where touch-ups alone are planned. */
 export function handBack(plan: StoredPlan | null): { at: number; bound: number } | null {
-  if (!plan || 'infeasible' in plan.result) return null;
+  if (!plan || !isPlan(plan.result)) return null;
   const steps = plannedSteps(plan.result.assignments, plan.t0);
   if (steps.length > 0 && steps.every((s) => isTouchUp(s.step))) return null;
   return { at: plan.t0 + plan.result.makespan * MINUTE, bound: plan.t0 + plan.result.lowerBound * MINUTE };
@@ -19,8 +21,8 @@ export function handBack(plan: StoredPlan | null): { at: number; bound: number }
  * Why there is no plan, with lots, steps and times as people know them.
  * @param t0 the moment its minutes count from, ms since 1970
  */
-export const whyNoPlan = (file: OpenJob, reason: string, t0: number): string =>
-  sayReason(reason, operationNames(file), t0, file.job.zone);
+export const whyNoPlan = (file: OpenJob, none: NoPlan, t0: number): string =>
+  sayWhyNoPlan(none, operationNames(file), t0, file.job.zone);
 
 /** Operations of a job and their words. */
 export const operationNames = (file: OpenJob): [operation: string, words: string][] => [

@@ -1,4 +1,5 @@
 /** A longer search for a better plan of one job, in a thread of its own. What is better is kept when it ends. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { isBetter, outcomeOf, wantedOf } from '$core/job-plan/better';
 import type { Db } from '../../db/open';
@@ -37,7 +38,7 @@ export async function beginJobSearch(db: Db, job: string, clock: () => number): 
 
 /** The end that no plan can be before, ms since 1970; null where there is no plan. */
 const boundOf = ({ t0, result }: Pick<StoredPlan, 't0' | 'result'>): number | null =>
-  'infeasible' in result ? null : t0 + result.lowerBound * MINUTE;
+  !isPlan(result) ? null : t0 + result.lowerBound * MINUTE;
 
 /** Keeps what was found if it is better, or as good and nearer to its proof, and nothing has happened meanwhile. */
 function keepBetter(db: Db, basis: Basis, found: Found): void {

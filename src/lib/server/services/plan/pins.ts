@@ -1,4 +1,6 @@
 /** Pinning operations to a time, and letting them go. Pins are stored together with a plan that keeps them, or not at all. */
+import { readOperationId } from '$core/planning/model/operation-id';
+import { isPlan } from '$core/planning/model/infeasible';
 import type { PlanInputs } from '$core/job-plan/inputs';
 import { timesOf, type MadePlan } from '$core/job-plan/made-plan';
 import { movesBetween } from '$core/planning/search/moves';
@@ -51,21 +53,17 @@ export async function pin(
 ): Promise<void> {
   await planPinned(db, job, clock, async ({ file, inputs, at: now }, last) => {
     const planned =
-      last &&
-      !('infeasible' in last.result) &&
-      last.result.assignments.some((a) => a.operation === operation);
-    if (!planned || operation.split(':').length !== 2)
+      last && isPlan(last.result) && last.result.assignments.some((a) => a.operation === operation);
+    if (!planned || readOperationId(operation) === null)
       throw new Refused(404, 'That work is not in the plan any more. Look at the plan again.', 'operation');
     if (!Number.isInteger(at) || at % 60_000 !== 0)
       throw new Refused(422, 'Give the minute it begins.', 'at');
     if (at < now) throw new Refused(422, 'That moment is past. Pin it later.', 'at');
     const pinned = { ...inputs, pins: new Map([...inputs.pins, [operation, at]]) };
     const made = await ask('plan', { inputs: pinned, at: now, near: timesOf(last) });
-    if (!made || 'infeasible' in made.result) {
+    if (!made || !isPlan(made.result)) {
       const reason =
-        made && 'infeasible' in made.result
-          ? whyNoPlan(file, made.result.reason, made.t0)
-          : 'nothing is left to plan';
+        made && !isPlan(made.result) ? whyNoPlan(file, made.result, made.t0) : 'nothing is left to plan';
       throw new Refused(409, `${sayOperation(file, operation)} cannot be pinned there: ${reason}.`, 'at');
     }
     const write = () => writePin(db, { job, operation, at, worker, pinnedAt: now });

@@ -1,4 +1,5 @@
 /** What the page of a plan shows: the board, the hand-back and what makes it so, pins, and what to have at hand. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { piecesBegun } from '$core/bench/state/state';
 import { mixFor } from '$core/takeoff/mix';
 import { bars, openSpans } from './bars';
@@ -84,8 +85,8 @@ export function planPage(db: Db, job: JobWithPlan, now: number) {
     ) as [string, string][],
     search: jobSearch(jobId),
     none:
-      plan && 'infeasible' in plan.result
-        ? { reason: whyNoPlan(file, plan.result.reason, plan.t0), proven: plan.result.proven }
+      plan && !isPlan(plan.result)
+        ? { reason: whyNoPlan(file, plan.result, plan.t0), proven: plan.result.proven }
         : null,
     needs: (totals?.lines ?? []).map((n) => ({
       name: n.product.name,

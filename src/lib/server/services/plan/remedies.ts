@@ -1,4 +1,5 @@
 /** What the air forbids a job, and what each remedy would bring and cost: planned as if, one after another. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { DAY, MINUTE } from '$core/units/durations';
 import { piecesBegun } from '$core/bench/state/state';
 import { PLACES, type Place, type Places } from '$core/air/places';
@@ -31,13 +32,13 @@ export function blocksOf(db: Db, file: OpenJob, plan: StoredPlan | null, now: nu
   if (!inputs?.air) return [];
   const from = plan ? Math.max(now, plan.t0) : now;
   // What is coated by then nobody waits for.
-  const coats = plan && !('infeasible' in plan.result) ? lastCoat(file, plan) : from + AHEAD;
+  const coats = plan && isPlan(plan.result) ? lastCoat(file, plan) : from + AHEAD;
   return airBlocks(inputs, from, coats, measuresOf(db));
 }
 
 /** When the last coat is laid by a plan, ms since 1970. */
 function lastCoat({ route, site }: OpenJob, { result, t0 }: StoredPlan): number {
-  if ('infeasible' in result) return t0;
+  if (!isPlan(result)) return t0;
   const coats = [...route, ...site].filter((s) => s.kind === 'coat').map((s) => s.key);
   const starts = result.assignments.flatMap((a) =>
     coats.some((key) => a.operation.endsWith(`:${key}`)) ? [a.start] : [],

@@ -1,10 +1,11 @@
 /** A plan in words: what makes the hand-back what it is, and what moved. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import type { Because, ChainLink } from '$core/planning/job/critical';
 import { criticalChain } from '$core/planning/job/critical';
 import type { Move } from '$core/planning/search/moves';
 import { COATING } from '$core/planning/job/stations';
-import { readOperationId } from '$core/planning/model/operation-id';
+import { readId, readOperationId } from '$core/planning/model/operation-id';
 import { SITE } from '$core/takeoff/site-route';
 import { sayDay, sayMinutes, sayTime, startOfDay } from '$core/units/clock-time';
 import { GOAL_NAMES } from '$core/planning/model/goals';
@@ -16,8 +17,10 @@ import type { OpenJob } from '../job/open-job';
 
 /** An operation as people know it: “Prime backs, lot A”. */
 export function sayOperation(file: OpenJob, id: string): string {
-  const [lot = '', step = ''] = id.split(':');
-  if (lot === 'other') return step === 'work' ? 'another job' : 'another job’s pieces';
+  const read = readId(id);
+  if (read.is === 'other work') return 'another job';
+  if (read.is === 'other rack') return 'another job’s pieces';
+  const [lot, step] = ['lot' in read ? read.lot : '', 'step' in read ? read.step : ''];
   if (lot === SITE) {
     const site = file.site.find((s) => s.key === step);
     const zone = file.zones.length > 1 ? file.zones.find((z) => z.id === site?.zone)?.colour : undefined;
@@ -55,7 +58,7 @@ export function saySetUp(file: OpenJob, people: ReadonlyMap<string, string>): st
  * @param pins how many operations are pinned
  */
 export function sayBoundHolds(plan: StoredPlan | null, pins: number): string {
-  const others = plan?.problem.operations.some((o) => o.id.startsWith('other:'));
+  const others = plan?.problem.operations.some((o) => readId(o.id).is.startsWith('other'));
   const fixed = [
     'these lots',
     'this turning',
@@ -108,7 +111,7 @@ export function sayChain(
   plan: StoredPlan | null,
   people: ReadonlyMap<string, string>,
 ): ChainRow[] | null {
-  if (!plan || 'infeasible' in plan.result) return null;
+  if (!plan || !isPlan(plan.result)) return null;
   const chain = criticalChain(plan.problem, plan.result);
   const whole = Math.max(1, (chain.at(-1)?.end ?? 1) - (chain[0]?.start ?? 0));
   return chain.flatMap((link: ChainLink, i): ChainRow[] => {
@@ -141,13 +144,12 @@ export function sayMoves(
   moves: readonly Move[],
   people: ReadonlyMap<string, string>,
 ): MoveRow[] {
-  const chain =
-    'infeasible' in plan.result
-      ? []
-      : whyOf(
-          plan,
-          moves.map((m) => m.operation),
-        );
+  const chain = !isPlan(plan.result)
+    ? []
+    : whyOf(
+        plan,
+        moves.map((m) => m.operation),
+      );
   const because = new Map(chain.map((c) => [c.operation, c.because]));
   return moves.map((m) => {
     const why = because.get(m.operation);
@@ -163,7 +165,7 @@ export function sayMoves(
 /** What held each of some operations back: each as if the plan ended with it. */
 function whyOf(plan: StoredPlan, operations: readonly string[]): ChainLink[] {
   const { problem, result } = plan;
-  if ('infeasible' in result) return [];
+  if (!isPlan(result)) return [];
   return operations.flatMap((operation) => {
     const alone = { ...problem, finish: [{ operation, tail: 0 }] };
     return criticalChain(alone, result).slice(-1);

@@ -1,4 +1,5 @@
 /** Touch-ups of a finished kitchen stand in its plan, at the bench and in a round, and leave its hand-back alone. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { beforeEach, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
 import { pastDatabase } from '../../../../../tests/past-database';
@@ -53,7 +54,7 @@ it('a round plans them for its day; they follow one another, and the kitchen sta
   const day = '2026-03-13';
   expect(planTouchUps(db, [job], day, { worker, device: 'test' }, NOW)).toEqual({ planned: 2, left: [] });
   const plan = await planNow();
-  if (!plan || 'infeasible' in plan.result) throw new Error('no plan');
+  if (!plan || !isPlan(plan.result)) throw new Error('no plan');
   const steps = plannedSteps(plan.result.assignments, plan.t0);
   expect(steps.every((s) => isTouchUp(s.step) && isoDay(s.start, ZONE) >= day)).toBe(true);
   const file = openJob(db, job);

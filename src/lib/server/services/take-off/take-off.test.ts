@@ -1,3 +1,4 @@
+import { isPlan } from '$core/planning/model/infeasible';
 import { beforeEach, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
 import type { FactBody } from '$core/bench/log/events';
@@ -38,7 +39,7 @@ const choose = async (more: Record<string, string> = {}) => {
 };
 /** When primer is laid first by a plan, ms since 1970. */
 const firstPrimed = (plan: StoredPlan | null): number => {
-  if (!plan || 'infeasible' in plan.result) throw new Error('There is no plan');
+  if (!plan || !isPlan(plan.result)) throw new Error('There is no plan');
   const primed = plan.result.assignments.filter((a) => a.operation.includes('shellac-primer'));
   return plan.t0 + Math.min(...primed.map((a) => a.start)) * 60_000;
 };
@@ -76,7 +77,7 @@ it('adds up: what is on the work, beside it, in the hose, kept and in reserve', 
 
 it('counts the clean-outs of the plan: in small lots more than the fewest, with their time and their paint', async () => {
   const { file, plan } = await choose({ lotSize: '2' });
-  if (!plan || 'infeasible' in plan.result) throw new Error('no plan');
+  if (!plan || !isPlan(plan.result)) throw new Error('no plan');
   const material = new Map(plan.problem.operations.map((o) => [o.id, o.material]));
   const order = [...plan.result.assignments]
     .sort((a, b) => a.start - b.start)
@@ -210,8 +211,7 @@ it('schools cost what choosing them then costs; hung pieces are home first', asy
 it('in cold air every wait of the plan is kept, and its bound holds', async () => {
   const { file, plan } = await choose({ air: 'place', place: 'shop' });
   const sheet = await choose({ air: 'sheet' });
-  if (!plan || 'infeasible' in plan.result || !sheet.plan || 'infeasible' in sheet.plan.result)
-    throw new Error('no plan');
+  if (!plan || !isPlan(plan.result) || !sheet.plan || !isPlan(sheet.plan.result)) throw new Error('no plan');
   expect(plan.result.makespan).toBeGreaterThan(sheet.plan.result.makespan);
   expect(plan.result.lowerBound).toBeLessThanOrEqual(plan.result.makespan);
   const { t0, result } = plan;

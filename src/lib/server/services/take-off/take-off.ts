@@ -1,4 +1,5 @@
 /** The take-off of a job: volumes, cans, hours, money, and what is needed by which day. */
+import { isPlan } from '$core/planning/model/infeasible';
 import type { FixedKind } from '$core/kitchen/fixed-work';
 import { plannedSteps } from '$core/planning/model/operation-id';
 import { cheapestCover, USUAL_CANS, type CanSize, type Cover } from '$core/takeoff/cover';
@@ -56,7 +57,7 @@ export const inColours = ({
 /** The clean-outs of a job: those that were made and are planned; without a plan as few as can be. */
 function cleanOutsOf(file: OpenJob, plan: StoredPlan | null): CleanOuts & { planned: boolean } {
   const { choice, route } = file;
-  if (!choice || !plan || 'infeasible' in plan.result)
+  if (!choice || !plan || !isPlan(plan.result))
     return { ...cleanOuts(route, inColours(file)), planned: false };
   const order = [...materialsLaid(file, route), ...materialsPlanned(plan.problem, plan.result)];
   return { ...cleanOutsInOrder(order, choice.tool), planned: true };
@@ -65,8 +66,7 @@ function cleanOutsOf(file: OpenJob, plan: StoredPlan | null): CleanOuts & { plan
 /** When each product was first laid, or is by the plan: on pieces or on the fixed work. */
 function firstCoats(file: OpenJob, plan: StoredPlan | null): Map<string, number> {
   const product = new Map([...file.route, ...file.site].map((s) => [s.key, s.product?.key]));
-  const planned =
-    plan && !('infeasible' in plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
+  const planned = plan && isPlan(plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
   const out = new Map<string, number>();
   for (const { step, start } of [...file.state.works.values(), ...planned]) {
     const key = product.get(step);

@@ -1,4 +1,5 @@
 /** Colours of one kitchen that are turned in different ways: route, plan, take-off, bench, and the planner's own choice. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { beforeEach, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
 import { newDatabase } from '../../../../../tests/new-database';
@@ -45,7 +46,7 @@ const record = (at: number, body: FactBody): string => {
 };
 const backOf = async (): Promise<number> => {
   const plan = await makeCurrentPlan(db, job, () => NOW);
-  if (!plan || 'infeasible' in plan.result) throw new Error('no plan');
+  if (!plan || !isPlan(plan.result)) throw new Error('no plan');
   expect(audit(plan.problem, plan.result)).toEqual([]);
   return plan.result.makespan;
 };

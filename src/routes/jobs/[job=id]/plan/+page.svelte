@@ -3,7 +3,7 @@
   import Hidden from '$ui/kit/Hidden.svelte';
   import Notice from '$ui/kit/Notice.svelte';
   import { enhance } from '$app/forms';
-  import { sayReason } from '$core/job-plan/say-reason';
+  import { sayWhyNoPlan } from '$core/job-plan/say-no-plan';
   import { sayMinutes, sayTime } from '$core/units/clock-time';
   import Changed from '$ui/shell/Changed.svelte';
   import Cautions from '$ui/bench/Cautions.svelte';
@@ -51,8 +51,8 @@
     const tried = await planner?.tryPin(operation, at);
     if (!tried) return '';
     if (tried.back === null) {
-      const why = sayReason(tried.reason ?? '', data.operations, tried.t0, data.zone);
-      return `no plan fits (${why})`;
+      const why = tried.none && sayWhyNoPlan(tried.none, data.operations, tried.t0, data.zone);
+      return why ? `no plan fits (${why})` : 'nothing is left to plan';
     }
     const off = Math.round((tried.back - (data.handBack?.at ?? tried.back)) / 60_000);
     return `hand back ${sayTime(tried.back, data.zone)}, ${off === 0 ? 'as before' : `${sayMinutes(Math.abs(off))} ${off > 0 ? 'later' : 'sooner'}`}`;

@@ -1,3 +1,4 @@
+import { isPlan } from '$core/planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { v7 as newId } from 'uuid';
@@ -59,7 +60,7 @@ const refused = async (act: Promise<unknown>): Promise<Refused> => {
 };
 const planNow = async (now = MONDAY): Promise<{ plan: StoredPlan; result: Plan }> => {
   const plan = await makeCurrentPlan(db, job, () => now);
-  if (!plan || 'infeasible' in plan.result) throw new Error('no plan');
+  if (!plan || !isPlan(plan.result)) throw new Error('no plan');
   return { plan, result: plan.result };
 };
 
@@ -198,7 +199,7 @@ describe('the plan of a job', () => {
     );
     const file = openJob(db, job);
     const plan = await makeCurrentPlan(db, job, () => MONDAY);
-    const said = plan && 'infeasible' in plan.result ? whyNoPlan(file, plan.result.reason, plan.t0) : '';
+    const said = plan && !isPlan(plan.result) ? whyNoPlan(file, plan.result, plan.t0) : '';
     // Two pieces: 15 min of setting up and two faces of 7/6 min.
     expect(said).toBe(
       '“Prime backs” of lot A takes 18 min at a stretch and the longest open stretch is 15 min',

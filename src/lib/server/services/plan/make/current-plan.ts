@@ -1,4 +1,5 @@
 /** The plan of a job as it is stored, and whether it still holds. Reading makes no plan: `make-plan.ts` does. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { doneInKitchen } from '$core/bench/state/state';
 import { visitLeft } from '$core/bench/guard/visits';
@@ -28,7 +29,7 @@ interface CurrentPlan {
 
 /** Whether work that should have begun by now has not. */
 function isOverdue(plan: StoredPlan, now: number): boolean {
-  if ('infeasible' in plan.result) return now - plan.madeAt > AGAIN;
+  if (!isPlan(plan.result)) return now - plan.madeAt > AGAIN;
   return plan.result.assignments.some(
     (a) => readOperationId(a.operation) !== null && plan.t0 + a.start * MINUTE < now - LATE,
   );
@@ -51,9 +52,7 @@ function whyStale(db: Db, plan: StoredPlan, inputs: PlanInputs, now: number): st
   const changed = whatChanged(stamp, is, now);
   if (changed) return changed;
   if (isOverdue(plan, now))
-    return 'infeasible' in plan.result
-      ? 'none was found before'
-      : 'work that should have begun by now has not';
+    return !isPlan(plan.result) ? 'none was found before' : 'work that should have begun by now has not';
   return unweighed(inputs, stamp.weighed) ? 'a piece is to be mended' : null;
 }
 

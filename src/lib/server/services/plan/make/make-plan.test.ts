@@ -1,4 +1,5 @@
 /** The one road to a stored plan: what it is made from is known, it is checked, and nothing waits for it that need not. */
+import { isPlan } from '$core/planning/model/infeasible';
 import { DAY, HOUR, MINUTE } from '$core/units/durations';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { pieceState } from '$core/bench/state/state';
@@ -37,7 +38,7 @@ const stale = (of = job, now = NOW) => currentPlan(db, openJob(db, of), now).sta
 const record = (at: number, body: FactBody) => recordFacts(db, job, [factOf(job, worker, at, body)]);
 const back = (of = job): number => {
   const plan = newestPlan(db, of);
-  return plan && !('infeasible' in plan.result) ? plan.t0 + plan.result.makespan * MINUTE : NaN;
+  return plan && isPlan(plan.result) ? plan.t0 + plan.result.makespan * MINUTE : NaN;
 };
 
 beforeEach(() => {
@@ -174,7 +175,7 @@ describe('planning', () => {
     await choosePlan(db, job, inAir(), clock);
     const basis = basisOf(db, job, NOW);
     const made = newestPlan(db, job);
-    if (!basis || !made || 'infeasible' in made.result) throw new Error('no plan');
+    if (!basis || !made || !isPlan(made.result)) throw new Error('no plan');
     const wrong = {
       ...made,
       result: {

@@ -3,8 +3,8 @@
  * up as soon as no end of it can be better than the best plan so far.
  */
 import { at, cell, item } from '$core/units/at';
-import type { Model } from '../../model/model';
-import type { Schedule } from '../../model/schedule';
+import type { Model } from '$core/planning/model/model';
+import type { Schedule } from '$core/planning/model/schedule';
 import { likeBefore, workerClasses } from './alike';
 import { OrderBound } from './order-bound';
 import { OrderTimes } from './order-times';

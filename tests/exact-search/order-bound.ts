@@ -1,7 +1,7 @@
 /** What no plan that begins with some operations is below: the work that is left, each by itself and all of a skill together. */
 import { at, cell, item } from '$core/units/at';
-import { earliestRun } from '../../model/calendar';
-import { allowedFrom, type Model } from '../../model/model';
+import { earliestRun } from '$core/planning/model/calendar';
+import { allowedFrom, type Model } from '$core/planning/model/model';
 import type { OrderTimes } from './order-times';
 import { Work } from './work';
 

@@ -1,6 +1,6 @@
 /** What is alike, of which one order is enough: people with the same hours and skills, lots that are the same in everything. */
 import { at, item } from '$core/units/at';
-import type { Model } from '../../model/model';
+import type { Model } from '$core/planning/model/model';
 
 /** Groups of workers with the same hours and skills. */
 export function workerClasses(m: Model): number[] {

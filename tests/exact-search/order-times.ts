@@ -4,10 +4,10 @@
  * Schwindt, OR Spektrum 23, 2001).
  */
 import { at, cell, item } from '$core/units/at';
-import { earliestRun } from '../../model/calendar';
-import { afterLinks, NEVER, placeFrom, roomFrom, type Stay } from '../../model/earliest';
-import { allowedFrom, type Hold, type Lag, type Model } from '../../model/model';
-import { startToEndAt } from '../../model/propagate';
+import { earliestRun } from '$core/planning/model/calendar';
+import { afterLinks, NEVER, placeFrom, roomFrom, type Stay } from '$core/planning/model/earliest';
+import { allowedFrom, type Hold, type Lag, type Model } from '$core/planning/model/model';
+import { startToEndAt } from '$core/planning/model/propagate';
 
 export class OrderTimes {
   /** operations in the order of their starts, and where each stands; −1: not yet */
