@@ -1,6 +1,7 @@
 /** What tests of the planner begin with: a small problem by hand, its model and its plan. */
 import { ifFeasible, mustBePlan } from '$core/planning/model/infeasible';
-import { compile, type AirWaits, type Model } from '$core/planning/model/model';
+import { compile } from '$core/planning/compile/compile';
+import { type AirWaits, type Model } from '$core/planning/model/model';
 import type { Interval, Plan, Problem } from '$core/planning/model/problem';
 import { solve } from '$core/planning/search/solve';
 

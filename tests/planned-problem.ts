@@ -2,7 +2,7 @@
  * Problems of a kitchen's size of which a plan is known, because they were made around one: windows that it keeps, pins where it has its
  * operations, and a horizon at its end. The seed is the problem.
  */
-import { compile } from '$core/planning/model/model';
+import { compile } from '$core/planning/compile/compile';
 import type { Problem } from '$core/planning/model/problem';
 import { construct } from '$core/planning/search/construct';
 import { seeded } from '$core/units/random';

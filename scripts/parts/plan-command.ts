@@ -3,7 +3,7 @@ import { sayNoPlan } from '../../src/lib/core/planning/model/say-cause';
 import { isPlan } from '../../src/lib/core/planning/model/infeasible';
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { audit } from '../../src/lib/core/planning/audit';
+import { audit } from '../../src/lib/core/planning/audit/audit';
 import { readProblem } from '../../src/lib/core/planning/model/problem';
 import { solve } from '../../src/lib/core/planning/search/solve';
 

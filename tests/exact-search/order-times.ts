@@ -7,7 +7,7 @@ import { at, cell, item } from '$core/units/at';
 import { earliestRun } from '$core/planning/model/calendar';
 import { afterLinks, NEVER, placeFrom, roomFrom, type Stay } from '$core/planning/model/earliest';
 import { allowedFrom, type Hold, type Lag, type Model } from '$core/planning/model/model';
-import { startToEndAt } from '$core/planning/model/propagate';
+import { startToEndAt } from '$core/planning/model/calendar';
 
 export class OrderTimes {
   /** operations in the order of their starts, and where each stands; −1: not yet */

@@ -3,7 +3,7 @@ import { isPlan } from '$core/planning/model/infeasible';
 import { expect, it } from 'vitest';
 import { problemOf } from '../plan-builders';
 import { randomProblem } from '../random-problem';
-import { compile } from '$core/planning/model/model';
+import { compile } from '$core/planning/compile/compile';
 import { makespanOf } from '$core/planning/model/schedule';
 import { searchExactly } from '../exact-search/exact';
 import { solve } from '$core/planning/search/solve';

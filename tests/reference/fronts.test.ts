@@ -8,7 +8,7 @@ import { DAY_MINUTES } from '$core/units/durations';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, it } from 'vitest';
-import { audit } from '$core/planning/audit';
+import { audit } from '$core/planning/audit/audit';
 import { solve } from '$core/planning/search/solve';
 import { frontsProblem } from '../fronts-problem';
 import { GRID } from '../random-problem';

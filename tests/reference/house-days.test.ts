@@ -7,7 +7,7 @@ import { isPlan } from '$core/planning/model/infeasible';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { audit } from '$core/planning/audit';
+import { audit } from '$core/planning/audit/audit';
 import { withFirst } from '$core/planning/model/goals';
 import { solve } from '$core/planning/search/solve';
 import { HOUSEHOLD_ORDERS, householdProblem } from '../household-problem';

@@ -3,7 +3,7 @@ import { sayNoPlan } from '$core/planning/model/say-cause';
 import { isPlan, mustBePlan } from '$core/planning/model/infeasible';
 import { describe, expect, it } from 'vitest';
 import { EFFORTS } from '$core/job-plan/efforts';
-import { audit } from '$core/planning/audit';
+import { audit } from '$core/planning/audit/audit';
 import type { Plan, Problem } from '$core/planning/model/problem';
 import { solve } from '$core/planning/search/solve';
 import { kitchenProblem } from '../kitchen-problem';

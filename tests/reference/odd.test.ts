@@ -2,7 +2,7 @@
 import { sayNoPlan } from '$core/planning/model/say-cause';
 import { isPlan } from '$core/planning/model/infeasible';
 import { expect, it } from 'vitest';
-import { audit } from '$core/planning/audit';
+import { audit } from '$core/planning/audit/audit';
 import { readProblem } from '$core/planning/model/problem';
 import { solve } from '$core/planning/search/solve';
 import { everyStart, keepsRules } from '../every-start';

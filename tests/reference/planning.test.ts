@@ -7,10 +7,10 @@ import { isPlan, mustBePlan } from '$core/planning/model/infeasible';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { audit } from '$core/planning/audit';
-import { compile } from '$core/planning/model/model';
+import { audit } from '$core/planning/audit/audit';
+import { compile } from '$core/planning/compile/compile';
 import { lowerBound } from '$core/planning/bounds/bound';
-import { heads } from '$core/planning/model/propagate';
+import { heads } from '$core/planning/bounds/heads';
 import { readProblem, type Problem } from '$core/planning/model/problem';
 import { solve } from '$core/planning/search/solve';
 

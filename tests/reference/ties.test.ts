@@ -7,7 +7,7 @@ import { DAY_MINUTES } from '$core/units/durations';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, it } from 'vitest';
-import { audit } from '$core/planning/audit';
+import { audit } from '$core/planning/audit/audit';
 import { solve } from '$core/planning/search/solve';
 import { GRID, randomProblem } from '../random-problem';
 import { lexicographic } from './milp';

@@ -5,7 +5,7 @@ import { planInputs } from '../../../../tests/plan-inputs';
 import { PATTERNS } from '$core/coating/pattern';
 import { gets } from '$core/coating/route';
 import { SYSTEMS } from '$core/coating/systems/index';
-import { audit } from '../planning/audit';
+import { audit } from '../planning/audit/audit';
 import { operationId } from '../planning/model/operation-id';
 import { SITE } from '../takeoff/site-route';
 import { visitKey } from '../takeoff/visits';

@@ -1,7 +1,7 @@
 /** A plan that was made, its times, and whether it is right. */
 import { isPlan } from '../planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
-import { audit } from '../planning/audit';
+import { audit } from '../planning/audit/audit';
 import type { PlannedJob } from '../planning/job/planned-job';
 import type { TimedPlan } from './neighbours';
 

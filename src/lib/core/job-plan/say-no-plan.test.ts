@@ -30,7 +30,7 @@ it('says operations, other jobs and times as people know them', () => {
 
 it('names nothing as the planner calls it inside', () => {
   const pinned = (operation: string): string =>
-    said({ code: 'clash', rules: [{ code: 'pin', operation, minute: 0 }] });
+    said({ code: 'clash', parts: [{ code: 'pin', operation, minute: 0 }] });
   expect(pinned(factId.running('a:hang', 0))).toBe(
     '“Hang” of lot A, under way pinned to Mon 9 Mar, 08:00 cannot be kept',
   );
@@ -42,14 +42,14 @@ it('names nothing as the planner calls it inside', () => {
   );
   expect(pinned('gone:step')).toMatch(/^some work pinned/);
   const hours = (...of: string[]): string =>
-    said({ code: 'clash', rules: of.map((calendar) => ({ code: 'hours', calendar })) });
+    said({ code: 'clash', parts: of.map((calendar) => ({ code: 'hours', calendar })) });
   expect(hours(IN_HOUSE, IN_KITCHEN)).toBe(
     'the hours of the house and the hours of the kitchen cannot all be kept',
   );
   expect(hours(crewHours('0198f7f2'), ownId('crew', '0198f7f2'), ownId('j', airHours(1, '2K enamel')))).toBe(
     'the working hours of the crew, the working hours of the crew and the hours whose air suits 2K enamel cannot all be kept',
   );
-  expect(said({ code: 'clash', rules: [{ code: 'rack', rack: 'rack', slots: 12 }] })).toBe(
+  expect(said({ code: 'clash', parts: [{ code: 'rack', rack: 'rack', slots: 12 }] })).toBe(
     'the 12 slots of the rack cannot be kept',
   );
 });

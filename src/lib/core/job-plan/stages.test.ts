@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { planInputs } from '../../../../tests/plan-inputs';
 import { SYSTEMS } from '$core/coating/systems/index';
 import { stageOf, stagingsOf, stageWords, standOf, type Staging } from '../kitchen/stages';
-import { audit } from '../planning/audit';
+import { audit } from '../planning/audit/audit';
 import { operationId, readOperationId } from '../planning/model/operation-id';
 import { kitchenOf } from '../takeoff/fixed-zones';
 import { SITE } from '../takeoff/site-route';

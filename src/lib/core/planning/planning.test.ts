@@ -3,7 +3,7 @@ import { isPlan, mustBePlan } from './model/infeasible';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { seeded } from '../units/random';
-import { audit } from './audit';
+import { audit } from './audit/audit';
 import { earliestRun, intersect, unite } from './model/calendar';
 import { readProblem, type Interval, type Plan, type Problem } from './model/problem';
 import { solve } from './search/solve';

@@ -23,3 +23,7 @@ export function item<T>(list: readonly T[], i: number): T {
   if (found === undefined) throw nothing(list, i);
   return found;
 }
+
+/** Where in a list stands what is wanted. */
+export const indexes = <T>(list: readonly T[], wanted: (x: T, i: number) => boolean): number[] =>
+  list.flatMap((x, i) => (wanted(x, i) ? [i] : []));

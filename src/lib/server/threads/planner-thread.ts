@@ -11,7 +11,7 @@ import type { PlanInputs } from '$core/job-plan/inputs';
 import { makePlan } from '$core/job-plan/make-plan';
 import type { MadePlan } from '$core/job-plan/made-plan';
 import { runTask, type Answer, type Progress, type TaskKind, type Tasks } from '$core/job-plan/tasks';
-import { audit } from '$core/planning/audit';
+import { audit } from '$core/planning/audit/audit';
 import type { NoPlan, Plan, Problem } from '$core/planning/model/problem';
 import { solve } from '$core/planning/search/solve';
 import type { PlannedTogether } from '$core/planning/job/together';

@@ -9,7 +9,7 @@ import { jobAt, routeNow, siteNow } from '../../job-plan/job-at';
 import { planJob } from '../../planning/job/plan-job';
 import { readOperationId } from '../../planning/model/operation-id';
 import { EFFORTS } from '../../job-plan/efforts';
-import { audit } from '../../planning/audit';
+import { audit } from '../../planning/audit/audit';
 import { dayToMs } from '../../units/clock-time';
 import type { Context } from './context';
 import { judge } from '../log/judge';

@@ -2,8 +2,8 @@
 import { isPlan } from '../model/infeasible';
 import { expect, it } from 'vitest';
 import { randomProblem } from '../../../../../tests/random-problem';
-import { compile } from '../model/model';
-import { heads } from '../model/propagate';
+import { compile } from '../compile/compile';
+import { heads } from './heads';
 import { makespanOf } from '../model/schedule';
 import { solve } from '../search/solve';
 import { lowerBound, restAfter } from './bound';

@@ -7,7 +7,7 @@ import { at, cell, item } from '$core/units/at';
 import { earliestRun, unite } from '../model/calendar';
 import type { Model } from '../model/model';
 import type { Interval } from '../model/problem';
-import { endOfPlan, type Heads } from '../model/propagate';
+import { endOfPlan, type Heads } from './heads';
 import { rackBound } from './rack-bound';
 
 /** Thresholds that are looked at on each side of a work content; more are thinned out. */

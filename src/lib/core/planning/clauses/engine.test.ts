@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { seeded } from '$core/units/random';
 import { Engine, other, type Literals } from './engine';
-import { luby } from './learned-search';
+import { luby } from '../learning/learned-search';
 
 /** Whether clauses over 0/1 numbers can all hold, by a plain search on the engine. */
 function canHold(count: number, clauses: readonly Literals[]): boolean {

@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { buildRoute, workMinutes, type Step } from '$core/coating/route';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { dayToMs } from '$core/units/clock-time';
-import { audit } from '../audit';
+import { audit } from '../audit/audit';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from './choice';
 import { buildProblem } from './job-problem';
 import type { JobToPlan, LotProgress } from './job-to-plan';

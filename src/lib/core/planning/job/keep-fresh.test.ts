@@ -6,7 +6,7 @@ import { LONG_STAND } from '$core/coating/long-stand';
 import { buildRoute, workMinutes } from '$core/coating/route';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { dayToMs } from '$core/units/clock-time';
-import { audit } from '../audit';
+import { audit } from '../audit/audit';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from './choice';
 import type { JobToPlan } from './job-to-plan';
 import { planJob } from './plan-job';

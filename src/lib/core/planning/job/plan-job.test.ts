@@ -6,7 +6,7 @@ import { SHELLAC_URETHANE } from '$core/coating/systems/index';
 import { SHEET_WAITS, waitsIn } from '$core/coating/waits';
 import { ratesOf, type Climate } from '$core/drying/climate';
 import { dayToMs } from '$core/units/clock-time';
-import { audit } from '../audit';
+import { audit } from '../audit/audit';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from './choice';
 import type { JobToPlan } from './job-to-plan';
 import { planJob } from './plan-job';

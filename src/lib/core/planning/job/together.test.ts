@@ -11,7 +11,7 @@ import { ratesOf } from '$core/drying/climate';
 import { constantClimate } from '../../../../../tests/constant-climate';
 import { siteOf } from '../../../../../tests/fixed-work';
 import { dayToMs } from '$core/units/clock-time';
-import { audit } from '../audit';
+import { audit } from '../audit/audit';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from './choice';
 import { waitsOfFilms } from './film-waits';
 import { buildProblem } from './job-problem';

@@ -85,3 +85,40 @@ export function complement(closed: readonly Interval[], horizon: number): Interv
   if (from < horizon) out.push([from, horizon]);
   return out;
 }
+
+/** Open minutes of work walked back from a moment: the latest start from which `minutes` are done by `end`. */
+export function latestStart(
+  open: readonly (readonly [number, number])[],
+  end: number,
+  minutes: number,
+  pausable: boolean,
+): number | null {
+  let left = minutes;
+  for (let k = open.length - 1; k >= 0; k--) {
+    const span = open[k];
+    if (!span || span[0] >= end) continue;
+    const to = Math.min(span[1], end);
+    if (to - span[0] >= left) return to - left;
+    if (pausable) left -= to - span[0];
+  }
+  return null;
+}
+
+/**
+ * The earliest start for which work ends no sooner than a moment: how far an operation is pushed when what follows it
+ * must begin within a window.
+ */
+export function startToEndAt(
+  open: readonly (readonly [number, number])[],
+  end: number,
+  minutes: number,
+  pausable: boolean,
+): number | null {
+  // Work never ends in closed hours: the end is the first open minute's end from there on.
+  const span = open.find(([, b]) => b >= end);
+  if (!span) return null;
+  const target = span[0] < end ? end : span[0] + 1;
+  if (!pausable) return Math.max(span[0], target - minutes);
+  const start = latestStart(open, target, minutes, pausable);
+  return start === null ? (open[0]?.[0] ?? null) : start;
+}

@@ -6,19 +6,19 @@ const minutes = z.number();
 const coded = <C extends string, S extends z.ZodRawShape>(code: C, shape: S) =>
   z.object({ code: z.literal(code), ...shape });
 
-/** A rule of a problem that could be left out. */
-const ruleSchema = z.discriminatedUnion('code', [
+/** A part of a rule that could be left out. */
+const partSchema = z.discriminatedUnion('code', [
   coded('rack', { rack: id, slots: z.number() }),
   coded('pin', { operation: id, minute: minutes }),
   coded('hours', { calendar: id }),
   coded('overlap', { operation: id, before: id, most: minutes }),
   coded('window', { operation: id, before: id, most: minutes }),
 ]);
-export type Rule = z.infer<typeof ruleSchema>;
+export type Part = z.infer<typeof partSchema>;
 
 export const causeSchema = z.discriminatedUnion('code', [
-  /** rules that cannot all be kept */
-  coded('clash', { rules: z.array(ruleSchema).min(1) }),
+  /** what cannot all be kept */
+  coded('clash', { parts: z.array(partSchema).min(1) }),
   coded('does not fit', { horizon: minutes }),
 
   // What the problem itself shows.
@@ -30,6 +30,7 @@ export const causeSchema = z.discriminatedUnion('code', [
   coded('closed', { operation: id, calendar: id }),
   coded('too long', { operation: id, minutes, pausable: z.boolean(), open: minutes }),
   coded('chain too long', { operation: id, horizon: minutes }),
+  coded('begins too late', { operation: id, latest: minutes, from: minutes }),
   coded('pinned after the end', { operation: id, minute: minutes, horizon: minutes }),
   coded('pinned too early', { operation: id, minute: minutes, from: minutes }),
   coded('pinned when closed', { operation: id, minute: minutes }),

@@ -2,7 +2,7 @@
 import { sayNoPlan } from './say-cause';
 import { isPlan } from './infeasible';
 import { describe, expect, it } from 'vitest';
-import { audit } from '../audit';
+import { audit } from '../audit/audit';
 import { solve } from '../search/solve';
 import type { Problem } from './problem';
 

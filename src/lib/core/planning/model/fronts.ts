@@ -3,7 +3,7 @@ import { DAY_MINUTES } from '$core/units/durations';
 import { cell, item } from '$core/units/at';
 import { earliestRun } from './calendar';
 import { allowedFrom, type Front, type Model } from './model';
-import type { Heads } from './propagate';
+import type { Heads } from '../bounds/heads';
 
 /** Starts and ends by operation, minutes. */
 interface Times {

@@ -1,5 +1,5 @@
 /** Why there is no plan, in words. */
-import type { Cause, Rule } from './cause';
+import type { Cause, Part } from './cause';
 import type { NoPlan } from './problem';
 
 /** What things of a problem are called. */
@@ -21,23 +21,23 @@ const OWN: Names = {
   minute: (minute) => `minute ${minute}`,
 };
 
-function sayRule(rule: Rule, { operation, rack, hours, minute }: Names): string {
-  switch (rule.code) {
+function sayPart(part: Part, { operation, rack, hours, minute }: Names): string {
+  switch (part.code) {
     case 'rack':
-      return `the ${rule.slots} slots of ${rack(rule.rack)}`;
+      return `the ${part.slots} slots of ${rack(part.rack)}`;
     case 'pin':
-      return `${operation(rule.operation)} pinned to ${minute(rule.minute)}`;
+      return `${operation(part.operation)} pinned to ${minute(part.minute)}`;
     case 'hours':
-      return hours(rule.calendar);
+      return hours(part.calendar);
     case 'overlap':
-      return `${operation(rule.operation)} no more than ${rule.most} min before the end of ${operation(rule.before)}`;
+      return `${operation(part.operation)} no more than ${part.most} min before the end of ${operation(part.before)}`;
     case 'window':
-      return `${operation(rule.operation)} within ${rule.most} min of the end of ${operation(rule.before)}`;
+      return `${operation(part.operation)} within ${part.most} min of the end of ${operation(part.before)}`;
   }
 }
 
-function sayClash(rules: readonly Rule[], names: Names): string {
-  const words = rules.map((rule) => sayRule(rule, names));
+function sayClash(parts: readonly Part[], names: Names): string {
+  const words = parts.map((part) => sayPart(part, names));
   const last = words.pop() ?? '';
   return words.length ? `${words.join(', ')} and ${last} cannot all be kept` : `${last} cannot be kept`;
 }
@@ -50,7 +50,7 @@ export function sayCause(cause: Cause, names: Names = OWN): string {
   const next = 'next' in cause ? names.operation(cause.next) : '';
   switch (cause.code) {
     case 'clash':
-      return sayClash(cause.rules, names);
+      return sayClash(cause.parts, names);
     case 'does not fit':
       return `the work does not fit between its start and ${minute(cause.horizon)}, whatever is left out`;
     case 'empty window':
@@ -69,6 +69,8 @@ export function sayCause(cause: Cause, names: Names = OWN): string {
       return `${o} takes ${cause.minutes} min ${cause.pausable ? 'and all open hours together give' : 'at a stretch and the longest open stretch is'} ${cause.open} min`;
     case 'chain too long':
       return `${o} cannot end before the horizon (${minute(cause.horizon)}): the chain of work and waits before it is too long for the open hours`;
+    case 'begins too late':
+      return `${o} must begin by ${minute(cause.latest)}, and cannot before ${minute(cause.from)}`;
     case 'pinned after the end':
       return `${o} is pinned to ${minute(cause.minute)}, and would end after the horizon (${minute(cause.horizon)})`;
     case 'pinned too early':

@@ -1,7 +1,7 @@
 /** Which holds surely take their slots. */
 import { expect, it } from 'vitest';
 import { op, problemOf } from '../../../../../tests/plan-builders';
-import { compile } from './model';
+import { compile } from '../compile/compile';
 import type { Problem } from './problem';
 
 const sureOf = (more: Partial<Problem>): boolean[] => {

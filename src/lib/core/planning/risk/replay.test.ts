@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { kitchenProblem } from '../../../../../tests/kitchen-problem';
 import { DAY as WEEK, op, planned, problemOf } from '../../../../../tests/plan-builders';
 import { randomProblem } from '../../../../../tests/random-problem';
-import { audit } from '../audit';
+import { audit } from '../audit/audit';
 import { complement, intersect } from '../model/calendar';
 import type { Model } from '../model/model';
 import type { Interval, Plan, Problem } from '../model/problem';

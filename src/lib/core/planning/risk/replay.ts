@@ -9,7 +9,8 @@
  */
 import { betweenAll } from '../model/changeovers';
 import { at, item } from '$core/units/at';
-import { compile, type Model } from '../model/model';
+import { compile } from '../compile/compile';
+import { type Model } from '../model/model';
 import type { Interval } from '../model/problem';
 import { NEVER } from '../model/earliest';
 import { type Changes, type ReplayJob, type Task } from './replay-task';

@@ -8,7 +8,7 @@ import { earliestRun } from '../model/calendar';
 import { afterLinks, NEVER, roomNext, type Stay } from '../model/earliest';
 import type { Cause } from '../model/cause';
 import { allowedFrom, type Hold, type Model } from '../model/model';
-import { startToEndAt } from '../model/propagate';
+import { startToEndAt } from '../model/calendar';
 import type { Schedule } from '../model/schedule';
 import { Turn } from './turn';
 
@@ -310,6 +310,7 @@ class Construction {
     if (op.lockedStart !== null) from = op.lockedStart;
     else {
       const endOf = (k: number): number | null => (this.done(k) ? cell(this.end, k) : null);
+      from = Math.max(from, cell(m.earliest, i));
       from = afterLinks(item(m.before, i), endOf, afterLinks(item(m.backInto, i), endOf, from));
     }
     let best: Placed | null = null;
@@ -325,6 +326,8 @@ class Construction {
     if (best.at >= NEVER) return { wait: true };
     const { horizon } = m.problem;
     if (best.end > horizon) return { never: { code: 'ends too late', operation, end: best.end, horizon } };
+    const latest = cell(m.latest, i);
+    if (best.at > latest) return { never: { code: 'begins too late', operation, latest, from: best.at } };
     const idOf = (other: number): string => item(m.operations, other).id;
     const pinOf = (other: number): number | null => item(m.operations, other).lockedStart;
     for (const lag of [...item(m.before, i), ...item(m.backInto, i)]) {

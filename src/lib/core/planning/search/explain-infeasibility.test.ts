@@ -1,7 +1,7 @@
 /** Why there is no plan is asked for within a budget, whatever the size of the problem. */
 import { expect, it } from 'vitest';
 import { kitchenProblem } from '../../../../../tests/kitchen-problem';
-import { conflictsFor } from '../clauses/shorten';
+import { conflictsFor } from '../learning/shorten';
 import type { Cause } from '../model/cause';
 import { explainInfeasibility } from './explain-infeasibility';
 
@@ -22,7 +22,7 @@ it('names rules that cannot be kept together, and asks about them within a budge
   };
   const [named] = explainInfeasibility(short, [full], stop);
   if (named?.code !== 'clash') throw new Error(`${named?.code} is no clash`);
-  expect(named.rules).toContainEqual({ code: 'hours', calendar: 'crew' });
+  expect(named.parts).toContainEqual({ code: 'hours', calendar: 'crew' });
   // Asked with every conflict: four seconds' worth of them, and once for each rule.
   expect(asked).toBeLessThan(5 * conflictsFor(problem.operations.length));
 });

@@ -2,14 +2,14 @@
  * Why a problem has no plan: rules are left out one after another; those without which a plan would be possible are
  * the clash (a deletion filter, Chinneck, Feasibility and Infeasibility in Optimization, 2008).
  */
-import { LearnedSearch } from '../clauses/learned-search';
-import { conflictsFor } from '../clauses/shorten';
-import type { Cause, Rule } from '../model/cause';
+import { LearnedSearch } from '../learning/learned-search';
+import { conflictsFor } from '../learning/shorten';
+import type { Cause, Part } from '../model/cause';
 import { ifFeasible } from '../model/infeasible';
-import { compile } from '../model/model';
+import { compile } from '../compile/compile';
 import type { Problem } from '../model/problem';
-import { heads } from '../model/propagate';
-import { FAMILIES } from './families';
+import { heads } from '../bounds/heads';
+import { RULES } from '../rules';
 
 /** Conflicts that one question may cost, and costs at least, as a share of what a second allows; and seconds for all of them. Our choice. */
 const QUESTION = 0.5;
@@ -64,24 +64,24 @@ export function explainInfeasibility(
 ): Cause[] {
   const asking = new Asking(problem.operations.length, stop);
   let left = problem;
-  const kept: Rule[] = [];
-  for (const { rulesOf, without } of FAMILIES) {
+  const kept: Part[] = [];
+  for (const rule of RULES) {
     // Who waits no longer, or waited long enough, is told what stopped the search.
     if (asking.isOver && clash.length) return [...clash];
-    const family = rulesOf(problem);
-    // A whole family that has no part in it goes at once.
-    const none = family.reduce((p, rule) => without(p, rule), left);
-    if (family.length > 1 && asking.possible(none) === false) {
+    const parts = rule.parts(problem);
+    // A whole rule that has no part in it goes at once.
+    const none = parts.reduce((p, { without }) => without(p), left);
+    if (parts.length > 1 && asking.possible(none) === false) {
       left = none;
       continue;
     }
-    for (const rule of family) {
-      const one = without(left, rule);
+    for (const { part, without } of parts) {
+      const one = without(left);
       if (asking.possible(one) === false) left = one;
       else if (asking.isOver && clash.length) return [...clash];
-      else kept.push(rule);
+      else kept.push(part);
     }
   }
-  if (kept.length > 0) return [{ code: 'clash', rules: kept }];
+  if (kept.length > 0) return [{ code: 'clash', parts: kept }];
   return clash.length ? [...clash] : [{ code: 'does not fit', horizon: problem.horizon }];
 }

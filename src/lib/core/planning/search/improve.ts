@@ -13,7 +13,7 @@ import { afterBack } from '../model/goals';
 import type { Cause } from '../model/cause';
 import type { Model } from '../model/model';
 import type { Effort, Near, SolveOptions } from './effort';
-import { endOfPlan, latestStarts, type Heads } from '../model/propagate';
+import { endOfPlan, latestStarts, type Heads } from '../bounds/heads';
 import { makespanOf, type Schedule } from '../model/schedule';
 import { isLess, ranking, type Rank } from './rank';
 

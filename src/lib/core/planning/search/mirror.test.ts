@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { kitchenProblem } from '../../../../../tests/kitchen-problem';
-import { compile, type Model } from '../model/model';
+import { compile } from '../compile/compile';
+import { type Model } from '../model/model';
 import { makespanOf, type Schedule } from '../model/schedule';
 import { construct } from './construct';
 import { Mirror } from './mirror';

@@ -7,7 +7,8 @@
 import { cell } from '$core/units/at';
 import { construct } from './construct';
 import { ifFeasible } from '../model/infeasible';
-import { allowedFrom, compile, type Model } from '../model/model';
+import { allowedFrom, type Model } from '../model/model';
+import { compile } from '../compile/compile';
 import type { Interval, Problem } from '../model/problem';
 import { makespanOf, type Schedule } from '../model/schedule';
 

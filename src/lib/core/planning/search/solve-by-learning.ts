@@ -1,14 +1,14 @@
 /** Plans by constructions and by a search that learns. */
-import { LearnedSearch } from '../clauses/learned-search';
-import { settleTies } from '../clauses/settle-ties';
-import { conflictsFor, shorten, type Shortened } from '../clauses/shorten';
+import { LearnedSearch } from '../learning/learned-search';
+import { settleTies } from '../learning/settle-ties';
+import { conflictsFor, shorten, type Shortened } from '../learning/shorten';
 import { explainInfeasibility } from './explain-infeasibility';
 import { leastDaysGone, leastPieceDays, pieceDays } from '../model/fronts';
 import { afterBack } from '../model/goals';
 import { noPlan } from '../model/infeasible';
 import type { Model } from '../model/model';
 import type { NoPlan, Plan } from '../model/problem';
-import type { Heads } from '../model/propagate';
+import type { Heads } from '../bounds/heads';
 import { makespanOf, type Schedule } from '../model/schedule';
 import { construct } from './construct';
 import type { Effort, Near, SolveOptions } from './effort';

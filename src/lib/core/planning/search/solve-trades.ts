@@ -1,9 +1,9 @@
 /** A problem's plans that give up some of the hand-back for days with fronts. */
 import { leastDaysGone, leastPieceDays } from '../model/fronts';
 import { isPlan } from '../model/infeasible';
-import { compile } from '../model/model';
+import { compile } from '../compile/compile';
 import type { Plan, Problem } from '../model/problem';
-import { heads } from '../model/propagate';
+import { heads } from '../bounds/heads';
 import { scheduleOf } from '../model/schedule';
 import type { Effort, SolveOptions } from './effort';
 import { solve } from './solve';

@@ -3,7 +3,7 @@ import { sayNoPlan } from '../model/say-cause';
 import { isPlan, mustBePlan } from '../model/infeasible';
 import { describe, expect, it } from 'vitest';
 import { op, planned, problemOf, startOf } from '../../../../../tests/plan-builders';
-import { audit } from '../audit';
+import { audit } from '../audit/audit';
 import { linkKey } from '../model/model';
 import type { Problem } from '../model/problem';
 import { freeze } from '../job/plan-job';

@@ -12,11 +12,12 @@ import type { Effort, SolveOptions } from './effort';
 import { planFrom } from './soon-after';
 import { ranking } from './rank';
 import { ifFeasible, noPlan } from '../model/infeasible';
-import { compile, type Model } from '../model/model';
+import { compile } from '../compile/compile';
+import { type Model } from '../model/model';
 import type { NoPlan, Plan, Problem } from '../model/problem';
 import { afterBack } from '../model/goals';
 import { leastDaysGone, leastPieceDays } from '../model/fronts';
-import { heads, type Heads } from '../model/propagate';
+import { heads, type Heads } from '../bounds/heads';
 import { makespanOf, type Schedule } from '../model/schedule';
 
 /** Operations above which one plan is made before bounds are looked for. */

@@ -1,7 +1,7 @@
 /** What comes after the hand-back is placed as early as may be, and nothing else moves. */
 import { DAY_MINUTES } from '$core/units/durations';
 import { expect, it } from 'vitest';
-import { compile } from '../model/model';
+import { compile } from '../compile/compile';
 import type { Problem } from '../model/problem';
 import { planFrom, soonAfter } from './soon-after';
 

@@ -1,7 +1,7 @@
 import { isPlan } from '../model/infeasible';
 import { describe, expect, it } from 'vitest';
 import { kitchenProblem } from '../../../../../tests/kitchen-problem';
-import { audit } from '../audit';
+import { audit } from '../audit/audit';
 import type { Problem } from '../model/problem';
 import { solve } from './solve';
 import { solveTrades } from './solve-trades';

@@ -2,7 +2,7 @@
 import { isPlan } from '$core/planning/model/infeasible';
 import { DAY_MINUTES } from '$core/units/durations';
 import { expect, it } from 'vitest';
-import { audit } from '$core/planning/audit';
+import { audit } from '$core/planning/audit/audit';
 import type { Assignment, Plan, Problem } from '$core/planning/model/problem';
 import { EFFORTS } from '$core/job-plan/efforts';
 import { solve } from '$core/planning/search/solve';

@@ -1,7 +1,7 @@
 /** What is planned may be pinned where it is: the plan itself shows that it can be kept. */
 import { isPlan } from '$core/planning/model/infeasible';
 import { expect, it } from 'vitest';
-import { audit } from '$core/planning/audit';
+import { audit } from '$core/planning/audit/audit';
 import { readOperationId } from '$core/planning/model/operation-id';
 import { makePlan } from '$core/job-plan/make-plan';
 import { timesOf } from '$core/job-plan/made-plan';

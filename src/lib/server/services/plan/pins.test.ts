@@ -11,7 +11,7 @@ import { eventually } from '../../../../../tests/eventually';
 import { madeOnce, newDatabase, newJob } from '../../../../../tests/new-database';
 import { usualCounts } from '$core/coating/system';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
-import { audit } from '$core/planning/audit';
+import { audit } from '$core/planning/audit/audit';
 import { USUAL_CREW_WEEK, USUAL_HOUSE_WEEK } from '$core/planning/job/choice';
 import { packJson, unpackJson } from '$core/units/pack-json';
 import { makePlan } from '$core/job-plan/make-plan';

@@ -8,7 +8,7 @@ import { pieceMark } from '$core/bench/view/mark';
 import { nextStep } from '$core/bench/guard/window';
 import { gets } from '$core/coating/route';
 import { SHELLAC_URETHANE } from '$core/coating/systems/index';
-import { audit } from '$core/planning/audit';
+import { audit } from '$core/planning/audit/audit';
 import { choiceSchema, type Choice } from '$core/planning/job/choice';
 import { dayToMs } from '$core/units/clock-time';
 import type { Db } from '../../db/open';

@@ -7,7 +7,7 @@ import { SOAK } from '../../../../../../tests/budget';
 import { demoDatabase } from '../../../../../../tests/demo-database';
 import { emptyDatabase, newDatabase } from '../../../../../../tests/new-database';
 import { refusal } from '../../../../../../tests/refusal';
-import { audit } from '$core/planning/audit';
+import { audit } from '$core/planning/audit/audit';
 import { SHELLAC_URETHANE, SPRAY_PRO, TWO_PACK } from '$core/coating/systems/index';
 import { plannedSteps } from '$core/planning/model/operation-id';
 import type { Plan } from '$core/planning/model/problem';

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DAY } from '../../../../../tests/plan-builders';
 import { earliestRun } from './calendar';
-import { latestStart, startToEndAt } from './propagate';
+import { latestStart, startToEndAt } from './calendar';
 import { always } from '../../../../../tests/budget';
 
 describe('work walked back from a moment', () => {

@@ -3,50 +3,14 @@
  * taken to be free. Waits that follow the air are followed.
  */
 import { cell, item } from '$core/units/at';
-import { earliestRun } from './calendar';
-import { allowedFrom, type Model } from './model';
-import { Infeasible } from './infeasible';
+import { earliestRun, latestStart } from '../model/calendar';
+import { allowedFrom, type Model } from '../model/model';
+import type { Cause } from '../model/cause';
+import { Infeasible } from '../model/infeasible';
 
 export interface Heads {
   start: Int32Array;
   end: Int32Array;
-}
-
-/** Open minutes of work walked back from a moment: the latest start from which `minutes` are done by `end`. */
-export function latestStart(
-  open: readonly (readonly [number, number])[],
-  end: number,
-  minutes: number,
-  pausable: boolean,
-): number | null {
-  let left = minutes;
-  for (let k = open.length - 1; k >= 0; k--) {
-    const span = open[k];
-    if (!span || span[0] >= end) continue;
-    const to = Math.min(span[1], end);
-    if (to - span[0] >= left) return to - left;
-    if (pausable) left -= to - span[0];
-  }
-  return null;
-}
-
-/**
- * The earliest start for which work ends no sooner than a moment: how far an operation is pushed when what follows it
- * must begin within a window.
- */
-export function startToEndAt(
-  open: readonly (readonly [number, number])[],
-  end: number,
-  minutes: number,
-  pausable: boolean,
-): number | null {
-  // Work never ends in closed hours: the end is the first open minute's end from there on.
-  const span = open.find(([, b]) => b >= end);
-  if (!span) return null;
-  const target = span[0] < end ? end : span[0] + 1;
-  if (!pausable) return Math.max(span[0], target - minutes);
-  const start = latestStart(open, target, minutes, pausable);
-  return start === null ? (open[0]?.[0] ?? null) : start;
 }
 
 /** Rounds of pushing along links that lead back at most. */
@@ -65,17 +29,21 @@ export function heads(m: Model): Heads {
     const op = m.operations[i];
     if (!op) return;
     const { id: operation, lockedStart: minute } = op;
-    let from = cell(floor, i);
+    let from = Math.max(cell(floor, i), cell(m.earliest, i));
     for (const lag of item(m.before, i)) from = Math.max(from, allowedFrom(lag, cell(end, lag.other)));
-    if (minute !== null) {
-      if (from > minute) throw new Infeasible({ code: 'pinned too early', operation, minute, from });
-      from = minute;
-    }
+    const [latest, { horizon }] = [cell(m.latest, i), m.problem];
+    const isTooLong = (): Infeasible => new Infeasible({ code: 'chain too long', operation, horizon });
+    /** it would begin later than it may */
+    const isTooLate = (pinned: Cause): Infeasible =>
+      minute !== null
+        ? new Infeasible(pinned)
+        : latest < horizon
+          ? new Infeasible({ code: 'begins too late', operation, latest, from })
+          : isTooLong();
+    if (from > latest) throw isTooLate({ code: 'pinned too early', operation, minute: latest, from });
     const run = earliestRun(item(m.anyHours, i), from, op.minutes, op.pausable);
-    if (!run || run[1] > m.problem.horizon)
-      throw new Infeasible({ code: 'chain too long', operation, horizon: m.problem.horizon });
-    if (minute !== null && run[0] !== minute)
-      throw new Infeasible({ code: 'pinned when closed', operation, minute });
+    if (!run || run[1] > horizon) throw isTooLong();
+    if (run[0] > latest) throw isTooLate({ code: 'pinned when closed', operation, minute: latest });
     start[i] = run[0];
     end[i] = run[1];
   };
@@ -120,7 +88,7 @@ export function latestStarts(m: Model): Int32Array {
       );
       if (run) start = Math.min(start, run[1] + lag.max);
     }
-    latest[i] = start;
+    latest[i] = Math.min(start, cell(m.latest, i));
   };
   for (const i of [...m.order].reverse()) back(i);
   return latest;

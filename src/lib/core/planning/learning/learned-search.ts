@@ -8,8 +8,9 @@ import { frozen } from '$core/frozen';
 import { at, cell, item } from '$core/units/at';
 import type { Model } from '../model/model';
 import type { Schedule } from '../model/schedule';
-import { Engine, other, type Literals } from './engine';
-import { declare, type Asked, type Numbers } from './numbers';
+import { Engine, other, type Literals } from '../clauses/engine';
+import { declare, type Asked } from './declare';
+import { type Numbers } from '../clauses/numbers';
 
 /** Conflicts between restarts, times Luby's sequence. Our choice. */
 const RESTART = 30;
