@@ -1,9 +1,8 @@
 /** What a plan asks of the household: how long its doors are away, and on how many days people come. */
 import { isPlan } from '../planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
-import { KITCHEN } from '../planning/job/stations';
-import { plannedSteps, readOperationId } from '../planning/model/operation-id';
-import { SITE } from '../takeoff/site-route';
+import { plannedSteps } from '../planning/model/operation-id';
+import { whereOf, type AnyStep } from '../takeoff/any-step';
 import { dayAfter, isoDay } from '../units/clock-time';
 import { downSince } from '../bench/view/take-down';
 import type { PlanInputs } from './inputs';
@@ -37,7 +36,7 @@ function daysBetween(from: string, to: string, zone: string): number {
 /** @returns null where there is no plan, or nothing is away */
 export function householdIn({ problem, result, t0 }: TimedPlan, inputs: PlanInputs): Household | null {
   if (!isPlan(result) || !problem.fronts?.length) return null;
-  const { choice, job, state, pieces } = inputs;
+  const { job, state, pieces } = inputs;
   const { zone } = job;
   const ids = pieces.map((p) => p.id);
   const by = new Map(result.assignments.map((a) => [a.operation, a]));
@@ -47,14 +46,10 @@ export function householdIn({ problem, result, t0 }: TimedPlan, inputs: PlanInpu
   );
   const homes = problem.fronts.map((f) => clock((by.get(f.home)?.end ?? 1) - 1));
   const [from, to] = [Math.min(...downs), Math.max(...homes)];
-  const station = new Map(problem.operations.map((o) => [o.id, o.station]));
+  const inHouse = new Set(problem.household?.flatMap((h) => (h.visit ? [h.operation] : [])));
   const visits = new Set<string>();
   for (const { operation, start, end } of result.assignments) {
-    if (
-      readOperationId(operation) === null ||
-      !(choice.place === 'house' || station.get(operation) === KITCHEN)
-    )
-      continue;
+    if (!inHouse.has(operation)) continue;
     // A pause over a night is none: people come on its first day and on its last.
     for (const at of [start, Math.max(start, end - 1)]) visits.add(isoDay(clock(at), zone));
   }
@@ -66,11 +61,19 @@ export function householdIn({ problem, result, t0 }: TimedPlan, inputs: PlanInpu
   };
 }
 
+/** A coat of a plan, and how thick its film is. */
+interface LaidFilm extends Laid {
+  wet: number;
+}
+
 /** Coats of a plan, and whether they are laid where the family lives. */
-function coatsOf(inputs: PlanInputs, steps: ReturnType<typeof plannedSteps>): Laid[] {
-  const own = new Map([...routeNow(inputs), ...siteNow(inputs)].map((s) => [s.key, s.product]));
-  return steps.flatMap(({ lot, step, end }): Laid[] => {
-    const product = own.get(step);
-    return product ? [{ product, end, home: lot === SITE || inputs.choice.place !== 'shop' }] : [];
+export function coatsOf(inputs: PlanInputs, planned: ReturnType<typeof plannedSteps>): LaidFilm[] {
+  const all: AnyStep[] = [...routeNow(inputs), ...siteNow(inputs)];
+  const steps = new Map(all.map((s) => [s.key, s]));
+  return planned.flatMap(({ step: key, end }): LaidFilm[] => {
+    const step = steps.get(key);
+    if (!step?.product) return [];
+    const home = inputs.choice.place !== 'shop' || whereOf(step) === 'kitchen';
+    return [{ product: step.product, wet: step.wet, end, home }];
   });
 }

@@ -12,9 +12,8 @@ import { addLots } from './lot-operations';
 import { factId } from '../model/operation-id';
 import { addPeople, addRackOfOthers } from './other-jobs';
 import { draftProblem, type ProblemDraft } from './problem-draft';
-import { addSite } from './site-operations';
 import { linkStages } from './stage-links';
-import { addVisits, linkVisits, wholeVisits } from './visit-operations';
+import { addKitchen, linkVisits, wholeVisits } from './kitchen-operations';
 
 export interface JobProblem {
   problem: Problem;
@@ -41,19 +40,13 @@ function beginOn(draft: ProblemDraft, firstDay: number): void {
  */
 export function buildProblem(job: JobToPlan): JobProblem | null {
   const draft = draftProblem(job);
-  const { beforeHanging, touchUps } = addSite(draft, job.site ?? []);
-  const visits = addVisits(draft, job.site ?? []);
-  const lots = addLots(draft, job, beforeHanging, (lot) => visits.of('down', lot));
-  linkVisits(
-    draft,
-    visits,
-    lots,
-    beforeHanging.map((e) => e.id),
-  );
-  linkStages(draft, job, visits, lots);
+  const kitchen = addKitchen(draft, job.site ?? []);
+  const lots = addLots(draft, job, kitchen);
+  linkVisits(draft, kitchen, lots);
+  linkStages(draft, job, kitchen, lots);
   if (draft.problem.finish.length === 0) {
-    const handles = visits.of('handles');
-    const last = [...touchUps, ...(handles ? [handles] : [])];
+    const handles = kitchen.visit('handles');
+    const last = [...kitchen.touchUps, ...(handles ? [handles] : [])];
     draft.problem.finish.push(...last.map((operation) => ({ operation, tail: 0 })));
   }
   if (draft.problem.finish.length === 0) return null;
@@ -61,7 +54,7 @@ export function buildProblem(job: JobToPlan): JobProblem | null {
   if (firstDay > 0) beginOn(draft, firstDay);
   addRackOfOthers(draft, job);
   addPeople(draft, job);
-  wholeVisits(draft, visits);
+  wholeVisits(draft, kitchen);
   addHousehold(draft, job);
   return { problem: draft.problem, air: draft.air, films: draft.films };
 }

@@ -1,35 +1,21 @@
 /** The steps of the lots as operations, from where each lot is now. */
-import { frozen } from '$core/frozen';
+import { MINUTE } from '$core/units/durations';
 import { LONG_STAND, stoodLong } from '$core/coating/long-stand';
 import { HANDLING } from '$core/coating/handling';
 import { facesOf, workMinutes, type Step } from '$core/coating/route';
-import { materialOf } from '$core/takeoff/clean-outs';
 import { NO_RULES } from '../model/rules';
 import type { JobToPlan, LotProgress, StepProgress } from './job-to-plan';
 import { factId, operationId } from '../model/operation-id';
 import { AIR_SLOTS, type ProblemDraft } from './problem-draft';
-import type { SiteEnd } from './site-operations';
-import { COATING, KITCHEN, STACK } from './stations';
-import type { LotOperations } from './visit-operations';
-
-const skillOf = (step: Step): string =>
-  step.kind === 'coat' ? 'coat' : step.kind === 'hang' ? 'hang' : 'prep';
-const stationOf = (step: Step): string | null =>
-  step.kind === 'coat' ? COATING : step.kind === 'hang' ? KITCHEN : null;
-/** Steps that are not broken off once they are begun. */
-const WHOLE: readonly Step['kind'][] = frozen(['coat', 'flip']);
+import type { KitchenWork, LotOperations } from './kitchen-operations';
+import { COATING, STACK } from './stations';
+import { addStep } from './step-operation';
 
 /** Slots of the rack that a lot takes. */
 const slotsOf = (lot: LotProgress): number => (lot.racked ? (lot.slots ?? lot.pieces) : lot.pieces);
 /** Slots of the rack that are taken now. */
 export const slotsNow = (lots: readonly LotProgress[]): number =>
   lots.reduce((sum, lot) => sum + (lot.racked ? slotsOf(lot) : 0), 0);
-
-/** What leads to a step: operations of the lot by step, and fixed work that comes before anything is hung. */
-interface Before {
-  steps: ReadonlyMap<string, readonly string[]>;
-  siteEnds: readonly SiteEnd[];
-}
 
 /**
  * Minutes of making pieces ready for a coat beside what the route has: scuffed where their window is over, wiped where they
@@ -49,40 +35,31 @@ function readying(
     : 0;
 }
 
-/** A step that is still to be done on some pieces of a lot. @returns its id */
+/** A step that is still to be done on some pieces of a lot. @param present operations of the lot by step, in order @returns its id */
 function addPending(
   draft: ProblemDraft,
   job: JobToPlan,
-  { id: lot, colour = '' }: LotProgress,
+  { id: lot, colour }: LotProgress,
   step: Step,
   { pending, worth = pending, handled = null, from, to }: StepProgress,
-  before: Before,
+  present: LotOperations,
 ): string {
   const { problem } = draft;
-  const id = operationId(lot, step.key);
-  problem.operations.push({
-    id,
-    lot,
-    pieces: pending,
-    minutes:
-      workMinutes(step, worth) +
-      readying(step, pending, { handled, from, to }, { t0: job.t0, wiped: job.wiped?.has(id) ?? false }),
-    skill: skillOf(step),
-    pausable: !WHOLE.includes(step.kind),
-    station: stationOf(step),
-    material: step.product && materialOf(step.product, colour),
-    lockedStart: draft.pinned(id),
-    // Coats keep the hours of the place where they are laid; whatever else is done there keeps the house's.
-    ...(stationOf(step) === null ? draft.atPieces : draft.inAirFor(step.product, 'pieces')),
-  });
-  for (const need of step.after)
-    for (const first of before.steps.get(need.step) ?? []) draft.link(first, id, need);
-  if (job.soon?.has(id)) {
-    const last = [...before.steps.values()].at(-1) ?? [];
-    for (const first of last) draft.after(first, id, LONG_STAND / 60_000);
-  }
-  if (step.kind === 'hang') for (const end of before.siteEnds) draft.after(end.id, id);
-  draft.window(id, lot, from, to);
+  const known = operationId(lot, step.key);
+  const ready = readying(
+    step,
+    pending,
+    { handled, from, to },
+    { t0: job.t0, wiped: job.wiped?.has(known) ?? false },
+  );
+  const minutes = workMinutes(step, worth) + ready;
+  const id = addStep(
+    draft,
+    { lot, colour, step, pieces: pending, minutes, from, to },
+    (before) => present.get(before) ?? [],
+  );
+  if (job.soon?.has(id))
+    for (const first of [...present.values()].at(-1) ?? []) draft.after(first, id, LONG_STAND / MINUTE);
   if ((job.rules ?? NO_RULES).sandThere && (step.kind === 'coat' || step.kind === 'sand'))
     problem.holds.push({
       rack: 'air',
@@ -125,15 +102,13 @@ function addStack(
 
 /**
  * Puts the lots into a draft.
- * @param siteEnds fixed work that must be done before anything is hung
- * @param downOf the operation of taking a lot down, where it is planned
+ * @param kitchen what comes before anything is hung, and when each lot is taken down, where that is planned
  * @returns what is still to be done of each lot
  */
 export function addLots(
   draft: ProblemDraft,
   job: JobToPlan,
-  siteEnds: readonly SiteEnd[],
-  downOf: (lot: string) => string | undefined = () => undefined,
+  kitchen: KitchenWork,
 ): Map<string, LotOperations> {
   const { problem } = draft;
   const all = new Map<string, LotOperations>();
@@ -141,7 +116,6 @@ export function addLots(
   for (const lot of job.lots) {
     const byStep = new Map(lot.steps.map((s) => [s.key, s]));
     const present = new Map<string, string[]>();
-    const ends = siteEnds.filter((e) => e.stage === (lot.stage ?? 0));
     for (const step of job.route) {
       const progress = byStep.get(step.key);
       if (!progress) continue;
@@ -158,23 +132,23 @@ export function addLots(
           holds ? COATING : null,
         );
       });
-      if (progress.pending > 0)
-        ids.push(addPending(draft, job, lot, step, progress, { steps: present, siteEnds: ends }));
+      if (progress.pending > 0) ids.push(addPending(draft, job, lot, step, progress, present));
       if (ids.length) present.set(step.key, ids);
     }
     all.set(lot.id, present);
     const hang = present.get('hang')?.[0];
     if (!hang) continue;
+    for (const end of kitchen.beforeHanging) if (end.stage === (lot.stage ?? 0)) draft.after(end.id, hang);
     problem.finish.push({ operation: hang, tail: 0 });
     if (job.fronts !== false)
-      addFronts(draft, lot, downOf(lot.id) ?? present.values().next().value?.[0], hang);
+      addFronts(draft, lot, kitchen.visit('down', lot.id) ?? present.values().next().value?.[0], hang);
     const firstCoat = job.route.find((s) => s.kind === 'coat' && present.get(s.key)?.length);
     const onRack = lot.racked
       ? draft.helper(factId.lying(lot.id, 'rack'), lot.id, 1)
       : firstCoat && present.get(firstCoat.key)?.[0];
     if (onRack && slotsOf(lot))
       problem.holds.push({ rack: 'rack', slots: slotsOf(lot), from: onRack, to: hang, tail: null });
-    addStack(draft, job, lot, downOf(lot.id) ?? present.values().next().value?.[0], onRack);
+    addStack(draft, job, lot, kitchen.visit('down', lot.id) ?? present.values().next().value?.[0], onRack);
   }
   return all;
 }

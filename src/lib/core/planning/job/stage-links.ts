@@ -3,13 +3,13 @@ import { SITE } from '$core/takeoff/site-route';
 import type { JobToPlan } from './job-to-plan';
 import { operationId, readOperationId } from '../model/operation-id';
 import type { ProblemDraft } from './problem-draft';
-import type { LotOperations, Visits } from './visit-operations';
+import type { KitchenWork, LotOperations } from './kitchen-operations';
 
 /** @param lots what is still to be done of each, by id */
 export function linkStages(
   draft: ProblemDraft,
   job: JobToPlan,
-  visits: Visits,
+  { visit }: KitchenWork,
   lots: ReadonlyMap<string, LotOperations>,
 ): void {
   const ids = new Set(draft.problem.operations.map((o) => o.id));
@@ -28,7 +28,7 @@ export function linkStages(
   };
   for (const { step } of first)
     for (const [lot] of lots) {
-      const down = visits.of('down', lot);
+      const down = visit('down', lot);
       if (down && (stageOfLot.get(lot)?.stage ?? 0) === (step.stage ?? 0))
         after(down, operationId(SITE, step.key));
     }
@@ -41,7 +41,7 @@ export function linkStages(
     if (stage === 0 || down > 0) continue;
     const own = [...operations.values()].flat().filter((id) => readOperationId(id) !== null);
     const inLot = new Set(own);
-    const begin = visits.of('down', lot);
+    const begin = visit('down', lot);
     const firsts = begin
       ? [begin]
       : own.filter((id) => !draft.problem.links.some((l) => l.to === id && inLot.has(l.from)));

@@ -1,56 +1,64 @@
-/** The visits to the house as operations: before the lots' work, between their coats and hanging, and after everything. */
+/** What is done in the kitchen as operations: the fixed work, touch-ups, and the visits around the lots' work. */
 import { SITE } from '$core/takeoff/site-route';
-import { intersect } from '../model/calendar';
-import type { Interval } from '../model/problem';
 import type { VisitKind } from '$core/takeoff/visit';
-import { isVisit, type VisitStep } from '$core/takeoff/visits';
-import type { SiteProgress } from './job-to-plan';
+import { isVisit, visitKey, type VisitStep } from '$core/takeoff/visits';
+import { intersect } from '../model/calendar';
 import { factId, operationId, readOperationId } from '../model/operation-id';
+import type { Interval } from '../model/problem';
 import { wholeHours } from './hours';
+import type { SiteProgress } from './job-to-plan';
 import type { ProblemDraft } from './problem-draft';
-import { KITCHEN } from './stations';
+import { addStep } from './step-operation';
 
 /** What of a lot is still to be done: operations by step. */
 export type LotOperations = ReadonlyMap<string, readonly string[]>;
 
-/** Visits that are still to be made, by what they are and for which lot. */
-export interface Visits {
-  /** the operation; undefined where there is none, or it is done */
-  of: (kind: VisitKind, lot?: string | null) => string | undefined;
-  steps: readonly { step: VisitStep; id: string; from: number }[];
+/** What is still to be done in the kitchen. */
+export interface KitchenWork {
+  /** fixed work that nothing else of it waits for: done before anything is hung */
+  beforeHanging: { id: string; stage: number }[];
+  /** the last operations of touch-ups */
+  touchUps: string[];
+  /** visits that are not begun */
+  visits: { step: VisitStep; id: string }[];
+  /** the operation of a visit; undefined where there is none, or it is done */
+  visit: (kind: VisitKind, lot?: string | null) => string | undefined;
 }
 
-const key = (kind: VisitKind, lot: string | null): string => `${kind} ${lot ?? ''}`;
-
-/** Puts the visits that are not made into a draft, without what comes before and after them. */
-export function addVisits(draft: ProblemDraft, site: readonly SiteProgress[]): Visits {
+/** Puts the work in the kitchen into a draft: visits without what comes before and after them. */
+export function addKitchen(draft: ProblemDraft, site: readonly SiteProgress[]): KitchenWork {
+  const { problem } = draft;
   const ids = new Map<string, string>();
-  const steps: { step: VisitStep; id: string; from: number }[] = [];
-  for (const { step, state, from } of site) {
-    if (!isVisit(step) || state === 'done') continue;
-    const id = operationId(SITE, step.key);
-    const { kind, lot } = step.visit;
-    if (state !== 'pending') {
-      ids.set(key(kind, lot), draft.running(factId.running(id, 0), SITE, state, step.minutes, null));
+  const visits: KitchenWork['visits'] = [];
+  const [fixed, made] = [false, true].map((wanted) =>
+    site.filter(({ step, state }) => state !== 'done' && isVisit(step) === wanted),
+  ) as [SiteProgress[], SiteProgress[]];
+  for (const { step, state, from, to } of [...fixed, ...made]) {
+    const { key, minutes } = step;
+    if (typeof state !== 'string') {
+      const id = factId.running(operationId(SITE, key), 0);
+      ids.set(key, draft.running(id, SITE, state, minutes, null));
       continue;
     }
-    draft.problem.operations.push({
-      id,
-      lot: SITE,
-      pieces: 0,
-      minutes: step.minutes,
-      skill: 'hang',
-      // Where a day has a stretch for it; `wholeVisits` says so once people's hours are known.
-      pausable: true,
-      // The way back is driven with the pieces: they are unloaded where they are coated.
-      station: kind === 'out' ? null : KITCHEN,
-      material: null,
-      lockedStart: draft.pinned(id),
+    const id = addStep(draft, { lot: SITE, step, pieces: 0, minutes, from, to }, (before) => {
+      const first = ids.get(before);
+      return first === undefined ? [] : [first];
     });
-    ids.set(key(kind, lot), id);
-    steps.push({ step, id, from });
+    ids.set(key, id);
+    if (isVisit(step)) visits.push({ step, id });
+    // A touch-up keeps nobody from handing the kitchen back.
+    else if (!step.touchUp) problem.finish.push({ operation: id, tail: 0 });
   }
-  return { of: (kind, lot = null) => ids.get(key(kind, lot)), steps };
+  const ends = (ofTouchUps: boolean): KitchenWork['beforeHanging'] =>
+    fixed.flatMap(({ step }) => {
+      const id = ids.get(step.key);
+      const isEnd = id !== undefined && !problem.links.some((l) => l.from === id);
+      return isEnd && (step.touchUp !== undefined) === ofTouchUps ? [{ id, stage: step.stage ?? 0 }] : [];
+    });
+  return {
+    ...{ visits, beforeHanging: ends(false), touchUps: ends(true).map((e) => e.id) },
+    visit: (kind, lot = null) => ids.get(visitKey(kind, lot)),
+  };
 }
 
 /** A longer break ends a day: lunch does not. Our choice, minutes. */
@@ -82,10 +90,10 @@ function firstMinutes(day: readonly Interval[], minutes: number): Interval[] {
  * A visit is made in one go, where anybody's day has a stretch that is long enough for it; else from the beginning of a day with its break
  * in it, so that no night comes between. One that is longer than every day is cut: nothing else is possible.
  */
-export function wholeVisits({ problem }: ProblemDraft, { steps }: Visits): void {
+export function wholeVisits({ problem }: ProblemDraft, { visits }: KitchenWork): void {
   const hours = (id: string | null | undefined): Interval[] | undefined =>
     problem.calendars.find((c) => c.id === id)?.open;
-  const made = new Set(steps.map((v) => v.id));
+  const made = new Set(visits.map((v) => v.id));
   for (const operation of problem.operations) {
     if (!made.has(operation.id)) continue;
     const there = hours(problem.stations.find((s) => s.id === operation.station)?.calendar);
@@ -106,39 +114,37 @@ export function wholeVisits({ problem }: ProblemDraft, { steps }: Visits): void 
 /**
  * Leads from the visits to the lots' work and on.
  * @param lots what is still to be done of each, by id
- * @param siteEnds fixed work that nothing waits for
  */
 export function linkVisits(
   draft: ProblemDraft,
-  visits: Visits,
+  { visit, visits, beforeHanging }: KitchenWork,
   lots: ReadonlyMap<string, LotOperations>,
-  siteEnds: readonly string[],
 ): void {
   const { problem } = draft;
-  const arrive = visits.of('arrive');
+  const siteEnds = beforeHanging.map((e) => e.id);
+  const arrive = visit('arrive');
   const after = (from: string | undefined, to: string | undefined): void => {
     if (from !== undefined && to !== undefined) draft.after(from, to);
   };
   const led = new Set(problem.links.map((l) => l.to));
   // Nothing on the wall is touched before it is protected.
   for (const o of problem.operations)
-    if (o.lot === SITE && !led.has(o.id) && readOperationId(o.id) && !visits.steps.some((v) => v.id === o.id))
+    if (o.lot === SITE && !led.has(o.id) && readOperationId(o.id) && !visits.some((v) => v.id === o.id))
       after(arrive, o.id);
   for (const [lot, operations] of lots) {
     const own = [...operations.values()].flat().filter((id) => readOperationId(id) !== null);
     const inLot = new Set(own);
     const first = own.filter((id) => !problem.links.some((l) => l.to === id && inLot.has(l.from)));
     const hang = operations.get('hang')?.[0];
-    const [down, out, back] = [visits.of('down', lot), visits.of('out', lot), visits.of('back', lot)];
+    const [down, out, back] = [visit('down', lot), visit('out', lot), visit('back', lot)];
     after(arrive, down);
     after(down, out);
     for (const id of first) after(out ?? down, id);
     after(back, hang);
   }
   const hangs = [...lots.values()].flatMap((o) => o.get('hang') ?? []);
-  for (const { step, id, from } of visits.steps) {
+  for (const { step, id } of visits) {
     const { kind, lot, needs } = step.visit;
-    draft.window(id, SITE, from, null);
     for (const need of needs)
       for (const [of, operations] of lots) {
         if (lot !== null && of !== lot) continue;
@@ -149,8 +155,8 @@ export function linkVisits(
     if (kind === 'handles') for (const hang of hangs) after(hang, id);
     if (kind === 'collect') for (const before of [...hangs, ...siteEnds]) after(before, id);
     if (kind === 'walk') {
-      after(visits.of('collect'), id);
-      if (!visits.of('collect')) for (const before of [...hangs, ...siteEnds]) after(before, id);
+      after(visit('collect'), id);
+      if (!visit('collect')) for (const before of [...hangs, ...siteEnds]) after(before, id);
       problem.finish.push({ operation: id, tail: 0 });
     }
   }
