@@ -99,7 +99,11 @@ module.exports = {
       severity: 'error',
       from: {
         path: '^src/',
-        pathNot: ['^src/lib/server/(standins|demo)/', '^src/lib/server/ports/devices\\.ts$', '\\.test\\.ts$'],
+        pathNot: [
+          '^src/lib/server/(standins|demo)/',
+          '^src/lib/server/devices/devices\\.ts$',
+          '\\.test\\.ts$',
+        ],
       },
       to: { path: '^src/lib/server/standins/' },
     },

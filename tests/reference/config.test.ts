@@ -57,6 +57,60 @@ const { forbidden } = createRequire(import.meta.url)('../../.dependency-cruiser.
   forbidden: Rule[];
 };
 
+/** Folders that know each other, by what is left once those that know nobody else are taken away again and again. */
+function inCircles(known: ReadonlyMap<string, ReadonlySet<string>>): string[] {
+  const left = new Map([...known].map(([folder, others]) => [folder, new Set(others)]));
+  for (let was = -1; was !== left.size;) {
+    was = left.size;
+    for (const [folder, others] of left)
+      if (![...others].some((other) => left.has(other))) left.delete(folder);
+  }
+  return [...left.keys()];
+}
+
+const ALIASES = { $core: 'src/lib/core', $server: 'src/lib/server', $ui: 'src/lib/ui', $lib: 'src/lib' };
+
+/** Each folder of the source, and those it knows, tests left aside. */
+function foldersKnown(): Map<string, Set<string>> {
+  const known = new Map<string, Set<string>>();
+  for (const file of FILES) {
+    if (!/^src\/.*\.(ts|svelte)$/.test(file) || /\.test\.ts$/.test(file)) continue;
+    const own = known.get(dirname(file)) ?? new Set();
+    known.set(dirname(file), own);
+    for (const [, from = ''] of readFileSync(join(root, file), 'utf8').matchAll(/from '([^']+)';/g)) {
+      const [alias = ''] = from.split('/');
+      const folder = ALIASES[alias as keyof typeof ALIASES];
+      const path = folder
+        ? from.replace(alias, folder)
+        : from.startsWith('.')
+          ? join(dirname(file), from)
+          : '';
+      const isFolder = existsSync(join(root, path, 'index.ts'));
+      if (path && (isFolder ? path : dirname(path)) !== dirname(file))
+        own.add(isFolder ? path : dirname(path));
+    }
+  }
+  return known;
+}
+
+describe('folders', () => {
+  it('know each other one way', () => {
+    const known = foldersKnown();
+    expect(known.size).toBeGreaterThan(100);
+    expect(known.get('src/lib/core/planning/search')).toContain('src/lib/core/planning/rules');
+    expect(inCircles(known)).toEqual([]);
+  });
+  it('that know each other are named', () => {
+    const known = new Map([
+      ['a', new Set(['b'])],
+      ['b', new Set(['c'])],
+      ['c', new Set(['b', 'd'])],
+      ['d', new Set<string>()],
+    ]);
+    expect(inCircles(known)).toEqual(['a', 'b', 'c']);
+  });
+});
+
 describe('layers', () => {
   it.each(forbidden.map((rule) => [rule.name, rule] as const))(
     '%s: every path matches something',

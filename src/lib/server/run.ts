@@ -1,7 +1,7 @@
 /** What runs beside the requests: it begins with the server and ends with it. */
 import { database, databasePath, replaceDatabase } from './db/open';
 import { makeDemo } from './demo/demo';
-import { labelPrinter } from './ports/devices';
+import { labelPrinter } from './devices/devices';
 import { followSensors } from './services/air/sensors';
 import { isDemo, now } from './services/company/clock';
 import { firstStart } from './services/company/first-start';

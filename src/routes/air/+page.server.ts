@@ -9,7 +9,7 @@ import { importReadings, typeReading } from '$server/services/air/readings-in';
 import { readPlace, setPlaces, setSensor } from '$server/services/air/set-places';
 import { measuresOf } from '$server/services/company/settings';
 import { allProducts } from '$server/services/systems/systems';
-import { sensors } from '$server/ports/devices';
+import { sensors } from '$server/devices/devices';
 import { listReadings, listSensors, readingsStamp } from '$server/store/readings';
 import { celsiusOf, M_PER_FT } from '$core/units/measures';
 import type { Actions, PageServerLoad } from './$types';

@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import type { Fact } from '$core/bench/log/events';
 import type { Refusal } from '$core/bench/guard/refusal';
-import { anyRefusal, anyRule } from '../facts/answer';
+import { anyRefusal, anyRule } from './answer';
 
 export interface Kept {
   /** order of recording on this device */

@@ -7,7 +7,7 @@ import type { Fact } from '$core/bench/log/events';
 import { DeviceClock, DOUBTFUL } from '../device/clock.svelte';
 import { askToPersist, deviceStore, faultOf, type StorageFault } from '../device/store';
 import { steady } from '../device/given';
-import { NO_ANSWER, send, type Answer } from './answer';
+import { NO_ANSWER, send, type Answer } from '../device/answer';
 import { readKept, type Kept, type KeptPhoto } from '../device/kept';
 export type { Kept, KeptPhoto };
 

@@ -1,4 +1,4 @@
-import { writeCsv } from '$server/files/csv';
+import { writeCsv } from '$server/base/csv';
 import { lasting, lastingQuery } from '$server/services/lasting/lasting';
 import { curvesTable } from '$server/services/lasting/tables';
 import { orError } from '$server/base/answer';

@@ -1,5 +1,5 @@
 import { recordTable } from '$server/services/lasting/tables';
-import { writeCsv } from '$server/files/csv';
+import { writeCsv } from '$server/base/csv';
 import type { RequestHandler } from './$types';
 
 /** Every look at every piece, without names of customers unless they are asked for. For the crew. */

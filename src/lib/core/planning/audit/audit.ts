@@ -4,7 +4,7 @@
  */
 import type { Plan, Problem } from '../model/problem';
 import { RULES } from '../rules';
-import { audited } from './audited';
+import { audited } from '../rules/audited';
 
 /** Whether each operation is planned once, and within the horizon. */
 function completeness(problem: Problem, plan: Plan): string[] {

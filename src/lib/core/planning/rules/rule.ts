@@ -1,5 +1,5 @@
 /** A rule that every plan keeps: what it gives each engine. A new one is a file beside this one and a line in `index.ts`. */
-import type { Audited } from '../audit/audited';
+import type { Audited } from './audited';
 import type { Engine, Propagator } from '../clauses/engine';
 import type { Numbers } from '../clauses/numbers';
 import type { Part } from '../model/cause';

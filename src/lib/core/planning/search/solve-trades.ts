@@ -1,5 +1,5 @@
 /** A problem's plans that give up some of the hand-back for days with fronts. */
-import { leastDaysGone, leastPieceDays } from '../model/fronts';
+import { leastDaysGone, leastPieceDays } from '../bounds/fronts-bound';
 import { isPlan } from '../model/infeasible';
 import { compile } from '../compile/compile';
 import type { Plan, Problem } from '../model/problem';

@@ -16,7 +16,7 @@ import { compile } from '../compile/compile';
 import { type Model } from '../model/model';
 import type { NoPlan, Plan, Problem } from '../model/problem';
 import { afterBack } from '../model/goals';
-import { leastDaysGone, leastPieceDays } from '../model/fronts';
+import { leastDaysGone, leastPieceDays } from '../bounds/fronts-bound';
 import { heads, type Heads } from '../bounds/heads';
 import { makespanOf, type Schedule } from '../model/schedule';
 

@@ -14,7 +14,7 @@ import { jobJsonSchema, readJobFile } from '$core/formats/job-json';
 import { CSV_FIELDS, guessMapping, piecesToRows } from '$core/formats/pieces-csv';
 import { writeNotation } from '$core/kitchen/notation-write';
 import type { Db } from '../../db/open';
-import { readCsv, writeCsv } from '../../files/csv';
+import { readCsv, writeCsv } from '../../base/csv';
 import { findJob, listJobIds } from '../../store/jobs';
 import { listPhotoFiles } from '../../store/photos';
 import { listPieces, writePieces } from '../../store/pieces';

@@ -5,7 +5,7 @@ import { newDatabase } from '../../../../../tests/new-database';
 import { PLACES, USUAL_PLACES, type Place } from '$core/air/places';
 import { choiceSchema } from '$core/planning/job/choice';
 import { usualChoice } from '../../../../../tests/builders';
-import { weather } from '../../ports/devices';
+import { weather } from '../../devices/devices';
 import { jobAir, jobWaits } from './job-air';
 import { filmStage } from '$core/coating/film-stage';
 import { URETHANE_ENAMEL } from '$core/coating/systems/products';

@@ -8,7 +8,7 @@ import { ratesOf, type Rates } from '$core/drying/climate';
 import type { Db } from '$server/db/open';
 import { keepLast } from '$core/units/keep-last';
 import { companyZone } from '../company/clock';
-import { weather } from '$server/ports/devices';
+import { weather } from '$server/devices/devices';
 import { listReadings, readingsStamp } from '$server/store/readings';
 import { readSetting } from '$server/store/settings';
 

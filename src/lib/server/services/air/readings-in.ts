@@ -5,7 +5,7 @@ import { PLACES, type Place } from '$core/air/places';
 import { Temporal } from 'temporal-polyfill';
 import { z } from 'zod';
 import type { Db } from '../../db/open';
-import { readCsv } from '../../files/csv';
+import { readCsv } from '../../base/csv';
 import { insertReading } from '../../store/readings';
 import { companyZone } from '../company/clock';
 import { readInput } from '../../base/read-input';

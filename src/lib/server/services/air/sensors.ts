@@ -1,7 +1,7 @@
 /** The sensors in the places: what they have sent is stored on a timer of its own. */
 import { DAY } from '$core/units/durations';
 import type { Db } from '../../db/open';
-import { sensors } from '../../ports/devices';
+import { sensors } from '../../devices/devices';
 import { insertReading, listSensors, writeSensor } from '../../store/readings';
 import { storeIfPossible, unavailable } from '../../base/unavailable';
 import { keepForecast } from './kept-forecast';

@@ -1,6 +1,6 @@
 /** The time, which comes in from here and nowhere else. */
 import type { Db } from '../../db/open';
-import { clock, isDemo } from '../../ports/devices';
+import { clock, isDemo } from '../../devices/devices';
 import { writeSetting } from '../../store/settings';
 
 export { isDemo };

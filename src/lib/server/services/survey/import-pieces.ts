@@ -11,7 +11,7 @@ import {
 import { applyEdit } from '$core/kitchen/edit';
 import { readNotation } from '$core/kitchen/notation';
 import type { Db } from '../../db/open';
-import { readCsv } from '../../files/csv';
+import { readCsv } from '../../base/csv';
 import { listPieces, writeConditions } from '../../store/pieces';
 import { openJob, type OpenJob } from '../job/open-job';
 import { Refused } from '../../base/refused';

@@ -2,7 +2,7 @@
 import { LABEL_KINDS } from '$core/labels/label-set';
 import { SHEETS } from '$core/labels/sheet';
 import type { Db } from '$server/db/open';
-import { labelPrinter } from '$server/ports/devices';
+import { labelPrinter } from '$server/devices/devices';
 import { labelsIn, lastPrinted, printCounts, readPrinter } from '$server/store/prints';
 import { keptCodes } from '../job/codes';
 import type { OpenJob } from '../job/open-job';

@@ -1,7 +1,7 @@
 /** What is done at the label printer. */
 import { z } from 'zod';
 import type { Db } from '../../db/open';
-import { labelPrinter } from '../../ports/devices';
+import { labelPrinter } from '../../devices/devices';
 import type { PrinterAct } from '../../ports/label-printer';
 import { readInput } from '../../base/read-input';
 

@@ -9,7 +9,7 @@ import { isoDay, sayDay } from '$core/units/clock-time';
 import { usualCounts } from '$core/coating/system';
 import { TOOL_FACTS } from '$core/coating/tool';
 import type { Db } from '../../db/open';
-import { writeCsv } from '../../files/csv';
+import { writeCsv } from '../../base/csv';
 import type { StoredPlan } from '../../store/plans';
 import { listCans, writeCans } from '../../store/cans';
 import { writeSetting } from '../../store/settings';

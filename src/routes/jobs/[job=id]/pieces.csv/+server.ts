@@ -1,6 +1,6 @@
 import { piecesToRows } from '$core/formats/pieces-csv';
 import { orError } from '$server/base/answer';
-import { writeCsv } from '$server/files/csv';
+import { writeCsv } from '$server/base/csv';
 import { openJob } from '$server/services/job/open-job';
 import type { RequestHandler } from './$types';
 

@@ -11,7 +11,7 @@ import {
 import { readLabelRequest } from '$server/services/take-down/label-form';
 import { attendPrinter } from '$server/services/take-down/printer';
 import { Refused } from '$server/base/refused';
-import { labelPrinter } from '$server/ports/devices';
+import { labelPrinter } from '$server/devices/devices';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params, depends }) => {

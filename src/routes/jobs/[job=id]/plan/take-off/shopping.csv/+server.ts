@@ -1,4 +1,4 @@
-import { writeCsv } from '$server/files/csv';
+import { writeCsv } from '$server/base/csv';
 import { shopping, shoppingTable } from '$server/services/take-off/shopping';
 import { orError } from '$server/base/answer';
 import type { RequestHandler } from './$types';

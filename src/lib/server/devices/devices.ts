@@ -6,13 +6,13 @@ import { demoClock } from '../standins/demo-clock';
 import { simulatedPrinter } from '../standins/label-printer';
 import { simulatedSensors } from '../standins/thermo-hygrometer';
 import { simulatedWeather } from '../standins/weather';
-import type { AirSensors } from './air-sensors';
+import type { AirSensors } from '../ports/air-sensors';
 import { choose } from './choose';
-import type { Clock } from './clock';
-import type { LabelPrinter } from './label-printer';
-import { noPrinter, noSensors, noWeather } from './none';
-import { systemClock } from './system-clock';
-import type { WeatherSource } from './weather';
+import type { Clock } from '../ports/clock';
+import type { LabelPrinter } from '../ports/label-printer';
+import { noPrinter, noSensors, noWeather } from '../ports/none';
+import { systemClock } from '../ports/system-clock';
+import type { WeatherSource } from '../ports/weather';
 
 export const isDemo = (): boolean => process.env.ANTHEM_DEMO === '1';
 

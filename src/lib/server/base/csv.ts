@@ -1,7 +1,7 @@
 /** Tables as comma-separated text. */
 import { CsvError, parse } from 'csv-parse/sync';
 import { stringify } from 'csv-stringify/sync';
-import { Refused } from '../base/refused';
+import { Refused } from './refused';
 
 const MAX_TEXT = 2_000_000;
 const MAX_ROWS = 2000;
