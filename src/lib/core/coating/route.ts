@@ -163,6 +163,220 @@ export const rubbed = ({ act }: AfterCoat): string =>
 const doorByDoor = ({ how, wait, most }: AfterCoat): string =>
   `Piece by piece: after ${wait.value} min${most ? `, and no later than ${most.value} min` : ''}, before the next but one is laid. ${how}`;
 
+/** What a step has that says nothing else. */
+const PLAIN_WORK = frozen({
+  prep: null,
+  face: null,
+  product: null,
+  tool: null,
+  wet: 1,
+  coat: 0,
+  of: 0,
+  grit: null,
+  setupMinutes: HANDLING.setup.value,
+} as const);
+
+const prepStep = (prep: Prep): Omit<Step, 'after'> => ({
+  ...PLAIN_WORK,
+  key: prep.key,
+  kind: 'prep',
+  prep: prep.kind,
+  grit: prep.grit,
+  act: prep.act,
+  how: prep.how,
+  minutesPerPiece: prep.minutesPerPiece.value,
+  ...(prep.for === 'all' ? {} : { for: prep.for }),
+});
+
+/** A film may be worked on once it can be sanded; once it may be coated again where it is never sanded. */
+const hardened = (film: Film): Requirement => waitFor(film, film.product.stages.sand ? 'sand' : 'recoat');
+
+/** How a system is laid on the pieces of a job. */
+interface Laying {
+  system: System;
+  counts: CoatCounts;
+  tool: Tool;
+  pattern: Pattern;
+  fullness: Fullness;
+  asked: ReadonlySet<PrepFor>;
+}
+
+/** A route that is being built, step by step. */
+class Route {
+  readonly steps: Step[] = [];
+  private readonly films: Record<Face, Film | null> = { back: null, front: null };
+  /** the face that is coated while the piece lies as it does */
+  private lying: Face = 'back';
+  private begun = false;
+  /** the last step of the preparation, and how long what it wetted dries */
+  private dryPrep: Step | undefined;
+  private wait = 0;
+  /** the step that keeps the surface receptive, and how long */
+  private receptive: Requirement | null = null;
+
+  constructor(private readonly laying: Laying) {}
+
+  /** Adds a step, after the one before it. */
+  private add(step: Omit<Step, 'after'>, after: Requirement[]): void {
+    const last = this.steps.at(-1);
+    if (last && !after.some((r) => r.step === last.key)) after.unshift(plain(last.key));
+    this.steps.push({ ...step, after });
+  }
+
+  private isFor = (prep: Prep): boolean =>
+    prep.on === 'pieces' && (prep.for === 'all' || this.laying.asked.has(prep.for));
+
+  prepare(): void {
+    for (const prep of prepOf(this.laying.system).filter(this.isFor)) {
+      const last = this.steps.at(-1);
+      this.add(prepStep(prep), last ? [plain(last.key, this.wait)] : []);
+      this.wait = prep.dry.value;
+      if (prep.holds) this.receptive = { ...plain(prep.key), max: prep.holds.value };
+    }
+    this.dryPrep = this.steps.at(-1);
+  }
+
+  /** Goes on with a pass: turns the pieces where they lie otherwise, and coats them. */
+  pass(pass: Pass, layer: Layer): void {
+    const { pattern } = this.laying;
+    const [face] = pass.faces;
+    if (pass.faces.length === 1 && face && pattern !== 'hung' && pattern !== 'points') {
+      // The first pass lies as it must; after that a change of face is a flip.
+      if (this.begun && face !== this.lying) this.flip();
+      this.lying = face;
+    }
+    this.begun = true;
+    this.coat(pass, layer);
+  }
+
+  private flip(): void {
+    const from = this.films[this.lying];
+    const turns = this.steps.filter((s) => s.kind === 'flip').length;
+    const [up, off] = this.lying === 'back' ? ['fronts', 'back'] : ['backs', 'front'];
+    this.add(
+      {
+        ...PLAIN_WORK,
+        key: turns ? `flip.${turns + 1}` : 'flip',
+        kind: 'flip',
+        act: 'Flip',
+        how: `Turn ${up} up and wipe off the dust they gathered. Move the tape label to the ${off} that is dry.`,
+        setupMinutes: 2,
+        minutesPerPiece: HANDLING.flip.value,
+      },
+      from ? [waitFor(from, 'flip')] : [],
+    );
+  }
+
+  /** The films that lie under a pass, one where both faces have the same. */
+  private below({ faces }: Pass): Film[] {
+    const under = faces.flatMap((f) => (this.films[f] ? [this.films[f]] : []));
+    return [...new Map(under.map((f) => [f.key, f])).values()];
+  }
+
+  /** What a coat waits for, beside what it follows. */
+  private beforeCoat(pass: Pass, layer: Layer, below: readonly Film[], isSanded: boolean): Requirement[] {
+    const { dryPrep, receptive } = this;
+    const after = below.map((f) =>
+      waitFor(f, 'recoat', isSanded ? null : (f.product.recoatBy?.value ?? null)),
+    );
+    if (below.length === 0 && dryPrep && this.steps.at(-1) === dryPrep)
+      after.push(plain(dryPrep.key, this.wait));
+    if (receptive && pass.faces.some((f) => !this.films[f])) {
+      const { step: prepared, max } = receptive;
+      const same = after.findIndex((r) => r.step === prepared && !r.film);
+      if (same < 0) after.push(receptive);
+      else after[same] = { ...plain(prepared, after[same]?.min), max };
+    }
+    if (pass.coat === 1 && layer.waitFirst)
+      for (const f of below) after.push(waitFor(slower(f, layer.waitFirst.value), 'recoat'));
+    return after;
+  }
+
+  private coat(pass: Pass, layer: Layer): void {
+    const { system, counts, tool, pattern, fullness } = this.laying;
+    const product = productOf(system, layer.product);
+    const face = pass.faces.length === 2 ? 'all' : (pass.faces[0] ?? 'front');
+    const of = Math.max(...pass.faces.map((f) => counts[pass.layer]?.[f] ?? 0));
+    const name = `${product.key}.${pass.coat}`;
+    const below = this.below(pass);
+    const grit = below.length ? (pass.coat === 1 ? layer.sandFirst : layer.sandBetween) : null;
+    if (grit)
+      this.add(
+        {
+          ...PLAIN_WORK,
+          key: `${face}.sand.${name}`,
+          kind: 'sand',
+          face,
+          grit,
+          act: `Sand ${plural[face]} lightly, ${grit}`,
+          how: 'Sand, vacuum, tack off. Mind the edges.',
+          minutesPerPiece: HANDLING.sandFace.value * pass.faces.length,
+        },
+        below.map((f) => waitFor(f, 'sand')),
+      );
+    const own = layer.full ? { first: layer.full.first.value, later: layer.full.later.value } : WHOLE;
+    const wet = pass.coat === 1 ? fullness.first * own.first : fullness.later * own.later;
+    const laidBy = layer.tool ?? tool;
+    const { setupMinutes, minutesPerFace } = TOOL_FACTS[laidBy];
+    const verb = `${VERB[product.kind]} ${plural[face]}`;
+    const { then } = layer;
+    const key = `${face}.${name}`;
+    this.add(
+      {
+        ...PLAIN_WORK,
+        ...{ key, kind: 'coat', face, product, tool: laidBy, wet, coat: pass.coat, of },
+        act: (of > 1 ? `${verb}, ${pass.coat} of ${of}` : verb) + (then ? `, then ${rubbed(then)}` : ''),
+        how: then ? `${layer.how ?? LAID_BY_RAG} ${doorByDoor(then)}` : (layer.how ?? USUAL_HOW),
+        // The last piece waits for its rubbing by itself; the others while the next is laid.
+        setupMinutes: setupMinutes + (then?.wait.value ?? 0),
+        minutesPerPiece:
+          (minutesPerFace + (then?.minutesPerFace.value ?? 0)) * pass.faces.length + SET_UP[pattern],
+        ...(then ? { then } : {}),
+      },
+      this.beforeCoat(pass, layer, below, grit !== null),
+    );
+    for (const f of pass.faces) this.films[f] = { key, product, wet };
+  }
+
+  drill(): void {
+    this.add(
+      {
+        ...PLAIN_WORK,
+        key: 'drill',
+        kind: 'drill',
+        act: 'Drill by the jig',
+        how: 'A pad under the jig, a backing board behind the hole; knock the chips off, break the edge, dust off.',
+        minutesPerPiece: HANDLING.drill.value,
+        for: 'new holes',
+      },
+      FACES.flatMap((f) => (this.films[f] ? [hardened(this.films[f])] : [])),
+    );
+  }
+
+  /** What is done once all coats are on, and hanging. */
+  end(): void {
+    const films = [
+      ...new Map(
+        FACES.flatMap((f) => (this.films[f] ? [[this.films[f].key, this.films[f]] as const] : [])),
+      ).values(),
+    ];
+    // Tape is scored once the film can be sanded.
+    for (const prep of this.laying.system.close.filter(this.isFor))
+      this.add(prepStep(prep), films.map(hardened));
+    this.add(
+      {
+        ...PLAIN_WORK,
+        key: 'hang',
+        kind: 'hang',
+        act: 'Hang',
+        how: 'Right piece, own hinges, three adjustments: side, height, depth.',
+        minutesPerPiece: HANDLING.hang.value,
+      },
+      films.map((film) => waitFor(film, 'hang')),
+    );
+  }
+}
+
 /**
  * Builds the route of a system.
  * @param counts coats per face, one entry per layer; a face with no coat at all is left out, and so is the flip
@@ -187,183 +401,16 @@ export function buildRoute(
     );
   }
   if (counts.every((c) => c.front === 0)) throw new Error('The fronts need at least one coat');
-  const steps: Step[] = [];
-  const add = (step: Omit<Step, 'after'>, after: Requirement[]) => {
-    const last = steps.at(-1);
-    if (last && !after.some((r) => r.step === last.key)) after.unshift(plain(last.key));
-    steps.push({ ...step, after });
-  };
-  const work = {
-    prep: null,
-    face: null,
-    product: null,
-    tool: null,
-    wet: 1,
-    coat: 0,
-    of: 0,
-    grit: null,
-    setupMinutes: HANDLING.setup.value,
-  } as const;
-  const isFor = (prep: Prep): boolean => prep.on === 'pieces' && (prep.for === 'all' || asked.has(prep.for));
-  const prepStep = (prep: Prep): Omit<Step, 'after'> => ({
-    ...work,
-    key: prep.key,
-    kind: 'prep',
-    prep: prep.kind,
-    grit: prep.grit,
-    act: prep.act,
-    how: prep.how,
-    minutesPerPiece: prep.minutesPerPiece.value,
-    ...(prep.for === 'all' ? {} : { for: prep.for }),
-  });
-
-  let wait = 0;
-  /** the step that keeps the surface receptive, and how long */
-  let receptive: Requirement | null = null;
-  for (const prep of prepOf(system).filter(isFor)) {
-    const last = steps.at(-1);
-    add(prepStep(prep), last ? [plain(last.key, wait)] : []);
-    wait = prep.dry.value;
-    if (prep.holds) receptive = { ...plain(prep.key), max: prep.holds.value };
-  }
-  const dryPrep = steps.at(-1);
-
-  const films: Record<Face, Film | null> = { back: null, front: null };
-  const flip = () => {
-    const from = films[lying];
-    const turns = steps.filter((s) => s.kind === 'flip').length;
-    add(
-      {
-        ...work,
-        key: turns ? `flip.${turns + 1}` : 'flip',
-        kind: 'flip',
-        act: 'Flip',
-        how:
-          lying === 'back'
-            ? 'Turn fronts up and wipe off the dust they gathered. Move the tape label to the back that is dry.'
-            : 'Turn backs up and wipe off the dust they gathered. Move the tape label to the front that is dry.',
-        setupMinutes: 2,
-        minutesPerPiece: HANDLING.flip.value,
-      },
-      from ? [waitFor(from, 'flip')] : [],
-    );
-  };
-  /** the face that is coated while the piece lies as it does */
-  let lying: Face = 'back';
-  let begun = false;
-
-  const coat = (pass: Pass, layer: Layer) => {
-    const product = productOf(system, layer.product);
-    const face = pass.faces.length === 2 ? 'all' : (pass.faces[0] ?? 'front');
-    const of = Math.max(...pass.faces.map((f) => counts[pass.layer]?.[f] ?? 0));
-    const name = `${product.key}.${pass.coat}`;
-    const under = pass.faces.flatMap((f) => (films[f] ? [films[f]] : []));
-    const below = [...new Map(under.map((f) => [f.key, f])).values()];
-    const grit = below.length ? (pass.coat === 1 ? layer.sandFirst : layer.sandBetween) : null;
-    if (grit)
-      add(
-        {
-          ...work,
-          key: `${face}.sand.${name}`,
-          kind: 'sand',
-          face,
-          grit,
-          act: `Sand ${plural[face]} lightly, ${grit}`,
-          how: 'Sand, vacuum, tack off. Mind the edges.',
-          minutesPerPiece: HANDLING.sandFace.value * pass.faces.length,
-        },
-        below.map((f) => waitFor(f, 'sand')),
-      );
-    const after = below.map((f) => waitFor(f, 'recoat', grit ? null : (f.product.recoatBy?.value ?? null)));
-    if (below.length === 0 && dryPrep && steps.at(-1) === dryPrep) after.push(plain(dryPrep.key, wait));
-    if (receptive && pass.faces.some((f) => !films[f])) {
-      const { step: prepared, max } = receptive;
-      const same = after.findIndex((r) => r.step === prepared && !r.film);
-      if (same < 0) after.push(receptive);
-      else after[same] = { ...plain(prepared, after[same]?.min), max };
-    }
-    if (pass.coat === 1 && layer.waitFirst)
-      for (const f of below) after.push(waitFor(slower(f, layer.waitFirst.value), 'recoat'));
-    const own = layer.full ? { first: layer.full.first.value, later: layer.full.later.value } : WHOLE;
-    const wet = pass.coat === 1 ? fullness.first * own.first : fullness.later * own.later;
-    const laidBy = layer.tool ?? tool;
-    const { setupMinutes, minutesPerFace } = TOOL_FACTS[laidBy];
-    const verb = `${VERB[product.kind]} ${plural[face]}`;
-    const { then } = layer;
-    const key = `${face}.${name}`;
-    add(
-      {
-        ...work,
-        key,
-        kind: 'coat',
-        face,
-        product,
-        tool: laidBy,
-        wet,
-        coat: pass.coat,
-        of,
-        act: (of > 1 ? `${verb}, ${pass.coat} of ${of}` : verb) + (then ? `, then ${rubbed(then)}` : ''),
-        how: then ? `${layer.how ?? LAID_BY_RAG} ${doorByDoor(then)}` : (layer.how ?? USUAL_HOW),
-        // The last piece waits for its rubbing by itself; the others while the next is laid.
-        setupMinutes: setupMinutes + (then?.wait.value ?? 0),
-        minutesPerPiece:
-          (minutesPerFace + (then?.minutesPerFace.value ?? 0)) * pass.faces.length + SET_UP[pattern],
-        ...(then ? { then } : {}),
-      },
-      after,
-    );
-    for (const f of pass.faces) films[f] = { key, product, wet };
-  };
-
-  const drill = (): void =>
-    add(
-      {
-        ...work,
-        key: 'drill',
-        kind: 'drill',
-        act: 'Drill by the jig',
-        how: 'A pad under the jig, a backing board behind the hole; knock the chips off, break the edge, dust off.',
-        minutesPerPiece: HANDLING.drill.value,
-        for: 'new holes',
-      },
-      FACES.flatMap((f) =>
-        films[f] ? [waitFor(films[f], films[f].product.stages.sand ? 'sand' : 'recoat')] : [],
-      ),
-    );
+  const route = new Route({ system, counts, tool, pattern, fullness, asked });
+  route.prepare();
   const all = passes(counts, pattern);
   const primed = primedBy(all);
   for (const pass of all) {
     const layer = system.layers[pass.layer];
     if (!layer) continue;
-    const [face] = pass.faces;
-    if (pass.faces.length === 1 && face && pattern !== 'hung' && pattern !== 'points') {
-      // The first pass lies as it must; after that a change of face is a flip.
-      if (begun && face !== lying) flip();
-      lying = face;
-    }
-    begun = true;
-    coat(pass, layer);
-    if (pass === primed && system.drillPrimed && asked.has('new holes')) drill();
+    route.pass(pass, layer);
+    if (pass === primed && system.drillPrimed && asked.has('new holes')) route.drill();
   }
-  const lastFilms = [
-    ...new Map(FACES.flatMap((f) => (films[f] ? [[films[f].key, films[f]] as const] : []))).values(),
-  ];
-  // Tape is scored once the film can be sanded.
-  for (const prep of system.close.filter(isFor))
-    add(
-      prepStep(prep),
-      lastFilms.map((film) => waitFor(film, film.product.stages.sand ? 'sand' : 'recoat')),
-    );
-  add(
-    {
-      ...work,
-      key: 'hang',
-      kind: 'hang',
-      act: 'Hang',
-      how: 'Right piece, own hinges, three adjustments: side, height, depth.',
-      minutesPerPiece: HANDLING.hang.value,
-    },
-    lastFilms.map((film) => waitFor(film, 'hang')),
-  );
-  return steps;
+  route.end();
+  return route.steps;
 }

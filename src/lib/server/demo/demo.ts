@@ -15,7 +15,7 @@ import { fittingsFor, hangingOrder } from '$core/bench/view/hanging';
 import { printFreeFrom } from '$core/bench/guard/print-free';
 import type { Fitting } from '$core/bench/state/fittings';
 import { ticksFor } from '$core/bench/view/take-down';
-import { openBench } from '$core/bench/view/bench-job';
+import { openBench, type BenchPiece } from '$core/bench/view/bench-job';
 import { makeLink, openLink } from '../services/customer/links';
 import { insertReport } from '../store/customers';
 import { benchPack } from '../services/bench/bench-pack';
@@ -135,6 +135,65 @@ async function followPlan(db: Db, job: string, from = MONDAY): Promise<void> {
   );
 }
 
+/** Hangs a kitchen, fits all but three handles, and keeps a can. */
+function hangAll(db: Db, job: string, fact: (at: number, body: unknown) => object): BenchPiece[] {
+  const hanging = DEMO_NOW - DAY - 2 * 60 * MINUTE;
+  const bench = openBench(benchPack(db, { file: openJob(db, job), plan: null }, DEMO_NOW));
+  const order = hangingOrder(bench.pack.pieces);
+  recordFacts(
+    db,
+    job,
+    order.map((p, i) =>
+      fact(hanging + i * HANDLING.hang.value * MINUTE, { kind: 'piece.hung', piece: p.id, opening: p.id }),
+    ),
+  );
+  const fitted = (part: Fitting) =>
+    order.filter((p) => fittingsFor(order, p).includes(part)).map((p) => p.id);
+  const done = hanging + order.length * HANDLING.hang.value * MINUTE;
+  const handles = fitted('handle').sort(
+    (a, b) => printFreeFrom(bench.context, a) - printFreeFrom(bench.context, b),
+  );
+  recordFacts(db, job, [
+    fact(done, { kind: 'piece.fitted', part: 'bumpers', pieces: fitted('bumpers') }),
+    fact(done + 4 * MINUTE, { kind: 'piece.fitted', part: 'felt', pieces: fitted('felt') }),
+    fact(done + 8 * MINUTE, { kind: 'piece.fitted', part: 'bag', pieces: fitted('bag') }),
+    fact(done + 30 * MINUTE, { kind: 'piece.fitted', part: 'handle', pieces: handles.slice(0, -3) }),
+    fact(done + 40 * MINUTE, {
+      kind: 'can.kept',
+      product: 'fast-paint',
+      colour: 'Lampwick',
+      batch: '7',
+      ml: 350,
+      place: 'with the owner, under the sink',
+      opened: '2026-02-18',
+      useBy: '2027-02-18',
+    }),
+  ]);
+  return order;
+}
+
+/** The household reports a nick. */
+function nickPiece(db: Db, job: string, worker: string, piece: string | null): void {
+  const token = makeLink(db, job, worker, DEMO_NOW - DAY);
+  const link = openLink(db, token, DEMO_NOW);
+  if (typeof link !== 'string')
+    insertReport(
+      db,
+      {
+        id: newId(),
+        job,
+        link: link.id,
+        at: DEMO_NOW - 15 * 60 * MINUTE,
+        piece,
+        x: 0.82,
+        y: 0.2,
+        kind: 'nick',
+        words: 'A pan slipped. Can this be mended?',
+      },
+      [],
+    );
+}
+
 /** A kitchen that hangs since yesterday: three handles have not come yet, one can is kept. */
 async function hangFerrySteps(db: Db, workers: readonly string[]): Promise<string> {
   const begun = MONDAY - 21 * DAY;
@@ -194,57 +253,8 @@ async function hangFerrySteps(db: Db, workers: readonly string[]): Promise<strin
     fact(early + 35 * MINUTE, { kind: 'piece.down', pieces: all, place: 'shop rack' }),
   ]);
   await followPlan(db, job, begun);
-  const hanging = DEMO_NOW - DAY - 2 * 60 * MINUTE;
-  const bench = openBench(benchPack(db, { file: openJob(db, job), plan: null }, DEMO_NOW));
-  const order = hangingOrder(bench.pack.pieces);
-  recordFacts(
-    db,
-    job,
-    order.map((p, i) =>
-      fact(hanging + i * HANDLING.hang.value * MINUTE, { kind: 'piece.hung', piece: p.id, opening: p.id }),
-    ),
-  );
-  const fitted = (part: Fitting) =>
-    order.filter((p) => fittingsFor(order, p).includes(part)).map((p) => p.id);
-  const done = hanging + order.length * HANDLING.hang.value * MINUTE;
-  const handles = fitted('handle').sort(
-    (a, b) => printFreeFrom(bench.context, a) - printFreeFrom(bench.context, b),
-  );
-  recordFacts(db, job, [
-    fact(done, { kind: 'piece.fitted', part: 'bumpers', pieces: fitted('bumpers') }),
-    fact(done + 4 * MINUTE, { kind: 'piece.fitted', part: 'felt', pieces: fitted('felt') }),
-    fact(done + 8 * MINUTE, { kind: 'piece.fitted', part: 'bag', pieces: fitted('bag') }),
-    fact(done + 30 * MINUTE, { kind: 'piece.fitted', part: 'handle', pieces: handles.slice(0, -3) }),
-    fact(done + 40 * MINUTE, {
-      kind: 'can.kept',
-      product: 'fast-paint',
-      colour: 'Lampwick',
-      batch: '7',
-      ml: 350,
-      place: 'with the owner, under the sink',
-      opened: '2026-02-18',
-      useBy: '2027-02-18',
-    }),
-  ]);
-  const token = makeLink(db, job, worker, DEMO_NOW - DAY);
-  const link = openLink(db, token, DEMO_NOW);
-  const nicked = order.find((p) => p.form === 'drawer')?.id ?? null;
-  if (typeof link !== 'string')
-    insertReport(
-      db,
-      {
-        id: newId(),
-        job,
-        link: link.id,
-        at: DEMO_NOW - 15 * 60 * MINUTE,
-        piece: nicked,
-        x: 0.82,
-        y: 0.2,
-        kind: 'nick',
-        words: 'A pan slipped. Can this be mended?',
-      },
-      [],
-    );
+  const hung = hangAll(db, job, fact);
+  nickPiece(db, job, worker, hung.find((p) => p.form === 'drawer')?.id ?? null);
   return job;
 }
 

@@ -77,22 +77,32 @@ function coatingHours(
 const isWhole = (open: readonly Interval[], horizon: number): boolean =>
   open.length === 1 && open[0]?.[0] === 0 && open[0][1] === horizon;
 
-/** The draft of a job's problem, without operations of its own. */
-export function draftProblem(job: JobToPlan): ProblemDraft {
-  const horizon = job.horizonDays * 1440;
-  const { rules = NO_RULES } = job;
-  const minute = (ms: number): number => Math.max(0, Math.ceil((ms - job.t0) / MINUTE));
+/** Changing over from one material to another, and from what the tool held last. */
+function changeovers(job: JobToPlan): Problem['stations'][number]['changeovers'] {
   const colours = [...new Set(job.lots.map((lot) => lot.colour ?? ''))];
   const materials = [
     ...new Set(
       job.route.flatMap(({ product }) => (product ? colours.map((c) => materialOf(product, c)) : [])),
     ),
   ];
-  const hours = houseHours(job, horizon);
-  const coating = coatingHours(job, hours, horizon);
-  const always = isWhole(coating, horizon);
-  const { changeoverMinutes } = TOOL_FACTS[job.tool];
-  const problem: Problem = {
+  const { changeoverMinutes: minutes } = TOOL_FACTS[job.tool];
+  const { lastMaterial: last } = job;
+  return materials.flatMap((to) => [
+    ...materials.flatMap((from) => (from === to ? [] : [{ from, to, minutes }])),
+    { from: null, to, minutes: last !== null && last !== to ? minutes : 0 },
+  ]);
+}
+
+/** The problem without people and operations. @param coating when pieces may be coated; null: always */
+function emptyProblem(
+  job: JobToPlan,
+  hours: ReturnType<typeof houseHours>,
+  coating: Interval[] | null,
+): Problem {
+  const horizon = job.horizonDays * 1440;
+  const { rules = NO_RULES } = job;
+  const minutes = rules.travelMinutes;
+  return {
     format: 'anthem.planning-problem',
     version: 1,
     name: job.name,
@@ -101,23 +111,11 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
       { id: ALWAYS, open: [[0, horizon]] },
       { id: IN_KITCHEN, open: hours.kitchen },
       ...(job.atHouse ? [{ id: IN_HOUSE, open: hours.house }] : []),
-      ...(always ? [] : [{ id: AT_COATING, open: coating }]),
+      ...(coating ? [{ id: AT_COATING, open: coating }] : []),
     ],
     workers: [],
     stations: [
-      {
-        id: COATING,
-        capacity: 1,
-        calendar: always ? null : AT_COATING,
-        changeovers: materials.flatMap((to) => [
-          ...materials.flatMap((from) => (from === to ? [] : [{ from, to, minutes: changeoverMinutes }])),
-          {
-            from: null,
-            to,
-            minutes: job.lastMaterial !== null && job.lastMaterial !== to ? changeoverMinutes : 0,
-          },
-        ]),
-      },
+      { id: COATING, capacity: 1, calendar: coating && AT_COATING, changeovers: changeovers(job) },
       { id: KITCHEN, capacity: 1, calendar: IN_KITCHEN, changeovers: [] },
     ],
     racks: [
@@ -125,21 +123,27 @@ export function draftProblem(job: JobToPlan): ProblemDraft {
       ...(job.stackSlots == null ? [] : [{ id: STACK, slots: Math.max(job.stackSlots, stackedNow(job)) }]),
       ...(rules.sandThere ? [{ id: 'air', slots: AIR_SLOTS }] : []),
     ],
-    operations: [],
-    links: [],
-    holds: [],
-    finish: [],
-    fronts: [],
+    ...{ operations: [], links: [], holds: [], finish: [], fronts: [] },
     midnight: Math.round((dayAfter(isoDay(job.t0, job.zone), job.zone) - job.t0) / MINUTE) % 1440,
-    ...(rules.travelMinutes && !job.atHouse
+    ...(minutes && !job.atHouse
       ? {
           travel: [null, COATING].flatMap((there) => [
-            { from: there, to: KITCHEN, minutes: rules.travelMinutes },
-            { from: KITCHEN, to: there, minutes: rules.travelMinutes },
+            { from: there, to: KITCHEN, minutes },
+            { from: KITCHEN, to: there, minutes },
           ]),
         }
       : {}),
   };
+}
+
+/** The draft of a job's problem, without operations of its own. */
+export function draftProblem(job: JobToPlan): ProblemDraft {
+  const horizon = job.horizonDays * 1440;
+  const minute = (ms: number): number => Math.max(0, Math.ceil((ms - job.t0) / MINUTE));
+  const hours = houseHours(job, horizon);
+  const coating = coatingHours(job, hours, horizon);
+  const always = isWhole(coating, horizon);
+  const problem = emptyProblem(job, hours, always ? null : coating);
   const wait = {
     pieces: filmWaits(job, job.waits),
     site: filmWaits(job, job.siteWaits ?? job.waits),

@@ -5,7 +5,7 @@
  */
 import { DAY_MINUTES } from '$core/units/durations';
 import { frozen } from '$core/frozen';
-import { at, cell, item } from '$core/units/at';
+import { at, cell, indexes, item } from '$core/units/at';
 import { seeded } from '$core/units/random';
 import { Mirror } from './mirror';
 import { construct } from './construct';
@@ -84,133 +84,173 @@ interface Improved {
   clash: Cause[];
 }
 
-/**
- * @param bound the search stops when the makespan meets it
- * @param begin a schedule to start from
- * @param hopeless steps after which it is given up where there is no plan yet
- */
-export function improve(
-  m: Model,
-  head: Heads,
-  bound: number,
-  effort: Effort,
-  options: SolveOptions = {},
-  begin?: Schedule,
-  hopeless = Infinity,
-): Improved {
-  const random = seeded(effort.seed);
+/** A schedule that leads on, by its hand-back and the mean end of what ends it. */
+interface Walk {
+  schedule: Schedule;
+  value: number;
+}
+
+class Improving {
+  best: { schedule: Schedule; cost: Cost } | null;
+  clash: Cause[] = [];
+  private readonly random: () => number;
   /** for whole lots, and for what leads on */
-  const chance = seeded(effort.seed + 1);
-  const n = m.operations.length;
-  const cost = costOf(m, options);
-  let best: { schedule: Schedule; cost: Cost } | null = begin ? { schedule: begin, cost: cost(begin) } : null;
-  let walk: { schedule: Schedule; value: number } | null = null;
-  let idle = 0;
-  const finals = [...m.finish.keys()].filter((i) => cell(m.finish, i) >= 0);
-  /** mean end of what ends the plan: of two plans of one day the one whose lots are done sooner leads on */
-  const meanEnd = (s: Schedule): number =>
-    finals.reduce((sum, i) => sum + cell(s.end, i) + cell(m.finish, i), 0) / Math.max(1, finals.length);
-  let clash: Cause[] = [];
-  const lots = [...new Set(m.operations.map((o) => o.lot))];
-  const members = lots.map((lot) => m.operations.flatMap((o, i) => (o.lot === lot ? [i] : [])));
-  // Urgency by the latest end of plan that waits behind an operation, through the calendars; without them where time is up.
-  const behind = Float64Array.from(m.operations, (_, i) =>
-    effort.stop?.() ? Infinity : endOfPlan(m, head, i, cell(head.end, i)) - cell(head.end, i),
-  );
-  const finite = Float64Array.from(behind, (b, i) => (Number.isFinite(b) ? b : at(m.tail, i)));
-  const near = options.near;
-  const inItsOrder = Float64Array.from(
-    m.operations,
-    (o, i) => -(near?.get(o.id)?.start ?? head.start[i] ?? 0),
-  );
-  const pinned = m.operations.some((o) => o.lockedStart !== null);
-  const firsts: Float64Array[] = [
-    ...(near ? [inItsOrder] : []),
-    ...(pinned ? [Float64Array.from(latestStarts(m), (s) => -s)] : []),
-    Float64Array.from(m.tail),
-    finite,
-    Float64Array.from(finite, (b, i) => b - cell(head.start, i)),
-    Float64Array.from(head.start, (s) => -s),
-    // One lot after another, first come first served.
-    Float64Array.from(m.operations, (o) => -lots.indexOf(o.lot)),
-  ];
-  let windowsFirst = false;
+  private readonly chance: () => number;
+  private readonly cost: (s: Schedule) => Cost;
+  private readonly lots: readonly string[];
+  private readonly members: readonly number[][];
+  private readonly finals: readonly number[];
+  /** what waits behind each operation until the end of the plan, through the calendars; without them where time is up */
+  private readonly behind: Float64Array;
+  private readonly firsts: readonly Float64Array[];
+  /** what something waits on: a window or a place on the rack. Beginning it later can be better */
+  private readonly openers: readonly number[];
+  private readonly spread: number;
+  private walk: Walk | null = null;
+  private idle = 0;
+  private windowsFirst = false;
   /** what was tried last, where there is no plan yet */
-  const failed: { keys: Float64Array | null; late: number | null } = { keys: null, late: null };
+  private failed: { keys: Float64Array | null; late: number | null } = { keys: null, late: null };
+  private mirror: Mirror | null = null;
+  private lotOrder: { at: LotOrder; value: number } | null = null;
+
+  constructor(
+    private readonly m: Model,
+    head: Heads,
+    private readonly effort: Effort,
+    private readonly options: SolveOptions,
+    begin?: Schedule,
+  ) {
+    this.random = seeded(effort.seed);
+    this.chance = seeded(effort.seed + 1);
+    this.cost = costOf(m, options);
+    this.best = begin ? { schedule: begin, cost: this.cost(begin) } : null;
+    this.finals = indexes([...m.finish], (tail) => tail >= 0);
+    const lots = [...new Set(m.operations.map((o) => o.lot))];
+    this.lots = lots;
+    this.members = lots.map((lot) => indexes(m.operations, (o) => o.lot === lot));
+    const behind = Float64Array.from(m.operations, (_, i) =>
+      effort.stop?.() ? Infinity : endOfPlan(m, head, i, cell(head.end, i)) - cell(head.end, i),
+    );
+    this.behind = Float64Array.from(behind, (b, i) => (Number.isFinite(b) ? b : at(m.tail, i)));
+    this.spread = Math.max(...m.tail);
+    this.openers = indexes(
+      m.operations,
+      (_, i) =>
+        item(m.after, i).some((g) => g.max !== null) ||
+        item(m.holdsOf, i).some((k) => m.holds[k]?.from === i),
+    );
+    this.firsts = this.rulesOfTheField(head);
+  }
+
+  /** Urgencies that are tried first: by what waits behind, or by when it can begin. */
+  private rulesOfTheField(head: Heads): Float64Array[] {
+    const { m, behind, lots } = this;
+    const { near } = this.options;
+    const pinned = m.operations.some((o) => o.lockedStart !== null);
+    return [
+      ...(near ? [this.inItsOrder(near, head)] : []),
+      ...(pinned ? [Float64Array.from(latestStarts(m), (s) => -s)] : []),
+      Float64Array.from(m.tail),
+      behind,
+      Float64Array.from(behind, (b, i) => b - cell(head.start, i)),
+      Float64Array.from(head.start, (s) => -s),
+      // One lot after another, first come first served.
+      Float64Array.from(m.operations, (o) => -lots.indexOf(o.lot)),
+    ];
+  }
+
+  private inItsOrder(near: Near, head: Heads): Float64Array {
+    return Float64Array.from(this.m.operations, (o, i) => -(near.get(o.id)?.start ?? head.start[i] ?? 0));
+  }
+
+  /** The plan to stay near to, as it is: whatever was pinned to where it is there can be kept. */
+  follow(near: Near): void {
+    const { later, by } = asItWas(this.m, near);
+    const [order] = this.firsts;
+    if (order) this.attempt(order, later, by);
+  }
+
+  /** Mean end of what ends the plan: of two plans of one day the one whose lots are done sooner leads on. */
+  private meanEnd(s: Schedule): number {
+    const ends = this.finals.reduce((sum, i) => sum + cell(s.end, i) + cell(this.m.finish, i), 0);
+    return ends / Math.max(1, this.finals.length);
+  }
+
   /** What nothing was left for, and all that comes before it, more urgent than it was (squeaky wheels: Joslin & Clements, JAIR 10, 1999). */
-  const repaired = (): Float64Array | null => {
-    const { keys, late } = failed;
+  private repaired(): Float64Array | null {
+    const { keys, late } = this.failed;
     if (!keys || late === null) return null;
     const out = Float64Array.from(keys);
     const blamed = new Set([late]);
     for (const i of blamed) {
-      out[i] = (out[i] ?? 0) + DAY_MINUTES * (0.2 + random());
-      for (const lag of item(m.before, i)) blamed.add(lag.other);
+      out[i] = (out[i] ?? 0) + DAY_MINUTES * (0.2 + this.random());
+      for (const lag of item(this.m.before, i)) blamed.add(lag.other);
     }
     return out;
-  };
-  let mirror: Mirror | null = null;
-  const spread = Math.max(...m.tail);
-  const attempt = (
+  }
+
+  /** @returns what the schedule comes to that these urgencies make; null where they make none */
+  private attempt(
     keys: Float64Array,
     later?: ReadonlyMap<number, number>,
     by?: ReadonlyMap<number, number>,
     parent = Infinity,
-  ): number | null => {
+  ): number | null {
+    const { m } = this;
     const schedule = construct(m, keys, {
-      windowsFirst: m.windows && windowsFirst,
+      windowsFirst: m.windows && this.windowsFirst,
       pushes: 60,
       later,
       by,
-      stop: best ? effort.stop : undefined,
+      stop: this.best ? this.effort.stop : undefined,
     });
     if ('clash' in schedule) {
-      if (!clash.length) clash = schedule.clash;
-      Object.assign(failed, { keys, late: schedule.late });
+      if (!this.clash.length) this.clash = schedule.clash;
+      this.failed = { keys, late: schedule.late };
       return null;
     }
-    const c = cost(schedule);
-    if (!best || better(c, best.cost)) {
-      best = { schedule, cost: c };
-      idle = 0;
+    const c = this.cost(schedule);
+    if (!this.best || better(c, this.best.cost)) {
+      this.best = { schedule, cost: c };
+      this.idle = 0;
     }
-    const value = c.main + meanEnd(schedule);
+    const value = c.main + this.meanEnd(schedule);
     // What comes near the plan that leads on is read backwards, again and again while that makes it better.
-    if (value < parent && value < (walk?.value ?? Infinity) * (1 + NEAR)) {
-      mirror ??= Mirror.of(m, schedule);
-      const order = mirror?.latest(schedule);
-      if (order) attempt(order, undefined, undefined, value);
+    if (value < parent && value < (this.walk?.value ?? Infinity) * (1 + NEAR)) {
+      this.mirror ??= Mirror.of(m, schedule);
+      const order = this.mirror?.latest(schedule);
+      if (order) this.attempt(order, undefined, undefined, value);
     }
-    // A little worse now and then leads on; whoever strayed for long comes back.
-    if (!walk || value <= walk.value * (1 + STRAY * chance() * chance())) walk = { schedule, value };
-    else if (++idle > PATIENCE) {
-      idle = 0;
-      walk = best && { schedule: best.schedule, value: best.cost.main + meanEnd(best.schedule) };
-    }
+    this.leadOn({ schedule, value });
     return value;
-  };
-  // The plan to stay near to, as it is: whatever was pinned to where it is there can be kept.
-  if (near) {
-    const { later, by } = asItWas(m, near);
-    attempt(inItsOrder, later, by);
   }
-  /** What something waits on: a window or a place on the rack. Beginning it later can be better. */
-  const openers = m.operations.flatMap((_, i) =>
-    item(m.after, i).some((g) => g.max !== null) || item(m.holdsOf, i).some((k) => m.holds[k]?.from === i)
-      ? [i]
-      : [],
-  );
+
+  /** A little worse now and then leads on; whoever strayed for long comes back. */
+  private leadOn(next: Walk): void {
+    const { walk, best } = this;
+    if (!walk || next.value <= walk.value * (1 + STRAY * this.chance() * this.chance())) this.walk = next;
+    else if (++this.idle > PATIENCE) {
+      this.idle = 0;
+      this.walk = best && { schedule: best.schedule, value: best.cost.main + this.meanEnd(best.schedule) };
+    }
+  }
+
   /** One or two openers that are held back behind where the best schedule has them. */
-  const heldBack = (from: Schedule): Map<number, number> => {
+  private heldBack(from: Schedule): Map<number, number> {
+    const { random, openers } = this;
     const later = new Map<number, number>();
     for (let k = random() < 0.6 ? 1 : 2; k > 0; k--) {
       const i = openers[Math.floor(random() * openers.length)];
       if (i !== undefined) later.set(i, Math.round(cell(from.start, i) + random() * random() * DAY_MINUTES));
     }
     return later;
-  };
+  }
+
   /** Keys near the best schedule: its starts, with something moved. */
-  const varied = (from: Schedule): Float64Array => {
+  private varied(from: Schedule): Float64Array {
+    const { random, members } = this;
+    const n = this.m.operations.length;
     const keys = Float64Array.from(from.start, (s) => -s);
     const last = Math.max(...from.end, 1);
     const shift = (): number => (random() - 0.5) * (random() < 0.5 ? DAY_MINUTES : last * 0.6);
@@ -231,20 +271,23 @@ export function improve(
       for (let i = 0; i < n; i++) if (random() < share) keys[i] = (keys[i] ?? 0) + shift();
     } else {
       // A few operations as urgent as what waits behind them.
-      for (let i = 0; i < n; i++) if (random() < 0.3) keys[i] = (finite[i] ?? 0) - spread;
+      for (let i = 0; i < n; i++) if (random() < 0.3) keys[i] = (this.behind[i] ?? 0) - this.spread;
     }
     return keys;
-  };
+  }
+
   /** The lots in an order, more or less one after another; each operation as urgent as what waits behind it. */
-  const inOrder = ({ order, apart }: LotOrder): Float64Array => {
-    const keys = Float64Array.from(finite);
+  private inOrder({ order, apart }: LotOrder): Float64Array {
+    const keys = Float64Array.from(this.behind);
     order.forEach((l, rank) => {
-      for (const i of item(members, l)) keys[i] = (keys[i] ?? 0) - rank * apart * spread;
+      for (const i of item(this.members, l)) keys[i] = (keys[i] ?? 0) - rank * apart * this.spread;
     });
     return keys;
-  };
+  }
+
   /** Another order near one: two lots change places, one goes elsewhere, or they stand nearer together. */
-  const reordered = ({ order, apart }: LotOrder): LotOrder => {
+  private reordered({ order, apart }: LotOrder): LotOrder {
+    const { chance } = this;
     const next = [...order];
     const any = (): number => Math.floor(chance() * next.length);
     const kind = chance();
@@ -254,36 +297,63 @@ export function improve(
     } else if (kind < 0.85) next.splice(any(), 0, ...next.splice(any(), 1));
     else return { order: next, apart: APART[Math.floor(chance() * APART.length)] ?? 1 };
     return { order: next, apart };
-  };
-  let lotOrder: { at: LotOrder; value: number } | null = null;
+  }
+
   /** Places the lots in an order that is near the best one. */
-  const tryOrder = (): void => {
-    const at = lotOrder ? reordered(lotOrder.at) : { order: lots.map((_, l) => l), apart: APART[0] };
-    const value = attempt(inOrder(at));
-    if (!lotOrder || (value !== null && value <= lotOrder.value)) lotOrder = { at, value: value ?? Infinity };
-  };
-  for (let step = 0; step < effort.steps; step++) {
-    windowsFirst = !best && step % 2 === 1;
+  private tryOrder(): void {
+    const was = this.lotOrder;
+    const order = was ? this.reordered(was.at) : { order: this.lots.map((_, l) => l), apart: APART[0] };
+    const value = this.attempt(this.inOrder(order));
+    if (!was || (value !== null && value <= was.value))
+      this.lotOrder = { at: order, value: value ?? Infinity };
+  }
+
+  /** Tries one schedule, and what it leads to. */
+  try(step: number): void {
+    const { best, random, firsts, effort } = this;
+    this.windowsFirst = !best && step % 2 === 1;
     const first = firsts[step];
-    const again = !best && step >= firsts.length ? repaired() : null;
-    if (first) attempt(first);
-    else if (again) attempt(again);
-    else if (lots.length > 2 && step >= SINGLE && (step < effort.steps * ORDERS || step % 4 === 0))
-      tryOrder();
+    const again = !best && step >= firsts.length ? this.repaired() : null;
+    if (first) this.attempt(first);
+    else if (again) this.attempt(again);
+    else if (this.lots.length > 2 && step >= SINGLE && (step < effort.steps * ORDERS || step % 4 === 0))
+      this.tryOrder();
     else if (best && step % 5) {
-      const { schedule } = (step >= SINGLE && step % 3 ? (walk ?? best) : best) as { schedule: Schedule };
-      attempt(varied(schedule), openers.length && random() < 0.25 ? heldBack(schedule) : undefined);
+      const { schedule } = step >= SINGLE && step % 3 ? (this.walk ?? best) : best;
+      const keys = this.varied(schedule);
+      this.attempt(keys, this.openers.length && random() < 0.25 ? this.heldBack(schedule) : undefined);
     } else {
-      const base = firsts[Math.floor(random() * firsts.length)] ?? finite;
+      const base = firsts[Math.floor(random() * firsts.length)] ?? this.behind;
       const share = 0.1 + random() * 0.4;
-      attempt(base.map((k) => (random() < share ? k + (random() - 0.5) * spread : k)));
+      this.attempt(base.map((k) => (random() < share ? k + (random() - 0.5) * this.spread : k)));
     }
-    const found = best as { schedule: Schedule; cost: Cost } | null;
-    if (!found && step + 1 >= hopeless) break;
-    if (found && !options.weighed && found.cost.main <= bound && step >= Math.min(n, effort.steps / 4, 12))
-      break;
-    if (step % 8 === 7) effort.progress?.((step + 1) / effort.steps, found?.cost.main ?? null);
+  }
+}
+
+/**
+ * @param bound the search stops when the makespan meets it
+ * @param begin a schedule to start from
+ * @param hopeless steps after which it is given up where there is no plan yet
+ */
+export function improve(
+  m: Model,
+  head: Heads,
+  bound: number,
+  effort: Effort,
+  options: SolveOptions = {},
+  begin?: Schedule,
+  hopeless = Infinity,
+): Improved {
+  const improving = new Improving(m, head, effort, options, begin);
+  if (options.near) improving.follow(options.near);
+  const least = Math.min(m.operations.length, effort.steps / 4, 12);
+  for (let step = 0; step < effort.steps; step++) {
+    improving.try(step);
+    const { best } = improving;
+    if (!best && step + 1 >= hopeless) break;
+    if (best && !options.weighed && best.cost.main <= bound && step >= least) break;
+    if (step % 8 === 7) effort.progress?.((step + 1) / effort.steps, best?.cost.main ?? null);
     if (effort.stop?.()) break;
   }
-  return { best: (best as { schedule: Schedule } | null)?.schedule ?? null, clash };
+  return { best: improving.best?.schedule ?? null, clash: improving.clash };
 }

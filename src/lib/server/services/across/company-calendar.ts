@@ -93,21 +93,19 @@ const most = (list: readonly (Span & { slots: number })[], day: Span): number =>
       .map((t) => list.reduce((sum, s) => sum + (s.from <= t && t < s.to ? s.slots : 0), 0)),
   );
 
-/** @param opened all jobs under way with their plans @param broken jobs that could not be opened */
-export function companyCalendar(
-  db: Db,
-  opened: readonly JobWithPlan[],
-  now: number,
-  broken: readonly SpoiltJob[] = [],
-): CompanyCalendar {
-  const zone = companyZone();
-  const all = opened.map(({ file, plan, planning }): Opened => ({
-    file,
-    plan,
-    stale: planning !== null,
-    work: workOf(plan),
-    takes: plan && file.choice && neighbourOf(file.job.id, file.choice, plan),
-  }));
+/** What the parts of the calendar are made from, and where they say what cannot be. */
+interface Calendared {
+  db: Db;
+  all: readonly Opened[];
+  days: CompanyCalendar['days'];
+  zone: string;
+  now: number;
+  absences: ReturnType<typeof listAbsences>;
+  workers: ReturnType<typeof listWorkers>;
+  clashes: string[];
+}
+
+function daysFrom(now: number, zone: string): CompanyCalendar['days'] {
   const days: CompanyCalendar['days'] = [];
   for (let from = startOfDay(now, zone); days.length < WEEKS * 7;) {
     const iso = isoDay(from, zone);
@@ -115,76 +113,77 @@ export function companyCalendar(
     days.push({ iso, from, to });
     from = to;
   }
-  const end = days.at(-1)?.to ?? now;
-  const absences = listAbsences(db, now);
-  const workers = listWorkers(db);
-  const week = all[0]?.file.choice?.crewWeek;
-  const clashes: string[] = [];
+  return days;
+}
 
-  const people = workers.map(({ id, name }) => {
+/** A person's day: open hours without absences, and what of them is planned. */
+function loadOf(
+  { zone, all, absences }: Calendared,
+  id: string,
+  own: readonly (Span & { file: OpenJob })[],
+  day: Span,
+): DayLoad {
+  const week = all[0]?.file.choice?.crewWeek;
+  const off = absences.filter((a) => (a.worker === null || a.worker === id) && overlap(a, day) > 0);
+  const hours = week
+    ? openMinutes(week, zone, day.from, Math.round((day.to - day.from) / MINUTE)).map(([a, b]): Span => ({
+        from: day.from + a * MINUTE,
+        to: day.from + b * MINUTE,
+      }))
+    : [];
+  const open = hours.reduce((sum, h) => {
+    const away = off.reduce((s, a) => s + overlap(a, h), 0);
+    return sum + Math.max(0, h.to - h.from - away);
+  }, 0);
+  const mine = own.filter((w) => overlap(w, day) > 0);
+  const planned = mine.reduce((sum, w) => sum + hours.reduce((s, h) => s + overlap(w, h), 0), 0);
+  return {
+    planned: planned / MINUTE,
+    open: open / MINUTE,
+    jobs: [...new Set(mine.map((w) => w.file.job.name))],
+    away: off[0]?.why ?? null,
+  };
+}
+
+/** Calls back for two that follow each other, of different jobs, where the next begins before the first is over. */
+function eachClash<T extends Span & { file: OpenJob }>(
+  list: readonly T[],
+  said: (first: T, next: T) => void,
+): void {
+  const sorted = [...list].sort((a, b) => a.from - b.from);
+  for (const [i, first] of sorted.entries()) {
+    const next = sorted[i + 1];
+    if (next && next.from < first.to && next.file.job.id !== first.file.job.id) said(first, next);
+  }
+}
+
+function peopleOf(given: Calendared): CompanyCalendar['people'] {
+  const { all, days, workers, clashes } = given;
+  return workers.map(({ id, name }) => {
     const own = all.flatMap(({ file, work }) =>
       work.filter((w) => w.worker === id).map((w) => ({ ...w, file })),
     );
-    const sorted = [...own].sort((a, b) => a.from - b.from);
-    sorted.forEach((w, i) => {
-      const next = sorted[i + 1];
-      if (next && next.from < w.to && next.file.job.id !== w.file.job.id)
-        clashes.push(
-          `${name} is at ${sayOperation(w.file, w.operation)} (${w.file.job.name}) and at ${sayOperation(next.file, next.operation)} (${next.file.job.name}) at once`,
-        );
-    });
-    return {
-      id,
-      name,
-      days: days.map((day): DayLoad => {
-        const off = absences.filter((a) => (a.worker === null || a.worker === id) && overlap(a, day) > 0);
-        const hours = week
-          ? openMinutes(week, zone, day.from, Math.round((day.to - day.from) / MINUTE)).map(
-              ([a, b]): Span => ({
-                from: day.from + a * MINUTE,
-                to: day.from + b * MINUTE,
-              }),
-            )
-          : [];
-        const open = hours.reduce(
-          (sum, h) =>
-            sum +
-            h.to -
-            h.from -
-            Math.min(
-              h.to - h.from,
-              off.reduce((s, a) => s + overlap(a, h), 0),
-            ),
-          0,
-        );
-        const mine = own.filter((w) => overlap(w, day) > 0);
-        const planned = mine.reduce((sum, w) => sum + hours.reduce((s, h) => s + overlap(w, h), 0), 0);
-        return {
-          planned: planned / MINUTE,
-          open: open / MINUTE,
-          jobs: [...new Set(mine.map((w) => w.file.job.name))],
-          away: off[0]?.why ?? null,
-        };
-      }),
-    };
-  });
-
-  const names = [
-    ...new Set(
-      all.flatMap(({ file }) =>
-        file.choice?.shared && file.choice.place !== 'house' ? [file.choice.place] : [],
+    eachClash(own, (w, next) =>
+      clashes.push(
+        `${name} is at ${sayOperation(w.file, w.operation)} (${w.file.job.name}) and at ${sayOperation(next.file, next.operation)} (${next.file.job.name}) at once`,
       ),
+    );
+    return { id, name, days: days.map((day) => loadOf(given, id, own, day)) };
+  });
+}
+
+function placesOf({ all, days, clashes }: Calendared): CompanyCalendar['places'] {
+  const names = new Set(
+    all.flatMap(({ file }) =>
+      file.choice?.shared && file.choice.place !== 'house' ? [file.choice.place] : [],
     ),
-  ];
-  const places = names.map((place) => {
+  );
+  return [...names].map((place) => {
     const there = all.filter(({ file }) => file.choice?.shared && file.choice.place === place);
     const coats = there.flatMap(({ file, takes }) => (takes?.coating ?? []).map((w) => ({ ...w, file })));
-    coats.sort((a, b) => a.from - b.from);
-    coats.forEach((w, i) => {
-      const next = coats[i + 1];
-      if (next && next.from < w.to && next.file.job.id !== w.file.job.id)
-        clashes.push(`The ${place} is wanted by ${w.file.job.name} and ${next.file.job.name} at once`);
-    });
+    eachClash(coats, (w, next) =>
+      clashes.push(`The ${place} is wanted by ${w.file.job.name} and ${next.file.job.name} at once`),
+    );
     const stays = there.flatMap(({ takes }) => takes?.rack ?? []);
     const slots = Math.max(0, ...there.map(({ file }) => file.choice?.rackSlots ?? 0));
     const taken = days.map((day) => most(stays, day));
@@ -194,15 +193,17 @@ export function companyCalendar(
       clashes.push(
         `The rack in the ${place} would hold ${taken[over]} pieces on ${first.iso}; it has ${slots} slots`,
       );
-    return {
-      name: place,
-      use: days.map((day) => coats.reduce((sum, w) => sum + overlap(w, day), 0) / (8 * HOUR)),
-      slots,
-      taken,
-    };
+    const use = days.map((day) => coats.reduce((sum, w) => sum + overlap(w, day), 0) / (8 * HOUR));
+    return { name: place, use, slots, taken };
   });
+}
 
-  const jobs = all.map(({ file, plan, stale, work: list }) => {
+function jobsOf(
+  { db, all, days, zone, now, absences, workers, clashes }: Calendared,
+  opened: readonly JobWithPlan[],
+): CompanyCalendar['jobs'] {
+  const end = days.at(-1)?.to ?? now;
+  return all.map(({ file, plan, stale, work: list }) => {
     const back = handBack(plan);
     const one = opened.find((o) => o.file === file);
     const promised = file.choice?.promised ? dayAfter(file.choice.promised, zone) : null;
@@ -230,11 +231,31 @@ export function companyCalendar(
       home: isHome(file),
     };
   });
+}
+
+/** @param opened all jobs under way with their plans @param broken jobs that could not be opened */
+export function companyCalendar(
+  db: Db,
+  opened: readonly JobWithPlan[],
+  now: number,
+  broken: readonly SpoiltJob[] = [],
+): CompanyCalendar {
+  const zone = companyZone();
+  const all = opened.map(({ file, plan, planning }): Opened => ({
+    file,
+    plan,
+    stale: planning !== null,
+    work: workOf(plan),
+    takes: plan && file.choice && neighbourOf(file.job.id, file.choice, plan),
+  }));
+  const days = daysFrom(now, zone);
+  const clashes: string[] = [];
+  const given = { db, all, days, zone, now, clashes };
+  const calendared: Calendared = { ...given, absences: listAbsences(db, now), workers: listWorkers(db) };
+  const [people, places] = [peopleOf(calendared), placesOf(calendared)];
+  const jobs = jobsOf(calendared, opened);
   return {
-    days,
-    jobs,
-    people,
-    places,
+    ...{ days, jobs, people, places },
     clashes: [...new Set(clashes)],
     spoilt: [...broken, ...withFaults(all.map((o) => o.file))],
   };

@@ -178,109 +178,95 @@ function addedProduct(
   return { ...known, key: ownKey, name };
 }
 
-/**
- * Saves the company's version of a system. What was changed carries the basis that was chosen, the rest keeps its own.
- * @returns the new version
- * @throws Refused 422 with the figure that is wrong; nothing is saved then
- */
-export function changeSystem(db: Db, key: string, input: unknown, worker: string, now: number): System {
-  const parsed = changesSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0];
-    const [list, i, field] = issue?.path ?? [];
-    const named = systemCalled(db, key);
-    const where =
-      list === 'products'
-        ? named.products[Number(i)]?.name
-        : list === 'prep'
-          ? named.prep[Number(i)]?.act
-          : list === 'layers'
-            ? named.products.find((p) => p.key === named.layers[Number(i)]?.product)?.name
-            : undefined;
-    throw new Refused(
-      422,
-      `${where ? `${where}: ` : ''}${issue?.message ?? 'The system is not complete.'}`,
-      String(field ?? list ?? ''),
-    );
-  }
-  const changes = parsed.data;
-  const before = systemCalled(db, key);
-  const by = listWorkers(db).find((w) => w.id === worker)?.name;
-  const typed = (basis: Basis['basis']): Basis => ({ basis, ...(by ? { by } : {}) });
-  const figure = (old: Figure | undefined, value: number, basis: Figure['basis']): Figure =>
-    old && Math.abs(old.value - value) < 1e-9 ? old : { value, ...typed(basis) };
-  const products: Product[] = before.products.map((p): Product => {
-    const c = changes.products.find((x) => x.key === p.key);
-    if (!c) return p;
-    if (c.minC >= c.maxC)
-      throw new Refused(422, `${c.name}: the least temperature is above the most.`, 'minC');
-    const stages = Object.fromEntries(
+type Changes = z.infer<typeof changesSchema>;
+
+/** What is wrong with the first figure that is, and of what. */
+function firstWrong(system: System, error: z.ZodError): Refused {
+  const issue = error.issues[0];
+  const [list, i, field] = issue?.path ?? [];
+  const at = Number(i);
+  const where =
+    list === 'products'
+      ? system.products[at]?.name
+      : list === 'prep'
+        ? system.prep[at]?.act
+        : list === 'layers'
+          ? system.products.find((p) => p.key === system.layers[at]?.product)?.name
+          : undefined;
+  const message = issue?.message ?? 'The system is not complete.';
+  return new Refused(422, `${where ? `${where}: ` : ''}${message}`, String(field ?? list ?? ''));
+}
+
+/** How what was changed says who typed it, and what it was taken from. */
+class Typed {
+  /** @param by the name of who changes it */
+  constructor(private readonly by: string | undefined) {}
+
+  basis = (basis: Basis['basis']): Basis => ({ basis, ...(this.by ? { by: this.by } : {}) });
+
+  /** A figure as it was, where nobody changed it. */
+  figure = (old: Figure | undefined, value: number, basis: Figure['basis']): Figure =>
+    old && Math.abs(old.value - value) < 1e-9 ? old : { value, ...this.basis(basis) };
+
+  private stages(p: Product, c: Changes['products'][number]): Product['stages'] {
+    return Object.fromEntries(
       STAGES.flatMap((stage) => {
         const value = c.stages[stage];
         const old = p.stages[stage];
         if (value === undefined) return old ? [[stage, old]] : [];
         if (value === null) return [];
         const phases = changedPhases(p, stage, c.phases[stage] ?? '');
-        return [[stage, { ...figure(old, value, c.basis), ...(phases ? { phases } : {}) }]];
+        return [[stage, { ...this.figure(old, value, c.basis), ...(phases ? { phases } : {}) }]];
       }),
     );
-    const limits = {
-      minC: c.minC,
-      maxC: c.maxC,
-      maxHumidity: c.maxHumidity / 100,
-      dewMarginK: c.dewMarginK,
+  }
+
+  private mix(mix: Product['mix'], c: Changes['products'][number]): Product['mix'] {
+    if (!mix) return mix;
+    const { parts } = c;
+    const thinner = c.thinner === null ? mix.thinner : c.thinner / 100;
+    const isOwnMix = parts && (['a', 'b', 'by', 'thinnerOf'] as const).some((k) => parts[k] !== mix[k]);
+    return {
+      ...mix,
+      ...parts,
+      thinner,
+      basis: {
+        ...mix.basis,
+        ...(isOwnMix ? { parts: this.basis(c.basis) } : {}),
+        ...(Math.abs(thinner - mix.thinner) > 1e-9 ? { thinner: this.basis(c.basis) } : {}),
+      },
+      potLife: c.potLife === null ? mix.potLife : this.figure(mix.potLife, c.potLife, c.basis),
+      induction: c.induction === null ? mix.induction : this.figure(mix.induction, c.induction, c.basis),
     };
+  }
+
+  product(p: Product, c: Changes['products'][number]): Product {
+    if (c.minC >= c.maxC)
+      throw new Refused(422, `${c.name}: the least temperature is above the most.`, 'minC');
+    const { minC, maxC, dewMarginK } = c;
+    const limits = { minC, maxC, maxHumidity: c.maxHumidity / 100, dewMarginK };
     const sameLimits = Object.entries(limits).every(
       ([k, v]) => Math.abs(p.limits[k as keyof typeof limits] - v) < 1e-9,
     );
     return {
       ...p,
       name: c.name,
-      solids: figure(p.solids, c.solids / 100, c.basis),
-      dryFilm: figure(p.dryFilm, c.dryFilm, c.basis),
-      density: figure(p.density, c.density, c.basis),
-      stages,
-      recoatBy: c.recoatBy === null ? null : figure(p.recoatBy ?? undefined, c.recoatBy, c.basis),
+      solids: this.figure(p.solids, c.solids / 100, c.basis),
+      dryFilm: this.figure(p.dryFilm, c.dryFilm, c.basis),
+      density: this.figure(p.density, c.density, c.basis),
+      stages: this.stages(p, c),
+      recoatBy: c.recoatBy === null ? null : this.figure(p.recoatBy ?? undefined, c.recoatBy, c.basis),
       limits: { ...limits, basis: sameLimits ? p.limits.basis : c.basis },
-      mix: p.mix && {
-        ...p.mix,
-        ...c.parts,
-        thinner: c.thinner === null ? p.mix.thinner : c.thinner / 100,
-        basis: {
-          ...p.mix.basis,
-          ...(c.parts && (['a', 'b', 'by', 'thinnerOf'] as const).some((k) => c.parts?.[k] !== p.mix?.[k])
-            ? { parts: typed(c.basis) }
-            : {}),
-          ...(c.thinner !== null && Math.abs(c.thinner / 100 - p.mix.thinner) > 1e-9
-            ? { thinner: typed(c.basis) }
-            : {}),
-        },
-        potLife: c.potLife === null ? p.mix.potLife : figure(p.mix.potLife, c.potLife, c.basis),
-        induction: c.induction === null ? p.mix.induction : figure(p.mix.induction, c.induction, c.basis),
-      },
+      mix: this.mix(p.mix, c),
     };
-  });
-  const prep = before.prep.flatMap((p) => {
-    const c = changes.prep.find((x) => x.key === p.key);
-    if (!c) return [p];
-    if (!c.keep) return [];
-    const minutesPerPiece = figure(p.minutesPerPiece, c.minutes, 'our own rule');
-    return [{ ...p, minutesPerPiece, dry: figure(p.dry, c.dry, 'data sheet') }];
-  });
-  const added = changes.added.map((key) => {
-    const step = PREP_LIBRARY.find((p) => p.key === key);
-    if (!step || prep.some((p) => p.key === key))
-      throw new Refused(422, 'That prep step is not known, or is there already.', 'added');
-    return step;
-  });
-  const stated = (layer: Layer, c: z.infer<typeof layerFields>): Layer => {
-    const own = typed('our own rule');
-    const { back, front, sandFirst, sandBetween } = c;
+  }
+
+  layer(layer: Layer, { back, front, sandFirst, sandBetween }: z.infer<typeof layerFields>): Layer {
+    const own = this.basis('our own rule');
     return {
       ...layer,
       coats: { back, front },
-      sandFirst,
-      sandBetween,
+      ...{ sandFirst, sandBetween },
       basis: {
         ...layer.basis,
         ...(back !== layer.coats.back || front !== layer.coats.front ? { coats: own } : {}),
@@ -288,11 +274,42 @@ export function changeSystem(db: Db, key: string, input: unknown, worker: string
         ...(sandBetween !== layer.sandBetween ? { sandBetween: own } : {}),
       },
     };
-  };
+  }
+}
+
+/** The steps of preparation that stay, with their figures, and those that are added. */
+function changedPrep(before: System, changes: Changes, typed: Typed): System['prep'] {
+  const kept = before.prep.flatMap((p) => {
+    const c = changes.prep.find((x) => x.key === p.key);
+    if (!c) return [p];
+    if (!c.keep) return [];
+    const minutesPerPiece = typed.figure(p.minutesPerPiece, c.minutes, 'our own rule');
+    return [{ ...p, minutesPerPiece, dry: typed.figure(p.dry, c.dry, 'data sheet') }];
+  });
+  const added = changes.added.map((key) => {
+    const step = PREP_LIBRARY.find((p) => p.key === key);
+    if (!step || kept.some((p) => p.key === key))
+      throw new Refused(422, 'That prep step is not known, or is there already.', 'added');
+    return step;
+  });
+  return [...kept, ...added];
+}
+
+/** The layers in their new order, and all products that they may be of. */
+function changedLayers(
+  db: Db,
+  before: System,
+  changes: Changes,
+  typed: Typed,
+): Pick<System, 'layers' | 'products'> {
+  const products = before.products.map((p) => {
+    const c = changes.products.find((x) => x.key === p.key);
+    return c ? typed.product(p, c) : p;
+  });
   const rows = before.layers.flatMap((layer, i) => {
     const c = changes.layers[i];
     if (!c) return [{ order: i + 1, layer }];
-    return c.keep ? [{ order: c.order, layer: stated(layer, c) }] : [];
+    return c.keep ? [{ order: c.order, layer: typed.layer(layer, c) }] : [];
   });
   const { newLayer } = changes;
   if (newLayer) {
@@ -301,19 +318,30 @@ export function changeSystem(db: Db, key: string, input: unknown, worker: string
       throw new Refused(422, FOREIGN_PRIMER, 'why');
     if (!products.some((p) => p.key === product.key)) products.push(product);
     const bare = { ...EMPTY_LAYER, product: product.key, ...(newLayer.why ? { why: newLayer.why } : {}) };
-    rows.push({ order: newLayer.order, layer: stated(bare, newLayer) });
+    rows.push({ order: newLayer.order, layer: typed.layer(bare, newLayer) });
   }
   if (rows.length === 0) throw new Refused(422, 'A system has at least one layer. Keep one.', 'layers');
   const layers = rows.sort((x, y) => x.order - y.order).map((r) => r.layer);
   const used = new Set(layers.map((l) => l.product));
+  return { layers, products: products.filter((p) => used.has(p.key)) };
+}
+
+/**
+ * Saves the company's version of a system. What was changed carries the basis that was chosen, the rest keeps its own.
+ * @returns the new version
+ * @throws Refused 422 with the figure that is wrong; nothing is saved then
+ */
+export function changeSystem(db: Db, key: string, input: unknown, worker: string, now: number): System {
+  const before = systemCalled(db, key);
+  const parsed = changesSchema.safeParse(input);
+  if (!parsed.success) throw firstWrong(before, parsed.error);
+  const changes = parsed.data;
+  const typed = new Typed(listWorkers(db).find((w) => w.id === worker)?.name);
   const system = systemSchema.parse({
     ...before,
-    name: changes.name,
-    version: nextVersion(db, before),
-    tool: changes.tool,
-    products: products.filter((p) => used.has(p.key)),
-    prep: [...prep, ...added],
-    layers,
+    ...{ name: changes.name, version: nextVersion(db, before), tool: changes.tool },
+    ...changedLayers(db, before, changes, typed),
+    prep: changedPrep(before, changes, typed),
   });
   try {
     buildRoute(system, usualCounts(system), system.tool);
