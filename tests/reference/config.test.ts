@@ -111,6 +111,14 @@ describe('folders', () => {
   });
 });
 
+it('no page and no part of one is longer than 250 lines', () => {
+  const parts = FILES.filter((f) => f.endsWith('.svelte'));
+  expect(parts.length).toBeGreaterThan(100);
+  expect(parts.filter((f) => readFileSync(join(root, f), 'utf8').trimEnd().split('\n').length > 250)).toEqual(
+    [],
+  );
+});
+
 describe('layers', () => {
   it.each(forbidden.map((rule) => [rule.name, rule] as const))(
     '%s: every path matches something',

@@ -69,3 +69,5 @@ export function verdict({ comparison, counts }: LastingView, word: string): stri
   }
   return `No ${word} is told to last longer than another yet: ${best.group.name}, ${lasts}; ${worst.group.name}: ${of100(worst)}. Chance alone could do that.`;
 }
+
+export const many = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
