@@ -8,7 +8,7 @@
   import { sayDay, sayTime } from '$core/units/clock-time';
   import { formatTemperature } from '$core/units/measures';
   import ComesTo from '$ui/plan/choice/ComesTo.svelte';
-  import Proposal from '$ui/plan/choice/Proposal.svelte';
+  import Proposal from './Proposal.svelte';
 
   let { data, form } = $props();
   const FOUND = $derived(

@@ -5,7 +5,7 @@
   import Hidden from '$ui/kit/Hidden.svelte';
   import Notice from '$ui/kit/Notice.svelte';
   import { worseWords } from '$ui/lasting/say-lasting';
-  import type { PageData } from '../../../../routes/jobs/[job=id]/plan/system/$types';
+  import type { PageData } from './$types';
 
   let {
     proposal: p,
