@@ -286,8 +286,11 @@ export const prepCard = (prep: Pick<Prep, 'kind' | 'act'>): MethodCard => ({
 });
 
 /** The card of a coat by a tool. */
+/** What laying a coat is called. */
+export const coatTitle = (kind: ProductKind): string => COAT_TITLE[kind];
+
 export const coatCard = (kind: ProductKind, tool: Tool): MethodCard => ({
-  title: `${COAT_TITLE[kind]}: ${TOOL_FACTS[tool].name}`,
+  title: `${coatTitle(kind)}: ${TOOL_FACTS[tool].name}`,
   ...COAT[kind],
   care: careOf(tool),
 });

@@ -123,6 +123,9 @@ export const PAD = prep({
   dry: practice(0),
 });
 const GRAIN = frozen({ faces: 'front', for: 'open grain' } as const);
+/** What a step is called that is done on fixed work, where it names the fronts on pieces. */
+export const onFixed = ({ key, act }: Prep): string => (key === 'grain' ? 'Fill the grain' : act);
+
 /** Grain filler in its steps: spread, dry, sand, dust. */
 export const FILL_GRAIN: readonly Prep[] = frozen([
   prep({

@@ -163,6 +163,23 @@ export const rubbed = ({ act }: AfterCoat): string =>
 const doorByDoor = ({ how, wait, most }: AfterCoat): string =>
   `Piece by piece: after ${wait.value} min${most ? `, and no later than ${most.value} min` : ''}, before the next but one is laid. ${how}`;
 
+const sandAct = (what: string, grit: number): string => `Sand ${what} lightly, ${grit}`;
+
+/** "Prime backs, 1 of 2, then wipe back". @param what is coated */
+function coatAct(
+  what: string,
+  { product, coat, of, then }: Pick<Step, 'coat' | 'of' | 'then'> & { product: Product },
+): string {
+  const verb = `${VERB[product.kind]} ${what}`;
+  return (of > 1 ? `${verb}, ${coat} of ${of}` : verb) + (then ? `, then ${rubbed(then)}` : '');
+}
+
+/** What a step is called where it is done on something else than pieces. */
+export function actOf(step: Step, what: string): string {
+  if (step.kind === 'coat' && step.product) return coatAct(what, { ...step, product: step.product });
+  return step.kind === 'sand' && step.grit !== null ? sandAct(what, step.grit) : step.act;
+}
+
 /** What a step has that says nothing else. */
 const PLAIN_WORK = frozen({
   prep: null,
@@ -308,7 +325,7 @@ class Route {
           kind: 'sand',
           face,
           grit,
-          act: `Sand ${plural[face]} lightly, ${grit}`,
+          act: sandAct(plural[face], grit),
           how: 'Sand, vacuum, tack off. Mind the edges.',
           minutesPerPiece: HANDLING.sandFace.value * pass.faces.length,
         },
@@ -318,14 +335,13 @@ class Route {
     const wet = pass.coat === 1 ? fullness.first * own.first : fullness.later * own.later;
     const laidBy = layer.tool ?? tool;
     const { setupMinutes, minutesPerFace } = TOOL_FACTS[laidBy];
-    const verb = `${VERB[product.kind]} ${plural[face]}`;
     const { then } = layer;
     const key = `${face}.${name}`;
     this.add(
       {
         ...PLAIN_WORK,
         ...{ key, kind: 'coat', face, product, tool: laidBy, wet, coat: pass.coat, of },
-        act: (of > 1 ? `${verb}, ${pass.coat} of ${of}` : verb) + (then ? `, then ${rubbed(then)}` : ''),
+        act: coatAct(plural[face], { product, coat: pass.coat, of, ...(then ? { then } : {}) }),
         how: then ? `${layer.how ?? LAID_BY_RAG} ${doorByDoor(then)}` : (layer.how ?? USUAL_HOW),
         // The last piece waits for its rubbing by itself; the others while the next is laid.
         setupMinutes: setupMinutes + (then?.wait.value ?? 0),

@@ -2,6 +2,7 @@
  * What a stored plan was made from, so that it is known whether it still holds: facts, choice, survey, lots and pins by what
  * they are; other jobs and absences by what they still take away; the air and what was learnt by when films are ready.
  */
+import { isAirHours } from '../planning/job/hours';
 import { isPlan } from '../planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { at } from '$core/units/at';
@@ -175,7 +176,7 @@ export function whatChanged(was: PlanStamp, is: PlanStamp, now: number): string 
   const films = new Set([...Object.keys(was.ready), ...Object.keys(is.ready)]);
   for (const id of films)
     if (Math.abs((was.ready[id] ?? 0) - (is.ready[id] ?? 0)) > SMALL)
-      return id.startsWith('air ')
+      return isAirHours(id)
         ? 'the air forbids a coat when it was planned, or allows it again'
         : 'films dry otherwise than was planned';
   return null;

@@ -22,6 +22,11 @@ export interface PossibleOption {
   warm: boolean;
 }
 
+const OWN = 'own ';
+/** The key of an option that the office typed itself. */
+export const ownKey = (i: number): string => `${OWN}${i + 1}`;
+export const isOwn = (key: string): boolean => key.startsWith(OWN);
+
 interface OptionGround {
   pieces: readonly (OfferedKitchen['pieces'][number] & { condition: Condition })[];
   choice: Choice;

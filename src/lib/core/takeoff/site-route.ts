@@ -6,9 +6,9 @@
 import { materialOf } from './clean-outs';
 import { frozen } from '../frozen';
 import type { Finish } from '../coating/finish';
-import { buildRoute, plain, type Requirement, type Step } from '../coating/route';
+import { actOf, buildRoute, plain, type Requirement, type Step } from '../coating/route';
 import { prepOf, type Prep, type PrepKind, type Product } from '../coating/system';
-import { NEW_SKIN, SPOT_CAULK } from '../coating/prep';
+import { NEW_SKIN, onFixed, SPOT_CAULK } from '../coating/prep';
 import { SURFACE_SEALER } from '../coating/systems/products';
 import { TOOL_FACTS, type Tool } from '../coating/tool';
 import type { FixedMaterial } from '../kitchen/fixed-material';
@@ -57,6 +57,8 @@ export interface SiteStep {
   mends?: { flaw: string; of: number };
   /** ms since 1970 before which it does not begin */
   notBefore?: number;
+  /** what is done, the piece left out; of a touch-up */
+  work?: string;
 }
 
 /** Fixed work of one colour that is finished in one way. */
@@ -169,7 +171,7 @@ function routeOfStage(parts: readonly FixedPart[]): SiteStep[] {
       const key = `fixed.${prep.key}${name && ` ${name}`}`;
       const minutes = (area / PREP_M2_A_PIECE) * prep.minutesPerPiece.value;
       const made = prepStep(prep, key, 'prep', area, minutes);
-      follow({ ...made, act: `${prep.act.replace(/ of fronts$/, '')}: the fixed work` }, prep.dry.value);
+      follow({ ...made, act: `${onFixed(prep)}: the fixed work` }, prep.dry.value);
       if (prep.holds) receptive.set(name, { ...plain(key), max: prep.holds.value });
     }
   }
@@ -346,7 +348,7 @@ function siteStepOf(part: FixedPart, step: Step, area: number, where: string): S
     key: keyIn(part, step.key),
     kind: step.kind === 'coat' || step.kind === 'sand' ? step.kind : 'prep',
     prep: null,
-    act: step.act.replace(/fronts|all faces/, 'the fixed work'),
+    act: actOf(step, 'the fixed work'),
     how: step.kind === 'coat' ? `${where} Inside edges before faces. ${step.how}` : step.how,
     zone: part.zone,
     product: step.product,

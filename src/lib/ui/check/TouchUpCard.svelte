@@ -30,7 +30,6 @@
   const first = $derived(isoDay(Math.max(now, remedy?.from ?? 0), zone));
   const offered = $derived(nearby.filter((n) => n.day >= first));
   const near = (ms: number) => sayNear(ms, now, zone);
-  const act = (words: string) => words.replace(/^Touch up [^:]*: /, '');
 </script>
 
 <section class="card" class:open={!touchUp.closed}>
@@ -69,7 +68,7 @@
       </p>
       <p>{touchUp.remedyWords}</p>
       <ol>
-        {#each remedy.steps as s, i (s.key)}<li>{act(s.act)}{wait(i)}</li>{/each}
+        {#each remedy.steps as s, i (s.key)}<li>{s.work ?? s.act}{wait(i)}</li>{/each}
       </ol>
       {#each remedy.materials as m, i (i)}
         <p>

@@ -111,6 +111,7 @@ export function touchUpSteps(
       kind: product ? 'coat' : grit === null ? 'prep' : 'sand',
       prep: null,
       act: `Touch up ${piece.code}: ${act}`,
+      work: act,
       how,
       zone: piece.zoneId,
       product,

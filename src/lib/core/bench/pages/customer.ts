@@ -26,8 +26,11 @@ interface DateForHousehold {
 
 const count = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
 
-/** Where one piece is, in words, and how far its paint is, 0 to 1. */
-function pieceWords({ pack, state, route }: Bench, id: string): { words: string; share: number } {
+/** Where one piece is, in words, how far its paint is, 0 to 1, and whether it is home. */
+function pieceWords(
+  { pack, state, route }: Bench,
+  id: string,
+): { words: string; share: number; isHome: boolean } {
   const own = pieceState(state, id);
   const coats = route.filter((s) => s.kind === 'coat' && gets(s, id) && !s.mends);
   const had = coats.filter((s) => own.done.has(s.key)).length;
@@ -35,13 +38,16 @@ function pieceWords({ pack, state, route }: Bench, id: string): { words: string;
   const piece = pack.pieces.find((p) => p.id === id);
   if (own.hungIn !== null) {
     const left = piece ? fittingsLeft(state, pack.pieces, piece) : [];
-    return { words: left.includes('handle') ? 'home again, its handle follows' : 'home again', share: 1 };
+    const words = left.includes('handle') ? 'home again, its handle follows' : 'home again';
+    return { words, share: 1, isHome: true };
   }
-  if (own.missing !== null) return { words: 'we are looking for it', share };
-  if (!own.down) return { words: 'in its place, not begun', share: 0 };
-  if (had === 0) return { words: 'with us, being prepared', share };
-  if (had < coats.length) return { words: `with us, ${had} of ${coats.length} coats are on`, share };
-  return { words: 'with us, painted, drying', share };
+  const away = (words: string, of = share) => ({ words, share: of, isHome: false });
+  if (own.missing !== null) return away('we are looking for it');
+  if (!own.down) return away('in its place, not begun', 0);
+  if (had === 0) return away('with us, being prepared');
+  return away(
+    had < coats.length ? `with us, ${had} of ${coats.length} coats are on` : 'with us, painted, drying',
+  );
 }
 
 /** What is to be done on a day of the plan. */

@@ -14,6 +14,7 @@ export const crewHours = (worker: string): string => `${CREW} ${worker}`;
 /** The hours whose air suits a product. @param number tells products of one name apart */
 export const airHours = (number: number, product: string): string =>
   `air ${number}: ${product.slice(0, 150)}`;
+export const isAirHours = (calendar: string): boolean => AIR.test(calendar);
 /** Hours in which a visit is made in one go. */
 export const wholeHours = (operation: string): string => `whole ${operation}`;
 

@@ -1,4 +1,5 @@
 /** What a customer accepted, against what is planned: it is planned as it was accepted, and a difference is said until there is none. */
+import { isOwn } from '$core/offer/options';
 import { choiceAsAccepted, differences, together, type Asks } from '$core/offer/asks';
 import type { Offer } from '$core/offer/offer';
 import type { Db } from '../../db/open';
@@ -30,7 +31,7 @@ export function notAsAccepted(db: Db, file: OpenJob): string[] {
   if (!accepted) return [];
   if (!file.choice) return ['An offer is accepted, and nothing is planned.'];
   const byHand = accepted.taken.flatMap(({ key, words, minutes }) =>
-    key.startsWith('own ') && minutes > 0
+    isOwn(key) && minutes > 0
       ? [`Accepted besides: ${words}, ${Number((minutes / 60).toFixed(1))} h. No plan knows of it.`]
       : [],
   );

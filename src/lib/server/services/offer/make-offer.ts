@@ -1,4 +1,5 @@
 /** A new version of a job's offer, and what is said to it. */
+import { ownKey } from '$core/offer/options';
 import { isPlan } from '$core/planning/model/infeasible';
 import { DAY } from '$core/units/durations';
 import { v7 as newId } from 'uuid';
@@ -154,9 +155,9 @@ export async function makeOffer(
         o.words
           ? [
               {
-                key: `own ${i + 1}`,
+                key: ownKey(i),
                 words: o.words,
-                steps: [{ key: `own ${i + 1}`, act: o.words, minutes: o.hours * 60, kitchen: true }].filter(
+                steps: [{ key: ownKey(i), act: o.words, minutes: o.hours * 60, kitchen: true }].filter(
                   (s) => s.minutes !== 0,
                 ),
                 minutes: o.hours * 60,

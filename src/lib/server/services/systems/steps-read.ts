@@ -1,7 +1,7 @@
 /** The steps of a system as they are read on its page: every figure with where it comes from. */
 import type { Basis } from '$core/coating/basis';
 import { HANDLING } from '$core/coating/handling';
-import { coatCard } from '$core/coating/methods';
+import { coatTitle } from '$core/coating/methods';
 import type { Figure, Layer, Prep, PrepFor, System } from '$core/coating/system';
 import { toolBasis, TOOL_FACTS, type ToolFacts } from '$core/coating/tool';
 import { writeWait } from '$core/units/wait';
@@ -58,7 +58,7 @@ function layerRead(system: System, layer: Layer): StepRead {
   const tool = layer.tool ?? system.tool;
   const { basis } = layer;
   return {
-    act: `${coatCard(product?.kind ?? 'finish', tool).title.split(':')[0] ?? ''} with ${product?.name ?? ''}`,
+    act: `${coatTitle(product?.kind ?? 'finish')} with ${product?.name ?? ''}`,
     on: 'pieces',
     says: [
       said(`backs ×${layer.coats.back}, fronts ×${layer.coats.front}`, basis.coats ?? UNKNOWN),
