@@ -46,33 +46,11 @@ const usual = {
   basis: 'common practice',
 } as const;
 
-export const DEFECT_KEYS = frozen([
-  'run',
-  'holiday',
-  'nib',
-  'fisheye',
-  'crawling',
-  'orange-peel',
-  'ropey',
-  'bleed',
-  'grain',
-  'burn-through',
-  'lifting',
-  'white-corner',
-  'tacky',
-  'crack',
-  'dent',
-  'wrong-colour',
-  'peeling',
-  'sticking',
-  'gap',
-  'out-of-line',
-  'soft',
-] as const);
-export type DefectKey = (typeof DEFECT_KEYS)[number];
+const defect = (entry: Omit<Defect, 'key'>): Omit<Defect, 'key'> => entry;
 
-export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = frozen({
-  run: {
+/** Every defect, an entry each. */
+export const DEFECTS = frozen({
+  run: defect({
     ...usual,
     seen: 'Run, sag or drip',
     cause: 'Too much on edges and details, flats laid first',
@@ -80,77 +58,77 @@ export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = frozen({
     waitMinutes: 2 * 1440,
     steps: ['sand', 'coat'],
     basis: 'T22: levelled after a couple of days',
-  },
-  holiday: {
+  }),
+  holiday: defect({
     ...usual,
     seen: 'Holiday, thin spot',
     cause: 'Missed recess, low film',
     remedy: 'Touch in before the next coat; after the last one, coat the face.',
     waitFor: 'recoat',
     steps: ['coat'],
-  },
-  nib: {
+  }),
+  nib: defect({
     ...usual,
     seen: 'Nib, dust',
     cause: 'Dust, no tack cloth, a bristle',
     remedy: 'Sand 320, dust off, next coat.',
     steps: ['sand', 'coat'],
-  },
-  fisheye: {
+  }),
+  fisheye: defect({
     ...usual,
     seen: 'Fisheye',
     cause: 'Oil or silicone under the film',
     remedy: 'Stop. Clean again, wipe, a thin mist coat, then a full coat.',
     steps: ['clean', 'sand', 'mist', 'coat'],
     nextCoatServes: false,
-  },
-  crawling: {
+  }),
+  crawling: defect({
     ...usual,
     seen: 'Crawling, paint pulls away',
     cause: 'Cleaner or deglosser was not dry',
     remedy: 'Let it dry, sand, wipe, coat again.',
     steps: ['sand', 'clean', 'coat'],
     nextCoatServes: false,
-  },
-  'orange-peel': {
+  }),
+  'orange-peel': defect({
     ...usual,
     seen: 'Orange peel',
     cause: 'Too heavy, too thick a mix, too little time to level',
     remedy: 'Sand flat; thin or extend the paint; coat.',
     steps: ['sand', 'coat'],
-  },
-  ropey: {
+  }),
+  ropey: defect({
     ...usual,
     seen: 'Ropey, draggy',
     cause: 'Dry brush, overworked, too warm',
     remedy: 'Sand, then a full coat with extender.',
     steps: ['sand', 'coat'],
-  },
-  bleed: {
+  }),
+  bleed: defect({
     ...usual,
     seen: 'Stain coming through',
     cause: 'Tannin, an old stain, oils',
     remedy: 'Stop. Stain-blocking primer on the spot or all over, then coat.',
     steps: ['sand', 'block', 'coat'],
     nextCoatServes: false,
-  },
-  grain: {
+  }),
+  grain: defect({
     ...usual,
     seen: 'Grain shows',
     cause: 'Open grain was not filled',
     remedy: 'Fill it again, sand, prime and coat; or leave it, as agreed.',
     steps: ['fill', 'sand', 'spot', 'coat'],
     nextCoatServes: false,
-  },
-  'burn-through': {
+  }),
+  'burn-through': defect({
     ...usual,
     seen: 'Sanded through at an edge',
     cause: 'Sanded hard at a corner',
     remedy: 'Spot-prime, then coat.',
     waitFor: null,
     steps: ['spot', 'coat'],
-  },
-  lifting: {
+  }),
+  lifting: defect({
     ...usual,
     seen: 'Lifting, wrinkling',
     cause: 'Solvent over weak old paint',
@@ -160,8 +138,8 @@ export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = frozen({
     nextCoatServes: false,
     minutes: 15,
     basis: 'common practice; wait from memory',
-  },
-  'white-corner': {
+  }),
+  'white-corner': defect({
     ...usual,
     seen: 'White line in a corner',
     cause: 'Clear pooled there',
@@ -169,8 +147,8 @@ export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = frozen({
     steps: ['sand', 'coat'],
     nextCoatServes: false,
     basis: 'T32',
-  },
-  tacky: {
+  }),
+  tacky: defect({
     ...usual,
     seen: 'Still tacky after its time',
     cause: 'Laid too thick, too cold or damp, or the wrong paint',
@@ -179,31 +157,31 @@ export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = frozen({
     waitMinutes: 1440,
     steps: ['sand'],
     basis: 'common practice; wait from memory',
-  },
-  crack: {
+  }),
+  crack: defect({
     ...usual,
     seen: 'Cracked joint line',
     cause: 'A floating panel was caulked',
     remedy: 'Cut the caulk free; touch in the line.',
     steps: ['free', 'coat'],
     minutes: 10,
-  },
-  dent: {
+  }),
+  dent: defect({
     ...usual,
     seen: 'Dent, nick, print',
     cause: 'A knock, or handled too early',
     remedy: 'Sand, touch in, next coat.',
     steps: ['sand', 'coat'],
-  },
-  'wrong-colour': {
+  }),
+  'wrong-colour': defect({
     ...usual,
     seen: 'Wrong colour',
     cause: 'The gun or the can held another zone’s paint',
     remedy: 'Sand, then coat with the right colour.',
     steps: ['sand', 'coat'],
     nextCoatServes: false,
-  },
-  peeling: {
+  }),
+  peeling: defect({
     ...usual,
     seen: 'Peeling, flaking',
     cause: 'Grease left, gloss not broken, or no bond coat',
@@ -212,8 +190,8 @@ export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = frozen({
     steps: ['free', 'clean', 'sand', 'spot', 'coat'],
     nextCoatServes: false,
     minutes: 15,
-  },
-  sticking: {
+  }),
+  sticking: defect({
     ...usual,
     seen: 'Sticks, or printed by a bumper or handle',
     cause: 'Hung, stacked or fitted too early',
@@ -221,8 +199,8 @@ export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = frozen({
     waitMinutes: 2 * 1440,
     steps: ['free', 'sand', 'coat'],
     basis: 'common practice; wait as for a run, T22',
-  },
-  gap: {
+  }),
+  gap: defect({
     ...usual,
     seen: 'Gap at a joint',
     cause: 'Not caulked before a light colour',
@@ -230,8 +208,8 @@ export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = frozen({
     waitFor: 'recoat',
     steps: ['caulk', 'coat'],
     basis: 'common practice; caulk T16',
-  },
-  'out-of-line': {
+  }),
+  'out-of-line': defect({
     ...usual,
     seen: 'Door out of line',
     cause: 'A hinge in the wrong place, or not adjusted',
@@ -239,8 +217,8 @@ export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = frozen({
     waitFor: null,
     steps: ['adjust'],
     basis: 'T30',
-  },
-  soft: {
+  }),
+  soft: defect({
     ...usual,
     seen: 'Soft, stained or whitened',
     cause: 'Water, heat or a harsh cleaner',
@@ -250,5 +228,7 @@ export const DEFECTS: Record<DefectKey, Omit<Defect, 'key'>> = frozen({
     steps: ['clean', 'sand', 'coat'],
     nextCoatServes: false,
     basis: 'common practice; wait from memory',
-  },
+  }),
 });
+export type DefectKey = keyof typeof DEFECTS;
+export const DEFECT_KEYS = frozen(Object.keys(DEFECTS) as DefectKey[]);

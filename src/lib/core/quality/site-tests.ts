@@ -3,56 +3,6 @@ import { frozen } from '../frozen';
 import { z } from 'zod';
 import { ASTM_CLASSES } from './cross-cut';
 
-export const siteTestSchema = z.discriminatedUnion('method', [
-  z.object({ method: z.literal('wipe'), result: z.enum(['clean', 'grey', 'yellow']) }),
-  /** adhesion patch, class of ASTM D3359 method B */
-  z.object({ method: z.literal('patch'), result: z.enum(ASTM_CLASSES) }),
-  z.object({ method: z.literal('solvent'), result: z.enum(['nothing', 'softened', 'lifted']) }),
-  z.object({ method: z.literal('water'), result: z.enum(['beads', 'spreads', 'soaks in']) }),
-  z.object({ method: z.literal('lead'), result: z.enum(['none found', 'lead found']) }),
-]);
-export type SiteTest = z.infer<typeof siteTestSchema>;
-type SiteTestMethod = SiteTest['method'];
-
-/** How each test is done and what may come out, for the form. */
-export const SITE_TESTS: readonly {
-  method: SiteTestMethod;
-  name: string;
-  how: string;
-  results: readonly string[];
-}[] = frozen([
-  {
-    method: 'wipe',
-    name: 'White-cloth wipe',
-    how: 'Rub a clean damp white cloth hard over handle area and grooves; look at the cloth.',
-    results: ['clean', 'grey', 'yellow'],
-  },
-  {
-    method: 'patch',
-    name: 'Adhesion patch',
-    how: 'Prime a hand-sized hidden spot as planned, let it dry overnight, cross-cut and pull tape.',
-    results: ASTM_CLASSES,
-  },
-  {
-    method: 'solvent',
-    name: 'Solvent spot',
-    how: 'A drop of the primer’s solvent in a hidden corner for a minute; wipe, and look for wrinkles.',
-    results: ['nothing', 'softened', 'lifted'],
-  },
-  {
-    method: 'water',
-    name: 'Water drop',
-    how: 'A drop of water on the worn spot for five minutes.',
-    results: ['beads', 'spreads', 'soaks in'],
-  },
-  {
-    method: 'lead',
-    name: 'Lead test',
-    how: 'A certified test kit or a laboratory, cut through every layer of old paint, as its own instructions say.',
-    results: ['none found', 'lead found'],
-  },
-]);
-
 export interface Finding {
   key: string;
   /** `stop`: no first coat before it is settled; `mind`: to be reckoned with */
@@ -62,21 +12,39 @@ export interface Finding {
   todo: string;
 }
 
-/** What a result asks for; null when all is well. */
-export function findingOf(test: SiteTest): Finding | null {
-  switch (test.method) {
-    case 'wipe':
-      return test.result === 'clean'
+interface Test<R extends string> {
+  name: string;
+  how: string;
+  /** what may come out */
+  results: readonly [R, ...R[]];
+  /** what a result asks for; null when all is well */
+  finding: (result: R) => Finding | null;
+}
+const test = <R extends string>(entry: Test<R>): Test<R> => entry;
+
+const TESTS = frozen({
+  wipe: test({
+    name: 'White-cloth wipe',
+    how: 'Rub a clean damp white cloth hard over handle area and grooves; look at the cloth.',
+    results: ['clean', 'grey', 'yellow'],
+    finding: (result) =>
+      result === 'clean'
         ? null
         : {
             key: 'clean-again',
             weight: 'stop',
-            says: `The white cloth came off ${test.result}`,
+            says: `The white cloth came off ${result}`,
             todo: 'Degrease and rinse again, then wipe again',
-          };
-    case 'patch':
-      if (test.result === '5B' || test.result === '4B') return null;
-      return test.result === '3B'
+          },
+  }),
+  /** class of ASTM D3359 method B */
+  patch: test({
+    name: 'Adhesion patch',
+    how: 'Prime a hand-sized hidden spot as planned, let it dry overnight, cross-cut and pull tape.',
+    results: ASTM_CLASSES,
+    finding: (result) => {
+      if (result === '5B' || result === '4B') return null;
+      return result === '3B'
         ? {
             key: 'weak-patch',
             weight: 'mind',
@@ -86,12 +54,18 @@ export function findingOf(test: SiteTest): Finding | null {
         : {
             key: 'no-adhesion',
             weight: 'stop',
-            says: `The patch came off (${test.result})`,
+            says: `The patch came off (${result})`,
             todo: 'Clean, abrade, choose a bonding primer and test again',
           };
-    case 'solvent':
-      if (test.result === 'nothing') return null;
-      return test.result === 'lifted'
+    },
+  }),
+  solvent: test({
+    name: 'Solvent spot',
+    how: 'A drop of the primer’s solvent in a hidden corner for a minute; wipe, and look for wrinkles.',
+    results: ['nothing', 'softened', 'lifted'],
+    finding: (result) => {
+      if (result === 'nothing') return null;
+      return result === 'lifted'
         ? {
             key: 'barrier',
             weight: 'stop',
@@ -104,9 +78,15 @@ export function findingOf(test: SiteTest): Finding | null {
             says: 'Solvent softened the old finish',
             todo: 'No strong solvent over it; thin coats, or a waterborne primer',
           };
-    case 'water':
-      if (test.result === 'spreads') return null;
-      return test.result === 'beads'
+    },
+  }),
+  water: test({
+    name: 'Water drop',
+    how: 'A drop of water on the worn spot for five minutes.',
+    results: ['beads', 'spreads', 'soaks in'],
+    finding: (result) => {
+      if (result === 'spreads') return null;
+      return result === 'beads'
         ? {
             key: 'wax',
             weight: 'mind',
@@ -119,17 +99,46 @@ export function findingOf(test: SiteTest): Finding | null {
             says: 'Water soaks in: the old film is worn through',
             todo: 'Sand to sound wood there and give it one more coat of primer',
           };
-    case 'lead':
-      return test.result === 'none found'
+    },
+  }),
+  lead: test({
+    name: 'Lead test',
+    how: 'A certified test kit or a laboratory, cut through every layer of old paint, as its own instructions say.',
+    results: ['none found', 'lead found'],
+    finding: (result) =>
+      result === 'none found'
         ? null
         : {
             key: 'lead',
             weight: 'stop',
             says: 'The old paint holds lead',
             todo: 'No sanding, no scraping: certified firm and licensed practice only, by local rules',
-          };
-  }
-}
+          },
+  }),
+});
+type SiteTestMethod = keyof typeof TESTS;
+type ResultOf<M extends SiteTestMethod> = (typeof TESTS)[M]['results'][number];
+export type SiteTest = { [M in SiteTestMethod]: { method: M; result: ResultOf<M> } }[SiteTestMethod];
+
+const METHODS = Object.keys(TESTS) as SiteTestMethod[];
+
+const resultOf = <M extends SiteTestMethod>(method: M) =>
+  z.object({ method: z.literal(method), result: z.enum(TESTS[method].results) });
+const [first, ...others] = METHODS.map(resultOf);
+if (!first) throw new Error('There are no tests');
+export const siteTestSchema = z.discriminatedUnion('method', [first, ...others]) as z.ZodType<SiteTest>;
+
+/** How each test is done and what may come out, for the form. */
+export const SITE_TESTS = frozen(
+  METHODS.map((method) => {
+    const { name, how, results } = TESTS[method];
+    return { method, name, how, results };
+  }),
+);
+
+/** What a result asks for; null when all is well. */
+export const findingOf = ({ method, result }: SiteTest): Finding | null =>
+  (TESTS[method] as Test<string>).finding(result);
 
 /** A test as it was recorded. */
 export interface TestDone {
