@@ -1,11 +1,12 @@
 /** How films wait that were laid in one place and came home to another: in the air of each in turn. */
+import { keepFor, once } from '$core/units/keep-last';
 import { HOUR } from '$core/units/durations';
 import { movedAt, ratesOf } from '../drying/climate';
 import type { PackedAir } from '../drying/packed-air';
 import { waitsIn, type Waits } from './waits';
 
 /** Made once for the same air of place and house, by hour of hanging. */
-const made = new WeakMap<PackedAir, WeakMap<PackedAir, Map<number, Waits>>>();
+const from = once<PackedAir, ReturnType<typeof keepFor<PackedAir, Waits>>>(() => keepFor());
 
 /** Waits of what came home at a moment, ms since 1970; null: it is not home yet. */
 export type WaitsAtHome = (hungAt: number | null) => Waits;
@@ -16,18 +17,12 @@ export type WaitsAtHome = (hungAt: number | null) => Waits;
  */
 export function waitsAtHome(waits: Waits, air: PackedAir | null, houseAir: PackedAir | null): WaitsAtHome {
   if (!air || !houseAir) return () => waits;
-  const here = made.get(houseAir) ?? new WeakMap<PackedAir, Map<number, Waits>>();
-  made.set(houseAir, here);
-  const known = here.get(air) ?? new Map<number, Waits>();
-  here.set(air, known);
+  const known = from(houseAir);
   return (hungAt) => {
     if (hungAt === null) return waits;
     const hour = Math.floor(hungAt / HOUR);
-    const had = known.get(hour);
-    if (had) return had;
-    const moved = movedAt(air.climate, hour * HOUR, houseAir.climate);
-    const own = waitsIn(ratesOf(moved), new Map(air.multipliers));
-    known.set(hour, own);
-    return own;
+    return known(air, String(hour), () =>
+      waitsIn(ratesOf(movedAt(air.climate, hour * HOUR, houseAir.climate)), new Map(air.multipliers)),
+    );
   };
 }

@@ -1,4 +1,5 @@
 /** When the films of a job are ready: by the sheet's air, or by the air they lie in. */
+import { once } from '$core/units/keep-last';
 import { MINUTE } from '$core/units/durations';
 import { frozen } from '../frozen';
 import { ratesOf, repeated, type Rates } from '../drying/climate';
@@ -164,13 +165,7 @@ export function waitsIn(rates: Rates, multipliers: ReadonlyMap<string, number>):
   };
 }
 
-/** Made once for the same air. */
-const packed = new WeakMap<PackedAir, Waits>();
+const inPacked = once((air: PackedAir): Waits => waitsIn(ratesOf(air.climate), new Map(air.multipliers)));
 
 /** Waits in air that came as data. @param air null: by the sheet */
-export function waitsOf(air: PackedAir | null): Waits {
-  if (!air) return SHEET_WAITS;
-  const made = packed.get(air) ?? waitsIn(ratesOf(air.climate), new Map(air.multipliers));
-  packed.set(air, made);
-  return made;
-}
+export const waitsOf = (air: PackedAir | null): Waits => (air ? inPacked(air) : SHEET_WAITS);

@@ -1,7 +1,7 @@
 /** What the page Lasting shows of all kitchens. Data in, data out: it runs in a thread. */
 import { DAY } from '$core/units/durations';
 import { FAILURES } from '../quality/failures';
-import { keepLast } from '../units/keep-last';
+import { keepFor, once } from '../units/keep-last';
 import { seeded } from '../units/random';
 import { associations, type Association } from './associations';
 import { compare, failsWithin, fitsBy, type Comparison, type Group } from './compare';
@@ -71,12 +71,10 @@ interface Whole {
 }
 
 /** Records are not changed: what was made of a list of them stays good. */
-const wholes = new WeakMap<readonly KitchenRecord[], (key: string, make: () => Whole) => Whole>();
+const wholes = keepFor<readonly KitchenRecord[], Whole>(4);
 
 function wholeOf(records: readonly KitchenRecord[], { kind, spell, now, warranty }: LastingQuery): Whole {
-  const own = wholes.get(records) ?? keepLast<Whole>(4);
-  wholes.set(records, own);
-  return own(JSON.stringify([kind, spell, now, warranty]), () => {
+  return wholes(records, JSON.stringify([kind, spell, now, warranty]), () => {
     const sample = sampleOf(records, kind, spell);
     const { pieces, byKitchen, ...counts } = sample;
     const looks = gathered(pieces);
@@ -122,20 +120,15 @@ interface Hanging {
   start: number;
   sound: number;
 }
-const hanging = new WeakMap<PieceRecord[], Hanging[]>();
 
-function hangingIn(pieces: PieceRecord[]): Hanging[] {
-  const known = hanging.get(pieces);
-  if (known) return known;
-  const made = pieces.flatMap((p): Hanging[] => {
+const hangingIn = once((pieces: readonly PieceRecord[]): Hanging[] =>
+  pieces.flatMap((p) => {
     const last = p.spells.at(-1);
     if (!last || last.looks.at(-1)?.failure) return [];
     const sound = last.looks.reduce((d, l) => (l.method === 'visual' ? Math.max(d, l.day) : d), 0);
     return [{ system: p.traits.system ?? '', start: last.start, sound }];
-  });
-  hanging.set(pieces, made);
-  return made;
-}
+  }),
+);
 
 function inUse(records: readonly KitchenRecord[], now: number, fits: ReadonlyMap<string, Weibull>): InUse[] {
   const out: InUse[] = [];

@@ -1,4 +1,5 @@
 /** Where on a kitchen and on a front finishes fail, per piece that was watched. */
+import { keepFor } from '$core/units/keep-last';
 import { frozen } from '../frozen';
 import { wilson, type Limits } from './statistics/limits';
 import { traitOf, type SamplePiece } from './sample';
@@ -12,24 +13,13 @@ export interface PlaceRate {
   limits: Limits;
 }
 
-/** What one kitchen adds, made once: the list of its pieces is not changed. */
-function once<T>(): (pieces: readonly SamplePiece[], key: string, make: () => T) => T {
-  const made = new WeakMap<readonly SamplePiece[], Map<string, T>>();
-  return (pieces, key, make) => {
-    let own = made.get(pieces);
-    if (!own) made.set(pieces, (own = new Map()));
-    const known = own.get(key) ?? make();
-    own.set(key, known);
-    return known;
-  };
-}
-
 interface Count {
   failed: number;
   pieces: number;
 }
-const placesOnce = once<Map<string, Count>>();
-const facesOnce = once<Map<string, FaceMap>>();
+/** What one kitchen adds, made once: the list of its pieces is not changed. */
+const placesOnce = keepFor<readonly SamplePiece[], Map<string, Count>>();
+const facesOnce = keepFor<readonly SamplePiece[], Map<string, FaceMap>>();
 
 function countsBy(pieces: readonly SamplePiece[], trait: string): Map<string, Count> {
   const counts = new Map<string, Count>();

@@ -1,4 +1,5 @@
 /** Observations of the pieces of many kitchens, as views ask for them. */
+import { keepFor } from '../units/keep-last';
 import { DAY } from '$core/units/durations';
 import type { KitchenRecord, PieceRecord, Spell } from './record';
 import { observe, type Observed } from './observe';
@@ -52,14 +53,11 @@ interface Share {
 }
 
 /** Records are not changed: what was made of one stays good. */
-const made = new WeakMap<PieceRecord[], Map<string, Share>>();
+const shares = keepFor<readonly PieceRecord[], Share>();
+const shareOf = (record: KitchenRecord, kind: string | null, spell: 1 | 2): Share =>
+  shares(record.pieces, `${spell} ${kind ?? ''}`, () => makeShare(record, kind, spell));
 
-function shareOf({ job, traits, pieces }: KitchenRecord, kind: string | null, spell: 1 | 2): Share {
-  const own = made.get(pieces) ?? new Map<string, Share>();
-  made.set(pieces, own);
-  const key = `${spell} ${kind ?? ''}`;
-  const known = own.get(key);
-  if (known) return known;
+function makeShare({ job, traits, pieces }: KitchenRecord, kind: string | null, spell: 1 | 2): Share {
   const days = new Set<number>();
   const share: Share = { pieces: [], looks: 0, visits: 0, unseen: 0 };
   for (const piece of pieces) {
@@ -85,7 +83,6 @@ function shareOf({ job, traits, pieces }: KitchenRecord, kind: string | null, sp
     });
   }
   share.visits = days.size;
-  own.set(key, share);
   return share;
 }
 

@@ -1,4 +1,5 @@
 /** A job as it is to be planned from a moment on. */
+import { once } from '../units/keep-last';
 import { DAY, MINUTE } from '$core/units/durations';
 import { piecesBegun } from '../bench/state/state';
 import { lotProgress } from '../bench/view/progress';
@@ -23,19 +24,11 @@ import type { PlanInputs } from './inputs';
 import { rackSlotsOf, usedElsewhere } from './neighbours';
 import { visitsOf, waysOf } from './ways';
 
-/** Routes with what flaws ask for, made once for the same inputs. */
-const routes = new WeakMap<PlanInputs, Step[]>();
-
-/** The route as it is now. @throws Error when a figure is missing */
-export function routeNow(inputs: PlanInputs): Step[] {
-  const { choice, job, pieces, state } = inputs;
-  const known = routes.get(inputs);
-  if (known) return known;
+/** The route as it is now, with what flaws ask for. @throws Error when a figure is missing */
+export const routeNow = once(({ choice, job, pieces, state }: PlanInputs): Step[] => {
   const ids = pieces.map((p) => p.id);
-  const route = withRework(waysOf(choice, job, pieces).plainRoute, state, ids);
-  routes.set(inputs, route);
-  return route;
-}
+  return withRework(waysOf(choice, job, pieces).plainRoute, state, ids);
+});
 
 /** The steps in the kitchen as they are now: the fixed work with what flaws ask for, visits, and touch-ups that are planned. @throws Error when a figure is missing */
 export function siteNow(inputs: PlanInputs): SiteStep[] {

@@ -19,7 +19,7 @@ import { fixedOf } from '../takeoff/fixed-zones';
 import { siteRoute, type SiteStep } from '../takeoff/site-route';
 import { visitMinutes } from '../takeoff/visit-minutes';
 import { visitSteps, type VisitStep } from '../takeoff/visits';
-import { keepLast } from '../units/keep-last';
+import { keepFor } from '../units/keep-last';
 import type { LengthUnit } from '../units/length';
 
 /** What of a piece's survey its steps depend on. */
@@ -131,7 +131,7 @@ export function routeOf(
 }
 
 /** Made once for the same choice, survey and pieces: nobody changes what was made. */
-const known = new WeakMap<Choice, (key: string, make: () => Ways) => Ways>();
+const known = keepFor<Choice, Ways>(8);
 
 /** All of a piece that a route depends on. */
 export const surveyKey = ({ id, zoneId, wall, cabinet, form, condition }: PlannedPiece): unknown[] => [
@@ -164,11 +164,9 @@ export const visitsOf = (
 
 /** @throws Error when a figure is missing */
 export function waysOf(choice: Choice, kitchen: Surveyed, pieces: readonly PlannedPiece[]): Ways {
-  const kept = known.get(choice) ?? keepLast<Ways>(8);
-  known.set(choice, kept);
   const own = pieces.map((p) => surveyKey(p).join(' '));
   const key = [kitchen.unit, kitchen.surveyed, JSON.stringify(kitchen.materials ?? {}), ...own].join('\n');
-  return kept(key, () => {
+  return known(choice, key, () => {
     const { areas, parts } = fixedOf(kitchen, pieces);
     const fixed = atPace(siteRoute(fixedParts(choice, areas)), choice.paces);
     const own = choice.fixed ? { site: fixed, parts } : { site: [], parts: [] };

@@ -14,3 +14,26 @@ export function keepLast<T>(most: number): (key: string, make: () => T) => T {
     return made;
   };
 }
+
+/**
+ * The last few things that were made for an owner, by their keys; they go when it goes. Nobody changes the owner, or what was made.
+ * @param most of each owner; all where nothing is said
+ */
+export function keepFor<O extends object, T>(most = Infinity): (owner: O, key: string, make: () => T) => T {
+  const all = new WeakMap<O, (key: string, make: () => T) => T>();
+  return (owner, key, make) => {
+    const own = all.get(owner) ?? keepLast<T>(most);
+    all.set(owner, own);
+    return own(key, make);
+  };
+}
+
+/** What is made of something once, and goes when that goes. Nobody changes either. */
+export function once<O extends object, T>(make: (of: O) => T): (of: O) => T {
+  const all = new WeakMap<O, { made: T }>();
+  return (of) => {
+    const known = all.get(of) ?? { made: make(of) };
+    all.set(of, known);
+    return known.made;
+  };
+}

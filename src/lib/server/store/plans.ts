@@ -7,7 +7,7 @@ import {
   type Plan,
   type Problem,
 } from '$core/planning/model/problem';
-import { keepLast } from '$core/units/keep-last';
+import { keepFor } from '$core/units/keep-last';
 import { z } from 'zod';
 import type { Db } from '../db/open';
 import { forgiving } from '../base/forgiving';
@@ -43,7 +43,7 @@ const COLUMNS =
   'id, made_at AS madeAt, t0, choice, problem, result, stamp, CASE WHEN seen_at IS NULL THEN before END AS before';
 
 /** A stored plan is never changed: it is read once. Nobody changes what was read. */
-const known = new WeakMap<Db, (key: string, make: () => Read) => Read>();
+const known = keepFor<Db, Read>(64);
 
 /** Null for a plan that cannot be read: another is made. */
 function readParts(row: Pick<Row, 'problem' | 'result' | 'stamp'>): Read {
@@ -70,19 +70,12 @@ const headOf = (
     )
     .get(of);
 
-function keptOf(db: Db): (key: string, make: () => Read) => Read {
-  const kept = known.get(db) ?? keepLast<Read>(64);
-  known.set(db, kept);
-  return kept;
-}
-
 function find(db: Db, where: string, of: string): StoredPlan | undefined {
   const head = headOf(db, where, of);
   if (!head) return undefined;
-  const kept = keptOf(db);
   const row = (): Row | undefined =>
     db.prepare<[string], Row>(`SELECT ${COLUMNS} FROM plan WHERE id = ?`).get(head.id);
-  const parts = kept(`${head.id} ${head.size}`, () => {
+  const parts = known(db, `${head.id} ${head.size}`, () => {
     const whole = row();
     return whole ? readParts(whole) : null;
   });
@@ -122,7 +115,7 @@ export function insertPlan(db: Db, job: string, plan: StoredPlan): void {
   // What was stored just now need not be read back.
   const head = headOf(db, 'id = ?', plan.id);
   const { problem, result, stamp } = plan;
-  if (head) keptOf(db)(`${head.id} ${head.size}`, () => ({ problem, result, stamp }));
+  if (head) known(db, `${head.id} ${head.size}`, () => ({ problem, result, stamp }));
   db.prepare(
     `DELETE FROM plan WHERE job_id = @job
        AND rowid NOT IN (SELECT rowid FROM plan WHERE job_id = @job ORDER BY rowid DESC LIMIT @keep)

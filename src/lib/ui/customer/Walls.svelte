@@ -34,10 +34,7 @@
             stroke="none"
           />
           <rect x={f.x} y={-f.y - f.h} width={f.w} height={f.h} class="edge" />
-          {#if state?.isHome}<text
-              x={f.x + f.w / 2}
-              y={-f.y - f.h / 2 + 30}
-              text-anchor="middle">✓</text
+          {#if state?.isHome}<text x={f.x + f.w / 2} y={-f.y - f.h / 2 + 30} text-anchor="middle">✓</text
             >{/if}
         </a>
       {/each}

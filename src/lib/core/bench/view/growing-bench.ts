@@ -1,16 +1,12 @@
 /** A bench that facts are added to one after another: only what is new is folded. */
+import { once } from '../../units/keep-last';
 import { foldOn, lastToHappen } from '../log/fold';
 import type { Fact } from '../log/events';
 import type { JobState } from '../state/state';
 import { openBench, type Bench, type BenchPack } from './bench-job';
 
-/** Which facts a list has, made once for a list. */
-const idsOf = new WeakMap<readonly Fact[], ReadonlySet<string>>();
-export function factIds(facts: readonly Fact[]): ReadonlySet<string> {
-  const known = idsOf.get(facts) ?? new Set(facts.map((f) => f.id));
-  idsOf.set(facts, known);
-  return known;
-}
+/** Which facts a list has. */
+export const factIds = once((facts: readonly Fact[]): ReadonlySet<string> => new Set(facts.map((f) => f.id)));
 
 export class GrowingBench {
   #last: { pack: BenchPack; more: readonly Fact[]; bench: Bench; latest: Fact | undefined } | null = null;

@@ -1,4 +1,5 @@
 /** The hours in which the air of a place lets a product be laid. */
+import { keepFor } from '$core/units/keep-last';
 import { MINUTE } from '$core/units/durations';
 import { mayCoat } from '$core/air/humid-air';
 import { repeated, stepFor } from '$core/drying/climate';
@@ -7,16 +8,10 @@ import type { Climate } from '$core/drying/climate';
 import type { Interval } from '../model/problem';
 
 /** Whether a product may be laid in each hour of a climate, made once for the same limits: many plans meet the same air. */
-const known = new WeakMap<Climate, Map<string, readonly boolean[]>>();
+const known = keepFor<Climate, readonly boolean[]>();
 
-function mayCoatIn(climate: Climate, limits: Product['limits']): readonly boolean[] {
-  const own = known.get(climate) ?? new Map<string, readonly boolean[]>();
-  known.set(climate, own);
-  const key = JSON.stringify(limits);
-  const made = own.get(key) ?? climate.air.map((hour) => mayCoat(hour, limits));
-  own.set(key, made);
-  return made;
-}
+const mayCoatIn = (climate: Climate, limits: Product['limits']): readonly boolean[] =>
+  known(climate, JSON.stringify(limits), () => climate.air.map((hour) => mayCoat(hour, limits)));
 
 /**
  * @param climate the air of the place; before it nothing is known against any hour, beyond its end its last days come again

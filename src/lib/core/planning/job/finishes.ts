@@ -1,4 +1,5 @@
 /** Which finish each piece and each part of the fixed work gets. */
+import { once } from '$core/units/keep-last';
 import type { Finish } from '$core/coating/finish';
 import { applySchools, FILM_OF } from '$core/coating/schools';
 import { isSlick, type Condition } from '$core/kitchen/condition';
@@ -10,8 +11,6 @@ import type { FixedPart } from '$core/takeoff/site-route';
 import type { Choice, OwnFinish } from './choice';
 import type { Divided } from './lots';
 
-const made = new WeakMap<Choice, Map<string, Finish>>();
-
 const finishOf = (key: string, own: OwnFinish, choice: Choice): Finish => {
   const schools = own.schools ?? choice.schools;
   const { counts, tool } = own;
@@ -19,14 +18,11 @@ const finishOf = (key: string, own: OwnFinish, choice: Choice): Finish => {
 };
 
 /** The finishes of a choice by what they are for, with their schools applied; the job’s own under an empty key, first. */
-export function finishesOf(choice: Choice): ReadonlyMap<string, Finish> {
-  const known = made.get(choice);
-  if (known) return known;
+export const finishesOf = once((choice: Choice): ReadonlyMap<string, Finish> => {
   const all = new Map([['', finishOf('', choice, choice)]]);
   for (const [key, own] of Object.entries(choice.finishes)) all.set(key, finishOf(key, own, choice));
-  made.set(choice, all);
   return all;
-}
+});
 
 const oneOf = (choice: Choice, ...keys: string[]): Finish => {
   const all = finishesOf(choice);

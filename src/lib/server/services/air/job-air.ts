@@ -4,7 +4,7 @@ import { SHEET_WAITS, waitsOf, type Waits } from '$core/coating/waits';
 import { cutClimate, type PackedAir } from '$core/drying/packed-air';
 import { waitsAtHome, type WaitsAtHome } from '$core/coating/waits-at-home';
 import type { Choice } from '$core/planning/job/choice';
-import { keepLast } from '$core/units/keep-last';
+import { keepFor } from '$core/units/keep-last';
 import type { Stretch } from '$core/air/at-place';
 import type { Place, Places } from '$core/air/places';
 import type { Db } from '../../db/open';
@@ -12,7 +12,7 @@ import { learntAt } from './learnt';
 import { airOf, airWith, isKnown } from './place-air';
 
 /** Air is cut once for the same place, readings, lessons and first day. */
-const cuts = new WeakMap<Db, (key: string, make: () => PackedAir) => PackedAir>();
+const cuts = keepFor<Db, PackedAir>(16);
 
 /**
  * The air of a place from the day before the first film on, as data.
@@ -25,9 +25,7 @@ export function placeAir(db: Db, place: Place, now: number, since: number): Pack
     l.multiplier,
   ]);
   const from = Math.floor(Math.min(since, now) / DAY - 1) * DAY;
-  const kept = cuts.get(db) ?? keepLast<PackedAir>(16);
-  cuts.set(db, kept);
-  return kept(`${key} ${from} ${JSON.stringify(multipliers)}`, () => ({
+  return cuts(db, `${key} ${from} ${JSON.stringify(multipliers)}`, () => ({
     climate: cutClimate(rates.climate, from, Infinity),
     multipliers,
   }));

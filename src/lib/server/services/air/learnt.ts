@@ -7,7 +7,7 @@ import { fittingMultiplier } from '$core/drying/ready';
 import { v7 as newId } from 'uuid';
 import { z } from 'zod';
 import type { Db } from '../../db/open';
-import { keepLast } from '$core/units/keep-last';
+import { keepFor } from '$core/units/keep-last';
 import { forgetTouchTests, insertTouchTest, listTouchTests, touchTestsStamp } from '../../store/touch-tests';
 import { airOf } from './place-air';
 import { readInput } from '../../base/read-input';
@@ -16,11 +16,9 @@ import { allProducts } from '../systems/systems';
 
 /** What was learnt, by product. */
 export function learntAt(db: Db, place: Place): Map<string, Learnt> {
-  const kept = known.get(db) ?? keepLast<Map<string, Learnt>>(8);
-  known.set(db, kept);
-  return kept(`${place} ${touchTestsStamp(db, place)}`, () => learnAt(db, place));
+  return known(db, `${place} ${touchTestsStamp(db, place)}`, () => learnAt(db, place));
 }
-const known = new WeakMap<Db, (key: string, make: () => Map<string, Learnt>) => Map<string, Learnt>>();
+const known = keepFor<Db, Map<string, Learnt>>(8);
 
 function learnAt(db: Db, place: Place): Map<string, Learnt> {
   const byProduct = new Map<string, { above: number | null; below: number | null }[]>();

@@ -6,7 +6,7 @@ import { PLACES, USUAL_PLACES, type Place, type Places } from '$core/air/places'
 import { STILL } from '$core/air/room';
 import { ratesOf, type Rates } from '$core/drying/climate';
 import type { Db } from '$server/db/open';
-import { keepLast } from '$core/units/keep-last';
+import { keepFor, keepLast } from '$core/units/keep-last';
 import { companyZone } from '../company/clock';
 import { weather } from '$server/devices/devices';
 import { listReadings, readingsStamp } from '$server/store/readings';
@@ -43,7 +43,7 @@ interface Known {
 
 /** Forecasts do not change with what is read: they are kept apart. Jobs of different age ask for different spans. */
 const forecasts = keepLast<HourOfAir[]>(12);
-const airs = new WeakMap<Db, (key: string, make: () => Known) => Known>();
+const airs = keepFor<Db, Known>(8);
 
 /**
  * The air of a place by the hour, read where it was read, and how films dry in it.
@@ -56,9 +56,7 @@ export function airOf(db: Db, place: Place, now: number, since = now): Known {
   const start = since >= usual ? usual : Math.max((day - FARTHEST) * DAY, Math.floor(since / SPAN) * SPAN);
   const span = `${place} ${start} ${day} ${companyZone()} ${isForeseen()} ${JSON.stringify(places)}`;
   const key = `${readingsStamp(db, place)} ${span}`;
-  const kept = airs.get(db) ?? keepLast<Known>(8);
-  airs.set(db, kept);
-  return kept(key, () => {
+  return airs(db, key, () => {
     const hours = forecasts(span, () =>
       forecastAir(places, place, start, Math.round((day * DAY - start) / HOUR) + AFTER * 24),
     );

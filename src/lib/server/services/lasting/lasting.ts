@@ -5,7 +5,7 @@ import type { StoredRecord } from '$core/durability/stored-record';
 import type { Worse } from '$core/durability/worsening';
 import { TRAIT_KEYS, type Trait } from '$core/durability/traits';
 import { FAILURES } from '$core/quality/failures';
-import { keepLast } from '$core/units/keep-last';
+import { keepFor } from '$core/units/keep-last';
 import type { Db } from '../../db/open';
 import { jobsWithoutRecord, listRecords, recordsMark } from '../../store/durability';
 import { ask } from '../../threads/ask';
@@ -37,40 +37,36 @@ function records(db: Db): StoredRecord[] {
   return [...listRecords(db), ...old];
 }
 
-const views = new WeakMap<Db, ReturnType<typeof keepLast<Promise<LastingView>>>>();
-const reasons = new WeakMap<Db, ReturnType<typeof keepLast<Promise<Reasons>>>>();
-const worse = new WeakMap<Db, ReturnType<typeof keepLast<Promise<Worse[]>>>>();
 /** What was asked for last is kept. */
 const KEPT = 12;
 
-function keptIn<T>(
-  all: WeakMap<Db, ReturnType<typeof keepLast<Promise<T>>>>,
-  db: Db,
-  key: string,
-  make: () => Promise<T>,
-): Promise<T> {
-  const own = all.get(db) ?? keepLast<Promise<T>>(KEPT);
-  all.set(db, own);
-  const asked = own(key, make);
-  // What failed is asked for again the next time.
-  asked.catch(() => all.delete(db));
-  return asked;
+/** Keeps answers; what failed is asked for again the next time. */
+function keptAnswers<T>(): (db: Db, key: string, make: () => Promise<T>) => Promise<T> {
+  let kept = keepFor<Db, Promise<T>>(KEPT);
+  return (db, key, make) => {
+    const asked = kept(db, key, make);
+    asked.catch(() => (kept = keepFor(KEPT)));
+    return asked;
+  };
 }
+const views = keptAnswers<LastingView>();
+const reasons = keptAnswers<Reasons>();
+const worse = keptAnswers<Worse[]>();
 
 export const lasting = (db: Db, query: LastingQuery): Promise<LastingView> =>
-  keptIn(views, db, `${recordsMark(db)} ${JSON.stringify(query)}`, () =>
+  views(db, `${recordsMark(db)} ${JSON.stringify(query)}`, () =>
     ask('lasting', { records: records(db), query }),
   );
 
 /** Systems whose films of late fail sooner than those before. @param now ms since 1970 */
 export function lastingWorse(db: Db, now: number): Promise<Worse[]> {
   const today = Math.floor(now / DAY) * DAY;
-  return keptIn(worse, db, `${recordsMark(db)} ${today}`, () =>
+  return worse(db, `${recordsMark(db)} ${today}`, () =>
     ask('lasting-worse', { records: records(db), now: today }),
   );
 }
 
 export const lastingReasons = (db: Db, kind: string | null): Promise<Reasons> =>
-  keptIn(reasons, db, `${recordsMark(db)} ${kind ?? ''}`, () =>
+  reasons(db, `${recordsMark(db)} ${kind ?? ''}`, () =>
     ask('lasting-reasons', { records: records(db), kind }),
   );
