@@ -1,4 +1,5 @@
 /** Why there is no plan, in words. */
+import { frozen } from '../../frozen';
 import type { Cause, Part } from './cause';
 import type { NoPlan } from './problem';
 
@@ -13,13 +14,13 @@ export interface Names {
 }
 
 /** As the problem itself calls them. */
-const OWN: Names = {
+const OWN: Names = frozen({
   operation: (id) => id,
   rack: (id) => id,
   station: (id) => id,
   hours: (calendar) => `the open hours of ${calendar}`,
   minute: (minute) => `minute ${minute}`,
-};
+});
 
 function sayPart(part: Part, { operation, rack, hours, minute }: Names): string {
   switch (part.code) {
