@@ -16,6 +16,7 @@ import { touchUpFrom } from './guard/touch-up';
 import type { Context } from './guard/context';
 import { pieceMark } from './view/mark';
 import { lotProgress } from './view/progress';
+import { workMinutes } from '../coating/route';
 import { contextOf, did as didOn, fact, MINUTE, takenDown, uuid } from '../../../../tests/bench-builders';
 import { always } from '../../../../tests/budget';
 
@@ -380,6 +381,32 @@ describe('the fold', () => {
       }),
       100,
     );
+  });
+});
+
+describe('work that pauses', () => {
+  const begun = fact(10, start('clean'));
+  const paused = fact(18, { kind: 'work.paused', work: begun.id });
+  const clean = (...facts: Fact[]) =>
+    lotProgress(fold([...DOWN, begun, ...facts]), route, lots, SHEET_WAITS)[0]?.steps.find(
+      (s) => s.key === 'clean',
+    );
+  it('is still to be done, as far as it is left', () => {
+    expect(clean()).toMatchObject({ pending: 0, running: [{ pieces: 2, start: 10 * MINUTE }] });
+    const step = route.find((s) => s.key === 'clean');
+    const whole = step ? workMinutes(step, 2) : NaN;
+    expect(clean(paused)).toMatchObject({ pending: 2, running: [] });
+    expect(clean(paused)?.worth).toBeCloseTo(2 * (1 - 8 / whole), 9);
+    // However long nobody touches it, no more of it is done.
+    const slow = fact(600, { kind: 'work.paused', work: begun.id });
+    expect(clean(slow)?.worth).toBeCloseTo(0.2, 9);
+  });
+  it('goes on where it was left', () => {
+    const resumed = fact(60, { kind: 'work.resumed', work: begun.id });
+    expect(clean(paused, resumed)).toMatchObject({
+      pending: 0,
+      running: [{ pieces: 2, start: 52 * MINUTE }],
+    });
   });
 });
 

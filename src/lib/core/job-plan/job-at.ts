@@ -1,7 +1,9 @@
 /** A job as it is to be planned from a moment on. */
+
+import { begunWithoutPauses, goesOn, leftShare } from '../bench/view/left-of-work';
 import { once } from '../units/keep-last';
 import { DAY, MINUTE } from '$core/units/durations';
-import { piecesBegun } from '../bench/state/state';
+import { kitchenWorks, piecesBegun } from '../bench/state/state';
 import { lotProgress } from '../bench/view/progress';
 import { withRework } from '../bench/guard/rework';
 import { cureOf, kitchenSteps } from '../bench/guard/touch-up-steps';
@@ -10,7 +12,7 @@ import type { Step } from '../coating/route';
 import type { Waits } from '../coating/waits';
 import type { SiteStep } from '../takeoff/site-route';
 import type { Choice } from '../planning/job/choice';
-import type { JobToPlan, LotProgress } from '../planning/job/job-to-plan';
+import type { JobToPlan, LotProgress, SiteProgress } from '../planning/job/job-to-plan';
 import { finishGroups } from '../planning/job/finishes';
 import { divideByZone, type Lot } from '../planning/job/lots';
 import { stageOf, standOf } from '../kitchen/stages';
@@ -78,6 +80,19 @@ export function materialsPlanned({ operations }: Problem, { assignments }: Plan)
     .filter((o) => o.station === COATING && start.has(o.id))
     .sort((a, b) => at(a.id) - at(b.id))
     .flatMap((o) => o.material ?? []);
+}
+
+/** How far the work in the kitchen is; what pauses is still to be done, as far as it is left. */
+function siteLeft(inputs: PlanInputs, steps: readonly SiteStep[]): SiteProgress[] {
+  const works = kitchenWorks(inputs.state);
+  return siteProgress(inputs.state, steps, siteWaitsFor(inputs)).map((progress): SiteProgress => {
+    const { step } = progress;
+    const work = works.get(step.key);
+    if (!work || work.end !== null) return progress;
+    if (goesOn(work)) return { ...progress, state: { worker: work.worker, start: begunWithoutPauses(work) } };
+    const minutes = Math.max(1, Math.ceil(step.minutes * leftShare(work, step.minutes)));
+    return { ...progress, state: 'pending', step: { ...step, minutes } };
+  });
 }
 
 /** The lots with what each is painted. */
@@ -156,7 +171,7 @@ export function jobAt(
     atHome: choice.place !== 'shop',
     goals: choice.goals,
     rules: choice.rules,
-    site: siteProgress(state, within(siteNow(inputs), t0 + (horizonDays / 2) * DAY), siteWaits),
+    site: siteLeft(inputs, within(siteNow(inputs), t0 + (horizonDays / 2) * DAY)),
     pins: new Map([...pins].filter(([, pinnedTo]) => pinnedTo >= t0)),
     ...laterThanFirst(choice, job.zone, t0),
     usedElsewhere: usedElsewhere(choice, around, at, only),

@@ -313,6 +313,13 @@ export function kitchenWorks(state: JobState): Map<string, Work> {
   return out;
 }
 
+/** Whether nobody has a hand in some work just now. */
+export const isPaused = (work: Work): boolean => work.hands.every((h) => h.to !== null);
+
+/** Time that was worked before hands left it, ms; of what is still in hand nothing. */
+export const workedBefore = (work: Work): number =>
+  work.hands.reduce((sum, { from, to }) => sum + (to === null ? 0 : to - from), 0);
+
 /** Everyone's hands leave a work. @param at ms since 1970 */
 export function letGo(work: Work | undefined, at: number): void {
   for (const hands of work?.hands ?? []) hands.to ??= at;

@@ -1,4 +1,5 @@
 /** Bars of the day rail and the time board: what was done, is under way and is planned. */
+import { goesOn, pauses } from '$core/bench/view/left-of-work';
 import { isPlan } from '$core/planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { NO_COLOUR } from '$core/kitchen/colour';
@@ -80,11 +81,12 @@ function windowAfter(file: OpenJob, step: Step, laid: number): number | null {
   return limits.length ? Math.min(...limits) : null;
 }
 
-/** Whether all of a planned operation was begun, or done, since. */
+/** Whether all of a planned operation was begun, or done, since; what pauses is planned as far as it is left. */
 function isBegun({ state, lots }: OpenJob, lot: string, step: string): boolean {
-  if (lot === SITE) return kitchenWorks(state).has(step);
+  const inKitchen = kitchenWorks(state).get(step);
+  if (lot === SITE) return inKitchen !== undefined && !pauses(inKitchen);
   const busy = new Set(
-    [...state.works.values()].flatMap((w) => (w.step === step && w.end === null ? w.pieces : [])),
+    [...state.works.values()].flatMap((w) => (w.step === step && goesOn(w) ? w.pieces : [])),
   );
   const pieces = lots.find((l) => l.id === lot)?.pieces ?? [];
   const skipped = (piece: string): boolean => pieceState(state, piece).hungIn !== null;
@@ -168,7 +170,8 @@ export function bars(
     ];
   };
   const recorded = [...file.state.works.values()].flatMap((w) => {
-    const end = (step: AnyStep): number => w.end ?? w.start + minutesOf(step, w.pieces) * MINUTE;
+    const left = pauses(w) ? Math.max(...w.hands.map((h) => h.to ?? w.start)) : null;
+    const end = (step: AnyStep): number => w.end ?? left ?? w.start + minutesOf(step, w.pieces) * MINUTE;
     return bar(w.id, { ...w, end }, w.end === null ? 'now' : 'done');
   });
   // The plan may be older than what was recorded.

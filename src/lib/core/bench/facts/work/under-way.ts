@@ -20,6 +20,3 @@ export function ofWork(
   if (at < work.start) return refuse('order', `It began ${ctx.sayTime(work.start)}.`);
   return more(work);
 }
-
-/** Whether nobody has a hand in some work just now. */
-export const isPaused = (work: Work): boolean => work.hands.every((h) => h.to !== null);

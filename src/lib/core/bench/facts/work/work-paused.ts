@@ -1,11 +1,12 @@
 /** Everyone leaves a work for a while. */
+import { isPaused } from '$core/bench/state/state';
 import { z } from 'zod';
 import { refuse } from '../../guard/refusal';
 import { letGo } from '$core/bench/state/state';
 import { factKind } from '../kind';
 import { id } from '../parts';
 import { workOf } from '../words';
-import { isPaused, ofWork } from './under-way';
+import { ofWork } from './under-way';
 
 export const workPaused = factKind({
   schema: z.object({ kind: z.literal('work.paused'), work: id }),

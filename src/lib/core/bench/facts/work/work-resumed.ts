@@ -1,10 +1,11 @@
 /** A work goes on. */
+import { isPaused } from '$core/bench/state/state';
 import { z } from 'zod';
 import { refuse } from '../../guard/refusal';
 import { factKind } from '../kind';
 import { id } from '../parts';
 import { workOf } from '../words';
-import { isPaused, ofWork } from './under-way';
+import { ofWork } from './under-way';
 
 export const workResumed = factKind({
   schema: z.object({ kind: z.literal('work.resumed'), work: id }),
