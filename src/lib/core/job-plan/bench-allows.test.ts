@@ -119,7 +119,7 @@ function workOff(inputs: PlanInputs): string[] {
     });
   };
   /** ends come before beginnings of the same minute */
-  const events = plannedSteps(made.result.assignments, made.t0)
+  const events = plannedSteps(made)
     .filter((s) => s.lot !== SITE || site.some((x) => x.key === s.step))
     .flatMap((s) => [
       { at: s.end, rank: 0, s },

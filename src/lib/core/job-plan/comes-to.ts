@@ -35,7 +35,7 @@ export interface ComesTo {
 export function comesTo(inputs: PlanInputs, at: number, among: Among | null = null): ComesTo | null {
   const made = makePlan(inputs, at, undefined, EFFORTS.compare);
   if (!made || !isPlan(made.result)) return null;
-  const steps = plannedSteps(made.result.assignments, made.t0);
+  const steps = plannedSteps(made);
   const hang = routeNow(inputs).find((s) => s.kind === 'hang')?.key;
   const waits = waitsFor(inputs);
   const laid = coatsOf(inputs, steps);

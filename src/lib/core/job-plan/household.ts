@@ -55,7 +55,7 @@ export function householdIn({ problem, result, t0 }: TimedPlan, inputs: PlanInpu
   }
   return {
     ...{ days: daysBetween(isoDay(from, zone), isoDay(to, zone), zone), from, to, visits: visits.size },
-    nights: solventNights(coatsOf(inputs, plannedSteps(result.assignments, t0)), zone),
+    nights: solventNights(coatsOf(inputs, plannedSteps({ result, t0 })), zone),
     mean: (result.pieceDays?.is ?? 0) / problem.fronts.reduce((sum, f) => sum + f.pieces, 0),
     pieceDays: result.pieceDays ?? { is: 0, least: 0 },
   };

@@ -112,7 +112,7 @@ async function followPlan(db: Db, job: string, from = MONDAY): Promise<void> {
     ];
   };
   const begunBefore = from === MONDAY;
-  const planned = plannedSteps(plan.result.assignments, plan.t0).sort((a, b) => a.start - b.start);
+  const planned = plannedSteps(plan).sort((a, b) => a.start - b.start);
   const facts = planned.flatMap(({ lot, step, worker, start, end }) => {
     const made = file.plainRoute.find((s) => s.key === step);
     if (made?.kind === 'hang') return [];

@@ -22,7 +22,7 @@ function job(visits: boolean, log: readonly Fact[] = []) {
   const inputs = { ...planInputs(system as NonNullable<typeof system>, { visits }), state: fold(log) };
   const plan = makePlan(inputs, MONDAY, undefined, EFFORTS.first);
   if (!plan || !isPlan(plan.result)) throw new Error('no plan');
-  const planned = plannedSteps(plan.result.assignments, plan.t0);
+  const planned = plannedSteps(plan);
   const starts = new Map(planned.map((s) => [operationId(s.lot, s.step), s.start]));
   const zones = [{ id: 'z', colour: 'Thistledown' }];
   const own = { ...inputs, route: routeNow(inputs), site: siteNow(inputs), waits: waitsFor(inputs), zones };

@@ -1,4 +1,4 @@
-import { isPlan, mustBePlan } from '../model/infeasible';
+import { isPlan, mustBePlan, noPlan } from '../model/infeasible';
 import { DAY, MINUTE } from '$core/units/durations';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { buildRoute, workMinutes, type Step } from '$core/coating/route';
@@ -293,14 +293,14 @@ describe('a job under way', () => {
 it('reads back lots and steps, and leaves helpers out', () => {
   expect(readOperationId('A:back.shellac-primer.1')).toEqual({ lot: 'A', step: 'back.shellac-primer.1' });
   expect(readOperationId('A:flip:film')).toBeNull();
-  const steps = plannedSteps(
-    [
-      { operation: 'A:flip', worker: 'ines', start: 480, end: 486 },
-      { operation: 'A:flip:film', worker: 'x', start: 0, end: 9 },
-    ],
-    MONDAY,
-  );
-  expect(steps).toEqual([
+  const assignments = [
+    { operation: 'A:flip', worker: 'ines', start: 480, end: 486 },
+    { operation: 'A:flip:film', worker: 'x', start: 0, end: 9 },
+  ];
+  const result = { assignments, makespan: 486, lowerBound: 0 };
+  expect(plannedSteps(null)).toEqual([]);
+  expect(plannedSteps({ result: noPlan(false), t0: MONDAY })).toEqual([]);
+  expect(plannedSteps({ result, t0: MONDAY })).toEqual([
     { lot: 'A', step: 'flip', worker: 'ines', start: MONDAY + 480 * MINUTE, end: MONDAY + 486 * MINUTE },
   ]);
 });

@@ -29,10 +29,6 @@ export function ifFeasible<T, U>(work: () => T, otherwise: (why: Cause) => U): T
 
 export const isPlan = (result: Plan | NoPlan): result is Plan => !('infeasible' in result);
 
-/** The plan of a result that may be none. */
-export const planIn = (made: { result: Plan | NoPlan } | null | undefined): Plan | null =>
-  made && isPlan(made.result) ? made.result : null;
-
 /** @throws Error with the reason where there is no plan */
 export function mustBePlan(result: Plan | NoPlan): Plan {
   if (isPlan(result)) return result;

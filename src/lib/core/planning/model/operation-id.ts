@@ -1,6 +1,7 @@
 /** Ids of operations: a lot and a step for what is planned, more parts for what stands for a fact. Made and read here alone. */
 import { MINUTE } from '$core/units/durations';
-import type { Assignment } from './problem';
+import { isPlan } from './infeasible';
+import type { NoPlan, Plan } from './problem';
 
 const SEPARATOR = ':';
 const OTHER = 'other';
@@ -51,10 +52,15 @@ interface PlannedStep {
   end: number;
 }
 
-/** The assignments of a plan as steps on the clock, helpers left out. */
-export function plannedSteps(assignments: readonly Assignment[], t0: number): PlannedStep[] {
-  return assignments.flatMap(({ operation, worker, start, end }) => {
+/**
+ * A plan as steps on the clock, what stands for facts left out; none where there is no plan.
+ * @param plan its `t0` is the moment its minutes count from, ms since 1970
+ */
+export function plannedSteps(plan: { result: Plan | NoPlan; t0: number } | null | undefined): PlannedStep[] {
+  if (!plan || !isPlan(plan.result)) return [];
+  const clock = (minute: number): number => plan.t0 + minute * MINUTE;
+  return plan.result.assignments.flatMap(({ operation, worker, start, end }) => {
     const id = readOperationId(operation);
-    return id ? [{ ...id, worker, start: t0 + start * MINUTE, end: t0 + end * MINUTE }] : [];
+    return id ? [{ ...id, worker, start: clock(start), end: clock(end) }] : [];
   });
 }

@@ -1,5 +1,4 @@
 /** The evening look at all jobs, in words: what tonight changes, what would help, and the first hour of everyone tomorrow. */
-import { isPlan } from '$core/planning/model/infeasible';
 import { HOUR, MINUTE } from '$core/units/durations';
 import { withHeat } from '$core/air/at-place';
 import { eveningLook, type Looked, type Note, type Of } from '$core/evening/evening-look';
@@ -62,11 +61,7 @@ function shiftAhead({ choice, job }: Pick<OpenJob, 'choice' | 'job'>, now: numbe
 }
 
 const times = (plan: StoredPlan | undefined): Map<string, { start: number; end: number; worker: string }> =>
-  new Map(
-    plan && isPlan(plan.result)
-      ? plannedSteps(plan.result.assignments, plan.t0).map((p) => [`${p.lot}:${p.step}`, p])
-      : [],
-  );
+  new Map(plannedSteps(plan).map((p) => [`${p.lot}:${p.step}`, p]));
 
 /** What is looked at of one job. */
 function looked(db: Db, { file, plan }: JobWithPlan, now: number, { opens, closes }: Shift): Looked {

@@ -1,5 +1,4 @@
 /** Days on which the crew is at a house near by, so that a touch-up there can be done on the way. */
-import { isPlan } from '$core/planning/model/infeasible';
 import { distance } from '$core/quality/round';
 import { plannedSteps } from '$core/planning/model/operation-id';
 import { SITE } from '$core/takeoff/site-route';
@@ -46,10 +45,9 @@ export function nearbyDays(db: Db, job: string, now: number): NearbyDay[] {
 /** Days on which the plan of a job has people in its house. */
 function houseDays(db: Db, job: string, now: number, zone: string): string[] {
   const plan = newestPlan(db, job);
-  if (!plan || !isPlan(plan.result)) return [];
   const choice = findJob(db, job)?.choice ?? null;
   const atHouse = choice !== null && readChoice(choice)?.value.place === 'house';
-  const there = plannedSteps(plan.result.assignments, plan.t0).filter(
+  const there = plannedSteps(plan).filter(
     (s) => s.end > now && (atHouse || s.lot === SITE || s.step === 'hang'),
   );
   return [...new Set(there.map((s) => isoDay(Math.max(s.start, now), zone)))].sort();

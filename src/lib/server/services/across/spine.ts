@@ -31,7 +31,7 @@ export function stations(file: OpenJob, plan: StoredPlan | null, chances: Chance
   const s = summarise(file);
   const { zone, id } = file.job;
   const back = handBack(plan);
-  const planned = plan && isPlan(plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
+  const planned = plannedSteps(plan);
   const hangs = planned.filter((p) => p.step === 'hang').map((p) => p.start);
   const at = (page: string) => `/jobs/${id}/${page}`;
   const of = (n: number) => `${n} of ${s.pieces}`;

@@ -1,5 +1,4 @@
 /** Today: what every job under way wants next, across jobs and people. Finished jobs cost a line of a table each. */
-import { isPlan } from '$core/planning/model/infeasible';
 import { HOUR } from '$core/units/durations';
 import { fittingsLeft } from '$core/bench/view/hanging';
 import { printFreeFrom } from '$core/bench/guard/print-free';
@@ -106,7 +105,7 @@ const handlesWords = (n: number): string => (n === 1 ? 'a handle' : `${n} handle
 function todayJob(db: Db, own: JobWithPlan, now: number): TodayJob {
   const { file, plan } = own;
   const summary = listSummariesOf(db, file.job.id);
-  const planned = plan && isPlan(plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
+  const planned = plannedSteps(plan);
   const due = new Map(planned.map((p) => [`${p.lot}:${p.step}`, p.start]));
   const names = new Map(file.lots.map((l) => [l.id, l.name]));
   const people = new Map(listWorkers(db).map((w) => [w.id, w.name]));
@@ -185,13 +184,12 @@ function peopleToday(db: Db, opened: readonly JobWithPlan[], now: number): Today
   return listWorkers(db).map(({ id, name }) => {
     const next = opened
       .flatMap(({ file, plan }) => {
-        if (!plan || !isPlan(plan.result)) return [];
         const end = startOfDay(now + 24 * HOUR, file.job.zone);
         const act = (lot: string, step: string) =>
           lot === SITE
             ? `${file.site.find((s) => s.key === step)?.act ?? step}, kitchen`
             : `${file.route.find((s) => s.key === step)?.act ?? step}, lot ${file.lots.find((l) => l.id === lot)?.name ?? ''}`;
-        return plannedSteps(plan.result.assignments, plan.t0)
+        return plannedSteps(plan)
           .filter((p) => p.worker === id && p.start < end && p.end > now)
           .map((p) => ({ at: p.start, words: act(p.lot, p.step), job: file.job.name }));
       })

@@ -1,5 +1,4 @@
 /** What the bench of a job works on, for a device to keep. */
-import { isPlan } from '$core/planning/model/infeasible';
 import { DAY, HOUR } from '$core/units/durations';
 import type { EstimatedAir } from '$core/air/estimate';
 import type { BenchPack } from '$core/bench/view/bench-job';
@@ -83,7 +82,7 @@ export function benchPack(
     kitchen.walls.flatMap((w) => w.cabinets.map((c, i) => [`${w.name} ${i}`, REVEAL_MM[c.build]] as const)),
   );
   const places = kitchenPlaces(kitchen, pieces);
-  const planned = plan && isPlan(plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
+  const planned = plannedSteps(plan);
   return {
     job: { id: job.id, name: job.name, zone: job.zone, unit: job.unit, houseYear: job.houseYear },
     measures: readSetting(db, 'measures') ?? 'metric',

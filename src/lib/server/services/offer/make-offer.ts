@@ -71,7 +71,7 @@ async function datesOf(db: Db, { file, plan }: JobWithPlan, now: number): Promis
   const household = householdIn(plan, inputs);
   if (!back) throw none;
   const recorded = [...file.state.works.values()].map((w) => w.start);
-  const start = Math.min(...recorded, ...plannedSteps(plan.result.assignments, plan.t0).map((s) => s.start));
+  const start = Math.min(...recorded, ...plannedSteps(plan).map((s) => s.start));
   const { half, nearlyAll } = back;
   return { start, half, nearlyAll, daysAway: household?.days ?? 0 };
 }

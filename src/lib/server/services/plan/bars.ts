@@ -175,14 +175,11 @@ export function bars(
     return bar(w.id, { ...w, end }, w.end === null ? 'now' : 'done');
   });
   // The plan may be older than what was recorded.
-  const planned =
-    plan && isPlan(plan.result)
-      ? plannedSteps(plan.result.assignments, plan.t0)
-          .filter((p) => !isBegun(file, p.lot, p.step))
-          .flatMap((p) =>
-            bar(`plan ${p.lot} ${p.step}`, { ...p, end: () => p.end }, 'planned', operationId(p.lot, p.step)),
-          )
-      : [];
+  const planned = plannedSteps(plan)
+    .filter((p) => !isBegun(file, p.lot, p.step))
+    .flatMap((p) =>
+      bar(`plan ${p.lot} ${p.step}`, { ...p, end: () => p.end }, 'planned', operationId(p.lot, p.step)),
+    );
   return [...recorded, ...planned].sort((a, b) => a.start - b.start);
 }
 

@@ -12,7 +12,7 @@ import type { OpenJob } from '../job/open-job';
 /** When everything hangs by the plan, and the earliest any plan could, ms since 1970; null too where touch-ups alone are planned. */
 export function handBack(plan: StoredPlan | null): { at: number; bound: number } | null {
   if (!plan || !isPlan(plan.result)) return null;
-  const steps = plannedSteps(plan.result.assignments, plan.t0);
+  const steps = plannedSteps(plan);
   if (steps.length > 0 && steps.every((s) => isTouchUp(s.step))) return null;
   return { at: plan.t0 + plan.result.makespan * MINUTE, bound: plan.t0 + plan.result.lowerBound * MINUTE };
 }

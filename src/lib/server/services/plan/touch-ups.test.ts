@@ -55,7 +55,7 @@ it('a round plans them for its day; they follow one another, and the kitchen sta
   expect(planTouchUps(db, [job], day, { worker, device: 'test' }, NOW)).toEqual({ planned: 2, left: [] });
   const plan = await planNow();
   if (!plan || !isPlan(plan.result)) throw new Error('no plan');
-  const steps = plannedSteps(plan.result.assignments, plan.t0);
+  const steps = plannedSteps(plan);
   expect(steps.every((s) => isTouchUp(s.step) && isoDay(s.start, ZONE) >= day)).toBe(true);
   const file = openJob(db, job);
   expect(new Set(steps.map((s) => s.step))).toEqual(

@@ -66,7 +66,7 @@ function cleanOutsOf(file: OpenJob, plan: StoredPlan | null): CleanOuts & { plan
 /** When each product was first laid, or is by the plan: on pieces or on the fixed work. */
 function firstCoats(file: OpenJob, plan: StoredPlan | null): Map<string, number> {
   const product = new Map([...file.route, ...file.site].map((s) => [s.key, s.product?.key]));
-  const planned = plan && isPlan(plan.result) ? plannedSteps(plan.result.assignments, plan.t0) : [];
+  const planned = plannedSteps(plan);
   const out = new Map<string, number>();
   for (const { step, start } of [...file.state.works.values(), ...planned]) {
     const key = product.get(step);

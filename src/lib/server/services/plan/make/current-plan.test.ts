@@ -114,7 +114,7 @@ describe('the plan of a job', () => {
       await choosePlan(db, job, choice(system), () => MONDAY);
       const { plan, result } = await planNow();
       expect(audit(plan.problem, result)).toEqual([]);
-      const steps = plannedSteps(result.assignments, plan.t0);
+      const steps = plannedSteps(plan);
       const { lots, route } = openJob(db, job);
       expect(lots.map((l) => l.pieces.length)).toEqual([2, 3]);
       expect(steps).toHaveLength(2 * route.length);
@@ -135,7 +135,7 @@ describe('the plan of a job', () => {
     await choosePlan(db, job, choice(), () => MONDAY);
     const first = (await planNow()).plan;
     expect((await planNow(MONDAY + 60 * MINUTE)).plan.id).toBe(first.id);
-    const clean = plannedSteps((first.result as Plan).assignments, first.t0).find((s) => s.step === 'clean');
+    const clean = plannedSteps(first).find((s) => s.step === 'clean');
     recordFacts(db, job, [
       fact({ kind: 'piece.labelled', pieces: ids() }),
       fact({ kind: 'piece.down', pieces: ids(), place: 'rack' }),
@@ -155,9 +155,7 @@ describe('the plan of a job', () => {
       fact({ kind: 'work.finished', work: begun.id, leftOut: [] }, MONDAY + 500 * MINUTE),
     ]);
     const dried = await planNow(MONDAY + 500 * MINUTE);
-    const sand = plannedSteps(dried.result.assignments, dried.plan.t0).find(
-      (s) => s.step === 'sand' && s.lot === lot?.id,
-    );
+    const sand = plannedSteps(dried.plan).find((s) => s.step === 'sand' && s.lot === lot?.id);
     expect(sand?.start).toBeGreaterThanOrEqual(MONDAY + 560 * MINUTE);
   });
 
