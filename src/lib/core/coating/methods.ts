@@ -289,7 +289,7 @@ export const prepCard = (prep: Pick<Prep, 'kind' | 'act'>): MethodCard => ({
 /** What laying a coat is called. */
 export const coatTitle = (kind: ProductKind): string => COAT_TITLE[kind];
 
-export const coatCard = (kind: ProductKind, tool: Tool): MethodCard => ({
+const coatCard = (kind: ProductKind, tool: Tool): MethodCard => ({
   title: `${coatTitle(kind)}: ${TOOL_FACTS[tool].name}`,
   ...COAT[kind],
   care: careOf(tool),

@@ -22,7 +22,7 @@ export const factId = {
   otherWork: (worker: string, i: number) => [OTHER, 'work', worker, i].join(SEPARATOR),
 };
 
-export type Operated =
+type Operated =
   | { is: 'step' | 'running' | 'film'; lot: string; step: string }
   | { is: 'lying' | 'first day'; lot: string }
   | { is: 'other work' | 'other rack' };
