@@ -84,9 +84,16 @@ const listener = (protocol, at) => (request, response) => {
   handler(request, response, () => response.writeHead(404).end());
 };
 
+/**
+ * ms for which a connection that is quiet is kept. Longer than a proxy in front or a client holds one (a minute, as a rule):
+ * who sends on a connection that is just being closed gets a reset instead of an answer.
+ */
+const KEEP_QUIET_MS = 120_000;
+
 const servers = [];
 function listen(server, at, where, protocol) {
   servers.push(server);
+  server.keepAliveTimeout = KEEP_QUIET_MS;
   return new Promise((resolve) => {
     server.once('error', (error) => {
       console.error(`${where}:${at} cannot be listened on: ${error.message}`);
