@@ -14,14 +14,14 @@ import { choiceSchema } from '$core/planning/job/choice';
 import { planToCompare, weighPlan, wholeToCompare } from '$core/job-plan/make-plan';
 import { whatIfs, type Questions } from '$core/job-plan/what-ifs';
 import { timesOf } from '$core/job-plan/made-plan';
-import { fewerHours, noneWorse, tradesOf } from '$core/job-plan/trades';
+import { fewerHours, noneWorse, tradesOf, type PlannedTrade, type Trade } from '$core/job-plan/trades';
 import type { TimedPlan } from '$core/job-plan/neighbours';
 import { riskJobs, type JobWithItsPlan } from '$core/job-plan/risk-jobs';
 import { planJob } from '$core/planning/job/plan-job';
 import { ifKnown } from '$core/coating/missing-figure';
 import { unpackJson } from '$core/units/pack-json';
 import { chanceBy, riskRuns, type Risk } from '$core/planning/risk/risk';
-import { dayAfter } from '$core/units/clock-time';
+import { dayAfter, halfDayAt } from '$core/units/clock-time';
 import type { RiskModel } from '$core/planning/risk/risk-model';
 import type { Answer, Question, Weighed, WeighedTrade } from './questions';
 
@@ -166,31 +166,45 @@ async function fateOf(
   return step.value.runs < runs ? null : { risk: step.value, t0 };
 }
 
-/** The chance that a plan is handed back by the end of the promised day; null where none is promised. */
-async function chanceOf(plan: TimedPlan, asked: Given, live: () => boolean): Promise<number | null> {
-  const { choice, job } = asked.inputs;
-  const fate = choice.promised ? await fateOf(plan, asked, live) : null;
-  if (!choice.promised || !fate) return null;
-  return chanceBy(fate.risk, (dayAfter(choice.promised, job.zone) - fate.t0) / MINUTE);
+/** Plans that may be had instead, one after another: as the lots are, in other lots, and in the lots that take the fewest paid hours by fewer people or later. */
+function* insteadOf({ inputs, at }: Given): Generator<PlannedTrade[]> {
+  const effort = EFFORTS.followed;
+  let first: PlannedTrade | undefined;
+  for (const some of tradesOf(inputs, at, effort, HORIZON)) {
+    first ??= some[0];
+    yield some;
+  }
+  if (!first) return;
+  let fewest = first;
+  for (const way of fewerHours(inputs, at, effort, HORIZON, first)) {
+    if (way.paid < fewest.paid) fewest = way;
+    yield [way];
+  }
+  if (fewest !== first) yield* tradesOf(withWay(inputs, fewest), at, effort, HORIZON);
 }
 
+const withWay = (inputs: PlanInputs, { way }: Trade): PlanInputs =>
+  withChoice(inputs, { ...inputs.choice, ...way });
+
+/** Plans that may be had instead, each carried out a few times. */
 async function trades(id: number, asked: Given, live: () => boolean): Promise<void> {
-  const { inputs, at, plan } = asked;
-  const near = plan ? timesOf(plan) : undefined;
-  const planned = tradesOf(inputs, at, EFFORTS.followed, HORIZON, near);
-  const [first] = planned;
-  if (first)
-    for (const way of fewerHours(inputs, at, EFFORTS.followed, HORIZON, first)) {
-      planned.push(way);
-      await breathe();
-      if (!live()) break;
-    }
+  const { inputs } = asked;
+  const { promised } = inputs.choice;
+  const { zone } = inputs.job;
   const found: WeighedTrade[] = [];
-  for (const { plan: made, ...trade } of noneWorse(planned)) {
-    const own = trade.way ? withChoice(inputs, { ...inputs.choice, ...trade.way }) : inputs;
-    found.push({ ...trade, sure: await chanceOf(made, { ...asked, inputs: own }, live) });
-  }
-  post({ id, done: found });
+  for (const some of insteadOf(asked))
+    for (const { plan, ...trade } of some) {
+      const fate = await fateOf(plan, { ...asked, inputs: withWay(inputs, trade) }, live, FEWER);
+      await breathe();
+      if (!live()) return;
+      const end = promised && fate ? (dayAfter(promised, zone) - fate.t0) / MINUTE : null;
+      found.push({
+        ...trade,
+        holds: fate && fate.t0 + fate.risk.p80 * MINUTE,
+        sure: fate && end !== null ? chanceBy(fate.risk, end) : null,
+      });
+    }
+  post({ id, done: noneWorse(found, (t) => halfDayAt(t.holds ?? t.back, zone)) });
 }
 
 function tryPin(id: number, { inputs, at }: Given, operation: string, to: number): void {

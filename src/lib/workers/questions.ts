@@ -17,8 +17,11 @@ export type Question = { id: number } & (
   | { do: 'stop' }
 );
 
-/** A plan that may be had instead, with the chance that it keeps the promised day; null where none is promised. */
+/** A plan that may be had instead. */
 export interface WeighedTrade extends Trade {
+  /** by when it is handed back in eight of ten runs, ms since 1970; null where that cannot be said */
+  holds: number | null;
+  /** the chance that it keeps the promised day; null where none is promised */
   sure: number | null;
 }
 

@@ -4,7 +4,7 @@ import { DEMO_NOW } from '$server/demo/demo';
 import { companyZone, isDemo, isRunning } from '$server/services/company/clock';
 import { setDemoClock } from '$server/services/company/demo-clock';
 import { addPerson, mustBeOnCrew, renamePerson } from '$server/services/company/people';
-import { companyOf, costsOf, setCompany, setCosts, setMeasures } from '$server/services/company/settings';
+import { companyOf, costsOf, setCompany, setCosts, setMeasures, shortestComingOf } from '$server/services/company/settings';
 import { learntVisits } from '$server/services/bench/learnt-visits';
 import { setVisitMinutes, visitFigures } from '$server/services/company/visit-minutes';
 import { localMinute } from '$core/units/clock-time';
@@ -13,6 +13,7 @@ import type { Actions, PageServerLoad } from './$types';
 export const load: PageServerLoad = ({ locals }) => ({
   title: 'Settings',
   costs: costsOf(locals.db),
+  shortest: shortestComingOf(locals.db),
   own: companyOf(locals.db),
   visits: visitFigures(locals.db),
   learnt: learntVisits(locals.db),
@@ -45,6 +46,7 @@ export const actions: Actions = {
         currency: String(form.get('currency') ?? ''),
         hour: String(form.get('hour') ?? ''),
         kwh: String(form.get('kwh') ?? ''),
+        shortest: String(form.get('shortest') ?? ''),
       });
       return { saved: 'Costs are set.' };
     });

@@ -119,6 +119,12 @@
         label="Power, for a kWh (may be empty)"
         value={data.costs?.kwhCents === undefined ? '' : String(data.costs.kwhCents / 100)}
       />
+      <NumberField
+        name="shortest"
+        label="Shortest time that is paid, minutes"
+        value={String(data.shortest)}
+        required
+      />
       <Field
         name="currency"
         label="Currency"

@@ -3,26 +3,31 @@ import { isPlan } from '../planning/model/infeasible';
 import { MINUTE } from '$core/units/durations';
 import { frozen } from '../frozen';
 import { GOALS, type Goal } from '../planning/model/goals';
+import { halfDayEnd, halfDayOf } from '../planning/model/half-days';
 import type { Problem } from '../planning/model/problem';
 import { dayAfter } from '../units/clock-time';
 import type { PlanInputs } from './inputs';
 import type { TimedPlan } from './neighbours';
 
 export interface Outcome {
-  /** when everything hangs, ms since 1970 */
+  /** when everything hangs, and the end of that half day, ms since 1970 */
   back: number;
+  half: number;
   /** no plan of it is before, ms since 1970 */
   bound: number;
   /** minutes of hands that are still to be worked */
   minutes: number;
-  /** days without fronts, each piece counted by itself; 0 where they were not looked at, as what follows */
-  pieceDays: number;
+  /** days without some or all fronts, and for how many a front is away on the mean; 0 where they were not looked at, as what follows */
+  days: number;
+  mean: number;
   /** days on which somebody is in the house */
   visits: number;
   /** nights with solvent where the family lives */
   nights: number;
-  /** days on which people come, each counted by themselves */
-  workerDays: number;
+  /** minutes that are paid; null of a plan that is only compared, whose people are not looked at */
+  paid: number | null;
+  /** how often somebody comes */
+  comings: number;
 }
 
 /** Minutes of hands that a problem still has to be worked. */
@@ -32,13 +37,18 @@ export const handsIn = ({ operations }: Problem): number =>
 /** @returns null where there is no plan */
 export function outcomeOf(plan: TimedPlan | null): Outcome | null {
   if (!plan || !isPlan(plan.result)) return null;
-  const { makespan, lowerBound, pieceDays, household } = plan.result;
+  const { makespan, lowerBound, pieceDays, household, labour } = plan.result;
+  const { midnight = 0, fronts = [] } = plan.problem;
+  const pieces = fronts.reduce((sum, f) => sum + f.pieces, 0);
   return {
     back: plan.t0 + makespan * MINUTE,
+    half: plan.t0 + halfDayEnd(midnight, halfDayOf(midnight, makespan)) * MINUTE,
     bound: plan.t0 + lowerBound * MINUTE,
     minutes: handsIn(plan.problem),
-    pieceDays: pieceDays?.is ?? 0,
-    ...(household ?? { visits: 0, nights: 0, workerDays: 0 }),
+    days: household?.days ?? 0,
+    mean: pieceDays ? pieceDays.is / Math.max(1, pieces) : 0,
+    ...{ visits: household?.visits ?? 0, nights: household?.nights ?? 0 },
+    ...{ paid: labour?.paid ?? null, comings: labour?.comings ?? 0 },
   };
 }
 
@@ -56,11 +66,11 @@ const SOON: Wanted = frozen({ goals: GOALS, promised: null });
 
 /** What outcomes are compared by; how little they change people's plan is not known of what is not planned from it. */
 const OF: Readonly<Record<Goal, readonly ((o: Outcome) => number)[]>> = frozen({
-  back: [(o) => o.back],
-  fronts: [(o) => o.pieceDays],
+  back: [(o) => o.half],
+  fronts: [(o) => o.days, (o) => Math.round(o.mean)],
   visits: [(o) => o.visits],
   nights: [(o) => o.nights],
-  hours: [(o) => o.minutes, (o) => o.workerDays],
+  hours: [(o) => o.paid ?? o.minutes],
   moves: [],
 });
 

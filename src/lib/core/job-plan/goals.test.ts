@@ -36,7 +36,7 @@ describe('few days without fronts', () => {
   const soon = made({});
   const calm = made({ goals: withFirst('fronts') });
   it('go before an early hand-back, up to a week later', () => {
-    expect(calm.pieceDays).toBeLessThan(soon.pieceDays);
+    expect(calm.days).toBeLessThan(soon.days);
     expect(calm.back).toBeGreaterThanOrEqual(soon.back);
     expect(calm.back).toBeLessThanOrEqual(soon.back + 7 * DAY);
   });
@@ -46,7 +46,7 @@ describe('few days without fronts', () => {
     expect(isoDay(kept.back, zone) <= promised).toBe(true);
     // A promise that cannot be kept is missed by as little as can be.
     const missed = made({ goals: withFirst('fronts'), promised: '2026-03-09' });
-    expect(missed.back).toBe(soon.back);
+    expect(missed.half).toBe(soon.half);
   });
 });
 
@@ -82,21 +82,22 @@ describe('each goal', () => {
     return outcome;
   };
   const sides: Record<Exclude<Goal, 'moves'>, (o: Outcome) => number> = {
-    back: (o) => o.back,
-    fronts: (o) => o.pieceDays,
+    back: (o) => o.half,
+    fronts: (o) => o.days,
     visits: (o) => o.visits,
     nights: (o) => o.nights,
-    hours: (o) => o.workerDays,
+    hours: (o) => o.paid ?? Infinity,
   };
   const goals = GOALS.filter((g) => g !== 'moves');
   const plans = new Map(goals.map((g) => [g, own({ goals: withFirst(g) })]));
+  // Paid hours are searched for, to one in twenty; what is counted in days is not missed by one.
   it('that counts first is met no worse than where another one does', () => {
     for (const goal of goals)
       for (const [other, plan] of plans)
         expect(
           sides[goal](plans.get(goal) as Outcome),
           `${goal} first, against ${other} first`,
-        ).toBeLessThanOrEqual(sides[goal](plan));
+        ).toBeLessThanOrEqual(sides[goal](plan) * (goal === 'hours' ? 1.05 : 1));
   });
   it('is worth something: another plan is made for it', () => {
     const soon = plans.get('back') as Outcome;
@@ -122,10 +123,11 @@ it('a plan says of the household what its days come to', () => {
   const household = plan && householdIn(plan, inputs);
   const outcome = outcomeOf(plan);
   expect(household?.visits).toBeGreaterThan(3);
-  expect([outcome?.visits, outcome?.nights, outcome?.pieceDays]).toEqual([
+  expect([outcome?.visits, outcome?.nights, outcome?.days, outcome?.mean]).toEqual([
     household?.visits,
     household?.nights,
-    household?.pieceDays.is,
+    household?.days,
+    household?.mean,
   ]);
 });
 
@@ -139,8 +141,8 @@ it('a choice names every goal once; one that named only the first is read', () =
 });
 
 it('compares goal by goal, what is late after the promised day before all of it', () => {
-  const o = (back: number, pieceDays: number, minutes: number, visits = 0, nights = 0): Outcome => ({
-    ...{ back, bound: 0, pieceDays, minutes, visits, nights, workerDays: 0 },
+  const o = (back: number, days: number, minutes: number, visits = 0, nights = 0): Outcome => ({
+    ...{ back, half: back, bound: 0, days, mean: days, minutes, visits, nights, paid: null, comings: 0 },
   });
   const by = (goal: Goal, promised: number | null = null) => ({ goals: withFirst(goal), promised });
   expect(compare(o(1, 9, 9), o(2, 1, 1), by('back'))).toBeLessThan(0);

@@ -116,11 +116,11 @@ const LATER_FOR_GOALS = 7;
 
 /** By how much a plan may end later than it could: as was shown and chosen, or as far as the goals and the promised day go. */
 function laterThanFirst(
-  { goals, later, promised }: Choice,
+  { goals, later, laterFor, promised }: Choice,
   zone: string,
   t0: number,
-): Pick<JobToPlan, 'later' | 'by' | 'shown'> {
-  if (later > 0) return { later: later * 1440, shown: true };
+): Pick<JobToPlan, 'later' | 'by' | 'first'> {
+  if (later > 0 || laterFor) return { later: later * 1440, first: laterFor ?? 'fronts' };
   if (goals[0] === 'back') return { later: 0 };
   const by = promised === null ? {} : { by: Math.floor((dayAfter(promised, zone) - t0) / MINUTE) };
   return { later: LATER_FOR_GOALS * 1440, ...by };
@@ -171,6 +171,7 @@ export function jobAt(
     atHome: choice.place !== 'shop',
     goals: choice.goals,
     rules: choice.rules,
+    shortestComing: choice.shortestComing,
     site: siteLeft(inputs, within(siteNow(inputs), t0 + (horizonDays / 2) * DAY)),
     pins: new Map([...pins].filter(([, pinnedTo]) => pinnedTo >= t0)),
     ...laterThanFirst(choice, job.zone, t0),

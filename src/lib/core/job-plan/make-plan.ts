@@ -23,7 +23,6 @@ export const nearFrom = (times: Times | undefined, t0: number): Near | undefined
  * @param at ms since 1970
  * @param near a plan to stay near to
  * @param only other jobs it keeps clear of; all where nothing is said
- * @param shown it was chosen from a list that showed it: as many days later as is chosen, whatever counts first
  * @returns null when nothing is left to do
  * @throws Error when a figure is missing, or when the planner made a wrong plan
  */
@@ -32,12 +31,11 @@ export function makePlan(
   at: number,
   near?: Times,
   effort: Effort = EFFORTS.stored,
-  { only, shown = false }: { only?: ReadonlySet<string> | undefined; shown?: boolean | undefined } = {},
+  only?: ReadonlySet<string>,
 ): MadePlan | null {
   let made: MadePlan | null = null;
   for (const days of HORIZONS) {
-    const own = jobAt(inputs, at, days, only);
-    const job = shown ? { ...own, shown, later: inputs.choice.later * 1440 } : own;
+    const job = jobAt(inputs, at, days, only);
     const planned = planJob(job, effort, nearFrom(near, job.t0));
     if (!planned) return null;
     made = { ...planned, t0: job.t0 };

@@ -34,7 +34,6 @@ export interface Tasks {
       at: number;
       near: Times | undefined;
       effort?: keyof typeof EFFORTS;
-      shown?: boolean;
     };
     back: MadePlan | null;
   };
@@ -90,8 +89,8 @@ const compare = ({ ways, at, among }: Tasks['compare']['given']): Tasks['compare
 export type Progress = (share: number) => void;
 
 const DO: { [K in TaskKind]: (given: Tasks[K]['given'], progress?: Progress) => Tasks[K]['back'] } = frozen({
-  plan: ({ inputs, at, near, effort = near ? 'followed' : 'stored', shown }) =>
-    makePlan(inputs, at, near, EFFORTS[effort], { shown }),
+  plan: ({ inputs, at, near, effort = near ? 'followed' : 'stored' }) =>
+    makePlan(inputs, at, near, EFFORTS[effort]),
   'settle-choice': ({ inputs, at }, progress) => settleChoice(inputs, at, progress),
   'settle-rework': ({ inputs, at, weighed, ids }) => {
     const left = [...ids];

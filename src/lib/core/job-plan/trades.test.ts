@@ -4,62 +4,85 @@ import { SYSTEMS } from '$core/coating/systems/index';
 import { planInputs } from '../../../../tests/plan-inputs';
 import { emptyState } from '$core/bench/state/state';
 import { EFFORTS } from './efforts';
-import { fewerHours, noneWorse, oneADay, tradesOf, type Trade } from './trades';
+import { withChoice } from './job-at';
+import { makePlan } from './make-plan';
+import { fewerHours, noneWorse, tradesOf, type Trade } from './trades';
 
-const trade = (later: number, pieceDays: number, minutes = 600): Trade => ({
-  back: later * 86_400_000,
-  later,
-  minutes,
-  way: null,
+const trade = (back: number, days: number, paid = 600): Trade => ({
+  ...{ back, minutes: 500, paid, comings: 1, drives: 0, people: 1 },
+  way: {
+    ...{ later: 0, laterFor: null, workers: [], division: 'even', lotSize: 6 },
+    ...{ pattern: 'backs-then-fronts', patterns: {} },
+  },
   household: {
-    days: 1,
-    from: 0,
-    to: 0,
-    visits: 1,
-    nights: 0,
-    mean: 1,
-    pieceDays: { is: pieceDays, least: 0 },
+    ...{ days, from: 0, to: 0, visits: 1, nights: 0, mean: days },
+    pieceDays: { is: 10 * days, least: 0 },
   },
 });
 
-it('offers one plan for a number of days: the one that leaves fronts away for fewest', () => {
-  const all = [trade(0, 90), trade(2, 80), trade(4, 70), trade(4, 60), trade(4, 65), trade(5, 50)];
-  expect(oneADay(all).map((t) => [t.later, t.household.pieceDays.is])).toEqual([
-    [0, 90],
-    [2, 80],
-    [4, 60],
-    [5, 50],
+it('lists no plan that another is at least as good as in everything; a quarter of an hour is no better', () => {
+  const all = [trade(0, 9), trade(2, 8), trade(3, 8), trade(0, 9), trade(5, 9, 500), trade(6, 9, 495)];
+  expect(noneWorse(all, (t) => t.back).map((t) => [t.back, t.household.days, t.paid])).toEqual([
+    [0, 9, 600],
+    [2, 8, 600],
+    [5, 9, 500],
+    [6, 9, 495],
   ]);
+  expect(noneWorse([trade(5, 9, 500), trade(6, 9, 499)], (t) => t.back)).toHaveLength(1);
 });
 
-it('lists no plan that another is at least as good as in everything', () => {
-  const all = [trade(0, 90), trade(2, 80), trade(3, 80), trade(0, 90), trade(5, 95, 500), trade(6, 95, 500)];
-  expect(noneWorse(all).map((t) => [t.later, t.household.pieceDays.is, t.minutes])).toEqual([
-    [0, 90, 600],
-    [2, 80, 600],
-    [5, 95, 500],
-  ]);
+const [system] = SYSTEMS;
+if (!system) throw new Error('no system');
+const AT = Date.UTC(2026, 2, 9, 6);
+const inputs = planInputs(system, { lotSize: 2, pattern: 'backs-then-fronts', visits: true, fixed: true });
+const all = [...tradesOf(inputs, AT, EFFORTS.compare, 60)].flat();
+const [first] = all;
+if (!first) throw new Error('no plan');
+
+describe('plans that may be had instead', () => {
+  it('are right, by all who come or by fewer, and say what they take', () => {
+    expect(new Set(all.map((t) => t.way.workers.length))).toEqual(new Set([1, 2]));
+    for (const { plan, paid, minutes, people, comings, way } of all) {
+      expect(isPlan(plan.result)).toBe(true);
+      expect(paid).toBeGreaterThanOrEqual(minutes);
+      expect(people).toBeLessThanOrEqual(way.workers.length);
+      expect(comings).toBeGreaterThanOrEqual(people);
+    }
+  });
+  it('for fewer paid hours take no more than those for fewer days without fronts, and the other way round', () => {
+    const of = (later: number, laterFor: string) =>
+      all.find((t) => t.way.later === later && t.way.laterFor === laterFor && t.way.workers.length === 2);
+    let compared = 0;
+    for (const later of [0, 1, 3, 7]) {
+      const [calm, cheap] = [of(later, 'fronts'), of(later, 'hours')];
+      if (!calm || !cheap) continue;
+      compared++;
+      expect(cheap.paid).toBeLessThanOrEqual(calm.paid);
+      expect(calm.household.days).toBeLessThanOrEqual(cheap.household.days);
+    }
+    expect(compared).toBe(4);
+  });
+  it('are what is planned where they are chosen', () => {
+    const wanted = all.find((t) => t.way.later === 3 && t.way.laterFor === 'hours');
+    if (!wanted) throw new Error('not planned');
+    const chosen = withChoice(inputs, { ...inputs.choice, ...wanted.way });
+    const made = makePlan(chosen, AT, undefined, EFFORTS.compare);
+    expect(made?.result).toEqual(wanted.plan.result);
+  });
 });
 
 describe('fewer hours of hands', () => {
-  const [system] = SYSTEMS;
-  if (!system) throw new Error('no system');
-  const AT = Date.UTC(2026, 2, 9, 6);
-  const inputs = planInputs(system, { lotSize: 2, pattern: 'backs-then-fronts', visits: true, fixed: true });
-  const [first] = tradesOf(inputs, AT, EFFORTS.compare, 60);
-  if (!first) throw new Error('no plan');
   const found = [...fewerHours(inputs, AT, EFFORTS.compare, 60, first)];
   it('come with other lots and another turning, each planned and with its household', () => {
     expect(found.length).toBeGreaterThan(1);
-    for (const { way, minutes, household, plan, back } of found) {
-      expect(way).not.toBeNull();
+    for (const { minutes, household, plan, back } of found) {
       expect(minutes).toBeLessThan(first.minutes);
       expect(household.pieceDays.is).toBeGreaterThan(0);
-      expect(!isPlan(plan.result)).toBe(false);
+      expect(isPlan(plan.result)).toBe(true);
       expect(back).toBeGreaterThan(AT);
     }
     // Two to a lot are carried, set up and cleaned for three times as often as six.
-    expect(found.some(({ way }) => (way?.lotSize ?? 0) > 2)).toBe(true);
+    expect(found.some(({ way }) => way.lotSize > 2)).toBe(true);
   });
   it('are none once work has begun: lots stay as they are', () => {
     const begun = emptyState();

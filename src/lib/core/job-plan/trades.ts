@@ -1,75 +1,95 @@
 /**
- * Plans of a job that may be had instead: handed back later with its fronts away for fewer days, or in other lots and turned otherwise
- * with fewer hours of hands. None of them is worse in hand-back, days without fronts and hours than another.
+ * Plans of a job that may be had instead: handed back later with its fronts away for fewer days or for fewer paid hours, by fewer people, or
+ * in other lots and turned otherwise. None of them is worse in hand-back, days without fronts and paid hours than another.
  */
 import { isPlan } from '../planning/model/infeasible';
-import { DAY, MINUTE } from '$core/units/durations';
+import { MINUTE } from '$core/units/durations';
 import { piecesBegun } from '../bench/state/state';
-import { at } from '$core/units/at';
-import { planJob, planTrades } from '../planning/job/plan-job';
+import { at, item } from '$core/units/at';
+import { frozen } from '../frozen';
+import { readOperationId } from '../planning/model/operation-id';
+import { planEach, planJob } from '../planning/job/plan-job';
 import { ifKnown } from '../coating/missing-figure';
-import type { Choice } from '../planning/job/choice';
+import type { Way } from '../planning/job/choice';
 import { buildProblem } from '../planning/job/job-problem';
 import type { Effort } from '../planning/search/effort';
-import { handsIn, outcomeOf } from './better';
+import { handsIn } from './better';
 import { divisions } from './divisions';
 import { householdIn, type Household } from './household';
 import type { PlanInputs } from './inputs';
 import { jobAt, withChoice } from './job-at';
-import { mustBeRight, type Times } from './made-plan';
+import { mustBeRight } from './made-plan';
 import type { TimedPlan } from './neighbours';
-import { nearFrom } from './make-plan';
 
 export interface Trade {
   /** ms since 1970 */
   back: number;
-  /** days later than the first, whole ones */
-  later: number;
   household: Household;
-  /** of hands */
+  /** of hands, and paid */
   minutes: number;
-  /** how its pieces are divided and turned; null: as they are */
-  way: Pick<Choice, 'division' | 'lotSize' | 'pattern' | 'patterns'> | null;
+  paid: number;
+  comings: number;
+  drives: number;
+  /** how many people come */
+  people: number;
+  way: Way;
 }
 
 /** One with the plan that it is. */
-interface PlannedTrade extends Trade {
+export interface PlannedTrade extends Trade {
   plan: TimedPlan;
 }
 
-/** Of several that hand back as many whole days later the one that leaves fronts away for fewest: that is what is planned for so many days. */
-export function oneADay<T extends Trade>(trades: readonly T[]): T[] {
-  const by = new Map<number, T>();
-  for (const trade of trades) {
-    const had = by.get(trade.later);
-    if (!had || trade.household.pieceDays.is < had.household.pieceDays.is) by.set(trade.later, trade);
-  }
-  return [...by.values()];
+/** Days later that are looked at. Our choice. */
+const LATER = frozen([0, 1, 3, 7] as const);
+/** What they may be for. */
+const FOR = frozen(['fronts', 'hours'] as const);
+
+/** A plan as one of several; null where there is none, or nothing is away. */
+function tradeOf(plan: TimedPlan, inputs: PlanInputs): PlannedTrade | null {
+  const household = householdIn(plan, inputs);
+  if (!isPlan(plan.result) || !household) return null;
+  const { makespan, labour, assignments } = plan.result;
+  const back = plan.t0 + makespan * MINUTE;
+  const { division, lotSize, pattern, patterns, later, laterFor, workers } = inputs.choice;
+  const people = new Set(assignments.flatMap((a) => (workers.includes(a.worker) && readOperationId(a.operation) ? [a.worker] : [])));
+  return {
+    ...{ back, household, plan, people: people.size },
+    ...{ minutes: handsIn(plan.problem), paid: labour?.paid ?? 0, comings: labour?.comings ?? 0, drives: labour?.drives ?? 0 },
+    way: { division, lotSize, pattern, patterns, later, laterFor, workers },
+  };
+}
+
+/** The job as it would be chosen, team by team: all first, then without the last of them. */
+function* teams(inputs: PlanInputs): Generator<PlanInputs[]> {
+  const { choice } = inputs;
+  const leaves = LATER.flatMap((later) => FOR.map((laterFor) => ({ later, laterFor })));
+  const sizes = choice.workers.map((_, k) => choice.workers.slice(0, choice.workers.length - k));
+  for (const workers of sizes)
+    yield (workers.length === choice.workers.length ? leaves : leaves.filter((l) => l.later === 0)).map((leave) =>
+      withChoice(inputs, { ...choice, ...leave, workers }),
+    );
 }
 
 /**
+ * Plans that may be had instead: handed back later for fewer days without fronts or fewer paid hours, or by fewer people.
  * @param now ms since 1970
- * @param near the plan as it is
- * @returns the earliest hand-back first, which the others are measured against; empty where there is no plan, or nothing is away
+ * @returns those of each team, as they are made; nothing where there is no plan, or nothing is away
  */
-export function tradesOf(
-  inputs: PlanInputs,
-  now: number,
-  effort: Effort,
-  days: number,
-  near?: Times,
-): PlannedTrade[] {
-  const job = jobAt(inputs, now, days);
-  const plans = planTrades(job, effort, nearFrom(near, job.t0)).map((p) => ({ ...p, t0: job.t0 }));
-  for (const plan of plans) mustBeRight(inputs.job.name, plan);
-  const backs = plans.map(({ result }) => job.t0 + (!isPlan(result) ? 0 : result.makespan) * MINUTE);
-  const all = plans.flatMap((plan, k): PlannedTrade[] => {
-    const [back, first, household] = [at(backs, k), at(backs, 0), householdIn(plan, inputs)];
-    const minutes = outcomeOf(plan)?.minutes ?? 0;
-    const later = Math.ceil((back - first) / DAY);
-    return household ? [{ back, later, household, minutes, way: null, plan }] : [];
-  });
-  return oneADay(all);
+export function* tradesOf(inputs: PlanInputs, now: number, effort: Effort, days: number): Generator<PlannedTrade[]> {
+  for (const ways of teams(inputs)) {
+    const [way] = ways;
+    if (!way) continue;
+    const jobs = ways.map((w) => jobAt(w, now, days));
+    const job = item(jobs, 0);
+    const plans = planEach(job, effort, jobs.map((j) => ({ later: j.later, by: j.by, first: j.first })));
+    const made = plans.flatMap((p, k) => {
+      const plan = { ...p, t0: job.t0 };
+      mustBeRight(inputs.job.name, plan);
+      return tradeOf(plan, item(ways, k)) ?? [];
+    });
+    yield made;
+  }
 }
 
 /** Ways with fewer hours that are planned: those with the fewest come first. Our choice. */
@@ -91,7 +111,7 @@ export function* fewerHours(
   now: number,
   effort: Effort,
   days: number,
-  than: Pick<Trade, 'back' | 'minutes'>,
+  than: Pick<Trade, 'minutes'>,
 ): Generator<PlannedTrade> {
   if (piecesBegun(inputs.state)) return;
   const ways = new Map<number, PlanInputs>();
@@ -103,23 +123,30 @@ export function* fewerHours(
   }
   for (const [, way] of [...ways].sort(([a], [b]) => a - b).slice(0, WAYS)) {
     const job = jobAt(way, now, days);
-    // As the others: early first, and what stands long is not looked at.
-    const made = planJob({ ...job, later: 0, compared: true }, effort);
+    // As the others: what stands long is not looked at.
+    const made = planJob({ ...job, compared: true }, effort);
     if (!made) continue;
     const plan = { ...made, t0: job.t0 };
     mustBeRight(inputs.job.name, plan);
-    const [outcome, household] = [outcomeOf(plan), householdIn(plan, way)];
-    if (!outcome || !household) continue;
-    const { division, lotSize, pattern, patterns } = way.choice;
-    const { back, minutes } = outcome;
-    const later = Math.ceil((back - than.back) / DAY);
-    yield { back, later, household, minutes, way: { division, lotSize, pattern, patterns }, plan };
+    const trade = tradeOf(plan, way);
+    if (trade) yield trade;
   }
 }
 
-/** Those that no other is at least as good as in hand-back, days without fronts and hours of hands, and better in one. */
-export function noneWorse<T extends Trade>(trades: readonly T[]): T[] {
-  const sides = ({ back, household, minutes }: T): number[] => [back, household.pieceDays.is, minutes];
+/** Paid hours are told apart by so many minutes. Our choice. */
+const QUARTER = 15;
+
+/**
+ * Those that no other is at least as good as in date, days without fronts and paid hours, and better in one.
+ * @param date the half day that counts
+ */
+export function noneWorse<T extends Trade>(trades: readonly T[], date: (t: T) => number): T[] {
+  const sides = (t: T): number[] => [
+    date(t),
+    t.household.days,
+    Math.round(t.household.mean),
+    Math.ceil(t.paid / QUARTER),
+  ];
   return trades.filter((t, k) => {
     const own = sides(t);
     return !trades.some((other, j) => {

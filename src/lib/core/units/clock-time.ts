@@ -28,6 +28,19 @@ export function sayDate(ms: number, zone: string): string {
 /** @param ms since 1970 @returns e.g. `Tue 10 Mar, 15:12` */
 export const sayTime = (ms: number, zone: string): string => `${sayDay(ms, zone)}, ${sayClock(ms, zone)}`;
 
+/** The end of the half day in which something ends: noon or midnight, ms since 1970. */
+export function halfDayAt(ms: number, zone: string): number {
+  const day = isoDay(ms - 1, zone);
+  const noon = momentOf(readDay(day) + 43_200_000, zone);
+  return ms <= noon ? noon : dayAfter(day, zone);
+}
+
+/** @param ms since 1970 @returns e.g. `Tue 10 Mar, by noon` or `Tue 10 Mar, by evening` */
+export function sayHalfDay(ms: number, zone: string): string {
+  const end = halfDayAt(ms, zone);
+  return `${sayDay(ms - 1, zone)}, by ${localOf(end, zone).hour === 12 ? 'noon' : 'evening'}`;
+}
+
 /** The clock time alone today, with the day otherwise. */
 export const sayNear = (ms: number, now: number, zone: string): string =>
   sayDay(ms, zone) === sayDay(now, zone) && Math.abs(ms - now) < 86_400_000

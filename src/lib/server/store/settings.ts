@@ -4,6 +4,7 @@ import { forgiving } from '../base/forgiving';
 import { positionSchema } from '$core/quality/round';
 import { placesSchema } from '$core/air/places';
 import { instantSchema } from '$core/units/instant';
+import { shortestComingSchema } from '$core/planning/job/choice';
 import { visitMinutesSchema } from '$core/takeoff/visit-minutes';
 
 /** Settings of the company, each read back through its schema. */
@@ -19,6 +20,8 @@ export const SETTINGS = {
     hourCents: z.number().int().nonnegative().max(100_000_00),
     kwhCents: z.number().nonnegative().max(1000).optional(),
   }),
+  /** minutes that whoever comes is paid for at least */
+  shortestComing: shortestComingSchema,
   /** what the last offer reckoned with, proposed for the next */
   offer: z.object({
     margin: z.number().min(0).max(0.9),

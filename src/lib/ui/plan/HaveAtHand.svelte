@@ -35,7 +35,7 @@
     </tbody>
   </Table>
   <p class="soft">
-    All coats, with losses and reserve. Work: <b>{sayHours(data.labour)}</b> of work.
+    All coats, with losses and reserve. Work: <b>{sayHours(data.handMinutes)}</b> of work.
     <a href="/jobs/{data.jobId}/plan/take-off">Cans, hours and cost</a>
   </p>
 </div>

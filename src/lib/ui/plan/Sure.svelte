@@ -1,6 +1,6 @@
 <!-- How sure a planned hand-back is, in words; a date that hardly holds says so. -->
 <script lang="ts">
-  import { sayDay } from '$core/units/clock-time';
+  import { sayDay, sayHalfDay } from '$core/units/clock-time';
   import type { Chances } from '$server/services/plan/chances';
   import { refresh } from '../shell/refresh';
   import { HARDLY, sayChance } from '$core/units/say-chance';
@@ -19,15 +19,18 @@
   <p class="soft">How sure that is, is being worked out.</p>
 {:else if chances}
   <p class:bad={chances.chance < HARDLY}>
-    {#if chances.chance < HARDLY}Do not promise it: the{:else}The{/if} chance of that is
-    <b>{sayChance(chances.chance)}</b>. Even chance by {sayDay(chances.half, zone)}, 8 in 10 by
-    <b>{sayDay(chances.eight, zone)}</b>.
+    {#if chances.chance < HARDLY}Do not promise that: it holds{:else}That holds{/if} in
+    <b>{sayChance(chances.chance)}</b> of futures. Even chance by {sayDay(chances.half, zone)}.
   </p>
+  <p>8 in 10: <b>{sayHalfDay(chances.eight, zone)}</b></p>
 {/if}
 
 <style>
   .bad {
     color: var(--bad);
     font-weight: 500;
+  }
+  p > b:only-child {
+    font-size: 20px;
   }
 </style>

@@ -122,7 +122,7 @@ export class CoverRule implements Propagator {
 }
 
 /** A front's operations as sides: the start of what takes it down (−1: it is down already), and the end of what hangs it. */
-export interface Away extends Front {
+export interface Away extends Omit<Front, 'house'> {
   /** days on which it is gone in every plan */
   least: number;
 }

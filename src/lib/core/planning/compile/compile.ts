@@ -39,19 +39,25 @@ function travels(problem: Problem, station: readonly number[]): Model['travel'] 
 }
 
 /** What the household knows of the work, by index. */
-function householdOf({ household = [] }: Problem, index: ReadonlyMap<string, number>) {
+function householdOf({ household = [], fronts = [] }: Problem, index: Index) {
   const houses = [...new Set(household.map((h) => h.house))];
   const all = household.map((h) => ({
     ...h,
     operation: index.get(h.operation) ?? -1,
     house: houses.indexOf(h.house),
   }));
+  const houseOf = new Map(all.map((h) => [h.operation, h.house]));
   return {
+    fronts: fronts.map((f) => {
+      const home = index.get(f.home) ?? -1;
+      const down = f.down === null ? -1 : (index.get(f.down) ?? -1);
+      return { down, home, pieces: f.pieces, house: houseOf.get(home) ?? 0 };
+    }),
     visits: all.flatMap(({ operation, house, visit }) => (visit ? [{ operation, house }] : [])),
     smells: all.flatMap(({ operation, house, smell }) =>
       smell === null ? [] : [{ operation, house, minutes: smell }],
     ),
-  } satisfies Pick<Model, 'visits' | 'smells'>;
+  } satisfies Pick<Model, 'fronts' | 'visits' | 'smells'>;
 }
 
 /** The minutes between which each operation begins by all rules together. */
@@ -160,11 +166,6 @@ export function compile(problem: Problem, air?: AirWaits, rules = RULES): Model 
     setup: setups(problem),
     travel: travels(problem, station),
     windows: problem.links.some((l) => l.maxLag !== null),
-    fronts: (problem.fronts ?? []).map((f) => ({
-      down: f.down === null ? -1 : (index.get(f.down) ?? -1),
-      home: index.get(f.home) ?? -1,
-      pieces: f.pieces,
-    })),
     ...householdOf(problem, index),
     midnight: problem.midnight ?? 0,
   };

@@ -53,8 +53,15 @@ function inOrder(given: unknown): unknown {
     : given;
 }
 
-const chosenSchema = z
-  .object({
+/** Nobody comes, or is paid, for less. Our choice, minutes */
+export const USUAL_SHORTEST_COMING = 120;
+export const shortestComingSchema = z
+  .number('Write the minutes that whoever comes is paid for at least')
+  .int('Whole minutes')
+  .min(0, 'Not less than 0 minutes')
+  .max(480, 'Nobody is paid for more than a day');
+
+const chosenFields = z.object({
     system: systemSchema,
     counts: coatCountsSchema,
     tool: z.enum(TOOLS),
@@ -108,13 +115,17 @@ const chosenSchema = z
     priority: z.number().int().min(1).max(3).default(2),
     /** what counts, one goal after another, once the promised day is kept */
     goals: goalsSchema.default([...GOALS]),
-    /** days by which it may be handed back later than it could, where fronts are away on fewer days then */
+    /** days by which it may be handed back later than it could, and what that is for; null: as the goals are in order */
     later: z.number().int().min(0).max(7, 'At most 7 days later').default(0),
+    laterFor: z.enum(['fronts', 'hours']).nullable().default(null),
     /** learnt factors of the figures' minutes by kind of step, as they were when this was chosen */
     paces: z.record(z.string(), z.number().positive().max(100)).default({}),
     /** the company's own minutes in the house, as they were when this was chosen */
     visitMinutes: visitMinutesSchema.default({}),
-  })
+    /** minutes that whoever comes is paid for at least, as the company had it when this was chosen */
+    shortestComing: shortestComingSchema.default(USUAL_SHORTEST_COMING),
+  });
+const chosenSchema = chosenFields
   .refine((c) => c.lotSize <= c.rackSlots, {
     path: ['lotSize'],
     message: 'A lot cannot be larger than the rack: make the lots smaller or give the rack more slots',
@@ -131,6 +142,17 @@ const chosenSchema = z
     path: ['counts'],
     message: 'The fronts need at least one coat',
   });
+/** What of a choice changes where another plan is taken instead. */
+export const waySchema = chosenFields.pick({
+  later: true,
+  laterFor: true,
+  workers: true,
+  division: true,
+  lotSize: true,
+  pattern: true,
+  patterns: true,
+});
+export type Way = z.infer<typeof waySchema>;
 export const choiceSchema = z.preprocess(inOrder, chosenSchema);
 export type Choice = z.infer<typeof choiceSchema>;
 

@@ -97,6 +97,8 @@ export interface JobToPlan {
   /** coated in the house or in a tent beside it */
   atHome?: boolean;
   rules?: Rules;
+  /** minutes that whoever comes is paid for at least; none where nothing is said */
+  shortestComing?: number;
   /** fixed work, in order */
   site?: readonly SiteProgress[];
   /** operations that were pinned, by id, ms since 1970 */
@@ -109,8 +111,8 @@ export interface JobToPlan {
   by?: number;
   /** it is only compared with others: what stands too long is left aside */
   compared?: boolean;
-  /** so many minutes later were chosen for a plan that was shown */
-  shown?: boolean;
+  /** what counts first of plans that end so much later; the order of the goals where nothing is said */
+  first?: Goal | undefined;
   /** false where only the hand-back matters, not how long fronts are away */
   fronts?: boolean;
   /** coats before which pieces are wiped because they will have stood too long, and coats that follow before they have; operations by id */

@@ -9,9 +9,9 @@ import type { JobToPlan } from './job-to-plan';
 import { linkKey, type AirWaits } from '../model/model';
 import type { Plan, Problem } from '../model/problem';
 import type { Effort, Near } from '../search/effort';
-import { solve } from '../search/solve';
+import { solve, solveEach } from '../search/solve';
+import type { Leave } from '../search/solve-by-learning';
 import type { PlannedJob } from './planned-job';
-import { solveTrades } from '../search/solve-trades';
 
 /** The problem with the waits that a plan meets in the air; least waits where there is no plan. */
 export function freeze(problem: Problem, air: AirWaits, plan: Plan): Problem {
@@ -29,14 +29,14 @@ export function freeze(problem: Problem, air: AirWaits, plan: Plan): Problem {
 }
 
 /**
- * Plans of which none is worse in both than another: hand-back, and days without fronts. The first is handed back first.
- * @param near a plan to stay near to, minutes from the job's t0
+ * Plans a job in several ways, each by so much later as it may end and by what counts first then.
+ * @returns a plan for each; none where there is no plan, or nothing is left to do
  */
-export function planTrades(job: JobToPlan, effort: Effort, near?: Near): PlannedJob[] {
+export function planEach(job: JobToPlan, effort: Effort, leaves: readonly Leave[]): PlannedJob[] {
   const built = buildProblem(job);
   if (!built) return [];
   const { problem, air } = built;
-  return solveTrades(problem, effort, { air, near, goals: job.goals }).map((result) => ({
+  return solveEach(problem, effort, { air, goals: job.goals }, leaves).map((result) => ({
     problem: freeze(problem, air, result),
     result,
   }));
@@ -50,7 +50,7 @@ export function planTrades(job: JobToPlan, effort: Effort, near?: Near): Planned
 export function planJob(job: JobToPlan, effort: Effort, near?: Near): PlannedJob | null {
   const first = planOnce(job, effort, near);
   // Where plans are only compared, and where a later one was chosen for what it showed, what stands is left aside: wiping takes minutes.
-  const asShown = job.fronts === false || job.compared === true || job.shown === true;
+  const asShown = job.fronts === false || job.compared === true || job.first !== undefined;
   return first && !asShown ? keepFresh(job, first, effort, planOnce) : first;
 }
 
@@ -60,8 +60,7 @@ function planOnce(job: JobToPlan, effort: Effort, near?: Near): PlannedJob | nul
   if (!built) return null;
   const { problem, air } = built;
   const result = solve(problem, effort, {
-    ...{ air, near, goals: job.goals, later: job.later, by: job.by },
-    shown: job.shown,
+    ...{ air, near, goals: job.goals, later: job.later, by: job.by, first: job.first },
   });
   return { problem: !isPlan(result) ? problem : freeze(problem, air, result), result };
 }

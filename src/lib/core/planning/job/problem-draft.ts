@@ -124,6 +124,7 @@ function emptyProblem(
       ...(rules.sandThere ? [{ id: 'air', slots: AIR_SLOTS }] : []),
     ],
     ...{ operations: [], links: [], holds: [], finish: [], fronts: [] },
+    shortestComing: job.shortestComing ?? 0,
     midnight: Math.round((dayAfter(isoDay(job.t0, job.zone), job.zone) - job.t0) / MINUTE) % 1440,
     ...(minutes && !job.atHouse
       ? {

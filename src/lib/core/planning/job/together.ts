@@ -80,6 +80,7 @@ class Joining {
       ...{ calendars: [], workers: [], stations: [], racks: [], operations: [], links: [], holds: [] },
       ...{ finish: [], travel: [], fronts: [], household: [] },
       midnight: built[0]?.problem.midnight ?? 0,
+      shortestComing: Math.max(...built.map((b) => b.problem.shortestComing ?? 0)),
     };
   }
 

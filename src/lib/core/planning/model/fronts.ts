@@ -9,6 +9,9 @@ interface Times {
   end: Int32Array;
 }
 
+/** Days of one house in a set of all of them. */
+const FAR = 100_000;
+
 /** The number of the day that a minute is in. @param midnight the first one, in minutes */
 export const dayOf = (midnight: number, minute: number): number =>
   Math.floor((minute - midnight) / DAY_MINUTES);
@@ -24,3 +27,13 @@ export const daysGone = (m: Model, front: Front, { start, end }: Times): number 
 /** Days without fronts, each piece counted by itself. */
 export const pieceDays = (m: Model, s: Times): number =>
   m.fronts.reduce((sum, f) => sum + f.pieces * daysGone(m, f, s), 0);
+
+/** Days on which a household is without fronts, all or some: houses counted each by themselves. */
+export function daysWithout(m: Model, s: Times): number {
+  const days = new Set<number>();
+  for (const front of m.fronts) {
+    const last = dayOf(m.midnight, cell(s.end, front.home) - 1);
+    for (let day = last - daysGone(m, front, s) + 1; day <= last; day++) days.add(front.house * FAR + day);
+  }
+  return days.size;
+}

@@ -10,12 +10,15 @@ export const GOAL_NAMES: Readonly<Record<Goal, string>> = frozen({
   fronts: 'few days without fronts',
   visits: 'few days with people in the house',
   nights: 'few nights with solvent',
-  hours: 'few hours and days of work',
+  hours: 'few paid hours',
   moves: 'few changes to the plan that people know',
 });
 
-/** The usual order, with one goal before the others. */
-export const withFirst = (first: Goal): Goal[] => [first, ...GOALS.filter((g) => g !== first)];
+/** An order, the usual one where none is given, with one goal before the others. */
+export const withFirst = (first: Goal, order: readonly Goal[] = GOALS): Goal[] => [
+  first,
+  ...order.filter((g) => g !== first),
+];
 
 /** The goals that decide between plans of one hand-back. */
 export const afterBack = (goals: readonly Goal[] = GOALS): Goal[] => goals.filter((g) => g !== 'back');

@@ -14,6 +14,8 @@ export interface Front {
   down: number;
   home: number;
   pieces: number;
+  /** whose; one for all where the problem does not say */
+  house: number;
 }
 
 export interface Model {

@@ -106,6 +106,8 @@ export const problemSchema = z
       }),
       'operations',
     ).optional(),
+    /** minutes that whoever comes is paid for at least. An addition of ours to the format */
+    shortestComing: minute.max(1440).optional(),
     /** minutes from the start to the first midnight, by which days are counted; 0 where nothing is said. An addition of ours */
     midnight: minute.max(1440).optional(),
   })
@@ -194,8 +196,10 @@ export const planSchema = z.object({
   lowerBound: minute,
   /** days without fronts, each piece counted by itself; and what no plan that ends with this one has fewer of */
   pieceDays: z.object({ is: slots, least: slots }).optional(),
-  /** days on which somebody is in the house, nights with solvent there, and days on which people come, each counted by themselves */
-  household: z.object({ visits: slots, nights: slots, workerDays: slots }).optional(),
+  /** days without some or all fronts, days on which somebody is in the house, and nights with solvent there */
+  household: z.object({ days: slots.optional(), visits: slots, nights: slots }).optional(),
+  /** minutes of hands, minutes that are paid, how often somebody comes, and ways between places */
+  labour: z.object({ worked: minute, paid: minute, comings: slots, drives: slots }).optional(),
 });
 export type Plan = z.infer<typeof planSchema>;
 

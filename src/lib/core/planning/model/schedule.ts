@@ -1,8 +1,9 @@
 /** A schedule of a model: when every operation starts and ends, and who does it. */
 import { cell } from '$core/units/at';
-import { pieceDays } from './fronts';
-import { solventNights, visits, workerDays } from './measures';
+import { daysWithout, pieceDays } from './fronts';
+import { solventNights, visits } from './measures';
 import type { Model } from './model';
+import { labourOf } from './person-days';
 import type { Plan } from './problem';
 
 export interface Schedule {
@@ -44,6 +45,7 @@ export function scheduleOf(m: Model, { assignments }: Plan): Schedule {
  */
 export function planOf(m: Model, s: Schedule, lowerBound: number, least = 0): Plan {
   const days = pieceDays(m, s);
+  const { worked, paid, comings, drives } = labourOf(m, s);
   const assignments = m.operations.map((o, i) => ({
     operation: o.id,
     worker: m.problem.workers[cell(s.worker, i)]?.id ?? '',
@@ -54,7 +56,10 @@ export function planOf(m: Model, s: Schedule, lowerBound: number, least = 0): Pl
     ...{ assignments, makespan: makespanOf(m, s.end), lowerBound },
     ...(m.fronts.length ? { pieceDays: { is: days, least: Math.min(days, least) } } : {}),
     ...(m.problem.household
-      ? { household: { visits: visits(m, s), nights: solventNights(m, s), workerDays: workerDays(m)(s) } }
+      ? {
+          household: { days: daysWithout(m, s), visits: visits(m, s), nights: solventNights(m, s) },
+          labour: { worked, paid, comings, drives },
+        }
       : {}),
   };
 }

@@ -6,7 +6,7 @@ import { kitchenProblem } from '../../../../../tests/kitchen-problem';
 import { DAY as WEEK, op, planned, problemOf } from '../../../../../tests/plan-builders';
 import { randomProblem } from '../../../../../tests/random-problem';
 import { audit } from '../audit/audit';
-import { complement, intersect } from '../model/calendar';
+import { complement, intersect, unite } from '../model/calendar';
 import type { Model } from '../model/model';
 import type { Interval, Plan, Problem } from '../model/problem';
 import { solve } from '../search/solve';
@@ -75,6 +75,65 @@ describe('as planned', () => {
     // Where a plan leaves a gap at its end it can come out sooner; that is seldom.
     expect(same / seen).toBeGreaterThan(0.9);
   }, 60_000);
+});
+
+/** A kitchen as people who have other work of these times would be planned: nothing of its own is left lying meanwhile. */
+function around(problem: Problem, busy: ReadonlyMap<string, Interval[]>): Problem {
+  const others = [...busy].flatMap(([worker, spans]) => spans.map((span, k) => ({ worker, span, k })));
+  return {
+    ...problem,
+    calendars: [
+      ...problem.calendars,
+      ...problem.workers.map((w) => ({
+        id: `${w.id} hours`,
+        open: unite([problem.calendars.find((c) => c.id === w.calendar)?.open ?? [], busy.get(w.id) ?? []]),
+      })),
+    ],
+    workers: problem.workers.map((w) => ({
+      ...{ id: w.id, calendar: `${w.id} hours` },
+      skills: [...w.skills, `${w.id} elsewhere`],
+    })),
+    operations: [
+      ...problem.operations,
+      ...others.map(({ worker, span: [from, to], k }) => ({
+        ...op(`${worker} elsewhere ${k}`, to - from, { skill: `${worker} elsewhere`, lot: 'other' }),
+        ...{ pieces: 0, lockedStart: from },
+      })),
+    ],
+  };
+}
+
+/** Kitchens of one crew, each planned around those before it. */
+function jobsOfOneCrew(seed: number): ReplayJob[] {
+  const busy = new Map<string, Interval[]>();
+  const crew = new Set(['w0', 'w1', 'w2']);
+  return Array.from({ length: 1 + (seed % 4) }, (_, k) => kitchenProblem(24, 40 * seed + k)).flatMap(
+    (problem, k): ReplayJob[] => {
+      const people = new Set(problem.workers.map((w) => w.id));
+      const own = new Map([...busy].filter(([worker]) => people.has(worker)));
+      const plan = planOf(around(problem, own));
+      if (!plan) return [];
+      const assignments = plan.assignments.filter((a) => !a.operation.includes('elsewhere'));
+      for (const a of assignments) busy.set(a.worker, [...(busy.get(a.worker) ?? []), [a.start, a.end]]);
+      return [{ ...alone(problem, { ...plan, assignments }), rank: k, crew }];
+    },
+  );
+}
+
+describe('jobs of one crew', () => {
+  it('are handed back when they were planned to be, where nothing goes otherwise', () => {
+    let [seen, several] = [0, 0];
+    for (const seed of sampled(8, 100)) {
+      const jobs = jobsOfOneCrew(seed);
+      if (!jobs.length) continue;
+      const { backs } = new Replay(jobs).run(AS_PLANNED);
+      expect(backs, `seed ${seed}`).toEqual(jobs.map((j) => j.plan.makespan));
+      seen++;
+      if (jobs.length > 1) several++;
+    }
+    expect(seen).toBeGreaterThanOrEqual(leastOf(0.9, SOAK ? 100 : 8));
+    expect(several).toBeGreaterThanOrEqual(leastOf(0.4, SOAK ? 100 : 8));
+  }, 120_000);
 });
 
 describe('otherwise than planned', () => {

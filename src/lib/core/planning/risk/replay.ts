@@ -2,7 +2,8 @@
  * Plans carried out with other work times, films and air than were planned, by a crew that keeps to them. Docs: docs/methods/risk.md
  *
  * Each job keeps its plan: who does what, in which order at every place and on every rack. What opens a window, or is pinned, does not
- * begin before its planned minute; all else begins as soon as its people, place, rack, hours and films allow. Between jobs that share,
+ * begin before its planned minute, and nobody comes sooner on a day than planned; all else begins as soon as its people, place, rack, hours
+ * and films allow. Between jobs that share,
  * what is planned first comes first, too, and something else meanwhile only where it is over in time; but once its own planned minute has
  * come nothing waits for a job of lower rank, and nothing is begun that makes a higher one wait for more than half an hour. Nothing is
  * laid on a rack that leaves no room for what a higher one was to lay before.
@@ -11,7 +12,9 @@ import { betweenAll } from '../model/changeovers';
 import { at, item } from '$core/units/at';
 import { compile } from '../compile/compile';
 import { type Model } from '../model/model';
-import type { Interval } from '../model/problem';
+import { firstOpen } from '../model/calendar';
+import { dayOf } from '../model/fronts';
+import type { Assignment, Interval, Plan } from '../model/problem';
 import { NEVER } from '../model/earliest';
 import { type Changes, type ReplayJob, type Task } from './replay-task';
 import { Run, type Fate, type Replayed } from './run-once';
@@ -29,6 +32,19 @@ function numbering(): { of: (name: string) => number; readonly size: number } {
       return known.size;
     },
   };
+}
+
+/** When the person who begins something comes that day by a plan: nobody is there sooner. Hours that go on over midnight are one day. */
+function comingsOf(m: Model, { assignments }: Plan): (a: Assignment) => number {
+  const index = new Map(m.problem.workers.map((w, i) => [w.id, i]));
+  const key = (a: Assignment): string => {
+    const open = m.hours[index.get(a.worker) ?? -1]?.[0] ?? [];
+    const [from] = open[firstOpen(open, a.start)] ?? [a.start];
+    return `${a.worker} ${dayOf(m.midnight, Math.min(from, a.start))}`;
+  };
+  const first = new Map<string, number>();
+  for (const a of assignments) first.set(key(a), Math.min(first.get(key(a)) ?? Infinity, a.start));
+  return (a) => first.get(key(a)) ?? a.start;
 }
 
 export class Replay {
@@ -73,6 +89,7 @@ export class Replay {
       });
       const assigned = new Map(plan.assignments.map((a) => [a.operation, a]));
       const index = new Map(problem.workers.map((w, k) => [w.id, k]));
+      const comes = comingsOf(m, plan);
       const first = this.tasks.length;
       this.first.push(first);
       for (const [op, o] of m.operations.entries()) {
@@ -87,7 +104,7 @@ export class Replay {
           ...{ job: j, op, operation: o, rank: job.rank, offset },
           ...{ worker: at(worker, w), station: s < 0 ? -1 : at(station, s) },
           planned: offset + a.start,
-          release: offset + (o.lockedStart ?? (opens ? a.start : 0)),
+          release: offset + (o.lockedStart ?? (opens ? a.start : comes(a))),
           open: (m.hours[w]?.[at(m.within, op)] ?? []).map(([x, y]): Interval => [x + offset, y + offset]),
           holds: m.holds.flatMap((h) =>
             h.from !== op

@@ -237,7 +237,7 @@ export class Run {
         this.begun[k] ||
         (rank < this.rank(k) ? isItsTurn : c.start >= this.planned(k)) ||
         c.end <= this.planned(k) ||
-        could.some((n) => n.task === k),
+        could.some((n) => n.task === k && c.end <= Math.max(n.start, this.planned(k))),
     );
   }
 

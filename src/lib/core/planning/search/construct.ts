@@ -9,6 +9,7 @@ import { afterLinks, NEVER, roomNext, type Stay } from '../model/earliest';
 import type { Cause } from '../model/cause';
 import { allowedFrom, type Hold, type Model } from '../model/model';
 import { startToEndAt } from '../model/calendar';
+import { dayOf } from '../model/fronts';
 import type { Schedule } from '../model/schedule';
 import { Turn } from './turn';
 
@@ -59,6 +60,7 @@ class Construction {
     private readonly m: Model,
     private readonly release: Int32Array,
     private readonly by: ReadonlyMap<number, number>,
+    private readonly sparing: Sparing | null,
   ) {
     const n = m.operations.length;
     this.start = new Int32Array(n).fill(-1);
@@ -314,11 +316,15 @@ class Construction {
       from = afterLinks(item(m.before, i), endOf, afterLinks(item(m.backInto, i), endOf, from));
     }
     let best: Placed | null = null;
+    let least = NEVER;
     const first = this.by.get(i) ?? -1;
     const able = item(m.able, i);
     for (const w of able.includes(first) ? [first, ...able.filter((x) => x !== first)] : able) {
-      const found = this.fit(i, w, from, best ? best.end : NEVER, early);
-      if (found && (!best || found.end < best.end)) best = found;
+      const found = this.fit(i, w, from, best ? least : NEVER, early);
+      if (!found) continue;
+      const cost = found.end + (w === first ? 0 : this.costs(i, found));
+      if (best && cost >= least) continue;
+      [best, least] = [found, cost];
     }
     if (!best) return { never: { code: 'no hours left', operation, station: op.station } };
     if (op.lockedStart !== null && best.at !== op.lockedStart)
@@ -362,6 +368,21 @@ class Construction {
       }
     }
     return best;
+  }
+
+  /** Minutes that an operation may end later, so that nobody else is fetched or sent elsewhere for it. */
+  private costs(i: number, { at: start, worker }: Placed): number {
+    const { sparing, m } = this;
+    if (!sparing || start >= NEVER) return 0;
+    const own = item(this.workers, worker);
+    const k = lastAt(own, start);
+    const [before, after] = [own[k], own[k + 1]];
+    const day = dayOf(m.midnight, start);
+    const on = (b: Busy | undefined): boolean =>
+      b !== undefined && dayOf(m.midnight, b.from) <= day && day <= dayOf(m.midnight, b.to - 1);
+    const near = [before, after].filter((b) => b && on(b));
+    const isThere = near.some((b) => b && m.travel(b.op, i) === 0);
+    return (near.length ? 0 : sparing.coming) + (isThere ? 0 : sparing.drive) + (this.by.has(i) ? sparing.other : 0);
   }
 
   /** The earliest start, after the one it has, with which operation i ends so much later: what waits for it pushes it no further. */
@@ -408,8 +429,17 @@ class Construction {
   }
 }
 
+/** Minutes that an operation may end later, so that nobody else is fetched for it that day, nobody drives for it, or who is named does it. */
+interface Sparing {
+  coming: number;
+  drive: number;
+  other: number;
+}
+
 /** What a construction keeps to beside the rules. */
 interface Wishes {
+  /** what people are spared; nothing where nothing is said: whoever ends it soonest does it */
+  sparing?: Sparing | undefined;
   /** how often a window may push its opener later; 300 where nothing is said */
   pushes?: number;
   /** minutes before which an operation is not begun; from the start where nothing is said */
@@ -440,7 +470,14 @@ export function construct(m: Model, urgency: Float64Array, wishes: Wishes = {}):
 function attempts(
   m: Model,
   urgency: Float64Array,
-  { pushes = 300, later = new Map(), by = new Map(), stop = () => false, windowsFirst = false }: Wishes,
+  {
+    pushes = 300,
+    later = new Map(),
+    by = new Map(),
+    stop = () => false,
+    windowsFirst = false,
+    sparing,
+  }: Wishes,
   pins: 'in turn' | 'at once',
 ): Schedule | Clash {
   const n = m.operations.length;
@@ -460,7 +497,7 @@ function attempts(
   for (const [k, i] of ranked.entries()) rank[i] = k;
   let clash: Cause[] = [];
   attempt: for (let pushed = 0; pushed < pushes; pushed++) {
-    const c = new Construction(m, release, by);
+    const c = new Construction(m, release, by, sparing ?? null);
     const turn = new Turn(m, ranked, rank, windowsFirst);
     const never = (why: Cause, late: number): Clash => ({
       clash: pushed > 0 ? [...clash, why] : [why],

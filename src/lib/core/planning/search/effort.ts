@@ -34,11 +34,11 @@ export interface SolveOptions {
   /** the goals, what counts most first; the usual order where nothing is said. The earliest end is looked for first, whatever counts first */
   goals?: readonly Goal[] | undefined;
   /** minutes by which the plan may end later than the first that is found, where it is better by the goals then */
-  later?: number;
+  later?: number | undefined;
   /** the minute by which such a plan is to end all the same */
-  by?: number;
-  /** so many minutes later, or none, were chosen for a plan that was shown: the one whose fronts are away for the fewest days */
-  shown?: boolean | undefined;
+  by?: number | undefined;
+  /** what counts first of plans that end so much later; the order of the goals where nothing is said */
+  first?: Goal | undefined;
   /** a plan to stay near to, by operation */
   near?: Near;
 }

@@ -61,7 +61,7 @@ export function worthOf(m: Model, options: SolveOptions): (s: Schedule) => numbe
 /** What is minimised: that first, then the other goals, then ends. */
 function costOf(m: Model, options: SolveOptions): (s: Schedule) => Cost {
   const worth = worthOf(m, options);
-  const rank = ranking(m, { goals: afterBack(options.goals), near: options.near });
+  const { rank } = ranking(m, { goals: afterBack(options.goals), near: options.near });
   return (s) => ({ main: worth(s), then: rank(s) });
 }
 

@@ -1,48 +1,109 @@
-/** Plans ranked by goals, one after another. */
+/** Plans ranked by goals, one after another, at the grain at which people care: half days, days, quarters of paid hours. */
+import { frozen } from '$core/frozen';
+import { daysWithout, pieceDays } from '../model/fronts';
 import { GOALS, type Goal } from '../model/goals';
-import { pieceDays } from '../model/fronts';
-import { solventNights, visits, workerDays } from '../model/measures';
+import { halfDayOf } from '../model/half-days';
+import { solventNights, visits } from '../model/measures';
 import type { Model } from '../model/model';
+import { labourOf, type Labour } from '../model/person-days';
 import { makespanOf, type Schedule } from '../model/schedule';
 import type { Near } from './effort';
 
 /** What a plan comes to, goal by goal; what counts less is worked out where all that counts more is equal. */
 export type Rank = readonly (() => number)[];
 
-function once(work: () => number): () => number {
-  let made: number | null = null;
-  return () => (made ??= work());
+type Side = (s: Schedule) => number;
+
+function once<T>(work: () => T): () => T {
+  let made: { is: T } | null = null;
+  return () => (made ??= { is: work() }).is;
+}
+
+/** Of the last schedule only: sides of one goal ask for the same. */
+function kept<T>(work: (s: Schedule) => T): (s: Schedule) => T {
+  let of: Schedule | null = null;
+  let made: T | undefined;
+  return (s) => {
+    if (of !== s || made === undefined) [of, made] = [s, work(s)];
+    return made;
+  };
 }
 
 const moved = (s: Schedule, near: readonly (number | null)[]): number =>
   near.filter((was, i) => was !== null && was !== s.start[i]).length;
 
+/** Paid hours are told apart by so many minutes; of a plan that people know, by so many. Our choice. */
+const QUARTER = 15;
+const WORTH_A_CHANGE = 120;
+
+/** How plans are ranked, and how good each is as a number: less is better, roughly in the same order. */
+export interface Ranking {
+  rank: (s: Schedule) => Rank;
+  worth: (s: Schedule) => number;
+}
+
+/** Minutes that are as good as paid: what else a foreman would pay for. Our choice. */
+const COUNTS_AS = frozen({ coming: 60, drive: 10, cut: 60, hands: 10 } as const);
+
+/** Paid minutes of a plan, and what its comings, ways, cuts and changes of hands count for. */
+const weighed = ({ paid, comings, drives, cuts, hands }: Labour): number =>
+  paid +
+  COUNTS_AS.coming * comings +
+  COUNTS_AS.drive * drives +
+  COUNTS_AS.cut * cuts +
+  COUNTS_AS.hands * hands;
+
 /**
- * How plans of a model are ranked; of two that are equal in all goals the one whose work ends sooner is better.
+ * How plans of a model are ranked; of two that are equal in all goals the one whose fronts are away for less, and whose work ends sooner, is
+ * better.
  * @param near a plan to stay near to; without one, few changes do not count
- * @param back what the hand-back is measured by; the makespan where nothing is said
+ * @param back what the hand-back is measured by; where nothing is said its half day, or its minute where the problem knows no household
+ * @param known that plan as it would be now: its paid hours count until another saves so many that people's days are changed for it
+ * @param toTheDay whether days without fronts are told apart piece by piece
  */
 export function ranking(
   m: Model,
   {
     goals = GOALS,
     near,
-    back = (s) => makespanOf(m, s.end),
-  }: { goals?: readonly Goal[] | undefined; near?: Near | undefined; back?: (s: Schedule) => number },
-): (s: Schedule) => Rank {
+    known,
+    toTheDay = false,
+    back = m.problem.household
+      ? (s) => halfDayOf(m.midnight, makespanOf(m, s.end))
+      : (s) => makespanOf(m, s.end),
+  }: { goals?: readonly Goal[] | undefined; near?: Near | undefined; known?: Schedule | undefined; toTheDay?: boolean; back?: Side },
+): Ranking {
   const was = near && m.operations.map((o) => near.get(o.id)?.start ?? null);
-  const of: Record<Goal, ((s: Schedule) => number) | null> = {
-    back,
-    fronts: m.fronts.length ? (s) => pieceDays(m, s) : null,
-    visits: m.visits.length ? (s) => visits(m, s) : null,
-    nights: m.smells.length ? (s) => solventNights(m, s) : null,
-    hours: workerDays(m),
-    moves: was ? (s) => moved(s, was) : null,
+  const labour = kept((s) => labourOf(m, s));
+  const usual = known && weighed(labourOf(m, known));
+  const away: Side = (s) => pieceDays(m, s);
+  const pieces = m.fronts.reduce((sum, f) => sum + f.pieces, 0);
+  const of: Record<Goal, readonly Side[]> = {
+    back: [back],
+    fronts: !pieces
+      ? []
+      : toTheDay
+        ? [away]
+        : [(s) => daysWithout(m, s), (s) => Math.round(away(s) / pieces)],
+    visits: m.visits.length ? [(s) => visits(m, s)] : [],
+    nights: m.smells.length ? [(s) => solventNights(m, s)] : [],
+    hours: usual
+      ? [(s) => Math.ceil((weighed(labour(s)) - usual) / WORTH_A_CHANGE)]
+      : [(s) => Math.ceil(weighed(labour(s)) / QUARTER), (s) => labour(s).paid],
+    moves: was ? [(s) => moved(s, was)] : [],
   };
-  const sides = goals.flatMap((g) => of[g] ?? []);
-  const ends = (s: Schedule): number => s.end.reduce((a, b) => a + b, 0);
-  return (s) => [...sides, ends].map((side) => once(() => side(s)));
+  const ends: Side = (s) => s.end.reduce((a, b) => a + b, 0);
+  const sides = [...goals.flatMap((g) => of[g]), ...(pieces ? [away] : []), ends];
+  // Each goal counts for a fraction of the one before it: what is gained in several may be worth a step of one.
+  const parts = goals.flatMap((g) => of[g].slice(0, 2)).map((side, k) => ({ side, weight: FRACTION ** k }));
+  return {
+    rank: (s) => sides.map((side) => once(() => side(s))),
+    worth: (s) => parts.reduce((sum, { side, weight }) => sum + weight * side(s), 0),
+  };
 }
+
+/** What a goal counts for beside the one before it. Our choice. */
+const FRACTION = 0.5;
 
 /** Whether one plan is better than another. */
 export function isLess(one: Rank, than: Rank): boolean {

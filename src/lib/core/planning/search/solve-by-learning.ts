@@ -5,7 +5,8 @@ import { conflictsFor, shorten, type Shortened } from '../learning/shorten';
 import { explainInfeasibility } from './explain-infeasibility';
 import { pieceDays } from '../model/fronts';
 import { leastDaysGone, leastPieceDays } from '../bounds/fronts-bound';
-import { afterBack } from '../model/goals';
+import { withFirst, type Goal } from '../model/goals';
+import { halfDayEnd, halfDayOf } from '../model/half-days';
 import { noPlan } from '../model/infeasible';
 import type { Model } from '../model/model';
 import type { NoPlan, Plan } from '../model/problem';
@@ -14,11 +15,9 @@ import { makespanOf, type Schedule } from '../model/schedule';
 import { construct } from './construct';
 import type { Effort, Near, SolveOptions } from './effort';
 import { asItWas, improve } from './improve';
-import { bringTogether } from './bring-together';
-import { isLess, ranking, type Rank } from './rank';
-import { shake } from './shake';
+import { isLess, ranking } from './rank';
+import { sparePeople } from './spare-people';
 import { planFrom } from './soon-after';
-import { bestBy, trade } from './trade';
 
 /** Operations above which a search that learns is too slow to be of use. */
 export const LEARNED = 600;
@@ -39,16 +38,28 @@ const FRONTS = 0.25;
 const FIND = 600;
 /** So many of them before constructions are tried again. Our choice. */
 const TURN = 200;
-/** Constructions above which a plan that is as short as it will be is looked at longer for what else counts. Our choice. */
-const STORED = 200;
+/** Plans of fewer paid hours that are tried for each construction of an effort. Our choice. */
+const TRIES = 4;
 /** Constructions that look after what comes next, once a plan is as short as it will be. Our choice. */
 const TIDY = 24;
 
+/** How a plan that is found first is changed: how much later it may end, and what counts first then. */
+export interface Leave {
+  /** minutes */
+  later?: number | undefined;
+  /** the minute by which it is to end all the same */
+  by?: number | undefined;
+  /** what counts first; the order of the goals where nothing is said */
+  first?: Goal | undefined;
+}
+
 /**
- * Plans by constructions first, then by a search that learns; then the plan is brought together.
+ * Plans by constructions first, then by a search that learns; then the plan is changed within the half day, and by as much later as it may
+ * end.
  * @param m of no more than `LEARNED` operations
  * @param bound no plan ends before
- * @returns a plan with its bound; or why there is none
+ * @param leaves one plan is made for each
+ * @returns plans with their bound; or why there is none
  */
 export function solveByLearning(
   m: Model,
@@ -56,10 +67,12 @@ export function solveByLearning(
   bound: number,
   effort: Effort,
   options: SolveOptions,
-): Plan | NoPlan {
-  const { stop } = effort;
+  leaves: readonly Leave[],
+): Plan[] | NoPlan {
+  const { stop, seed } = effort;
+  const { goals, near } = options;
   const free = m.operations.filter((o) => o.lockedStart === null).length;
-  const ties = !options.near && free <= FEW;
+  const ties = !near && free <= FEW;
   const least = leastDaysGone(m, head);
   const conflicts = Math.round((effort.learning ?? 1) * conflictsFor(m.operations.length));
   let made: LearnedSearch | null = null;
@@ -67,46 +80,43 @@ export function solveByLearning(
     (made ??= new LearnedSearch(m, { ties, fronts: free <= SETTLED && m.fronts.length ? least : null }));
   const found = shortest(m, head, bound, effort, options, { conflicts, search, ties });
   if (!('best' in found)) return found;
-  const goals = ['back', ...afterBack(options.goals)] as const;
-  const by = { least, goals, near: options.near, stop };
-  const brought = bringTogether(m, found.best, by);
-  const longer = { ...by, seed: effort.seed, steps: effort.steps - STORED };
-  const together = shake(m, brought, makespanOf(m, brought.end), longer).reduce(better(ranking(m, by)));
   const low = leastPieceDays(m, least);
-  const asked = conflicts > 0 && (ties || (pieceDays(m, together) > low && free <= SETTLED));
+  const asked = conflicts > 0 && (ties || (pieceDays(m, found.best) > low && free <= SETTLED));
   const { best, isFewest } = asked
     ? settleTies(
-        ...([m, search(), together] as const),
-        { goals: options.goals, ties, follows: options.near !== undefined },
+        ...([m, search(), found.best, { goals, ties, follows: near !== undefined }] as const),
         ties ? conflicts : conflicts * FRONTS,
         stop,
       )
-    : { best: together, isFewest: false };
-  if (options.later || options.shown) {
-    const known = options.near ? [nearest(m, options.near)].flatMap((s) => s ?? []) : [];
+    : { best: found.best, isFewest: false };
+  const known = near ? nearest(m, near) : null;
+  return leaves.map((leave) => {
     const first = makespanOf(m, best.end);
-    const until = Math.max(first, Math.min(first + (options.later ?? 0), options.by ?? Infinity));
-    const looked = {
-      least,
-      goals: options.goals,
-      near: options.near,
-      seed: effort.seed,
-      steps: effort.steps,
-      stop,
-    };
-    const chosen = options.shown
-      ? trade(m, best, looked, known).findLast((t) => t.makespan <= until)?.schedule
-      : bestBy(m, best, until, looked, known);
-    if (chosen) return planFrom(m, chosen, found.bound, low);
-  }
-  return planFrom(m, best, found.bound, isFewest ? Infinity : low);
+    const until = lastMinute(m, first, leave);
+    const isKnown = known !== null && makespanOf(m, known.end) <= until;
+    const { rank, worth } = ranking(m, {
+      goals: leave.first ? withFirst(leave.first, goals) : goals,
+      near,
+      ...(isKnown ? { known } : {}),
+    });
+    const begin = isKnown && !isLess(rank(best), rank(known)) ? known : best;
+    // Where a plan may end days later there is twice as much to look at.
+    const tries = Math.round(effort.steps * TRIES * (leave.later ? 2 : 1));
+    const allows = (s: Schedule): boolean => makespanOf(m, s.end) <= until;
+    const chosen = looksFurther(m) ? sparePeople(m, begin, { rank, worth, allows, tries, seed, stop }) : begin;
+    return planFrom(m, chosen, found.bound, isFewest && chosen === best ? Infinity : low);
+  });
 }
 
-/** The better of two plans. */
-const better =
-  (rank: (s: Schedule) => Rank) =>
-  (a: Schedule, b: Schedule): Schedule =>
-    isLess(rank(b), rank(a)) ? b : a;
+/** Whether a plan is measured by more than its end. */
+const looksFurther = (m: Model): boolean => m.problem.household !== undefined || m.fronts.length > 0;
+
+/** The minute that a plan must not end after: of a household the end of a half day, for nobody cares for the minute. */
+function lastMinute(m: Model, first: number, { later = 0, by = Infinity }: Leave): number {
+  const last = first + later;
+  const whole = m.problem.household ? halfDayEnd(m.midnight, halfDayOf(m.midnight, last)) : last;
+  return Math.max(first, Math.min(whole, by));
+}
 
 /** A plan that is followed, as it would be now; null where it cannot be kept. */
 function nearest(m: Model, near: Near): Schedule | null {

@@ -3,15 +3,16 @@
  * random keys, Bean 1994), and a search that learns, which makes the plan shorter and proves how short it can be.
  * Deterministic for a seed and a budget; stops early when the bound is met.
  */
+import { item } from '$core/units/at';
 import { lowerBound } from '../bounds/bound';
 import { construct } from './construct';
 import { improve, worthOf } from './improve';
 import { pullTogether } from './pull-together';
-import { LEARNED, solveByLearning } from './solve-by-learning';
+import { LEARNED, solveByLearning, type Leave } from './solve-by-learning';
 import type { Effort, SolveOptions } from './effort';
 import { planFrom } from './soon-after';
 import { ranking } from './rank';
-import { ifFeasible, noPlan } from '../model/infeasible';
+import { ifFeasible, isPlan, noPlan } from '../model/infeasible';
 import { compile } from '../compile/compile';
 import { type Model } from '../model/model';
 import type { NoPlan, Plan, Problem } from '../model/problem';
@@ -42,18 +43,18 @@ function solveByConstructing(
   if (!best) return noPlan(false, ...clash);
   const least = leastDaysGone(m, head);
   const worth = worthOf(m, options);
-  const rank = ranking(m, { goals: ['back', ...afterBack(options.goals)], near: options.near, back: worth });
+  const { rank } = ranking(m, { goals: ['back', ...afterBack(options.goals)], near: options.near, back: worth });
   const together = pullTogether(m, best, least, rank, { worth, stop: effort.stop });
   return planFrom(m, together, bound, leastPieceDays(m, least));
 }
 
-/**
- * Plans a problem.
- * @param problem a well-formed problem
- * @param effort seed and budget; the same give the same plan
- * @returns a plan that keeps every rule, with a proven lower bound; or why there is none
- */
-export function solve(problem: Problem, effort: Effort, options: SolveOptions = {}): Plan | NoPlan {
+/** Plans a problem once for each leave. */
+function plansOf(
+  problem: Problem,
+  effort: Effort,
+  options: SolveOptions,
+  leaves: readonly Leave[],
+): Plan[] | NoPlan {
   return ifFeasible(
     () => {
       const m = compile(problem, options.air);
@@ -63,10 +64,37 @@ export function solve(problem: Problem, effort: Effort, options: SolveOptions = 
       // Where jobs are weighed together the last one's end says little: each has a bound of its own.
       const plain = options.weighed || effort.bound === 'chain';
       const bound = plain ? makespanOf(m, head.end) : lowerBound(m, head, effort.stop);
-      return options.weighed || m.operations.length > LEARNED
-        ? solveByConstructing(m, head, bound, effort, options, begin)
-        : solveByLearning(m, head, bound, effort, options);
+      if (!options.weighed && m.operations.length <= LEARNED)
+        return solveByLearning(m, head, bound, effort, options, leaves);
+      const made = solveByConstructing(m, head, bound, effort, options, begin);
+      return isPlan(made) ? [made] : made;
     },
     (why): NoPlan => noPlan(true, why),
   );
+}
+
+/**
+ * Plans a problem.
+ * @param problem a well-formed problem
+ * @param effort seed and budget; the same give the same plan
+ * @returns a plan that keeps every rule, with a proven lower bound; or why there is none
+ */
+export function solve(problem: Problem, effort: Effort, options: SolveOptions = {}): Plan | NoPlan {
+  const { later, by, first } = options;
+  const made = plansOf(problem, effort, options, [{ later, by, first }]);
+  return 'infeasible' in made ? made : item(made, 0);
+}
+
+/**
+ * Plans a problem in several ways: each as `solve` plans it with the same leave.
+ * @returns a plan for each leave, in their order; none where there is no plan. Large problems have one plan
+ */
+export function solveEach(
+  problem: Problem,
+  effort: Effort,
+  options: SolveOptions,
+  leaves: readonly Leave[],
+): Plan[] {
+  const made = plansOf(problem, effort, options, leaves);
+  return 'infeasible' in made ? [] : made;
 }

@@ -4,8 +4,9 @@
  */
 import { cell, item } from '$core/units/at';
 import { dayOf, pieceDays } from '../model/fronts';
-import { solventNights, visits, workerDays } from '../model/measures';
+import { solventNights, visits } from '../model/measures';
 import { isHelper, type Model } from '../model/model';
+import { labourOf } from '../model/person-days';
 import { planOf, type Schedule } from '../model/schedule';
 import type { Plan } from '../model/problem';
 import { construct } from './construct';
@@ -45,11 +46,10 @@ export function soonAfter(m: Model, s: Schedule): Schedule {
   );
   const days = (of: Schedule): number =>
     [...free].reduce((sum, i) => sum + dayOf(m.midnight, cell(of.end, i) - 1), 0);
-  const worked = workerDays(m);
   const costs = (of: Schedule): number[] => [
     visits(m, of),
     solventNights(m, of),
-    worked(of),
+    labourOf(m, of).paid,
     pieceDays(m, of),
   ];
   const before = costs(s);

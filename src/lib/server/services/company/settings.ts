@@ -1,6 +1,7 @@
 /** What the company sets for all its jobs: measures, and what an hour costs. */
 import { z } from 'zod';
 import { MEASURES, type Measures } from '$core/units/measures';
+import { shortestComingSchema, USUAL_SHORTEST_COMING } from '$core/planning/job/choice';
 import { readNumber } from '$core/units/read-number';
 import type { Db } from '../../db/open';
 import { readInput } from '../../base/read-input';
@@ -68,11 +69,21 @@ const costsSchema = z.object({
     .transform((text) => (text.trim() ? readNumber(text) : null))
     .pipe(z.number(KWH_COSTS).min(0, KWH_COSTS).max(10, KWH_COSTS).nullable())
     .default(null),
+  shortest: z
+    .string()
+    .transform((text) => (text.trim() ? readNumber(text) : USUAL_SHORTEST_COMING))
+    .pipe(shortestComingSchema)
+    .default(USUAL_SHORTEST_COMING),
 });
 
-/** @param input currency and what an hour of work, and a kWh, cost, as they are typed @throws Refused 422 */
+/** Minutes that whoever comes is paid for at least. */
+export const shortestComingOf = (db: Db): number =>
+  readSetting(db, 'shortestComing') ?? USUAL_SHORTEST_COMING;
+
+/** @param input currency, what an hour of work and a kWh cost, and the shortest time that is paid, as they are typed @throws Refused 422 */
 export function setCosts(db: Db, input: unknown): void {
-  const { currency, hour, kwh } = readInput(costsSchema, input, HOUR_COSTS);
+  const { currency, hour, kwh, shortest } = readInput(costsSchema, input, HOUR_COSTS);
+  writeSetting(db, 'shortestComing', shortest);
   const power = kwh === null ? {} : { kwhCents: kwh * 100 };
   writeSetting(db, 'costs', { currency, hourCents: Math.round(hour * 100), ...power });
 }

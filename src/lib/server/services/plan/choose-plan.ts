@@ -6,7 +6,7 @@ import type { PlanInputs } from '$core/job-plan/inputs';
 import { timesOf, type MadePlan } from '$core/job-plan/made-plan';
 import { leavesOpen } from '$core/job-plan/inputs';
 import { routeOf } from '$core/job-plan/ways';
-import { choiceSchema, type Choice } from '$core/planning/job/choice';
+import { choiceSchema, waySchema, type Choice } from '$core/planning/job/choice';
 import type { Db } from '../../db/open';
 import { readInput } from '../../base/read-input';
 import { Refused } from '../../base/refused';
@@ -51,12 +51,10 @@ async function planOf(
   inputs: PlanInputs,
   at: number,
   last: StoredPlan | undefined,
-  shown: boolean,
+  effort: 'stored' | 'followed' = 'stored',
 ): Promise<MadePlan | null> {
-  // What was shown is looked for as hard as then.
-  const effort = shown ? 'followed' : 'stored';
   try {
-    return await ask('plan', { inputs, at, near: timesOf(last), effort, shown });
+    return await ask('plan', { inputs, at, near: timesOf(last), effort });
   } catch (error) {
     console.error(error);
     return null;
@@ -72,8 +70,15 @@ const piecesOf = (lots: PlanInputs['lots']): string => JSON.stringify(lots.map((
  * @param input a Choice, unchecked
  * @param clock ms since 1970
  * @throws Refused 422 when the choice is faulty, 409 when it would change a route that work has begun on
+ * @param shown it is the way of a plan that was shown: looked for as hard as then, and near no other
  */
-export async function choosePlan(db: Db, job: string, input: unknown, clock: () => number): Promise<void> {
+export async function choosePlan(
+  db: Db,
+  job: string,
+  input: unknown,
+  clock: () => number,
+  shown = false,
+): Promise<void> {
   const given = readInput(choiceSchema, input, 'The choice is not complete.');
   const wanted = given;
   for (;;) {
@@ -89,7 +94,8 @@ export async function choosePlan(db: Db, job: string, input: unknown, clock: () 
     const inputs = { ...basis.inputs, choice, lots };
     // What is divided otherwise has no plan to stay near to.
     const same = piecesOf(lots) === piecesOf(basis.inputs.lots);
-    const made = await planOf(inputs, at, same ? lastPlan(db, file) : undefined, false);
+    const near = same && !shown ? lastPlan(db, file) : undefined;
+    const made = await planOf(inputs, at, near, shown ? 'followed' : 'stored');
     const text = JSON.stringify(choice);
     const write = (): void => {
       writeChoice(db, job, text);
@@ -142,40 +148,26 @@ function readJson(text: string): unknown {
   try {
     return JSON.parse(text);
   } catch {
-    throw new Refused(
-      422,
-      'How each colour is turned could not be read. Look for better lots again.',
-      'patterns',
-    );
+    throw new Refused(422, 'What was chosen could not be read. Look for other plans again.', 'way');
   }
 }
 
 /**
- * Plans a job so that it may be handed back some days later than it could, where its fronts are away for less then. All else that is
- * chosen stays, and so do the lots: what is planned is what was shown.
+ * Plans a job in the way of a plan that was shown beside its own: later, by fewer people, in other lots. All else that is chosen stays; what
+ * is planned is what was shown.
+ * @param form way, as JSON
  * @param clock ms since 1970
- * @throws Refused 422 for a number of days that cannot be, 409 where nothing is chosen yet
+ * @throws Refused 422 for what cannot be, 409 where nothing is chosen yet or the lots stay as they are
  */
-export async function chooseLater(db: Db, job: string, days: number, clock: () => number): Promise<void> {
-  for (;;) {
-    const before = basisOf(db, job, clock());
-    if (!before) throw new Refused(409, 'Choose a system first.');
-    const input = { ...before.inputs.choice, later: days };
-    const wanted = readInput(choiceSchema, input, 'That many days later cannot be planned.');
-    const basis = basisOf(db, job, clock(), () => wanted);
-    if (!basis) throw new Refused(409, 'Choose a system first.');
-    const made = await planOf(basis.inputs, basis.at, lastPlan(db, basis.file), true);
-    const text = JSON.stringify(wanted);
-    const kept = keepPlan(db, basis, {
-      made,
-      inputs: basis.inputs,
-      toldAgainst: () => null,
-      choice: text,
-      write: () => {
-        writeChoice(db, job, text);
-        refreshSummary(db, job);
-      },
-    });
-    if (kept !== 'changed') return;
-  }
+export async function chooseWay(db: Db, job: string, form: FormData, clock: () => number): Promise<void> {
+  const basis = basisOf(db, job, clock());
+  if (!basis) throw new Refused(409, 'Choose a system first.');
+  const way = readInput(waySchema, readJson(String(form.get('way') ?? '')), 'That plan could not be read. Compare again.');
+  const { choice, state } = basis.inputs;
+  const isDivided = way.division !== choice.division || way.lotSize !== choice.lotSize;
+  const isTurned = way.pattern !== choice.pattern || JSON.stringify(way.patterns) !== JSON.stringify(choice.patterns);
+  if ((isDivided || isTurned) && piecesBegun(state))
+    throw new Refused(409, 'Work has begun: the lots stay as they are.');
+  const open = isDivided || isTurned ? { open: { lots: false, pattern: false, stages: false } } : {};
+  await choosePlan(db, job, { ...choice, ...way, ...open }, clock, true);
 }

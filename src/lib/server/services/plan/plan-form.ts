@@ -18,6 +18,7 @@ import type { Db } from '../../db/open';
 import { listWorkers } from '../../store/workers';
 import type { OpenJob } from '../job/open-job';
 import { learntPaces } from '../bench/paces';
+import { shortestComingOf } from '../company/settings';
 import { visitMinutesOf } from '../company/visit-minutes';
 import { finishesFrom, primed } from './finishes-form';
 import { answersOf } from './propose';
@@ -55,10 +56,11 @@ export function formDefaults(db: Db, file: OpenJob, now: number): Omit<Choice, '
     promised: null,
     priority: 2,
     goals: [...GOALS],
-    later: 0,
+    ...{ later: 0, laterFor: null },
     ...file.choice,
     paces: learntPaces(db),
     visitMinutes: visitMinutesOf(db),
+    shortestComing: shortestComingOf(db),
   };
 }
 

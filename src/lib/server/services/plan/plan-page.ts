@@ -6,6 +6,7 @@ import { bars, openSpans } from './bars';
 import { chancesOf } from './chances';
 import { handBack, isHome, whyNoPlan } from './hand-back';
 import { householdIn } from '$core/job-plan/household';
+import { labourIn } from '$core/job-plan/labour-in';
 import { rackUse } from '$core/job-plan/rack-use';
 import { movesBetween } from '$core/planning/search/moves';
 import { dayAfter, startOfDay } from '$core/units/clock-time';
@@ -15,7 +16,7 @@ import { airOf, isForeseen } from '../air/place-air';
 import { sayBoundHolds, sayChain, sayMoves, sayOperation, saySetUp } from './say-plan';
 import { KITCHEN_ROW } from './bar';
 import { listPins } from '$server/store/pins';
-import { findPlan } from '$server/store/plans';
+import { findPlan, type StoredPlan } from '$server/store/plans';
 import { takeOff } from '../take-off/take-off';
 import { planInputs } from './make/plan-inputs';
 import { readSetting } from '$server/store/settings';
@@ -23,6 +24,12 @@ import { blocksOf } from './remedies';
 import { listWorkers } from '$server/store/workers';
 import type { Db } from '$server/db/open';
 import type { JobWithPlan } from './open-planned';
+
+/** What a plan costs in people, those who are not needed by name; null where there is none. */
+function sayLabour(plan: StoredPlan | null, crew: readonly string[], names: ReadonlyMap<string, string>) {
+  const labour = plan && labourIn(plan, crew);
+  return labour && { ...labour, idle: labour.idle.map((id) => names.get(id) ?? 'somebody') };
+}
 
 /** @param now ms since 1970 */
 export function planPage(db: Db, job: JobWithPlan, now: number) {
@@ -66,7 +73,7 @@ export function planPage(db: Db, job: JobWithPlan, now: number) {
       air: hours.map(({ at, celsius, humidity }) => ({ at, celsius, humidity })),
     },
     airBlocks: blocksOf(db, file, plan, now),
-    currency: readSetting(db, 'costs')?.currency ?? '',
+    costs: readSetting(db, 'costs'),
     /** by what films wait */
     airBy: inputs?.air ? (isForeseen() ? ('forecast' as const) : ('readings' as const)) : ('sheet' as const),
     handBack: handBack(plan),
@@ -102,7 +109,8 @@ export function planPage(db: Db, job: JobWithPlan, now: number) {
           }
         : null,
     })),
-    labour: totals?.minutes ?? 0,
+    handMinutes: totals?.minutes ?? 0,
+    labour: sayLabour(plan, choice?.workers ?? [], names),
   };
 }
 

@@ -1,7 +1,7 @@
 import { acceptMoves, keepTimes, pin, unpin } from '$server/services/plan/pins';
 import { feedFor } from '$server/services/across/calendars';
 import { planPage } from '$server/services/plan/plan-page';
-import { chooseDivision, chooseLater, choosePlan } from '$server/services/plan/choose-plan';
+import { chooseDivision, choosePlan, chooseWay } from '$server/services/plan/choose-plan';
 import { choiceFromForm } from '$server/services/plan/plan-form';
 import { weigh } from '$server/services/plan/weigh';
 import { answer } from '$server/base/answer';
@@ -59,12 +59,15 @@ export const actions: Actions = {
     const token = feedFor(locals.db, kind, params.job, locals.now(), form.get('anew') === 'yes');
     return { feed: { kind, address: `${url.origin}/feeds/${token}.ics` } };
   },
-  later: async ({ request, locals, params }) => {
+  instead: async ({ request, locals, params }) => {
     const form = await request.formData();
     return answer(async () => {
-      await chooseLater(locals.db, params.job, Number(form.get('days') ?? NaN), locals.now);
+      const before = locals.open(params.job);
+      const was = weigh(locals.db, before.file, before.plan);
+      await chooseWay(locals.db, params.job, form, locals.now);
       locals.forget();
-      return { chosenLater: true };
+      const { file, plan } = locals.open(params.job);
+      return { planned: true, was, is: weigh(locals.db, file, plan) };
     });
   },
   divide: async ({ request, locals, params }) => {

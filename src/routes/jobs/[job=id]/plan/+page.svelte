@@ -19,6 +19,7 @@
   import TakeAlong from '$ui/plan/TakeAlong.svelte';
   import { openPlanner, type Planner } from '$ui/plan/planner';
   import FrontsAway from '$ui/plan/FrontsAway.svelte';
+  import OtherPlans from '$ui/plan/OtherPlans.svelte';
   import LotsAndTurning from '$ui/plan/LotsAndTurning.svelte';
   import PlanAsk from '$ui/plan/PlanAsk.svelte';
   import TimeBoard from '$ui/plan/board/TimeBoard.svelte';
@@ -83,7 +84,7 @@
         blocks={data.airBlocks}
         place={data.chosen?.place ?? 'place'}
         zone={data.zone}
-        currency={data.currency}
+        currency={data.costs?.currency ?? ''}
         address="{address}/remedies.json"
       />
     {/if}
@@ -142,14 +143,14 @@
         {#key planner}
           {#if data.household}
             <FrontsAway
-              {planner}
               household={data.household}
+              labour={data.labour}
+              costs={data.costs}
               boundHolds={data.boundHolds}
               later={data.later}
-              promised={data.promised}
               zone={data.zone}
-              bind:asked={asked.trades}
             />
+            <OtherPlans {planner} {data} bind:asked={asked.trades} />
           {/if}
           {#if !data.begun}
             <LotsAndTurning {planner} zones={data.turns} zone={data.zone} bind:asked={asked.settle} />
