@@ -14,7 +14,7 @@ import { choiceSchema } from '$core/planning/job/choice';
 import { planToCompare, weighPlan, wholeToCompare } from '$core/job-plan/make-plan';
 import { whatIfs, type Questions } from '$core/job-plan/what-ifs';
 import { timesOf } from '$core/job-plan/made-plan';
-import { fewerHours, noneWorse, tradesOf, type PlannedTrade, type Trade } from '$core/job-plan/trades';
+import { fewerHours, noneWorseOfEach, tradesOf, type PlannedTrade, type Trade } from '$core/job-plan/trades';
 import type { TimedPlan } from '$core/job-plan/neighbours';
 import { riskJobs, type JobWithItsPlan } from '$core/job-plan/risk-jobs';
 import { planJob } from '$core/planning/job/plan-job';
@@ -186,6 +186,9 @@ function* insteadOf({ inputs, at }: Given): Generator<PlannedTrade[]> {
 const withWay = (inputs: PlanInputs, { way }: Trade): PlanInputs =>
   withChoice(inputs, { ...inputs.choice, ...way });
 
+/** How many more plans are reckoned with while it is not known how many there will be: progress slows down towards its end. */
+const SOME = 12;
+
 /** Plans that may be had instead, each carried out a few times. */
 async function trades(id: number, asked: Given, live: () => boolean): Promise<void> {
   const { inputs } = asked;
@@ -203,8 +206,9 @@ async function trades(id: number, asked: Given, live: () => boolean): Promise<vo
         holds: fate && fate.t0 + fate.risk.p80 * MINUTE,
         sure: fate && end !== null ? chanceBy(fate.risk, end) : null,
       });
+      post({ id, share: found.length / (found.length + SOME) });
     }
-  post({ id, done: noneWorse(found, (t) => halfDayAt(t.holds ?? t.back, zone)) });
+  post({ id, done: noneWorseOfEach(found, (t) => halfDayAt(t.holds ?? t.back, zone)) });
 }
 
 function tryPin(id: number, { inputs, at }: Given, operation: string, to: number): void {

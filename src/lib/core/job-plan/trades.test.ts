@@ -6,7 +6,7 @@ import { emptyState } from '$core/bench/state/state';
 import { EFFORTS } from './efforts';
 import { withChoice } from './job-at';
 import { makePlan } from './make-plan';
-import { fewerHours, noneWorse, tradesOf, type Trade } from './trades';
+import { fewerHours, noneWorse, noneWorseOfEach, tradesOf, type Trade } from './trades';
 
 const trade = (back: number, days: number, paid = 600): Trade => ({
   ...{ back, minutes: 500, paid, comings: 1, drives: 0, people: 1 },
@@ -29,6 +29,13 @@ it('lists no plan that another is at least as good as in everything; a quarter o
     [6, 9, 495],
   ]);
   expect(noneWorse([trade(5, 9, 500), trade(6, 9, 499)], (t) => t.back)).toHaveLength(1);
+});
+
+it('keeps those in the lots as they are beside those in other lots that are better', () => {
+  const other = (t: Trade): Trade => ({ ...t, way: { ...t.way, lotSize: 12 } });
+  const own = [trade(0, 9, 600), trade(2, 8, 600), trade(3, 9, 700)];
+  const others = [other(trade(1, 8, 500)), other(trade(2, 9, 900))];
+  expect(noneWorseOfEach([...own, ...others], (t) => t.back)).toEqual([own[0], own[1], others[0]]);
 });
 
 const [system] = SYSTEMS;

@@ -156,3 +156,17 @@ export function noneWorse<T extends Trade>(trades: readonly T[], date: (t: T) =>
     });
   });
 }
+
+/** The same of those with the same lots and turning: other lots and another turning are a decision of their own. */
+export function noneWorseOfEach<T extends Trade>(trades: readonly T[], date: (t: T) => number): T[] {
+  const groups = new Map<string, T[]>();
+  for (const t of trades) {
+    const { division, lotSize, pattern, patterns } = t.way;
+    const key = JSON.stringify([division, lotSize, pattern, patterns]);
+    groups.set(key, [...(groups.get(key) ?? []), t]);
+  }
+  const [own = [], ...others] = groups.values();
+  const kept = noneWorse(own, date);
+  // Those in other lots are worth a change only where they are behind no plan in the lots as they are.
+  return [...kept, ...noneWorse([...kept, ...others.flat()], date).filter((t) => !own.includes(t))];
+}

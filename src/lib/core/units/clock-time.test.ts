@@ -1,4 +1,4 @@
-import { sayHours } from './clock-time';
+import { halfDayAt, sayHalfDay, sayHours } from './clock-time';
 import { expect, it } from 'vitest';
 import {
   hourOfDay,
@@ -60,4 +60,17 @@ it('knows the hour on days when clocks change, on either side of it', () => {
 
 it('says work in hours, however many', () => {
   expect([0, 59, 60, 125, 3363].map(sayHours)).toEqual(['0 min', '59 min', '1 h', '2 h 5 min', '56 h 3 min']);
+});
+
+it('knows half days, on days when clocks change, too', () => {
+  const zone = 'America/Halifax';
+  const half = (iso: string): [string, string] => {
+    const ms = Date.parse(iso);
+    return [sayHalfDay(ms, zone), new Date(halfDayAt(ms, zone)).toISOString()];
+  };
+  expect(half('2026-03-10T15:00Z')).toEqual(['Tue 10 Mar, by noon', '2026-03-10T15:00:00.000Z']);
+  expect(half('2026-03-10T15:01Z')).toEqual(['Tue 10 Mar, by evening', '2026-03-11T03:00:00.000Z']);
+  // Midnight is the end of its day. On 8 March the clocks go forward before noon.
+  expect(half('2026-03-11T03:00Z')).toEqual(['Tue 10 Mar, by evening', '2026-03-11T03:00:00.000Z']);
+  expect(half('2026-03-08T05:00Z')).toEqual(['Sun 8 Mar, by noon', '2026-03-08T15:00:00.000Z']);
 });

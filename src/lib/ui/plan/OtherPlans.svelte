@@ -26,12 +26,14 @@
   let trades = $state<WeighedTrade[] | null>(null);
   let busy = $state(false);
   let failed = $state('');
+  let share = $state(0);
 
   async function compare(): Promise<void> {
     asked = busy = true;
     failed = '';
+    share = 0;
     try {
-      trades = await planner.trades();
+      trades = await planner.trades((s) => (share = s));
     } catch (error) {
       failed = error instanceof Error ? error.message : String(error);
     }
@@ -61,6 +63,12 @@
     t.way.pattern === data.chosen.pattern
       ? ''
       : `lots of up to ${counted(t.way.lotSize, 'piece')}, ${small(PATTERN_FACTS[t.way.pattern].name)}`;
+  /** the plan that is kept: the day that holds, and its paid hours */
+  const now = $derived(
+    data.labour && data.chances !== null && data.chances !== 'asked'
+      ? [[data.chances.eight, hours(data.labour.paid)]]
+      : [],
+  );
   const option = $derived({
     ...FRAME,
     grid: { left: 52, right: 52, top: 12, bottom: 46 },
@@ -88,6 +96,15 @@
         },
         data: list.map((t) => [date(t), hours(t.paid)]),
       },
+      {
+        type: 'line',
+        lineStyle: { width: 0 },
+        symbol: 'emptyDiamond',
+        symbolSize: 14,
+        itemStyle: { color: LINES[1].color },
+        label: { show: true, position: 'left', formatter: `now ${data.household?.days ?? ''} d` },
+        data: now,
+      },
     ],
   });
   const fewest = $derived(Math.min(...list.map((t) => t.household.days)));
@@ -99,7 +116,7 @@
     What a sooner day, fewer days without fronts and fewer paid hours cost each other. The date is the half day
     that holds in 8 of 10 futures. No plan here is behind another in all three.
   </p>
-  {#if list.length > 1}
+  {#if list.length + now.length > 1}
     <Chart
       {option}
       height={240}
@@ -136,9 +153,11 @@
       <p class="soft">No plan was found.</p>
     {/each}
   {/if}
-  <Button kind="tertiary" disabled={busy} onclick={compare}>
-    {busy ? 'Planning …' : trades ? 'Compare again' : 'Compare with other plans'}
-  </Button>
+  {#if busy}
+    <progress value={share} aria-label="Other plans computed"></progress>
+  {:else}
+    <Button kind="tertiary" onclick={compare}>{trades ? 'Compare again' : 'Compare with other plans'}</Button>
+  {/if}
   {#if failed}<Notice>{failed}</Notice>{/if}
 </div>
 

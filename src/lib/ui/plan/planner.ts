@@ -15,8 +15,8 @@ export interface Planner {
   whatIfs: (progress: (share: number) => void) => Promise<WhatIfsFound>;
   /** better lots and turning; null where no plan was found for any. @param times how hard to look */
   settle: (times: number, progress: (share: number) => void) => Promise<SettledFound | null>;
-  /** plans that hand back later and leave fronts away for fewer days */
-  trades: () => Promise<WeighedTrade[]>;
+  /** plans that may be had instead */
+  trades: (progress: (share: number) => void) => Promise<WeighedTrade[]>;
   risk: (runs: number, progress: (share: number) => void) => Promise<RiskFound>;
   /** what a pin would give */
   tryPin: (operation: string, at: number) => Promise<Tried>;
@@ -83,7 +83,7 @@ export function openPlanner(address: string): Planner {
     whatIfs: async (progress) => (await send(await load(), { do: 'what-ifs' }, progress)) as WhatIfsFound,
     settle: async (times, progress) =>
       (await send(await load(), { do: 'settle', times }, progress)) as SettledFound | null,
-    trades: async () => (await send(await load(), { do: 'trades' })) as WeighedTrade[],
+    trades: async (progress) => (await send(await load(), { do: 'trades' }, progress)) as WeighedTrade[],
     risk: async (runs, progress) => (await send(await load(), { do: 'risk', runs }, progress)) as RiskFound,
     tryPin: async (operation, at) => (await send(await load(), { do: 'pin', operation, at })) as Tried,
     stop: () => worker?.postMessage({ do: 'stop', id: ++id } satisfies Question),

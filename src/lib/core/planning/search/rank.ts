@@ -56,6 +56,7 @@ const weighed = ({ paid, comings, drives, cuts, hands }: Labour): number =>
 /**
  * How plans of a model are ranked; of two that are equal in all goals the one whose fronts are away for less, and whose work ends sooner, is
  * better.
+ * Where fronts count first, it is days of the calendar and then days that a front is away on the mean; else days of the calendar alone.
  * @param near a plan to stay near to; without one, few changes do not count
  * @param back what the hand-back is measured by; where nothing is said its half day, or its minute where the problem knows no household
  * @param known that plan as it would be now: its paid hours count until another saves so many that people's days are changed for it
@@ -84,7 +85,9 @@ export function ranking(
       ? []
       : toTheDay
         ? [away]
-        : [(s) => daysWithout(m, s), (s) => Math.round(away(s) / pieces)],
+        : goals[0] === 'fronts'
+          ? [(s) => daysWithout(m, s), (s) => Math.round(away(s) / pieces)]
+          : [(s) => daysWithout(m, s)],
     visits: m.visits.length ? [(s) => visits(m, s)] : [],
     nights: m.smells.length ? [(s) => solventNights(m, s)] : [],
     hours: usual

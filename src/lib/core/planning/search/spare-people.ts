@@ -22,6 +22,8 @@ const DRIVE = 60;
 const NAMED = 3 * DAY_MINUTES;
 /** How much worse a plan may be that leads on, at first and in the end: the first goal counts 1 a step. Our choice. */
 const HEAT = frozen({ first: 0.1, last: 0.005 } as const);
+/** Share of the plans that are looked at team by team, before the best of those is gone on from. Our choice. */
+const TEAMS = 0.6;
 /** Plans after which it goes on from the best. Our choice. */
 const BACK = 60;
 
@@ -45,7 +47,7 @@ interface Try {
 
 class Sparing {
   private readonly random: () => number;
-  private readonly people: readonly number[];
+  private people: readonly number[];
 
   constructor(
     private readonly m: Model,
@@ -209,15 +211,21 @@ class Sparing {
     });
   }
 
-  /** Plans of fewer people, in the order of one. */
-  fewer(s: Schedule): Schedule[] {
-    const { m } = this;
+  /** Who does most, then who does next to most, and so on. */
+  private busiest(s: Schedule): number[] {
     const worked = new Map<number, number>();
-    for (const d of personDays(m, s)) worked.set(d.worker, (worked.get(d.worker) ?? 0) + d.worked);
-    const busiest = [...this.people].sort((a, b) => (worked.get(b) ?? 0) - (worked.get(a) ?? 0));
-    return busiest.flatMap((_, k): Schedule[] => {
-      const team = new Set(busiest.slice(0, k + 1));
-      return COMING.flatMap((coming) => {
+    for (const d of personDays(this.m, s)) worked.set(d.worker, (worked.get(d.worker) ?? 0) + d.worked);
+    return [...this.people].sort((a, b) => (worked.get(b) ?? 0) - (worked.get(a) ?? 0));
+  }
+
+  /** Plans of teams, in the order of one: all who come in it first, then without whoever does least of them. */
+  teams(s: Schedule): { people: number[]; plans: Schedule[] }[] {
+    const { m } = this;
+    const busiest = this.busiest(s);
+    return busiest.map((_, k) => {
+      const people = busiest.slice(0, busiest.length - k);
+      const team = new Set(people);
+      const plans = COMING.flatMap((coming) => {
         const keys = Float64Array.from(s.start, (t) => -t);
         const by = new Map<number, number>();
         for (const i of m.operations.keys()) {
@@ -226,7 +234,13 @@ class Sparing {
         }
         return [this.made({ keys, later: new Map(), by, coming })].flatMap((x) => x ?? []);
       });
+      return { people, plans };
     });
+  }
+
+  /** Only these are given work by hand-overs from here on. */
+  among(people: readonly number[]): void {
+    this.people = people;
   }
 }
 
@@ -254,24 +268,38 @@ export function sparePeople(
   const sparing = new Sparing(m, seed);
   const chance = seeded(seed + 1);
   let reached = rank(best);
-  const walk = (from: Schedule, steps: number): void => {
-    let [now, cost] = [from, worth(from)];
-    let own = { schedule: from, ranked: rank(from) };
-    const look = (s: Schedule | null, heat: number): void => {
-      if (!s || !allows(s)) return;
-      const then = worth(s);
-      if (then <= cost || chance() < Math.exp((cost - then) / heat)) [now, cost] = [s, then];
-      const ranked = rank(s);
-      if (isLess(ranked, own.ranked)) own = { schedule: s, ranked };
-    };
-    for (const s of sparing.fewer(from)) look(s, HEAT.last);
+  const walk = (begin: readonly Schedule[], steps: number): Schedule | null => {
+    const allowed = begin.filter(allows);
+    const ranks = new Map(allowed.map((s) => [s, rank(s)]));
+    const rankOf = (s: Schedule): Rank => ranks.get(s) ?? rank(s);
+    const [first, ...rest] = allowed;
+    if (!first) return null;
+    let own = rest.reduce((a, b) => (isLess(rankOf(b), rankOf(a)) ? b : a), first);
+    let [ownRank, now, cost] = [rankOf(own), own, worth(own)];
     for (let k = 0; k < steps && !stop(); k++) {
-      look(sparing.next(now), HEAT.first * (HEAT.last / HEAT.first) ** (k / steps));
+      const s = sparing.next(now);
+      const heat = HEAT.first * (HEAT.last / HEAT.first) ** (k / steps);
+      if (s && allows(s)) {
+        const then = worth(s);
+        if (then <= cost || chance() < Math.exp((cost - then) / heat)) [now, cost] = [s, then];
+        const ranked = rank(s);
+        if (isLess(ranked, ownRank)) [own, ownRank] = [s, ranked];
+      }
       // What led nowhere for long goes on from the best.
-      if (k % BACK === BACK - 1) [now, cost] = [own.schedule, worth(own.schedule)];
+      if (k % BACK === BACK - 1) [now, cost] = [own, worth(own)];
     }
-    if (isLess(own.ranked, reached)) [best, reached] = [own.schedule, own.ranked];
+    if (isLess(ownRank, reached)) [best, reached] = [own, ownRank];
+    return own;
   };
-  walk(best, tries);
+  const teams = sparing.teams(best);
+  let led = teams[0];
+  for (const team of teams) {
+    const before = reached;
+    sparing.among(team.people);
+    walk(team === teams[0] ? [best, ...team.plans] : team.plans, (TEAMS * tries) / teams.length);
+    if (reached !== before) led = team;
+  }
+  if (led) sparing.among(led.people);
+  walk([best], (1 - TEAMS) * tries);
   return best;
 }
