@@ -128,7 +128,7 @@ module.exports = {
         pathNot: '\\.test\\.ts$|^src/lib/server/threads/(planner-thread|pool)\\.ts$',
       },
       to: {
-        path: '^src/lib/core/(planning/(search/(solve|solve-by-learning|solve-trades|construct|improve|pull-together|explain-infeasibility)|job/(plan-job|together|keep-fresh))|job-plan/(make-plan|back-by|settle-choice|settle-rework|keep-times|new-kitchen|all-jobs|comes-to|tasks))\\.ts$',
+        path: '^src/lib/core/(planning/(search/(solve|solve-by-learning|construct|improve|pull-together|spare-people|explain-infeasibility)|job/(plan-job|together|keep-fresh))|job-plan/(make-plan|trades|back-by|settle-choice|settle-rework|keep-times|new-kitchen|all-jobs|comes-to|tasks))\\.ts$',
         dependencyTypesNot: ['type-only'],
       },
     },

@@ -10,7 +10,9 @@ type Placed = { start: number; end: number };
 
 const inBoth = (a: Interval[], b: Interval[]): Interval[] =>
   a.flatMap(([from, to]) =>
-    b.flatMap(([x, y]): Interval[] => (Math.max(from, x) < Math.min(to, y) ? [[Math.max(from, x), Math.min(to, y)]] : [])),
+    b.flatMap(([x, y]): Interval[] =>
+      Math.max(from, x) < Math.min(to, y) ? [[Math.max(from, x), Math.min(to, y)]] : [],
+    ),
   );
 
 /** The first stretch from a minute on in which so much is done, in one go or over closing hours. */
@@ -115,7 +117,10 @@ export function foremansPlan(
     }
     const roomy = rackFree(o, from);
     if (roomy === null) return null;
-    const open = inBoth(inBoth(person.open, hours(problem.stations.find((s) => s.id === o.station)?.calendar)), hours(o.calendar));
+    const open = inBoth(
+      inBoth(person.open, hours(problem.stations.find((s) => s.id === o.station)?.calendar)),
+      hours(o.calendar),
+    );
     const minutes = o.minutes + (o.station === null ? 0 : changeover(o.station, o.material));
     for (let t = roomy; ;) {
       const placed = run(open, t, minutes, o.pausable);

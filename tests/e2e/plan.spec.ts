@@ -62,7 +62,9 @@ test('how long fronts are away and what people are paid for is said, and a plan 
   const other = named('Other plans');
   await other.getByRole('button', { name: 'Compare with other plans' }).click();
   const rows = other.locator('form[action="?/instead"]');
-  await expect(rows.first()).toContainText(/days without fronts · \d+ h paid, CAD [\d.]+/, { timeout: 120_000 });
+  await expect(rows.first()).toContainText(/days without fronts · \d+ h paid, CAD [\d.]+/, {
+    timeout: 120_000,
+  });
   await expect(rows.first()).toContainText(/\d+ % sure of Fri 3 Apr/);
   await expect(other.getByRole('img')).toBeVisible();
   // The one with the fewest paid hours.
@@ -73,7 +75,9 @@ test('how long fronts are away and what people are paid for is said, and a plan 
   const back = /Without a delay (.*?)\./.exec(said)?.[1] ?? '';
   await least.getByRole('button', { name: 'Plan it so' }).click();
   await expect(handBack(page)).toHaveText(back, { timeout: 200_000 });
-  await expect(named('People’s days')).toContainText(new RegExp(`^\\D*${Math.min(...hours)}|${Math.min(...hours) - 1} h`));
+  await expect(named('People’s days')).toContainText(
+    new RegExp(`^\\D*${Math.min(...hours)}|${Math.min(...hours) - 1} h`),
+  );
   server.end();
 });
 

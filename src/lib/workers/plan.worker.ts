@@ -13,7 +13,6 @@ import { settling, settlingSteps, type Settled } from '$core/job-plan/settle-cho
 import { choiceSchema } from '$core/planning/job/choice';
 import { planToCompare, weighPlan, wholeToCompare } from '$core/job-plan/make-plan';
 import { whatIfs, type Questions } from '$core/job-plan/what-ifs';
-import { timesOf } from '$core/job-plan/made-plan';
 import { fewerHours, noneWorseOfEach, tradesOf, type PlannedTrade, type Trade } from '$core/job-plan/trades';
 import type { TimedPlan } from '$core/job-plan/neighbours';
 import { riskJobs, type JobWithItsPlan } from '$core/job-plan/risk-jobs';

@@ -4,7 +4,14 @@ import { DEMO_NOW } from '$server/demo/demo';
 import { companyZone, isDemo, isRunning } from '$server/services/company/clock';
 import { setDemoClock } from '$server/services/company/demo-clock';
 import { addPerson, mustBeOnCrew, renamePerson } from '$server/services/company/people';
-import { companyOf, costsOf, setCompany, setCosts, setMeasures, shortestComingOf } from '$server/services/company/settings';
+import {
+  companyOf,
+  costsOf,
+  setCompany,
+  setCosts,
+  setMeasures,
+  shortestComingOf,
+} from '$server/services/company/settings';
 import { learntVisits } from '$server/services/bench/learnt-visits';
 import { setVisitMinutes, visitFigures } from '$server/services/company/visit-minutes';
 import { localMinute } from '$core/units/clock-time';

@@ -42,7 +42,7 @@ it('says how far it is and has the best so far, and looks no worse when it is le
   expect(once.length).toBeGreaterThan(estimate / 2);
   expect(once.length).toBeLessThan(2 * estimate);
   expect(twice.length).toBeGreaterThan(once.length);
-  const last = (list: Settled[]): number => list.at(-1)?.outcome?.back ?? Infinity;
+  const last = (list: Settled[]): number => list.at(-1)?.outcome?.half ?? Infinity;
   expect(last(twice)).toBeLessThanOrEqual(last(once));
 });
 

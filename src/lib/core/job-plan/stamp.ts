@@ -12,6 +12,7 @@ import { siteProgress } from '../bench/guard/kitchen-work';
 import type { Requirement } from '../coating/route';
 import type { Waits } from '../coating/waits';
 import type { Span } from '../planning/job/job-to-plan';
+import { USUAL_SHORTEST_COMING, type Choice } from '../planning/job/choice';
 import { mayCoatFrom } from '../planning/job/coating-air';
 import { operationId } from '../planning/model/operation-id';
 import { SITE } from '../takeoff/site-route';
@@ -101,6 +102,15 @@ function readyTimes(inputs: PlanInputs, plan: TimedPlan): Record<string, number>
   return { ...ready, ...coatTimes(inputs, plan) };
 }
 
+/** A choice as it is compared: what is as usual is left out where choices of before had no word for it. */
+function chosenOf({ laterFor, shortestComing, ...choice }: Choice): object {
+  return {
+    ...choice,
+    ...(laterFor ? { laterFor } : {}),
+    ...(shortestComing === USUAL_SHORTEST_COMING ? {} : { shortestComing }),
+  };
+}
+
 const pairs = (list: readonly Span[]): [number, number][] => list.map(({ from, to }) => [from, to]);
 const byPerson = (map: ReadonlyMap<string, readonly Span[]>): Record<string, [number, number][]> =>
   Object.fromEntries([...map].sort(([a], [b]) => (a < b ? -1 : 1)).map(([id, list]) => [id, pairs(list)]));
@@ -123,7 +133,7 @@ export function stampOf(
   const kitchen = [...pieces.map(surveyKey), job.materials ?? {}];
   return {
     facts,
-    choice: digest(JSON.stringify(choice)),
+    choice: digest(JSON.stringify(chosenOf(choice))),
     survey: digest(JSON.stringify([job.unit, job.surveyed, job.zone, zones.map((z) => z.id), kitchen])),
     lots: digest(JSON.stringify(lots.map((l) => [l.id, l.pieces]))),
     pins: digest(JSON.stringify([...pins].sort())),

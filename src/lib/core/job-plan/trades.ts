@@ -52,10 +52,19 @@ function tradeOf(plan: TimedPlan, inputs: PlanInputs): PlannedTrade | null {
   const { makespan, labour, assignments } = plan.result;
   const back = plan.t0 + makespan * MINUTE;
   const { division, lotSize, pattern, patterns, later, laterFor, workers } = inputs.choice;
-  const people = new Set(assignments.flatMap((a) => (workers.includes(a.worker) && readOperationId(a.operation) ? [a.worker] : [])));
+  const people = new Set(
+    assignments.flatMap((a) =>
+      workers.includes(a.worker) && readOperationId(a.operation) ? [a.worker] : [],
+    ),
+  );
   return {
     ...{ back, household, plan, people: people.size },
-    ...{ minutes: handsIn(plan.problem), paid: labour?.paid ?? 0, comings: labour?.comings ?? 0, drives: labour?.drives ?? 0 },
+    ...{
+      minutes: handsIn(plan.problem),
+      paid: labour?.paid ?? 0,
+      comings: labour?.comings ?? 0,
+      drives: labour?.drives ?? 0,
+    },
     way: { division, lotSize, pattern, patterns, later, laterFor, workers },
   };
 }
@@ -66,8 +75,8 @@ function* teams(inputs: PlanInputs): Generator<PlanInputs[]> {
   const leaves = LATER.flatMap((later) => FOR.map((laterFor) => ({ later, laterFor })));
   const sizes = choice.workers.map((_, k) => choice.workers.slice(0, choice.workers.length - k));
   for (const workers of sizes)
-    yield (workers.length === choice.workers.length ? leaves : leaves.filter((l) => l.later === 0)).map((leave) =>
-      withChoice(inputs, { ...choice, ...leave, workers }),
+    yield (workers.length === choice.workers.length ? leaves : leaves.filter((l) => l.later === 0)).map(
+      (leave) => withChoice(inputs, { ...choice, ...leave, workers }),
     );
 }
 
@@ -76,13 +85,22 @@ function* teams(inputs: PlanInputs): Generator<PlanInputs[]> {
  * @param now ms since 1970
  * @returns those of each team, as they are made; nothing where there is no plan, or nothing is away
  */
-export function* tradesOf(inputs: PlanInputs, now: number, effort: Effort, days: number): Generator<PlannedTrade[]> {
+export function* tradesOf(
+  inputs: PlanInputs,
+  now: number,
+  effort: Effort,
+  days: number,
+): Generator<PlannedTrade[]> {
   for (const ways of teams(inputs)) {
     const [way] = ways;
     if (!way) continue;
     const jobs = ways.map((w) => jobAt(w, now, days));
     const job = item(jobs, 0);
-    const plans = planEach(job, effort, jobs.map((j) => ({ later: j.later, by: j.by, first: j.first })));
+    const plans = planEach(
+      job,
+      effort,
+      jobs.map((j) => ({ later: j.later, by: j.by, first: j.first })),
+    );
     const made = plans.flatMap((p, k) => {
       const plan = { ...p, t0: job.t0 };
       mustBeRight(inputs.job.name, plan);

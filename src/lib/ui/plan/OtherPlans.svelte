@@ -113,8 +113,8 @@
 <div class="card">
   <h2>Other plans</h2>
   <p class="soft">
-    What a sooner day, fewer days without fronts and fewer paid hours cost each other. The date is the half day
-    that holds in 8 of 10 futures. No plan here is behind another in all three.
+    What a sooner day, fewer days without fronts and fewer paid hours cost each other. The date is the half
+    day that holds in 8 of 10 futures. No plan here is behind another in all three.
   </p>
   {#if list.length + now.length > 1}
     <Chart
@@ -134,7 +134,9 @@
             {sayHalfDay(date(t), zone)}
           </p>
           <p>
-            <b>{counted(t.household.days, 'day')}</b> without fronts · <b>{hours(t.paid)} h</b> paid{money(t.paid)}
+            <b>{counted(t.household.days, 'day')}</b> without fronts · <b>{hours(t.paid)} h</b> paid{money(
+              t.paid,
+            )}
           </p>
           <p class="soft">
             {t.people === 1 ? 'One person' : `${t.people} people`}, {counted(t.comings, 'coming')}{t.drives

@@ -62,69 +62,69 @@ export const shortestComingSchema = z
   .max(480, 'Nobody is paid for more than a day');
 
 const chosenFields = z.object({
-    system: systemSchema,
-    counts: coatCountsSchema,
-    tool: z.enum(TOOLS),
-    pattern: z.enum(PATTERNS).default('backs-then-fronts'),
-    /** by colour zone, where its pieces are turned in another way */
-    patterns: z.record(z.string(), z.enum(PATTERNS)).default({}),
-    schools: schoolsSchema.default(schoolsSchema.parse({})),
-    /** what has a finish of its own: colour zones by id, `slick` pieces, `shelves`, `insides` */
-    finishes: z.record(z.string().max(64), ownFinishSchema).default({}),
-    /** where the pieces are coated and dry, and whether waits are the sheet's or follow the air there */
-    place: z.enum(PLACES).default('tent'),
-    air: z.enum(['sheet', 'place']).default('sheet'),
-    /** pieces to a lot at most */
-    lotSize: z
-      .number()
-      .int('A lot holds whole pieces')
-      .min(1, 'A lot holds at least one piece')
-      .max(60, 'More than 60 pieces do not stay wet together'),
-    /** how the pieces of a colour are divided into lots of that size at most */
-    division: z.enum(DIVISIONS).default('even'),
-    rackSlots: z.number().int().min(1, 'The rack needs at least one slot').max(500),
-    slot: slotSchema.default(USUAL_SLOT),
-    /** pieces that may lie in stacks until their first coat; null: any number */
-    stackSlots: z
-      .number()
-      .int('A stack holds whole pieces')
-      .min(1, 'A stack holds at least one piece')
-      .max(500)
-      .nullable()
-      .default(null),
-    /** whether it comes down and goes home in parts */
-    stages: stagingSchema.default('together'),
-    /** ISO date of the first day */
-    startDay: z.iso.date('Write the day as 2026-03-09'),
-    workers: z.array(z.string().max(64)).min(1, 'Choose at least one person').max(100),
-    crewWeek: workWeekSchema,
-    houseWeek: workWeekSchema,
-    rules: rulesSchema.default(NO_RULES),
-    /** fixed work is planned with the pieces */
-    fixed: z.boolean().default(false),
-    /** taking down, carrying, handles and the final walk are planned too */
-    visits: z.boolean().default(false),
-    /** tent, shop and rack are the company's: other jobs' work in them is kept clear of */
-    shared: z.boolean().default(false),
-    /** what the planner may choose: how pieces are divided, how they are turned, and in which stages they go home */
-    open: z
-      .object({ lots: z.boolean(), pattern: z.boolean(), stages: z.boolean().default(false) })
-      .default({ lots: false, pattern: false, stages: false }),
-    /** the day that was promised, and how much this job weighs against others */
-    promised: z.iso.date('Write the day as 2026-03-09').nullable().default(null),
-    priority: z.number().int().min(1).max(3).default(2),
-    /** what counts, one goal after another, once the promised day is kept */
-    goals: goalsSchema.default([...GOALS]),
-    /** days by which it may be handed back later than it could, and what that is for; null: as the goals are in order */
-    later: z.number().int().min(0).max(7, 'At most 7 days later').default(0),
-    laterFor: z.enum(['fronts', 'hours']).nullable().default(null),
-    /** learnt factors of the figures' minutes by kind of step, as they were when this was chosen */
-    paces: z.record(z.string(), z.number().positive().max(100)).default({}),
-    /** the company's own minutes in the house, as they were when this was chosen */
-    visitMinutes: visitMinutesSchema.default({}),
-    /** minutes that whoever comes is paid for at least, as the company had it when this was chosen */
-    shortestComing: shortestComingSchema.default(USUAL_SHORTEST_COMING),
-  });
+  system: systemSchema,
+  counts: coatCountsSchema,
+  tool: z.enum(TOOLS),
+  pattern: z.enum(PATTERNS).default('backs-then-fronts'),
+  /** by colour zone, where its pieces are turned in another way */
+  patterns: z.record(z.string(), z.enum(PATTERNS)).default({}),
+  schools: schoolsSchema.default(schoolsSchema.parse({})),
+  /** what has a finish of its own: colour zones by id, `slick` pieces, `shelves`, `insides` */
+  finishes: z.record(z.string().max(64), ownFinishSchema).default({}),
+  /** where the pieces are coated and dry, and whether waits are the sheet's or follow the air there */
+  place: z.enum(PLACES).default('tent'),
+  air: z.enum(['sheet', 'place']).default('sheet'),
+  /** pieces to a lot at most */
+  lotSize: z
+    .number()
+    .int('A lot holds whole pieces')
+    .min(1, 'A lot holds at least one piece')
+    .max(60, 'More than 60 pieces do not stay wet together'),
+  /** how the pieces of a colour are divided into lots of that size at most */
+  division: z.enum(DIVISIONS).default('even'),
+  rackSlots: z.number().int().min(1, 'The rack needs at least one slot').max(500),
+  slot: slotSchema.default(USUAL_SLOT),
+  /** pieces that may lie in stacks until their first coat; null: any number */
+  stackSlots: z
+    .number()
+    .int('A stack holds whole pieces')
+    .min(1, 'A stack holds at least one piece')
+    .max(500)
+    .nullable()
+    .default(null),
+  /** whether it comes down and goes home in parts */
+  stages: stagingSchema.default('together'),
+  /** ISO date of the first day */
+  startDay: z.iso.date('Write the day as 2026-03-09'),
+  workers: z.array(z.string().max(64)).min(1, 'Choose at least one person').max(100),
+  crewWeek: workWeekSchema,
+  houseWeek: workWeekSchema,
+  rules: rulesSchema.default(NO_RULES),
+  /** fixed work is planned with the pieces */
+  fixed: z.boolean().default(false),
+  /** taking down, carrying, handles and the final walk are planned too */
+  visits: z.boolean().default(false),
+  /** tent, shop and rack are the company's: other jobs' work in them is kept clear of */
+  shared: z.boolean().default(false),
+  /** what the planner may choose: how pieces are divided, how they are turned, and in which stages they go home */
+  open: z
+    .object({ lots: z.boolean(), pattern: z.boolean(), stages: z.boolean().default(false) })
+    .default({ lots: false, pattern: false, stages: false }),
+  /** the day that was promised, and how much this job weighs against others */
+  promised: z.iso.date('Write the day as 2026-03-09').nullable().default(null),
+  priority: z.number().int().min(1).max(3).default(2),
+  /** what counts, one goal after another, once the promised day is kept */
+  goals: goalsSchema.default([...GOALS]),
+  /** days by which it may be handed back later than it could, and what that is for; null: as the goals are in order */
+  later: z.number().int().min(0).max(7, 'At most 7 days later').default(0),
+  laterFor: z.enum(['fronts', 'hours']).nullable().default(null),
+  /** learnt factors of the figures' minutes by kind of step, as they were when this was chosen */
+  paces: z.record(z.string(), z.number().positive().max(100)).default({}),
+  /** the company's own minutes in the house, as they were when this was chosen */
+  visitMinutes: visitMinutesSchema.default({}),
+  /** minutes that whoever comes is paid for at least, as the company had it when this was chosen */
+  shortestComing: shortestComingSchema.default(USUAL_SHORTEST_COMING),
+});
 const chosenSchema = chosenFields
   .refine((c) => c.lotSize <= c.rackSlots, {
     path: ['lotSize'],

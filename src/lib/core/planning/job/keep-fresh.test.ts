@@ -84,7 +84,9 @@ describe('pieces that are ready while the tent is not', () => {
     // Ready on Monday afternoon, coated in eight days: eight pieces are wiped first.
     expect(first(plan, 'A').stands).toBeGreaterThan(6 * 86_400_000);
     expect(first(plan, 'A').minutes).toBe(workMinutes(firstCoat, 8) + WIPE);
-    expect(first(plan, 'B').minutes).toBe(workMinutes(firstCoat, 8));
+    // The others are made ready later, or on the same coming and wiped as well: that costs less than to come once more.
+    const wiped = first(plan, 'B').stands > LONG_STAND;
+    expect(first(plan, 'B').minutes).toBe(workMinutes(firstCoat, 8) + (wiped ? WIPE : 0));
     expect(plan.result.makespan).toBeGreaterThanOrEqual(plan.result.lowerBound);
   });
 

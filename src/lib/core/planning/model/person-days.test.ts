@@ -14,7 +14,13 @@ const CREW = [0, 1, 2].flatMap((d): [number, number][] => [
   [d * DAY + 780, d * DAY + 990],
 ]);
 
-type Act = [id: string, worker: string, start: number, end: number, more?: Partial<Problem['operations'][number]>];
+type Act = [
+  id: string,
+  worker: string,
+  start: number,
+  end: number,
+  more?: Partial<Problem['operations'][number]>,
+];
 
 /** A plan of acts, as it is measured. */
 function plan(acts: readonly Act[], more: Partial<Problem> = {}) {

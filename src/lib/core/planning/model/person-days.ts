@@ -139,7 +139,8 @@ function cutsIn(m: Model, days: readonly PersonDay[]): number {
 function handsIn(m: Model, s: Worked): number {
   const by = new Map<string, Set<number>>();
   for (const [i, o] of m.operations.entries())
-    if (o.skill === 'coat' && o.lot !== 'other') by.set(o.lot, (by.get(o.lot) ?? new Set()).add(cell(s.worker, i)));
+    if (o.skill === 'coat' && o.lot !== 'other')
+      by.set(o.lot, (by.get(o.lot) ?? new Set()).add(cell(s.worker, i)));
   let more = 0;
   for (const hands of by.values()) more += hands.size - 1;
   return more;

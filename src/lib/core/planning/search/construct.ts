@@ -382,7 +382,11 @@ class Construction {
       b !== undefined && dayOf(m.midnight, b.from) <= day && day <= dayOf(m.midnight, b.to - 1);
     const near = [before, after].filter((b) => b && on(b));
     const isThere = near.some((b) => b && m.travel(b.op, i) === 0);
-    return (near.length ? 0 : sparing.coming) + (isThere ? 0 : sparing.drive) + (this.by.has(i) ? sparing.other : 0);
+    return (
+      (near.length ? 0 : sparing.coming) +
+      (isThere ? 0 : sparing.drive) +
+      (this.by.has(i) ? sparing.other : 0)
+    );
   }
 
   /** The earliest start, after the one it has, with which operation i ends so much later: what waits for it pushes it no further. */

@@ -58,9 +58,9 @@ const weighed = ({ paid, comings, drives, cuts, hands }: Labour): number =>
  * better.
  * Where fronts count first, it is days of the calendar and then days that a front is away on the mean; else days of the calendar alone.
  * @param near a plan to stay near to; without one, few changes do not count
- * @param back what the hand-back is measured by; where nothing is said its half day, or its minute where the problem knows no household
+ * @param back what the hand-back is measured by; where nothing is said its half day, or its minute where people do not count
  * @param known that plan as it would be now: its paid hours count until another saves so many that people's days are changed for it
- * @param toTheDay whether days without fronts are told apart piece by piece
+ * @param toTheDay whether days without fronts are told apart piece by piece: where people do not count, or that is asked
  */
 export function ranking(
   m: Model,
@@ -68,11 +68,15 @@ export function ranking(
     goals = GOALS,
     near,
     known,
-    toTheDay = false,
-    back = m.problem.household
-      ? (s) => halfDayOf(m.midnight, makespanOf(m, s.end))
-      : (s) => makespanOf(m, s.end),
-  }: { goals?: readonly Goal[] | undefined; near?: Near | undefined; known?: Schedule | undefined; toTheDay?: boolean; back?: Side },
+    toTheDay = !countsPeople(m),
+    back = countsPeople(m) ? (s) => halfDayOf(m.midnight, makespanOf(m, s.end)) : (s) => makespanOf(m, s.end),
+  }: {
+    goals?: readonly Goal[] | undefined;
+    near?: Near | undefined;
+    known?: Schedule | undefined;
+    toTheDay?: boolean;
+    back?: Side;
+  },
 ): Ranking {
   const was = near && m.operations.map((o) => near.get(o.id)?.start ?? null);
   const labour = kept((s) => labourOf(m, s));
@@ -104,6 +108,9 @@ export function ranking(
     worth: (s) => parts.reduce((sum, { side, weight }) => sum + weight * side(s), 0),
   };
 }
+
+/** Whether a problem says what people cost: a job's, and none that is exchanged. */
+export const countsPeople = (m: Model): boolean => m.problem.shortestComing !== undefined;
 
 /** What a goal counts for beside the one before it. Our choice. */
 const FRACTION = 0.5;

@@ -15,7 +15,7 @@ import { makespanOf, type Schedule } from '../model/schedule';
 import { construct } from './construct';
 import type { Effort, Near, SolveOptions } from './effort';
 import { asItWas, improve } from './improve';
-import { isLess, ranking } from './rank';
+import { countsPeople, isLess, ranking } from './rank';
 import { sparePeople } from './spare-people';
 import { planFrom } from './soon-after';
 
@@ -103,7 +103,10 @@ export function solveByLearning(
     // Where a plan may end days later there is twice as much to look at.
     const tries = Math.round(effort.steps * TRIES * (leave.later ? 2 : 1));
     const allows = (s: Schedule): boolean => makespanOf(m, s.end) <= until;
-    const chosen = looksFurther(m) ? sparePeople(m, begin, { rank, worth, allows, tries, seed, stop }) : begin;
+    const chosen =
+      countsPeople(m) || (looksFurther(m) && !ties)
+        ? sparePeople(m, begin, { rank, worth, allows, tries, seed, stop })
+        : begin;
     return planFrom(m, chosen, found.bound, isFewest && chosen === best ? Infinity : low);
   });
 }
@@ -111,10 +114,10 @@ export function solveByLearning(
 /** Whether a plan is measured by more than its end. */
 const looksFurther = (m: Model): boolean => m.problem.household !== undefined || m.fronts.length > 0;
 
-/** The minute that a plan must not end after: of a household the end of a half day, for nobody cares for the minute. */
+/** The minute that a plan must not end after: where people count the end of a half day, for nobody cares for the minute. */
 function lastMinute(m: Model, first: number, { later = 0, by = Infinity }: Leave): number {
   const last = first + later;
-  const whole = m.problem.household ? halfDayEnd(m.midnight, halfDayOf(m.midnight, last)) : last;
+  const whole = countsPeople(m) ? halfDayEnd(m.midnight, halfDayOf(m.midnight, last)) : last;
   return Math.max(first, Math.min(whole, by));
 }
 

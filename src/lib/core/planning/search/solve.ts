@@ -43,7 +43,11 @@ function solveByConstructing(
   if (!best) return noPlan(false, ...clash);
   const least = leastDaysGone(m, head);
   const worth = worthOf(m, options);
-  const { rank } = ranking(m, { goals: ['back', ...afterBack(options.goals)], near: options.near, back: worth });
+  const { rank } = ranking(m, {
+    goals: ['back', ...afterBack(options.goals)],
+    near: options.near,
+    back: worth,
+  });
   const together = pullTogether(m, best, least, rank, { worth, stop: effort.stop });
   return planFrom(m, together, bound, leastPieceDays(m, least));
 }

@@ -139,14 +139,26 @@ class Sparing {
           t.keys[i] = (t.keys[i] ?? 0) + by;
           t.later.delete(i);
         }
-    } else if (kind < 0.65 && group.worker >= 0) this.closeUp(t, s, days.find((d) => d.worker === group.worker && d.day === group.day));
-    else if (kind < 0.8) this.looser(t, s, random() < 0.5 ? dayStart(m.midnight, group.day) : random() * makespanOf(m, s.end));
+    } else if (kind < 0.65 && group.worker >= 0)
+      this.closeUp(
+        t,
+        s,
+        days.find((d) => d.worker === group.worker && d.day === group.day),
+      );
+    else if (kind < 0.8)
+      this.looser(t, s, random() < 0.5 ? dayStart(m.midnight, group.day) : random() * makespanOf(m, s.end));
     else this.shifted(t, s, this.any(own) ?? 0, kind < 0.92);
     return this.made(t);
   }
 
   /** Somebody else does it, one who comes that day or next to it. */
-  private handOver(t: Try, s: Schedule, { worker, day }: Group, days: readonly PersonDay[], part: readonly number[]): void {
+  private handOver(
+    t: Try,
+    s: Schedule,
+    { worker, day }: Group,
+    days: readonly PersonDay[],
+    part: readonly number[],
+  ): void {
     const near = days.filter((d) => d.worker !== worker && Math.abs(d.day - day) <= 1);
     const who = this.any(near)?.worker ?? this.any(this.people);
     for (const i of part) {
@@ -190,15 +202,16 @@ class Sparing {
     const front = this.any(m.fronts.filter((f) => f.down >= 0 && this.free(f.down)));
     if (!front) return;
     const from = cell(s.start, front.down);
-    const onDay = (f: Front): boolean =>
-      dayOf(m.midnight, cell(s.start, f.down)) === dayOf(m.midnight, from);
+    const onDay = (f: Front): boolean => dayOf(m.midnight, cell(s.start, f.down)) === dayOf(m.midnight, from);
     const by = 1 + Math.floor(this.random() ** 2 * daysGone(m, front, s));
     const to = dayStart(m.midnight, dayOf(m.midnight, from) + by);
     // All that comes down that day moves with it, or some.
     const share = this.random() < 0.5 ? 1 : this.random();
     for (const f of m.fronts)
-      if (f === front || (f.down >= 0 && onDay(f) && this.free(f.down) && this.random() < share)) t.later.set(f.down, to);
-    if (this.random() < 0.5) for (const i of s.start.keys()) if (cell(s.start, i) > from && t.later.get(i) !== to) t.later.delete(i);
+      if (f === front || (f.down >= 0 && onDay(f) && this.free(f.down) && this.random() < share))
+        t.later.set(f.down, to);
+    if (this.random() < 0.5)
+      for (const i of s.start.keys()) if (cell(s.start, i) > from && t.later.get(i) !== to) t.later.delete(i);
   }
 
   /** What begins after a minute may begin sooner; half of the time somebody else may do it. */

@@ -162,10 +162,15 @@ function readJson(text: string): unknown {
 export async function chooseWay(db: Db, job: string, form: FormData, clock: () => number): Promise<void> {
   const basis = basisOf(db, job, clock());
   if (!basis) throw new Refused(409, 'Choose a system first.');
-  const way = readInput(waySchema, readJson(String(form.get('way') ?? '')), 'That plan could not be read. Compare again.');
+  const way = readInput(
+    waySchema,
+    readJson(String(form.get('way') ?? '')),
+    'That plan could not be read. Compare again.',
+  );
   const { choice, state } = basis.inputs;
   const isDivided = way.division !== choice.division || way.lotSize !== choice.lotSize;
-  const isTurned = way.pattern !== choice.pattern || JSON.stringify(way.patterns) !== JSON.stringify(choice.patterns);
+  const isTurned =
+    way.pattern !== choice.pattern || JSON.stringify(way.patterns) !== JSON.stringify(choice.patterns);
   if ((isDivided || isTurned) && piecesBegun(state))
     throw new Refused(409, 'Work has begun: the lots stay as they are.');
   const open = isDivided || isTurned ? { open: { lots: false, pattern: false, stages: false } } : {};

@@ -39,7 +39,12 @@ it('later with fewer paid hours, or by fewer people', async () => {
     planned++;
     expect(kept.t0 + kept.result.makespan * MINUTE).toBe(wanted.back);
     expect(kept.result.pieceDays).toEqual(wanted.household.pieceDays);
-    expect(kept.result.labour).toEqual({ worked: expect.any(Number), paid: wanted.paid, comings: wanted.comings, drives: wanted.drives });
+    expect(kept.result.labour).toEqual({
+      worked: expect.any(Number),
+      paid: wanted.paid,
+      comings: wanted.comings,
+      drives: wanted.drives,
+    });
   }
   expect(planned).toBe(2);
 }, 120_000);
