@@ -14,6 +14,8 @@ import { buildProblem } from '../src/lib/core/planning/job/job-problem';
 import type { JobToPlan } from '../src/lib/core/planning/job/job-to-plan';
 import { compile } from '../src/lib/core/planning/compile/compile';
 import { EFFORTS, togetherEffort } from '../src/lib/core/job-plan/efforts';
+import { foremanKitchen } from '../tests/foreman-kitchens';
+import { foremanOf, measured, type Measured } from '../tests/foreman-measured';
 import { kitchenProblem } from '../tests/kitchen-problem';
 import { plannedProblem } from '../tests/planned-problem';
 import { plainHandBack } from '../tests/plain-plan';
@@ -29,7 +31,7 @@ import { now } from '../src/lib/server/services/company/clock';
 import { jobAt, withChoice } from '../src/lib/core/job-plan/job-at';
 import { divisions } from '../src/lib/core/job-plan/divisions';
 import type { PlanInputs } from '../src/lib/core/job-plan/inputs';
-import { weighPlan } from '../src/lib/core/job-plan/make-plan';
+import { makePlan, weighPlan } from '../src/lib/core/job-plan/make-plan';
 import { settleChoice } from '../src/lib/core/job-plan/settle-choice';
 import { ifKnown } from '../src/lib/core/coating/missing-figure';
 import type { Choice } from '../src/lib/core/planning/job/choice';
@@ -152,6 +154,7 @@ export async function planRows(): Promise<Row[]> {
   small(rows);
   kitchens(rows);
   around(rows);
+  foremen(rows);
   const db = openDatabase(':memory:');
   await makeDemo(db);
   const at = now(db);
@@ -250,6 +253,35 @@ function kitchens(rows: Row[]): void {
     ['  above the bound, mean', percent(mean(gaps)), '15 %'],
     ['  proven', String(proven), ''],
   );
+}
+
+/** Kitchens that are measured against the foreman's rule. */
+const FOREMEN = 8;
+
+/** Plans against a foreman's rule without search, in the same terms: two people, all lots pass by pass. */
+function foremen(rows: Row[]): void {
+  const at = Date.UTC(2026, 2, 9, 6);
+  const say = (x: Measured | null): string =>
+    x
+      ? `half day ${x.back}, holds ${x.holds}; ${x.days} days without fronts, ${x.visits} in the house; ${Math.round(x.paid / 60)} h paid of ${Math.round(x.worked / 60)}; ${x.comings} comings, ${x.drives} drives`
+      : 'none';
+  for (let seed = 1; seed <= FOREMEN; seed++) {
+    const inputs = foremanKitchen(seed);
+    const rule = foremanOf(jobAt(inputs, at, 90));
+    const [made, took] = timed(() => makePlan(inputs, at));
+    const { workers, rackSlots, place } = inputs.choice;
+    rows.push([
+      `kitchen ${seed}, ${inputs.pieces.length} pieces, ${workers.length} people, rack of ${rackSlots}, ${place}: planned`,
+      ms(took),
+      '',
+    ]);
+    rows.push([`  by the rule: ${say(rule && measured(rule.problem, rule.plan))}`, '', '']);
+    rows.push([
+      `  planned: ${say(made && isPlan(made.result) ? measured(made.problem, made.result) : null)}`,
+      '',
+      '',
+    ]);
+  }
 }
 
 /** Problems made around a plan: how many are found within three seconds. */

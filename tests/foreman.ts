@@ -106,6 +106,17 @@ export function foremansPlan(
     }
     return t;
   };
+  const openings = new Map<string, Interval[]>();
+  /** When somebody may do it: their hours, those of the place, and its own. */
+  function openFor({ id, open }: Person, { station, calendar }: Operation): Interval[] {
+    const key = JSON.stringify([id, station, calendar]);
+    const known = openings.get(key);
+    if (known) return known;
+    const there = problem.stations.find((s) => s.id === station)?.calendar;
+    const made = inBoth(inBoth(open, hours(there)), hours(calendar));
+    openings.set(key, made);
+    return made;
+  }
   /** The first time at which somebody could do it. */
   function place(o: Operation, person: Person): Placed | null {
     let from = Math.max(person.free, o.station === null ? 0 : stationFree(o.station));
@@ -117,10 +128,7 @@ export function foremansPlan(
     }
     const roomy = rackFree(o, from);
     if (roomy === null) return null;
-    const open = inBoth(
-      inBoth(person.open, hours(problem.stations.find((s) => s.id === o.station)?.calendar)),
-      hours(o.calendar),
-    );
+    const open = openFor(person, o);
     const minutes = o.minutes + (o.station === null ? 0 : changeover(o.station, o.material));
     for (let t = roomy; ;) {
       const placed = run(open, t, minutes, o.pausable);

@@ -78,7 +78,7 @@ test('from the offer to the last handle', async ({ page }) => {
     await page.getByLabel('people, place and rack are shared with other jobs').uncheck();
     await page.getByRole('button', { name: 'Plan', exact: true }).click();
     await page.waitForURL(`${job}/plan`);
-    const rows = page.locator('table.days tr');
+    const rows = page.locator('table.days tr.act');
     for (const act of VISITS) await expect(rows.filter({ hasText: act }).first()).toBeVisible();
     await expect(page.getByText(/A second visit for the handles/)).toBeVisible();
     plan = (await (await page.request.get(`${job}/plan/plan.json`)).json()) as MadePlan;

@@ -120,7 +120,7 @@ test('from the first sketch to the closed touch-up', async ({ page }) => {
     await byItself(page);
     await page.getByRole('button', { name: 'Plan', exact: true }).click();
     await expect(page.locator('.back .big')).toHaveText('Fri 20 Mar, 15:46');
-    const rows = page.locator('table.days tr');
+    const rows = page.locator('table.days tr.act');
     await expect(rows).toHaveCount(WORK.length + 1);
     for (const [i, [act, start]] of WORK.entries()) {
       await expect(rows.nth(i)).toContainText(act);

@@ -64,5 +64,7 @@ test('minutes in the house are the company’s own, and what counts first is cho
   ).toBeVisible();
   await expect.poll(days).toBeLessThan(before);
   // The kitchen is arrived in for an hour and a quarter.
-  await expect(page.locator('table.days tr', { hasText: 'Arrive and protect' })).toContainText('09:00–10:15');
+  await expect(page.locator('table.days tr.act', { hasText: 'Arrive and protect' })).toContainText(
+    '09:00–10:15',
+  );
 });

@@ -1,10 +1,12 @@
-/** The work order on paper: day by day, who does what, with a box to tick. */
+/** The work order on paper: day by day, who is where and what they do there, with a box to tick. */
 import type { Content, TableCell } from 'pdfmake/interfaces';
 import { sayChance } from '$core/units/say-chance';
 import type { Chances } from '../services/plan/chances';
+import { runsOf } from '$core/job-plan/runs';
 import { sayClock, sayDay, sayTime } from '$core/units/clock-time';
 import { jobCautions } from '../services/job/cautions';
 import type { StoredPlan } from '../store/plans';
+import { KITCHEN_ROW } from '../services/plan/bar';
 import { bars } from '../services/plan/bars';
 import { handBack } from '../services/plan/hand-back';
 import type { OpenJob } from '../services/job/open-job';
@@ -22,10 +24,14 @@ export function workOrderPdf(
     chances && chances !== 'asked'
       ? `, ${sayChance(chances.chance)} sure, 8 in 10 by ${sayDay(chances.eight, zone)}`
       : '';
-  const days = new Map<string, ReturnType<typeof bars>>();
-  for (const bar of bars(file, plan, people).filter((b) => b.tense !== 'done')) {
-    const day = sayDay(bar.start, zone);
-    days.set(day, [...(days.get(day) ?? []), bar]);
+  const runs = runsOf(
+    bars(file, plan, people).filter((b) => b.tense !== 'done'),
+    (at) => sayDay(at, zone),
+  );
+  const days = new Map<string, typeof runs>();
+  for (const run of runs) {
+    const day = sayDay(run.from, zone);
+    days.set(day, [...(days.get(day) ?? []), run]);
   }
   const cautions = jobCautions(file);
   const content: Content[] = [
@@ -49,14 +55,25 @@ export function workOrderPdf(
         table: {
           dontBreakRows: true,
           widths: [12, 74, '*', 70, 130],
-          body: list.map((b): TableCell[] => [
-            { canvas: [{ type: 'rect', x: 0, y: 1, w: 8, h: 8, lineWidth: 0.7 }] },
-            `${sayClock(b.start, zone)}–${sayClock(b.end, zone)}`,
-            b.where === 'kitchen' && b.kind !== 'hang'
-              ? `${b.words}, in the kitchen`
-              : `${b.words}, lot ${b.lot}`,
-            b.who,
-            b.dryUntil ? `${b.readyFor} from ${sayTime(b.dryUntil, zone)}` : '',
+          body: list.flatMap((run): TableCell[][] => [
+            [
+              { text: '' },
+              { text: `${sayClock(run.from, zone)}–${sayClock(run.to, zone)}`, bold: true },
+              {
+                text: `${run.where === 'kitchen' ? 'In the kitchen' : 'At the pieces'}: ${run.who.join(', ')}`,
+                bold: true,
+                colSpan: 3,
+              },
+              {},
+              {},
+            ],
+            ...run.acts.map((b): TableCell[] => [
+              { canvas: [{ type: 'rect', x: 0, y: 1, w: 8, h: 8, lineWidth: 0.7 }] },
+              `${sayClock(b.start, zone)}–${sayClock(b.end, zone)}`,
+              b.lot === KITCHEN_ROW ? b.words : `${b.words}, lot ${b.lot}`,
+              b.who,
+              b.dryUntil ? `${b.readyFor} from ${sayTime(b.dryUntil, zone)}` : '',
+            ]),
           ]),
         },
       },

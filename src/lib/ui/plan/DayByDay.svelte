@@ -1,19 +1,30 @@
-<!-- The plan as a list, day by day. -->
+<!-- The plan as a list, day by day: who is where, for how long, and what they do there. -->
 <script lang="ts">
   import Table from '$ui/kit/Table.svelte';
+  import { runsOf, sayRun } from '$core/job-plan/runs';
   import { sayClock, sayDay, sayTime } from '$core/units/clock-time';
   import type { PlanData } from './plan-page';
 
   let { data }: { data: PlanData } = $props();
+  /** the row of the board for the fixed work */
+  const KITCHEN = 'Kitchen';
+  const { zone } = $derived(data);
   const days = $derived.by(() => {
-    const out = new Map<string, typeof data.board.bars>();
-    for (const bar of data.board.bars)
-      if (bar.tense !== 'done') {
-        const day = sayDay(bar.start, data.zone);
-        out.set(day, [...(out.get(day) ?? []), bar]);
-      }
+    const runs = runsOf(
+      data.board.bars.filter((b) => b.tense !== 'done'),
+      (at) => sayDay(at, zone),
+    );
+    const out = new Map<string, typeof runs>();
+    for (const run of runs) {
+      const day = sayDay(run.from, zone);
+      out.set(day, [...(out.get(day) ?? []), run]);
+    }
     return [...out];
   });
+  const PLACES = { kitchen: 'In the kitchen', pieces: 'At the pieces' };
+  /** the end of a run; one that goes on over a night says when */
+  const until = (from: number, to: number): string =>
+    sayDay(from, zone) === sayDay(to - 1, zone) ? sayClock(to, zone) : sayTime(to, zone);
 </script>
 
 {#if days.length}
@@ -23,26 +34,29 @@
       <h3>{day}</h3>
       <Table class="days" label="The plan on {day}">
         <tbody>
-          {#each list as bar (bar.id)}
-            <tr>
-              <td class="mono when"
-                >{bar.tense === 'now' ? 'now' : sayClock(bar.start, data.zone)}–{sayClock(
-                  bar.end,
-                  data.zone,
-                )}</td
-              >
-              <td
-                ><b>{bar.words}</b>{bar.lot !== 'Kitchen'
-                  ? `, lot ${bar.lot}`
-                  : bar.where === 'kitchen'
-                    ? ', in the kitchen'
-                    : ''}</td
-              >
-              <td class="who">{bar.who}</td>
-              <td class="soft then"
-                >{bar.dryUntil ? `${bar.readyFor} from ${sayTime(bar.dryUntil, data.zone)}` : ''}</td
+          {#each list as run (`${run.from} ${run.who.join()}`)}
+            <tr class="run">
+              <td class="mono when">{sayClock(run.from, zone)}–{until(run.from, run.to)}</td>
+              <td colspan="2"
+                ><b>{PLACES[run.where]}: {run.who.join(', ')}.</b>
+                {sayRun(run, KITCHEN)}</td
               >
             </tr>
+            {#each run.acts as bar (bar.id)}
+              <tr class="act">
+                <td class="mono when soft"
+                  >{bar.tense === 'now' ? 'now' : sayClock(bar.start, zone)}–{sayClock(bar.end, zone)}</td
+                >
+                <td
+                  >{bar.words}{bar.lot !== KITCHEN ? `, lot ${bar.lot}` : ''}{run.who.length > 1
+                    ? `, ${bar.who}`
+                    : ''}</td
+                >
+                <td class="soft then"
+                  >{bar.dryUntil ? `${bar.readyFor} from ${sayTime(bar.dryUntil, zone)}` : ''}</td
+                >
+              </tr>
+            {/each}
           {/each}
         </tbody>
       </Table>
@@ -58,8 +72,11 @@
     width: 120px;
     white-space: nowrap;
   }
-  .who {
-    width: 70px;
+  .run td {
+    padding-top: 10px;
+  }
+  .act td {
+    border: 0;
   }
   .then {
     width: 220px;

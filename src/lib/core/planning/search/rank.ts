@@ -109,8 +109,9 @@ export function ranking(
   };
 }
 
-/** Whether a problem says what people cost: a job's, and none that is exchanged. */
-export const countsPeople = (m: Model): boolean => m.problem.shortestComing !== undefined;
+/** Whether household and people count: in a job's problem, and in none that is exchanged or only asks for the hand-back. */
+export const countsPeople = ({ problem }: Model): boolean =>
+  problem.shortestComing !== undefined && problem.household !== undefined;
 
 /** What a goal counts for beside the one before it. Our choice. */
 const FRACTION = 0.5;

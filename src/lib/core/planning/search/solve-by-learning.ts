@@ -38,6 +38,8 @@ const FRONTS = 0.25;
 const FIND = 600;
 /** So many of them before constructions are tried again. Our choice. */
 const TURN = 200;
+/** Operations of a kitchen of usual size: larger ones have so many fewer plans looked at that it takes about as long. Measured. */
+const USUAL_SIZE = 130;
 /** Plans of fewer paid hours that are tried for each construction of an effort. Our choice. */
 const TRIES = 4;
 /** Constructions that look after what comes next, once a plan is as short as it will be. Our choice. */
@@ -100,11 +102,10 @@ export function solveByLearning(
       ...(isKnown ? { known } : {}),
     });
     const begin = isKnown && !isLess(rank(best), rank(known)) ? known : best;
-    // Where a plan may end days later there is twice as much to look at.
-    const tries = Math.round(effort.steps * TRIES * (leave.later ? 2 : 1));
+    const tries = triesFor(m, effort, leave);
     const allows = (s: Schedule): boolean => makespanOf(m, s.end) <= until;
     const chosen =
-      countsPeople(m) || (looksFurther(m) && !ties)
+      tries > 0 && (countsPeople(m) || (looksFurther(m) && !ties))
         ? sparePeople(m, begin, { rank, worth, allows, tries, seed, stop })
         : begin;
     return planFrom(m, chosen, found.bound, isFewest && chosen === best ? Infinity : low);
@@ -113,6 +114,13 @@ export function solveByLearning(
 
 /** Whether a plan is measured by more than its end. */
 const looksFurther = (m: Model): boolean => m.problem.household !== undefined || m.fronts.length > 0;
+
+/** Plans that are looked at; where one may end days later there is twice as much to look at, and large ones take long each. */
+function triesFor({ operations: { length } }: Model, { steps, learning }: Effort, { later }: Leave): number {
+  // The first plan that comes to mind is not looked at further.
+  if (learning === 0) return 0;
+  return Math.round(steps * TRIES * (later ? 2 : 1) * Math.min(1, (USUAL_SIZE / length) ** 2));
+}
 
 /** The minute that a plan must not end after: where people count the end of a half day, for nobody cares for the minute. */
 function lastMinute(m: Model, first: number, { later = 0, by = Infinity }: Leave): number {

@@ -238,15 +238,13 @@ class Sparing {
     return busiest.map((_, k) => {
       const people = busiest.slice(0, busiest.length - k);
       const team = new Set(people);
-      const plans = COMING.flatMap((coming) => {
-        const keys = Float64Array.from(s.start, (t) => -t);
-        const by = new Map<number, number>();
-        for (const i of m.operations.keys()) {
-          const who = item(m.able, i).find((w) => team.has(w));
-          if (who !== undefined) by.set(i, team.has(cell(s.worker, i)) ? cell(s.worker, i) : who);
-        }
-        return [this.made({ keys, later: new Map(), by, coming })].flatMap((x) => x ?? []);
-      });
+      const by = new Map<number, number>();
+      for (const i of m.operations.keys()) {
+        const who = item(m.able, i).find((w) => team.has(w));
+        if (who !== undefined) by.set(i, team.has(cell(s.worker, i)) ? cell(s.worker, i) : who);
+      }
+      const keys = Float64Array.from(s.start, (t) => -t);
+      const plans = COMING.flatMap((coming) => this.made({ keys, later: new Map(), by, coming }) ?? []);
       return { people, plans };
     });
   }
