@@ -49,7 +49,8 @@ it('has every day and every operation with its time, who does it, the lots and t
     expect(text).toContain(`${sayClock(bar.start, ZONE)}–${sayClock(bar.end, ZONE)}`);
     expect(text).toContain(bar.words);
   }
-  expect(text).toContain('Protect, in the kitchen');
+  expect(text).toContain('In the kitchen: Painter');
+  expect(text).toContain('At the pieces: Painter');
   for (const code of file.codes.values()) expect(text).toContain(code);
   expect(text).toContain('Cautions');
   expect(text).toMatch(/data sheet/);
