@@ -22,7 +22,7 @@
     {#if chances.chance < HARDLY}Do not promise that: it holds{:else}That holds{/if} in
     <b>{sayChance(chances.chance)}</b> of futures. Even chance by {sayDay(chances.half, zone)}.
   </p>
-  <p>8 in 10: <b>{sayHalfDay(chances.eight, zone)}</b></p>
+  <p>8 in 10: <b class="holds">{sayHalfDay(chances.eight, zone)}</b></p>
 {/if}
 
 <style>
@@ -30,7 +30,7 @@
     color: var(--bad);
     font-weight: 500;
   }
-  p > b:only-child {
+  .holds {
     font-size: 20px;
   }
 </style>
