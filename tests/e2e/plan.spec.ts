@@ -78,6 +78,10 @@ test('how long fronts are away and what people are paid for is said, and a plan 
   const [, h = '', m = '0'] =
     /(\d+) h(?: (\d+) min)? paid/.exec(await named('People’s days').innerText()) ?? [];
   expect(Math.round(Number(h) + Number(m) / 60)).toBe(Math.min(...hours));
+  // What was chosen there is said, and let go of.
+  await expect(other).toContainText('Planned as chosen here: few');
+  await other.getByRole('button', { name: 'Plan by the order of the set-up' }).click();
+  await expect(other).not.toContainText('Planned as chosen here', { timeout: 60_000 });
   server.end();
 });
 

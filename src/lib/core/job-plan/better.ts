@@ -26,8 +26,6 @@ export interface Outcome {
   nights: number;
   /** minutes that are paid; null of a plan that is only compared, whose people are not looked at */
   paid: number | null;
-  /** how often somebody comes */
-  comings: number;
 }
 
 /** Minutes of hands that a problem still has to be worked. */
@@ -48,7 +46,7 @@ export function outcomeOf(plan: TimedPlan | null): Outcome | null {
     days: household?.days ?? 0,
     mean: pieceDays ? pieceDays.is / Math.max(1, pieces) : 0,
     ...{ visits: household?.visits ?? 0, nights: household?.nights ?? 0 },
-    ...{ paid: labour?.paid ?? null, comings: labour?.comings ?? 0 },
+    paid: labour?.paid ?? null,
   };
 }
 

@@ -143,7 +143,7 @@ it('a choice names every goal once; one that named only the first is read', () =
 
 it('compares goal by goal, what is late after the promised day before all of it', () => {
   const o = (back: number, days: number, minutes: number, visits = 0, nights = 0): Outcome => ({
-    ...{ back, half: back, bound: 0, days, mean: days, minutes, visits, nights, paid: null, comings: 0 },
+    ...{ back, half: back, bound: 0, days, mean: days, minutes, visits, nights, paid: null },
   });
   const by = (goal: Goal, promised: number | null = null) => ({ goals: withFirst(goal), promised });
   expect(compare(o(1, 9, 9), o(2, 1, 1), by('back'))).toBeLessThan(0);

@@ -12,6 +12,10 @@ import { handBack } from '../services/plan/hand-back';
 import type { OpenJob } from '../services/job/open-job';
 import { makePdf, pt } from './pdf';
 
+/** The end of a run; one that goes on over a night says when. */
+const until = (from: number, to: number, zone: string): string =>
+  sayDay(from, zone) === sayDay(to - 1, zone) ? sayClock(to, zone) : sayTime(to, zone);
+
 export function workOrderPdf(
   file: OpenJob,
   plan: StoredPlan | null,
@@ -58,7 +62,7 @@ export function workOrderPdf(
           body: list.flatMap((run): TableCell[][] => [
             [
               { text: '' },
-              { text: `${sayClock(run.from, zone)}–${sayClock(run.to, zone)}`, bold: true },
+              { text: `${sayClock(run.from, zone)}–${until(run.from, run.to, zone)}`, bold: true },
               {
                 text: `${run.where === 'kitchen' ? 'In the kitchen' : 'At the pieces'}: ${run.who.join(', ')}`,
                 bold: true,

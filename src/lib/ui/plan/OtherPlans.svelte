@@ -3,6 +3,7 @@
   import { onMount } from 'svelte';
   import { enhance } from '$app/forms';
   import { PATTERN_FACTS } from '$core/coating/pattern';
+  import { GOAL_NAMES } from '$core/planning/model/goals';
   import { sayDay, sayHalfDay, sayTime } from '$core/units/clock-time';
   import { formatMoney } from '$core/units/measures';
   import { HARDLY, sayChance } from '$core/units/say-chance';
@@ -161,6 +162,17 @@
     <Button kind="tertiary" onclick={compare}>{trades ? 'Compare again' : 'Compare with other plans'}</Button>
   {/if}
   {#if failed}<Notice>{failed}</Notice>{/if}
+  {#if data.chosen?.laterFor}
+    <form method="post" action="?/instead" class="row" use:enhance>
+      <Hidden name="way" value={JSON.stringify({ ...data.chosen, later: 0, laterFor: null })} />
+      <p class="what">
+        Planned as chosen here: {GOAL_NAMES[data.chosen.laterFor]} first{data.chosen.later
+          ? `, up to ${counted(data.chosen.later, 'day')} later`
+          : ''}.
+      </p>
+      <Button type="submit" kind="tertiary">Plan by the order of the set-up</Button>
+    </form>
+  {/if}
 </div>
 
 <style>

@@ -60,7 +60,6 @@ const weighed = ({ paid, comings, drives, cuts, hands }: Labour): number =>
  * @param near a plan to stay near to; without one, few changes do not count
  * @param back what the hand-back is measured by; where nothing is said its half day, or its minute where people do not count
  * @param known that plan as it would be now: its paid hours count until another saves so many that people's days are changed for it
- * @param toTheDay whether days without fronts are told apart piece by piece: where people do not count, or that is asked
  */
 export function ranking(
   m: Model,
@@ -68,13 +67,11 @@ export function ranking(
     goals = GOALS,
     near,
     known,
-    toTheDay = !countsPeople(m),
     back = countsPeople(m) ? (s) => halfDayOf(m.midnight, makespanOf(m, s.end)) : (s) => makespanOf(m, s.end),
   }: {
     goals?: readonly Goal[] | undefined;
     near?: Near | undefined;
     known?: Schedule | undefined;
-    toTheDay?: boolean;
     back?: Side;
   },
 ): Ranking {
@@ -87,7 +84,7 @@ export function ranking(
     back: [back],
     fronts: !pieces
       ? []
-      : toTheDay
+      : !countsPeople(m)
         ? [away]
         : goals[0] === 'fronts'
           ? [(s) => daysWithout(m, s), (s) => Math.round(away(s) / pieces)]

@@ -214,7 +214,7 @@ class Sparing {
       for (const i of s.start.keys()) if (cell(s.start, i) > from && t.later.get(i) !== to) t.later.delete(i);
   }
 
-  /** What begins after a minute may begin sooner; half of the time somebody else may do it. */
+  /** What begins after a minute may begin sooner; now and then somebody else may do it. */
   private looser(t: Try, s: Schedule, from: number): void {
     const anybody = this.random() < 0.3;
     s.start.forEach((start, i) => {
@@ -279,12 +279,13 @@ export function sparePeople(
   const sparing = new Sparing(m, seed);
   const chance = seeded(seed + 1);
   let reached = rank(best);
-  const walk = (begin: readonly Schedule[], steps: number): Schedule | null => {
+  /** Goes on from the best of some plans. */
+  const walk = (begin: readonly Schedule[], steps: number): void => {
     const allowed = begin.filter(allows);
     const ranks = new Map(allowed.map((s) => [s, rank(s)]));
     const rankOf = (s: Schedule): Rank => ranks.get(s) ?? rank(s);
     const [first, ...rest] = allowed;
-    if (!first) return null;
+    if (!first) return;
     let own = rest.reduce((a, b) => (isLess(rankOf(b), rankOf(a)) ? b : a), first);
     let [ownRank, now, cost] = [rankOf(own), own, worth(own)];
     for (let k = 0; k < steps && !stop(); k++) {
@@ -300,7 +301,6 @@ export function sparePeople(
       if (k % BACK === BACK - 1) [now, cost] = [own, worth(own)];
     }
     if (isLess(ownRank, reached)) [best, reached] = [own, ownRank];
-    return own;
   };
   const teams = sparing.teams(best);
   let led = teams[0];
